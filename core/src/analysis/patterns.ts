@@ -1,0 +1,60 @@
+import type { Key } from '../pitch/key.ts'
+import type { FunctionId } from './functions.ts'
+
+export type PatternId = string
+
+/** A row of functions in one key that players know by a name. */
+export interface PatternRow {
+  readonly id: PatternId
+  readonly name: string
+  readonly mode: Key['mode']
+  readonly functions: readonly FunctionId[]
+  /** What a reading gains where the chords are this. */
+  readonly credit: number
+}
+
+const pattern = (name: string, mode: Key['mode'], functions: string, credit: number): PatternRow => ({
+  id: `${mode} ${functions}`,
+  name,
+  mode,
+  functions: functions.split(' '),
+  credit,
+})
+
+/** trade.md §4, the first of them; longer rows hold shorter ones, and the longest that fits is named. */
+export const PATTERNS: readonly PatternRow[] = [
+  pattern('ii–V–I–IV', 'major', 'ii V I IV', 3.8),
+  pattern('ii–V–I', 'major', 'ii V I', 3),
+  pattern('ii–V', 'major', 'ii V', 1.4),
+  pattern('V–I', 'major', 'V I', 1.2),
+  pattern('IV after I', 'major', 'I IV', 0.5),
+  pattern('I–vi–ii–V', 'major', 'I vi ii V', 2.4),
+  pattern('I–VI–ii–V', 'major', 'I V/ii ii V', 2.8),
+  pattern('iii–VI–ii–V', 'major', 'iii V/ii ii V', 3.2),
+  pattern('iii–vi–ii–V', 'major', 'iii vi ii V', 2.4),
+  pattern('secondary dominant', 'major', 'V/ii ii', 0.9),
+  pattern('secondary dominant', 'major', 'V/V V', 0.8),
+  pattern('secondary dominant', 'major', 'V/V ii', 0.5),
+  pattern('secondary dominant', 'major', 'V/vi vi', 0.9),
+  pattern('secondary dominant', 'major', 'V/IV IV', 0.9),
+  pattern('ii–V of IV', 'major', 'ii/IV V/IV IV', 2.6),
+  pattern('chain of dominants', 'major', 'V/vi V/ii V/V V', 4.2),
+  pattern('minor ii–V in major', 'major', 'iiø V I', 2.4),
+  pattern('backdoor', 'major', 'iv bVII7 I', 2.8),
+  pattern('minor iv after IV', 'major', 'IV iv', 0.8),
+  pattern('tritone substitute', 'major', 'ii bII7 I', 2.8),
+  pattern('passing diminished', 'major', 'I #i° ii', 1.6),
+  pattern('passing diminished', 'major', 'ii #ii° iii', 1.6),
+  pattern('blues I–IV', 'major', 'blues_I blues_IV', 1.2),
+  pattern('blues IV–I', 'major', 'blues_IV blues_I', 1),
+  pattern('ii–V to a blues I', 'major', 'ii V blues_I', 2.2),
+  pattern('V–IV–I of a blues', 'major', 'V blues_IV blues_I', 2),
+  pattern('minor ii–V–i', 'minor', 'iiø V i', 3),
+  pattern('minor ii–V–i', 'minor', 'iiø V i7', 3),
+  pattern('minor ii–V', 'minor', 'iiø V', 1.4),
+  pattern('V–i', 'minor', 'V i', 1.2),
+  pattern('V–i', 'minor', 'V i7', 1.1),
+  pattern('♭VI–V–i', 'minor', 'VI V i', 1.8),
+  pattern('♭VI7–V–i', 'minor', 'bVI7 V i', 2.2),
+  pattern('secondary dominant', 'minor', 'V/iv iv', 0.9),
+]

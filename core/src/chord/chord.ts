@@ -1,0 +1,104 @@
+import { type Degree, degreeFifths, degreeSemitones } from '../pitch/degree.ts'
+import { type Fifths, fifthsOf, noteName, pitchClassOf } from '../pitch/fifths.ts'
+
+export interface ChordTone {
+  /** Counted from the root: 'R', 'b3', '#11'. */
+  readonly degree: Degree
+  readonly spelling: string
+  /** Half steps above the root, 0 to 11. */
+  readonly semitones: number
+}
+
+/** A chord as written. N.C. has no tones and an empty root. */
+export interface Chord {
+  readonly symbol: string
+  readonly root: string
+  readonly tones: readonly ChordTone[]
+  readonly bass?: string
+}
+
+/** Families by the tones that tell the quality (trade.md §2). */
+export type ChordKind =
+  | 'major'
+  | 'dominant'
+  | 'sus'
+  | 'minor'
+  | 'tonicMinor'
+  | 'halfDiminished'
+  | 'diminished'
+  | 'augmented'
+  | 'none'
+
+export const chordTone = (root: Fifths, degree: Degree): ChordTone => ({
+  degree,
+  spelling: noteName(root + degreeFifths(degree)),
+  semitones: degreeSemitones(degree),
+})
+
+export const hasDegree = (chord: Chord, ...degrees: readonly Degree[]): boolean =>
+  chord.tones.some((tone) => degrees.includes(tone.degree))
+
+/** The family of a chord, read from its tones. A plain major triad is major, a plain minor triad minor. */
+export const chordKind = (chord: Chord): ChordKind => {
+  if (chord.tones.length === 0) return 'none'
+  const has = (...degrees: Degree[]) => hasDegree(chord, ...degrees)
+  if (has('b3') && has('b5')) return has('b7') ? 'halfDiminished' : 'diminished'
+  if (has('b3')) return has('6', '7') && !has('b7') ? 'tonicMinor' : 'minor'
+  if (has('b7') && has('3')) return 'dominant'
+  if (!has('3')) return has('b7') || has('4', '9', '11') ? 'sus' : 'major'
+  return has('#5') && !has('7', '6') ? 'augmented' : 'major'
+}
+
+const GUIDES_BY_KIND: Readonly<Record<ChordKind, readonly Degree[]>> = {
+  major: ['3', '7', '6'],
+  dominant: ['3', 'b7'],
+  sus: ['4', '11', 'b7'],
+  minor: ['b3', 'b7'],
+  tonicMinor: ['b3', '7', '6'],
+  halfDiminished: ['b3', 'b7'],
+  diminished: ['R', 'b3', 'b5', 'bb7'],
+  augmented: ['3', '#5'],
+  none: [],
+}
+
+/** The guide tones of a chord: 3 and 7, the 6 where there is no 7, the 4 of a sus (trade.md §2). */
+export const guideTones = (chord: Chord): readonly ChordTone[] => {
+  const wanted = GUIDES_BY_KIND[chordKind(chord)]
+  const guides = chord.tones.filter((tone) => wanted.includes(tone.degree))
+  return guides.some((tone) => tone.degree === '7') ? guides.filter((tone) => tone.degree !== '6') : guides
+}
+
+/** The pitch classes of the chord's tones, 0 to 11, in the order of its tones. */
+export const chordPitchClasses = (chord: Chord): readonly number[] => {
+  if (chord.tones.length === 0) return []
+  const root = pitchClassOf(fifthsOf(chord.root))
+  return chord.tones.map((tone) => (root + tone.semitones) % 12)
+}
+
+/** The four tones that carry the chord (R 3 5 7 or what stands in their place), without tensions. */
+export const fourTones = (chord: Chord): readonly ChordTone[] => {
+  const tensions: readonly Degree[] = ['b9', '9', '#9', '11', '#11', 'b13', '13']
+  const four = chord.tones.filter((tone) => !tensions.includes(tone.degree))
+  return hasDegree(chord, '7', 'b7') ? four.filter((tone) => tone.degree !== '6') : four
+}
+
+/** The same chord on a root moved along the line of fifths; its symbol is rewritten with the new names. */
+export const transposeChord = (chord: Chord, by: Fifths): Chord => {
+  if (chord.tones.length === 0 || by === 0) return chord
+  const root = nearRoot(fifthsOf(chord.root) + by)
+  const shift = root - fifthsOf(chord.root)
+  const bass = chord.bass === undefined ? undefined : noteName(fifthsOf(chord.bass) + shift)
+  const ending = chord.symbol.slice(rootLength(chord.symbol))
+  const body = chord.bass === undefined ? ending : ending.slice(0, ending.lastIndexOf('/'))
+  return {
+    symbol: noteName(root) + body + (bass === undefined ? '' : `/${bass}`),
+    root: noteName(root),
+    tones: chord.tones.map((tone) => chordTone(root, tone.degree)),
+    ...(bass === undefined ? {} : { bass }),
+  }
+}
+
+const rootLength = (symbol: string): number => /^[A-G](?:bb|##|[b#♭♯x])?/.exec(symbol)?.[0].length ?? 0
+
+/** Roots between G♭♭-like extremes are respelled: no chart writes a chord on F♭♭ or B♯♯. */
+const nearRoot = (fifths: Fifths): Fifths => (fifths > 8 ? fifths - 12 : fifths < -8 ? fifths + 12 : fifths)

@@ -1,0 +1,62 @@
+/** Endings that a mistyped symbol is compared with. */
+const USUAL_ENDINGS: readonly string[] = [
+  '',
+  '6',
+  '6/9',
+  'maj7',
+  'maj9',
+  'maj7#11',
+  'm',
+  'm6',
+  'm7',
+  'm9',
+  'm11',
+  'mMaj7',
+  'm7b5',
+  'ø7',
+  'dim7',
+  '°7',
+  '7',
+  '9',
+  '13',
+  '7b9',
+  '7#9',
+  '7b13',
+  '7#11',
+  '7#5',
+  '7alt',
+  '7sus4',
+  '9sus4',
+  '13b9',
+  '+',
+  'sus4',
+  'Δ7',
+  '-7',
+]
+
+/** The fewest letters to put in, take out or change to get from one text to the other (Levenshtein 1966). */
+const editDistance = (from: string, to: string): number => {
+  let row = Array.from({ length: to.length + 1 }, (_, column) => column)
+  for (let i = 1; i <= from.length; i += 1) {
+    const next = [i]
+    for (let j = 1; j <= to.length; j += 1) {
+      const change = row[j - 1]! + (from[i - 1]!.toLowerCase() === to[j - 1]!.toLowerCase() ? 0 : 1)
+      next[j] = Math.min(change, row[j]! + 1, next[j - 1]! + 1)
+    }
+    row = next
+  }
+  return row.at(-1)!
+}
+
+/** The readable symbol that looks most like the text; undefined when the text has no root to start from. */
+export const nearestSymbol = (text: string, readable: (symbol: string) => boolean): string | undefined => {
+  const root = /^([A-Ga-g])(bb|##|[b#♭♯])?/.exec(text)
+  if (!root || text.length > 40) return undefined
+  const name = root[1]!.toUpperCase() + (root[2] ?? '')
+  const ending = text.slice(root[0].length)
+  const ranked = USUAL_ENDINGS.map((usual) => ({ usual, distance: editDistance(ending, usual) })).sort(
+    (a, b) => a.distance - b.distance,
+  )
+  const best = ranked.map(({ usual }) => name + usual).find(readable)
+  return best
+}

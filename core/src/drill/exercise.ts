@@ -1,0 +1,40 @@
+import type { Stretch } from '../chart/chart.ts'
+import type { Line } from '../line/line.ts'
+import type { Degree } from '../pitch/degree.ts'
+import type { Key } from '../pitch/key.ts'
+import type { Swing } from '../rhythm/swing.ts'
+import type { Ticks } from '../rhythm/ticks.ts'
+import type { RungId } from './rungs.ts'
+
+/** What is to be played: a rung over a stretch at a tempo. */
+export interface ExerciseSpec {
+  readonly rung: RungId
+  readonly stretch: Stretch
+  /** Quarters a minute. */
+  readonly tempo: number
+  /** The line to play, for the rung "your line". */
+  readonly line?: Line
+}
+
+/** A note that the exercise asks for, in ticks from the stretch's first beat. */
+export interface ExpectedNote {
+  readonly start: Ticks
+  readonly duration: Ticks
+  readonly midi: number
+  readonly spelling: string
+  readonly degree: Degree
+  /** Index of the chord in the analysis. */
+  readonly chord: number
+  /** Bar of the tune, from 0. */
+  readonly bar: number
+}
+
+export interface Exercise {
+  readonly spec: ExerciseSpec
+  readonly key: Key
+  readonly expected: readonly ExpectedNote[]
+  readonly length: Ticks
+  /** Ticks of one counted bar before the first beat. */
+  readonly countIn: Ticks
+  readonly swing: Swing
+}

@@ -1,0 +1,94 @@
+import { type Analysis, chordAt } from '../analysis/analysis.ts'
+import { barStarts, type Chart } from '../chart/chart.ts'
+import { type Ground, groundOf, holds } from '../figures/ground.ts'
+import type { Line } from '../line/line.ts'
+import { type Degree, foreignDegree } from '../pitch/degree.ts'
+import { beatTicks, strongPlaces } from '../rhythm/meter.ts'
+import { QUARTER, type Ticks } from '../rhythm/ticks.ts'
+import { type ScaleId, scaleDegreeAt } from '../scale/scale.ts'
+
+/** A note with what can be heard of it at its place: nothing about how it was made. */
+export interface HeardNote {
+  readonly index: number
+  readonly midi: number
+  readonly start: Ticks
+  readonly end: Ticks
+  readonly chord: number
+  readonly ground: Ground
+  /** 2 on a strong beat or at a change of chord, 1 on another beat, 0 off the beat. */
+  readonly strength: 0 | 1 | 2
+  readonly isTone: boolean
+  readonly isGuide: boolean
+  readonly isScale: boolean
+  /** For a note less than two beats before a change: the chord that comes, where the note fits it better. */
+  readonly coming?: { readonly chord: number; readonly ground: Ground }
+}
+
+export const hearLine = (analysis: Analysis, line: Line): readonly HeardNote[] => {
+  const grounds = analysis.spans.map((span, index) => groundOf(span.chord, analysis.readings[index]!.scale))
+  const starts = barStarts(analysis.chart)
+  return line.notes.map((note, index) => {
+    const span = chordAt(analysis, note.start)
+    const ground = grounds[span.index]!
+    const next = analysis.spans[span.index + 1]
+    const isPickup =
+      next !== undefined &&
+      next.start - note.start < 2 * QUARTER &&
+      next.chord.tones.length > 0 &&
+      !holds(ground.isScale, note.midi) &&
+      holds(grounds[next.index]!.isScale, note.midi)
+    return {
+      index,
+      midi: note.midi,
+      start: note.start,
+      end: note.start + note.duration,
+      chord: span.index,
+      ground,
+      strength: span.start === note.start ? 2 : strengthAt(analysis.chart, starts, note.start),
+      isTone: holds(ground.isTone, note.midi),
+      isGuide: holds(ground.isGuide, note.midi),
+      isScale: holds(ground.isScale, note.midi),
+      ...(isPickup ? { coming: { chord: next.index, ground: grounds[next.index]! } } : {}),
+    }
+  })
+}
+
+/** The bar that a tick lies in; the first for a pickup, the last after the end. */
+export const barAt = (starts: readonly Ticks[], tick: Ticks): number => {
+  let low = 0
+  let high = starts.length - 2
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2)
+    if (starts[middle]! <= tick) low = middle
+    else high = middle - 1
+  }
+  return low
+}
+
+const strengthAt = (chart: Chart, starts: readonly Ticks[], tick: Ticks): 0 | 1 | 2 => {
+  if (tick < 0) return tick % QUARTER === 0 ? 1 : 0
+  const bar = barAt(starts, tick)
+  const { meter } = chart.bars[bar]!
+  const within = tick - starts[bar]!
+  if (strongPlaces(meter).includes(within)) return 2
+  return within % beatTicks(meter) === 0 ? 1 : 0
+}
+
+/** The degree of a pitch over a chord: the chord's own tone, its scale's, or the plain name of the distance. */
+export const degreeOver = (analysis: Analysis, chord: number, midi: number): Degree => {
+  const span = analysis.spans[chord]!
+  if (span.chord.tones.length === 0) return foreignDegree(midi)
+  const above = (((midi - rootClass(analysis, chord)) % 12) + 12) % 12
+  const tone = span.chord.tones.find(({ semitones }) => semitones === above)
+  return (
+    tone?.degree ??
+    scaleDegreeAt(analysis.readings[chord]!.scale as ScaleId, above) ??
+    foreignDegree(
+      above,
+      span.chord.tones.some(({ degree }) => degree === '3'),
+    )
+  )
+}
+
+const rootClass = (analysis: Analysis, chord: number): number =>
+  groundOf(analysis.spans[chord]!.chord, analysis.readings[chord]!.scale).root

@@ -1,0 +1,106 @@
+import midiFile from 'midi-file'
+import { barStarts, type Chart, type Stretch } from '../chart/chart.ts'
+import { type Line, notesWithin } from '../line/line.ts'
+import { keySignature } from '../pitch/key.ts'
+import { QUARTER, type Ticks } from '../rhythm/ticks.ts'
+
+interface Timed {
+  readonly tick: Ticks
+  /** At one tick: names and signatures, then note offs, then note ons. */
+  readonly rank: number
+  readonly event: Record<string, unknown>
+}
+
+const VELOCITY = 90
+
+/**
+ * The stretch of a line as a standard MIDI file (format 1, 480 ticks to the quarter): a track of tempo, time and key, and a track of
+ * the notes as written (straight, on channel 1). Tick 0 is beat 1 of the stretch's first bar.
+ */
+export const writeMidi = (chart: Chart, line: Line, stretch: Stretch, tempo = chart.tempo): Uint8Array => {
+  const starts = barStarts(chart)
+  const zero = starts[stretch.from]!
+  const end = starts[stretch.to + 1]!
+  const bytes = midiFile.writeMidi({
+    header: { format: 1, numTracks: 2, ticksPerBeat: QUARTER },
+    tracks: [
+      track(conductor(chart, stretch, starts, zero, tempo), end - zero),
+      track(noteEvents(line, zero, end), end - zero),
+    ],
+  } as never)
+  return Uint8Array.from(bytes)
+}
+
+const conductor = (
+  chart: Chart,
+  stretch: Stretch,
+  starts: readonly Ticks[],
+  zero: Ticks,
+  tempo: number,
+): readonly Timed[] => {
+  const events: Timed[] = [
+    { tick: 0, rank: 0, event: { meta: true, type: 'trackName', text: asciiTitle(chart.title) } },
+    {
+      tick: 0,
+      rank: 0,
+      event: { meta: true, type: 'setTempo', microsecondsPerBeat: Math.round(60_000_000 / tempo) },
+    },
+  ]
+  if (chart.key)
+    events.push({
+      tick: 0,
+      rank: 0,
+      event: {
+        meta: true,
+        type: 'keySignature',
+        key: keySignature(chart.key),
+        scale: chart.key.mode === 'minor' ? 1 : 0,
+      },
+    })
+  for (let bar = stretch.from; bar <= stretch.to; bar += 1) {
+    const { meter } = chart.bars[bar]!
+    const before = bar > stretch.from ? chart.bars[bar - 1]!.meter : undefined
+    if (before && before.beats === meter.beats && before.unit === meter.unit) continue
+    events.push({
+      tick: starts[bar]! - zero,
+      rank: 0,
+      event: {
+        meta: true,
+        type: 'timeSignature',
+        numerator: meter.beats,
+        denominator: meter.unit,
+        metronome: 24,
+        thirtyseconds: 8,
+      },
+    })
+  }
+  return events
+}
+
+/** MIDI text events carry single bytes: what is no such letter is left out. */
+const asciiTitle = (title: string): string => title.replace(/[^\x20-\x7e]/g, '')
+
+const noteEvents = (line: Line, zero: Ticks, end: Ticks): readonly Timed[] =>
+  notesWithin(line, zero, end).flatMap((note) => [
+    {
+      tick: note.start - zero,
+      rank: 2,
+      event: { type: 'noteOn', channel: 0, noteNumber: note.midi, velocity: VELOCITY },
+    },
+    {
+      tick: Math.min(note.start + note.duration, end) - zero,
+      rank: 1,
+      event: { type: 'noteOff', channel: 0, noteNumber: note.midi, velocity: 0 },
+    },
+  ])
+
+const track = (timed: readonly Timed[], length: Ticks): readonly Record<string, unknown>[] => {
+  const sorted = [...timed].sort((a, b) => a.tick - b.tick || a.rank - b.rank)
+  let at = 0
+  const events = sorted.map(({ tick, event }) => {
+    const deltaTime = tick - at
+    at = tick
+    return { deltaTime, ...event }
+  })
+  return [...events, { deltaTime: Math.max(0, length - at), meta: true, type: 'endOfTrack' }]
+}

@@ -1,0 +1,265 @@
+import { XMLBuilder } from 'fast-xml-parser'
+import type { Chart, Stretch } from '../chart/chart.ts'
+import { type Chord, chordKind, hasDegree } from '../chord/chord.ts'
+import type { Line } from '../line/line.ts'
+import { degreeSemitones } from '../pitch/degree.ts'
+import { accidentalOf, fifthsOf, letterOf } from '../pitch/fifths.ts'
+import { QUARTER } from '../rhythm/ticks.ts'
+import { scoreOf, type WrittenBar, type WrittenEvent } from '../score/score.ts'
+
+/** What heads the file. */
+export interface ScoreTitles {
+  readonly title: string
+  readonly part: string
+  readonly clef: 'treble' | 'bass'
+}
+
+type Node = Record<string, unknown>
+const element = (
+  name: string,
+  children: readonly Node[],
+  attributes: Readonly<Record<string, string>> = {},
+): Node => ({
+  [name]: children,
+  ...(Object.keys(attributes).length > 0 ? { ':@': attributes } : {}),
+})
+const text = (
+  name: string,
+  value: string | number,
+  attributes: Readonly<Record<string, string>> = {},
+): Node => element(name, [{ '#text': String(value) }], attributes)
+
+/**
+ * The stretch of a line as MusicXML 4.0 (W3C Community Group Report, 2021): one part with key, time, clef, chord symbols
+ * as harmony elements, ties, beams and accidentals. The bars are numbered from 1.
+ */
+export const writeMusicXml = (chart: Chart, line: Line, stretch: Stretch, titles: ScoreTitles): string => {
+  const score = scoreOf(chart, line, stretch)
+  const chords = new Map(chart.bars.flatMap((bar) => bar.chords).map((cell, index) => [index, cell.chord]))
+  const measures = score.bars.map((bar, at) =>
+    measureOf(bar, at, score.bars[at - 1], score.signature, chart, titles, chords),
+  )
+  const document = [
+    { '?xml': [{ '#text': '' }], ':@': { version: '1.0', encoding: 'UTF-8' } },
+    element(
+      'score-partwise',
+      [
+        element('work', [text('work-title', titles.title)]),
+        element('identification', [element('encoding', [text('software', 'Eager Contour')])]),
+        element('part-list', [element('score-part', [text('part-name', titles.part)], { id: 'P1' })]),
+        element('part', measures, { id: 'P1' }),
+      ],
+      { version: '4.0' },
+    ),
+  ]
+  const builder = new XMLBuilder({
+    preserveOrder: true,
+    ignoreAttributes: false,
+    attributeNamePrefix: '',
+    format: true,
+    suppressEmptyNode: true,
+  })
+  return String(builder.build(document))
+}
+
+const measureOf = (
+  bar: WrittenBar,
+  at: number,
+  before: WrittenBar | undefined,
+  signature: number,
+  chart: Chart,
+  titles: ScoreTitles,
+  chords: ReadonlyMap<number, Chord>,
+): Node => {
+  const children: Node[] = []
+  const newMeter = !before || before.meter.beats !== bar.meter.beats || before.meter.unit !== bar.meter.unit
+  if (newMeter) children.push(attributesOf(bar, at === 0, signature, chart, titles))
+  if (at === 0) children.push(tempoOf(chart.tempo))
+  const waiting = [...bar.chords]
+  bar.events.forEach((event, index) => {
+    while (waiting[0] && waiting[0].start < event.start + event.duration) {
+      const cell = waiting.shift()!
+      children.push(harmonyOf(chords.get(cell.index)!, cell.start - event.start))
+    }
+    children.push(noteOf(event, bar.events[index - 1], bar.events[index + 1]))
+  })
+  return element('measure', children, { number: String(at + 1) })
+}
+
+const attributesOf = (
+  bar: WrittenBar,
+  first: boolean,
+  signature: number,
+  chart: Chart,
+  titles: ScoreTitles,
+): Node => {
+  const time = element('time', [text('beats', bar.meter.beats), text('beat-type', bar.meter.unit)])
+  if (!first) return element('attributes', [time])
+  return element('attributes', [
+    text('divisions', QUARTER),
+    element('key', [text('fifths', signature), text('mode', chart.key?.mode ?? 'major')]),
+    time,
+    element(
+      'clef',
+      titles.clef === 'treble' ? [text('sign', 'G'), text('line', 2)] : [text('sign', 'F'), text('line', 4)],
+    ),
+  ])
+}
+
+const tempoOf = (tempo: number): Node =>
+  element(
+    'direction',
+    [
+      element('direction-type', [
+        element('metronome', [text('beat-unit', 'quarter'), text('per-minute', tempo)]),
+      ]),
+      element('sound', [], { tempo: String(tempo) }),
+    ],
+    { placement: 'above' },
+  )
+
+/** MusicXML kinds by the tones that they stand for; what a kind lacks is written as degrees. */
+const KINDS: readonly { readonly kind: string; readonly tones: readonly string[] }[] = [
+  { kind: 'major-13th', tones: ['R', '3', '5', '7', '9', '13'] },
+  { kind: 'dominant-13th', tones: ['R', '3', '5', 'b7', '9', '13'] },
+  { kind: 'minor-11th', tones: ['R', 'b3', '5', 'b7', '9', '11'] },
+  { kind: 'major-ninth', tones: ['R', '3', '5', '7', '9'] },
+  { kind: 'dominant-ninth', tones: ['R', '3', '5', 'b7', '9'] },
+  { kind: 'minor-ninth', tones: ['R', 'b3', '5', 'b7', '9'] },
+  { kind: 'major-seventh', tones: ['R', '3', '5', '7'] },
+  { kind: 'dominant', tones: ['R', '3', '5', 'b7'] },
+  { kind: 'minor-seventh', tones: ['R', 'b3', '5', 'b7'] },
+  { kind: 'half-diminished', tones: ['R', 'b3', 'b5', 'b7'] },
+  { kind: 'diminished-seventh', tones: ['R', 'b3', 'b5', 'bb7'] },
+  { kind: 'major-minor', tones: ['R', 'b3', '5', '7'] },
+  { kind: 'augmented-seventh', tones: ['R', '3', '#5', 'b7'] },
+  { kind: 'major-sixth', tones: ['R', '3', '5', '6'] },
+  { kind: 'minor-sixth', tones: ['R', 'b3', '5', '6'] },
+  { kind: 'diminished', tones: ['R', 'b3', 'b5'] },
+  { kind: 'augmented', tones: ['R', '3', '#5'] },
+  { kind: 'suspended-fourth', tones: ['R', '4', '5'] },
+  { kind: 'major', tones: ['R', '3', '5'] },
+  { kind: 'minor', tones: ['R', 'b3', '5'] },
+  { kind: 'suspended-second', tones: ['R', '9', '5'] },
+  { kind: 'power', tones: ['R', '5'] },
+]
+
+const stepAndAlter = (spelling: string, name: string): readonly Node[] => {
+  const fifths = fifthsOf(spelling)
+  const alter = accidentalOf(fifths)
+  return [text(`${name}-step`, letterOf(fifths)), ...(alter === 0 ? [] : [text(`${name}-alter`, alter)])]
+}
+
+const harmonyOf = (chord: Chord, offset: number): Node => {
+  const place = offset > 0 ? [text('offset', offset)] : []
+  if (chordKind(chord) === 'none')
+    return element('harmony', [
+      element('root', [text('root-step', 'C', { text: '' })]),
+      text('kind', 'none', { text: 'N.C.' }),
+      ...place,
+    ])
+  const row = KINDS.find(({ tones }) => tones.every((degree) => hasDegree(chord, degree as 'R'))) ?? {
+    kind: 'dominant',
+    tones: ['R', '3', '5', 'b7'],
+  }
+  const suffix = chord.symbol.slice(chord.root.length).replace(/\/[A-G][b#♭♯]*$/, '')
+  const added = chord.tones
+    .filter((tone) => !row.tones.includes(tone.degree))
+    .map((tone) => degreeOf(tone.degree, 'add'))
+  const missing = row.tones
+    .filter((degree) => !hasDegree(chord, degree as 'R'))
+    .map((degree) => degreeOf(degree as 'R', 'subtract'))
+  return element('harmony', [
+    element('root', stepAndAlter(chord.root, 'root')),
+    text('kind', row.kind, { text: suffix }),
+    ...(chord.bass === undefined ? [] : [element('bass', stepAndAlter(chord.bass, 'bass'))]),
+    ...added,
+    ...missing,
+    ...place,
+  ])
+}
+
+/** Half steps of the plain (major or dominant) degrees, from which alterations are counted. */
+const PLAIN: Readonly<Record<string, number>> = {
+  '1': 0,
+  '3': 4,
+  '4': 5,
+  '5': 7,
+  '6': 9,
+  '7': 10,
+  '9': 2,
+  '11': 5,
+  '13': 9,
+}
+
+const degreeOf = (degree: Parameters<typeof degreeSemitones>[0], type: 'add' | 'subtract'): Node => {
+  const value = degree === 'R' ? '1' : degree.replace(/[b#]/g, '')
+  const alter = ((degreeSemitones(degree) - PLAIN[value]! + 18) % 12) - 6
+  return element('degree', [
+    text('degree-value', value),
+    text('degree-alter', alter),
+    text('degree-type', type),
+  ])
+}
+
+const ACCIDENTALS: Readonly<Record<string, string>> = {
+  '-2': 'flat-flat',
+  '-1': 'flat',
+  '0': 'natural',
+  '1': 'sharp',
+  '2': 'double-sharp',
+}
+
+const noteOf = (
+  event: WrittenEvent,
+  before: WrittenEvent | undefined,
+  after: WrittenEvent | undefined,
+): Node => {
+  const dots = event.dots === 1 ? [element('dot', [])] : []
+  if (!event.pitch)
+    return element('note', [
+      element('rest', []),
+      text('duration', event.duration),
+      text('voice', 1),
+      text('type', event.length),
+      ...dots,
+    ])
+  const { letter, alter, octave } = event.pitch
+  const ties = [...(event.tiedFrom ? ['stop'] : []), ...(event.tiedTo ? ['start'] : [])]
+  const beam = beamOf(event, before, after)
+  return element('note', [
+    element('pitch', [
+      text('step', letter),
+      ...(alter === 0 ? [] : [text('alter', alter)]),
+      text('octave', octave),
+    ]),
+    text('duration', event.duration),
+    ...ties.map((type) => element('tie', [], { type })),
+    text('voice', 1),
+    text('type', event.length),
+    ...dots,
+    ...(event.accidental === undefined
+      ? []
+      : [text('accidental', ACCIDENTALS[String(event.accidental)] ?? 'natural')]),
+    ...(beam ? [text('beam', beam, { number: '1' })] : []),
+    ...(ties.length === 0
+      ? []
+      : [
+          element(
+            'notations',
+            ties.map((type) => element('tied', [], { type })),
+          ),
+        ]),
+  ])
+}
+
+const beamOf = (
+  event: WrittenEvent,
+  before: WrittenEvent | undefined,
+  after: WrittenEvent | undefined,
+): string | undefined => {
+  if (event.beam === undefined) return undefined
+  const from = before?.beam === event.beam
+  const to = after?.beam === event.beam
+  return from && to ? 'continue' : to ? 'begin' : 'end'
+}

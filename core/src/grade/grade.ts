@@ -1,0 +1,237 @@
+import type { Exercise, ExpectedNote } from '../drill/exercise.ts'
+import type { PlayedNote, Take } from '../listen/take.ts'
+import { swung } from '../rhythm/swing.ts'
+import { QUARTER, type Ticks, ticksToMs } from '../rhythm/ticks.ts'
+import { type Grade, sumUp } from './marks.ts'
+import { GRADE_RULES, type GradeRules } from './rules.ts'
+
+export type NoteVerdict = 'right' | 'early' | 'late' | 'wrong' | 'missed' | 'extra'
+
+/** What became of a note that was asked for, or of one that was not. */
+export interface Judged {
+  readonly verdict: NoteVerdict
+  /** Index among the notes asked for; undefined for an extra note. */
+  readonly expected?: number
+  /** Index among the notes played; undefined for a missed one. */
+  readonly played?: number
+  readonly midi?: number
+  /** Milliseconds after the swung place; negative is early. */
+  readonly offMs?: number
+}
+
+interface Hypothesis {
+  /** How many notes asked for are dealt with. */
+  readonly next: number
+  readonly cost: number
+  /** Decisions that are not settled yet, oldest first. */
+  readonly open: readonly Decision[]
+}
+
+interface Decision extends Judged {
+  /** When it is settled at the latest. */
+  readonly dueMs: number
+  /** A note that came as asked, settled at once. */
+  readonly plain: boolean
+}
+
+/** A grade in the making: plain data. */
+export interface GradeState {
+  readonly exercise: Exercise
+  readonly rules: GradeRules
+  readonly placesMs: readonly number[]
+  readonly hypotheses: readonly Hypothesis[]
+  readonly settled: readonly Judged[]
+  readonly playedCount: number
+  readonly clockMs: number
+}
+
+const beatMs = (exercise: Exercise): number => ticksToMs(QUARTER, exercise.spec.tempo)
+
+/** Where each note is asked for, in milliseconds, swing included. */
+const placeMs = (exercise: Exercise, tick: Ticks): number =>
+  ticksToMs(swung(tick, exercise.swing), exercise.spec.tempo)
+
+export const startGrade = (exercise: Exercise, rules: GradeRules = GRADE_RULES): GradeState => ({
+  exercise,
+  rules,
+  placesMs: exercise.expected.map((note) => placeMs(exercise, note.start)),
+  hypotheses: [{ next: 0, cost: 0, open: [] }],
+  settled: [],
+  playedCount: 0,
+  clockMs: Number.NEGATIVE_INFINITY,
+})
+
+/**
+ * Takes one more note, in the order of their onsets. The state holds every alignment of what was played with what was
+ * asked that is still possible (the cheapest for each number of notes dealt with); a verdict is settled at once when the
+ * note came as asked, and otherwise when its lag is over. What is settled stays: the live verdicts are the final ones.
+ */
+export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
+  const now = advanceGrade(state, note.onsetMs)
+  const played = now.playedCount
+  const windowMs = now.rules.windowBeats * beatMs(now.exercise)
+  const lagMs = now.rules.lagBeats * beatMs(now.exercise)
+  const grown: Hypothesis[] = []
+  for (const hypothesis of now.hypotheses) {
+    grown.push(
+      extend(hypothesis, hypothesis.next, now.rules.extra, [
+        { verdict: 'extra', played, midi: note.midi, dueMs: note.onsetMs + lagMs, plain: false },
+      ]),
+    )
+    const skipped: Decision[] = []
+    for (
+      let at = hypothesis.next;
+      at < now.placesMs.length && now.placesMs[at]! <= note.onsetMs + windowMs;
+      at += 1
+    ) {
+      if (now.placesMs[at]! >= note.onsetMs - windowMs) {
+        const { cost, decision } = answer(now, at, note, played, lagMs)
+        grown.push(
+          extend(hypothesis, at + 1, skipped.length * now.rules.missed + cost, [...skipped, decision]),
+        )
+      }
+      skipped.push({ verdict: 'missed', expected: at, dueMs: note.onsetMs + lagMs, plain: false })
+    }
+  }
+  return settlePlain({ ...now, hypotheses: cheapest(grown), playedCount: played + 1, clockMs: note.onsetMs })
+}
+
+const extend = (
+  hypothesis: Hypothesis,
+  next: number,
+  cost: number,
+  decisions: readonly Decision[],
+): Hypothesis => ({
+  next,
+  cost: hypothesis.cost + cost,
+  open: [...hypothesis.open, ...decisions],
+})
+
+const samePitch = (rules: GradeRules, asked: ExpectedNote, midi: number): boolean =>
+  rules.octaves === 'any' ? (asked.midi - midi) % 12 === 0 : asked.midi === midi
+
+const answer = (
+  state: GradeState,
+  at: number,
+  note: PlayedNote,
+  played: number,
+  lagMs: number,
+): { cost: number; decision: Decision } => {
+  const { rules, exercise } = state
+  const offMs = note.onsetMs - state.placesMs[at]!
+  const right = samePitch(rules, exercise.expected[at]!, note.midi)
+  const onTime = Math.abs(offMs) <= Math.max(rules.onTimeMs, rules.onTimeBeats * beatMs(exercise))
+  const cost = (right ? 0 : rules.wrongPitch) + (Math.abs(offMs) / beatMs(exercise)) * rules.perBeatOff
+  const verdict: NoteVerdict = !right ? 'wrong' : onTime ? 'right' : offMs < 0 ? 'early' : 'late'
+  return {
+    cost,
+    decision: {
+      verdict,
+      expected: at,
+      played,
+      midi: note.midi,
+      offMs,
+      dueMs: note.onsetMs + lagMs,
+      plain: right && onTime,
+    },
+  }
+}
+
+/** Of the ways that have dealt with the same number of notes, the cheapest. */
+const cheapest = (hypotheses: readonly Hypothesis[]): readonly Hypothesis[] => {
+  const best = new Map<number, Hypothesis>()
+  for (const hypothesis of hypotheses) {
+    const known = best.get(hypothesis.next)
+    if (!known || hypothesis.cost < known.cost) best.set(hypothesis.next, hypothesis)
+  }
+  return [...best.values()].sort((a, b) => a.cost - b.cost)
+}
+
+/**
+ * Lets time pass without a note: what can no longer be answered is missed, and what is due is settled. Passing time in
+ * one step or in many gives the same state of verdicts, since each is settled at its own moment.
+ */
+export const advanceGrade = (state: GradeState, nowMs: number): GradeState => {
+  let current = state
+  for (;;) {
+    const moment = nextMoment(current)
+    if (moment === undefined || moment > nowMs) return current
+    current = atMoment(current, moment)
+  }
+}
+
+const windowEnd = (state: GradeState, at: number): number =>
+  state.placesMs[at]! + state.rules.windowBeats * beatMs(state.exercise)
+
+/** The earliest time at which a note can no longer be answered or a decision is due. */
+const nextMoment = (state: GradeState): number | undefined => {
+  const ends = state.hypotheses.flatMap(({ next }) =>
+    next < state.placesMs.length ? [windowEnd(state, next)] : [],
+  )
+  const due = state.hypotheses[0]?.open[0]?.dueMs
+  const moments = due === undefined ? ends : [...ends, due]
+  return moments.length === 0 ? undefined : Math.min(...moments)
+}
+
+const atMoment = (state: GradeState, moment: number): GradeState => {
+  const lagMs = state.rules.lagBeats * beatMs(state.exercise)
+  const passed = state.hypotheses.map((hypothesis) =>
+    hypothesis.next < state.placesMs.length && windowEnd(state, hypothesis.next) <= moment
+      ? extend(hypothesis, hypothesis.next + 1, state.rules.missed, [
+          { verdict: 'missed', expected: hypothesis.next, dueMs: moment + lagMs, plain: false },
+        ])
+      : hypothesis,
+  )
+  return settleDue({ ...state, hypotheses: cheapest(passed) }, moment)
+}
+
+const settleDue = (state: GradeState, moment: number): GradeState => {
+  let current = state
+  while ((current.hypotheses[0]?.open[0]?.dueMs ?? Number.POSITIVE_INFINITY) <= moment)
+    current = settleFirst(current)
+  return current
+}
+
+/** While the best way's last note came as asked, everything up to it is settled. */
+const settlePlain = (state: GradeState): GradeState => {
+  const best = state.hypotheses[0]!
+  if (!best.open.at(-1)?.plain) return state
+  let current = state
+  for (let count = best.open.length; count > 0; count -= 1) current = settleFirst(current)
+  return current
+}
+
+/** Settles the best way's oldest open decision, and drops the ways that decided otherwise. */
+const settleFirst = (state: GradeState): GradeState => {
+  const first = state.hypotheses[0]!.open[0]!
+  const agrees = (decision: Decision | undefined) =>
+    decision !== undefined &&
+    decision.verdict === first.verdict &&
+    decision.expected === first.expected &&
+    decision.played === first.played
+  const { dueMs: _due, plain: _plain, ...judged } = first
+  return {
+    ...state,
+    settled: [...state.settled, judged],
+    hypotheses: state.hypotheses
+      .filter(({ open }) => agrees(open[0]))
+      .map((hypothesis) => ({ ...hypothesis, open: hypothesis.open.slice(1) })),
+  }
+}
+
+/** No more notes come: the rest is missed, everything is settled, and the marks are given. */
+export const finishGrade = (state: GradeState): Grade => {
+  const ended = advanceGrade(state, Number.POSITIVE_INFINITY)
+  return sumUp(ended.exercise, ended.settled)
+}
+
+/** Grades a whole take: the same steps, one note after the other. */
+export const gradeTake = (exercise: Exercise, take: Take, rules: GradeRules = GRADE_RULES): Grade =>
+  finishGrade(
+    [...take.notes]
+      .sort((a, b) => a.onsetMs - b.onsetMs)
+      .reduce(
+        (state, note) => gradeStep(state, { ...note, onsetMs: note.onsetMs - take.latencyMs }),
+        startGrade(exercise, rules),
+      ),
+  )

@@ -1,0 +1,65 @@
+export { analyseChart } from './analysis/analyse.ts'
+export type { Alternative, Analysis, ChordReading, Override, PatternSpan } from './analysis/analysis.ts'
+export { chordAt } from './analysis/analysis.ts'
+export type { FunctionId } from './analysis/functions.ts'
+export type { PatternId } from './analysis/patterns.ts'
+export { type BandEvent, bandEvents, countInEvents, type Part } from './band/band.ts'
+export type { Chart, ChartBar, ChartChord, ChordSpan, Feel, Stretch } from './chart/chart.ts'
+export { barStarts, chordSpans, fitStretch, stretchTicks, transposeChart, wholeTune } from './chart/chart.ts'
+export { readChart } from './chart/read.ts'
+export { writeChart } from './chart/write.ts'
+export type { Chord, ChordKind, ChordTone } from './chord/chord.ts'
+export { chordKind, chordPitchClasses, fourTones, guideTones, transposeChord } from './chord/chord.ts'
+export { readChordSymbol } from './chord/read.ts'
+export { type ChordParts, type ChordStyle, chordParts, writeChordSymbol } from './chord/write.ts'
+export type { Brief, ComposedLine, Weight } from './compose/brief.ts'
+export { composeLines } from './compose/compose.ts'
+export type { Exercise, ExerciseSpec, ExpectedNote } from './drill/exercise.ts'
+export { makeExercise } from './drill/make.ts'
+export { RUNGS, type RungId, type RungRow, rungOf } from './drill/rungs.ts'
+export { explainLine } from './explain/explain.ts'
+export type { DeviceSpan, Explanation, FoundDevice, Join, NoteReading, Role } from './explain/explanation.ts'
+export { barAt } from './explain/heard.ts'
+export type { DeviceId } from './figures/figures.ts'
+export { writeMidi } from './formats/midi.ts'
+export { type ScoreTitles, writeMusicXml } from './formats/musicxml.ts'
+export {
+  advanceGrade,
+  finishGrade,
+  type GradeState,
+  gradeStep,
+  gradeTake,
+  type Judged,
+  type NoteVerdict,
+  startGrade,
+} from './grade/grade.ts'
+export type { BarGrade, Grade, Marks } from './grade/marks.ts'
+export { GRADE_RULES, GRADER, type GradeRules, type RunVerdict } from './grade/rules.ts'
+export { INSTRUMENTS, type Instrument, type InstrumentId, instrumentOf } from './instrument/instrument.ts'
+export { type Line, type LineNote, notesWithin, transposeLine } from './line/line.ts'
+export type { PlayedNote, Source, Take } from './listen/take.ts'
+export type { Outcome, Place, Problem, Reason } from './outcome/outcome.ts'
+export { type GuideTonePath, type GuideToneWish, guideToneLines } from './paths/guidetones.ts'
+export type { Degree } from './pitch/degree.ts'
+export { degreeSemitones } from './pitch/degree.ts'
+export { type Fifths, fifthsOf, noteName, pitchClassOf, simpleSpelling } from './pitch/fifths.ts'
+export { type Key, keySignature, sameKey, transposeKey } from './pitch/key.ts'
+export { readPitch, spellPitch } from './pitch/pitch.ts'
+export { type LadderRun, nextTempo } from './practice/tempo.ts'
+export { barTicks, beatTicks, type Meter, meterName } from './rhythm/meter.ts'
+export { type Swing, swingAt, swung } from './rhythm/swing.ts'
+export { EIGHTH, msToTicks, QUARTER, type Ticks, ticksToMs } from './rhythm/ticks.ts'
+export {
+  parentOf,
+  SCALES,
+  type ScaleId,
+  scaleDegrees,
+  scaleNeighbours,
+  scaleSpellings,
+} from './scale/scale.ts'
+export { type Score, scoreOf, signatureAlter, type WrittenBar, type WrittenEvent } from './score/score.ts'
+export { perfectPlayer, type SimulatedPlayer, simulatedTake, simulatePlayer } from './simulate/player.ts'
+export { randomFrom } from './simulate/random.ts'
+export { type ChordChange, changeBetween, type Moving, type Staying } from './voiceleading/change.ts'
+export { degreeName, stepsInWords, withSigns } from './wording/signs.ts'
+export { deviceName, isWorded, roleName, wordReason } from './wording/words.ts'

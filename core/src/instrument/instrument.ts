@@ -1,0 +1,102 @@
+import type { Fifths } from '../pitch/fifths.ts'
+
+export type InstrumentId =
+  | 'concert'
+  | 'trumpet'
+  | 'flugelhorn'
+  | 'alto-sax'
+  | 'tenor-sax'
+  | 'clarinet'
+  | 'trombone'
+  | 'guitar'
+  | 'double-bass'
+
+export interface Instrument {
+  readonly id: InstrumentId
+  readonly name: string
+  readonly clef: 'treble' | 'bass'
+  /** Half steps and line-of-fifths steps from the sounding to the written pitch. */
+  readonly written: { readonly semitones: number; readonly fifths: Fifths }
+  /** Sounding MIDI numbers: lowest, comfortable low and high, highest. */
+  readonly range: {
+    readonly low: number
+    readonly comfortLow: number
+    readonly comfortHigh: number
+    readonly high: number
+  }
+}
+
+const SOUNDING = { semitones: 0, fifths: 0 }
+const UP_MAJOR_SECOND = { semitones: 2, fifths: 2 }
+const UP_OCTAVE = { semitones: 12, fifths: 0 }
+
+/** trade.md §15; ranges are common practice, no source. */
+export const INSTRUMENTS: readonly Instrument[] = [
+  {
+    id: 'concert',
+    name: 'concert pitch',
+    clef: 'treble',
+    written: SOUNDING,
+    range: { low: 52, comfortLow: 58, comfortHigh: 81, high: 88 },
+  },
+  {
+    id: 'trumpet',
+    name: 'B♭ trumpet',
+    clef: 'treble',
+    written: UP_MAJOR_SECOND,
+    range: { low: 52, comfortLow: 56, comfortHigh: 77, high: 84 },
+  },
+  {
+    id: 'flugelhorn',
+    name: 'B♭ flugelhorn',
+    clef: 'treble',
+    written: UP_MAJOR_SECOND,
+    range: { low: 52, comfortLow: 55, comfortHigh: 76, high: 82 },
+  },
+  {
+    id: 'clarinet',
+    name: 'B♭ clarinet',
+    clef: 'treble',
+    written: UP_MAJOR_SECOND,
+    range: { low: 50, comfortLow: 52, comfortHigh: 82, high: 91 },
+  },
+  {
+    id: 'alto-sax',
+    name: 'alto sax',
+    clef: 'treble',
+    written: { semitones: 9, fifths: 3 },
+    range: { low: 49, comfortLow: 53, comfortHigh: 76, high: 81 },
+  },
+  {
+    id: 'tenor-sax',
+    name: 'tenor sax',
+    clef: 'treble',
+    written: { semitones: 14, fifths: 2 },
+    range: { low: 44, comfortLow: 48, comfortHigh: 71, high: 76 },
+  },
+  {
+    id: 'trombone',
+    name: 'trombone',
+    clef: 'bass',
+    written: SOUNDING,
+    range: { low: 40, comfortLow: 46, comfortHigh: 67, high: 72 },
+  },
+  {
+    id: 'guitar',
+    name: 'guitar',
+    clef: 'treble',
+    written: UP_OCTAVE,
+    range: { low: 40, comfortLow: 48, comfortHigh: 76, high: 86 },
+  },
+  {
+    id: 'double-bass',
+    name: 'double bass',
+    clef: 'bass',
+    written: UP_OCTAVE,
+    range: { low: 28, comfortLow: 31, comfortHigh: 55, high: 62 },
+  },
+]
+
+/** The instrument by its id; concert pitch for an id that is not in the table. */
+export const instrumentOf = (id: string): Instrument =>
+  INSTRUMENTS.find((instrument) => instrument.id === id) ?? INSTRUMENTS[0]!

@@ -1,0 +1,55 @@
+import { type Analysis, chordAt } from '../analysis/analysis.ts'
+import { degreeFifths } from '../pitch/degree.ts'
+import { accidentalOf, type Fifths, fifthsOf, letterOf, pitchClassOf } from '../pitch/fifths.ts'
+import { spellPitch } from '../pitch/pitch.ts'
+import type { Ticks } from '../rhythm/ticks.ts'
+import { scaleDegreeAt } from '../scale/scale.ts'
+import type { Line } from './line.ts'
+
+/** A note without its spelling. */
+export interface UnspelledNote {
+  readonly start: Ticks
+  readonly duration: Ticks
+  readonly midi: number
+}
+
+/**
+ * Spells notes as musicians write them: chord tones by the chord, scale notes by its scale, the rest by where they go:
+ * rising as the letter below the target, falling as the letter above, never with a double accidental.
+ */
+export const spellNotes = (analysis: Analysis, notes: readonly UnspelledNote[]): Line => ({
+  notes: notes.map((note, index) => ({
+    ...note,
+    spelling: spellPitch(note.midi, spellingOf(analysis, note, notes[index + 1])),
+  })),
+})
+
+const spellingOf = (analysis: Analysis, note: UnspelledNote, next: UnspelledNote | undefined): Fifths => {
+  const here = spellingInChord(analysis, note.midi, note.start)
+  if (here !== undefined) return here
+  const direction = next === undefined ? -1 : next.midi - note.midi
+  const goal = next && (spellingInChord(analysis, next.midi, next.start) ?? undefined)
+  return foreignSpelling(note.midi, direction, Math.abs(direction) <= 2 ? goal : undefined)
+}
+
+/** How the chord that sounds at a tick, or its scale, spells a pitch; undefined when the pitch is foreign to both. */
+export const spellingInChord = (analysis: Analysis, midi: number, tick: Ticks): Fifths | undefined => {
+  const { chord, index } = chordAt(analysis, tick)
+  if (chord.tones.length === 0) return undefined
+  const root = fifthsOf(chord.root)
+  const above = (((midi - pitchClassOf(root)) % 12) + 12) % 12
+  const tone = chord.tones.find(({ semitones }) => semitones === above)
+  const degree = tone?.degree ?? scaleDegreeAt(analysis.readings[index]!.scale, above)
+  return degree === undefined ? undefined : root + degreeFifths(degree)
+}
+
+/** Naturals, and the sharps (rising) or flats (falling) between them. */
+const RISING: readonly Fifths[] = [0, 7, 2, 9, 4, -1, 6, 1, 8, 3, 10, 5]
+const FALLING: readonly Fifths[] = [0, -5, 2, -3, 4, -1, -6, 1, -4, 3, -2, 5]
+
+const foreignSpelling = (midi: number, direction: number, goal: Fifths | undefined): Fifths => {
+  const plain = (direction >= 0 ? RISING : FALLING)[((midi % 12) + 12) % 12]!
+  if (goal === undefined || direction <= 0 || letterOf(plain) !== letterOf(goal)) return plain
+  const letterBelow = plain + 12
+  return accidentalOf(letterBelow) === 1 ? letterBelow : plain
+}

@@ -1,0 +1,49 @@
+/**
+ * A spelled pitch class as its place on the line of fifths: … B♭ -2, F -1, C 0, G 1, D 2 … B 5, F♯ 6 …
+ * Transposing is addition, and every spelling (double accidentals too) is one integer.
+ * Source: the line of fifths as described by D. Temperley, The Cognition of Basic Musical Structures (2001), ch. 5
+ * (from memory).
+ */
+export type Fifths = number
+
+const LETTERS = 'FCGDAEB'
+const NOTE_NAME = /^([A-G])(bb|##|b|#|x|)$/
+const ACCIDENTALS: Readonly<Record<string, number>> = { '': 0, b: -1, bb: -2, '#': 1, '##': 2, x: 2 }
+
+const modulo = (value: number, by: number): number => ((value % by) + by) % by
+
+/** 'F' 'C' … 'B': the letter of a spelling. */
+export const letterOf = (fifths: Fifths): string => LETTERS[modulo(fifths + 1, 7)]!
+
+/** Half steps by which the spelling's accidental raises its letter: -2 for B♭♭, 1 for F♯. */
+export const accidentalOf = (fifths: Fifths): number => Math.floor((fifths + 1) / 7)
+
+/** 0 (C) to 11 (B). */
+export const pitchClassOf = (fifths: Fifths): number => modulo(fifths * 7, 12)
+
+/** 'Bb', 'F##': a spelling as plain text. */
+export const noteName = (fifths: Fifths): string => {
+  const accidental = accidentalOf(fifths)
+  return letterOf(fifths) + (accidental < 0 ? 'b'.repeat(-accidental) : '#'.repeat(accidental))
+}
+
+/** Reads 'Bb', 'F##' or 'Fx'; undefined when it is no note name. */
+export const readNoteName = (name: string): Fifths | undefined => {
+  const found = NOTE_NAME.exec(name)
+  if (!found) return undefined
+  return LETTERS.indexOf(found[1]!) - 1 + 7 * ACCIDENTALS[found[2]!]!
+}
+
+/** As readNoteName, for names that the program itself wrote. */
+export const fifthsOf = (name: string): Fifths => {
+  const fifths = readNoteName(name)
+  if (fifths === undefined) throw new Error(`not a note name: ${name}`)
+  return fifths
+}
+
+/** The same sound without double accidentals: B♭♭ as A, F♯♯ as G. */
+export const simpleSpelling = (fifths: Fifths): Fifths => {
+  if (accidentalOf(fifths) <= -2) return simpleSpelling(fifths + 12)
+  if (accidentalOf(fifths) >= 2) return simpleSpelling(fifths - 12)
+  return fifths
+}

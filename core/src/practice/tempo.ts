@@ -1,0 +1,27 @@
+import type { RungRow } from '../drill/rungs.ts'
+import { type RunVerdict, TEMPO_STEP } from '../grade/rules.ts'
+
+/** One run on the tempo ladder, oldest first. */
+export interface LadderRun {
+  readonly tempo: number
+  readonly verdict: RunVerdict
+}
+
+const HELD: readonly RunVerdict[] = ['holds', 'moves on']
+
+/**
+ * The tempo of the next run: up by 7 % when the last two at this tempo held, down by 7 % when both were "again", inside the rung's
+ * tempos (ladder.md). The rung's first tempo where nothing was played.
+ */
+export const nextTempo = (rung: RungRow, runs: readonly LadderRun[]): number => {
+  const last = runs.at(-1)
+  if (!last) return rung.tempo.from
+  const before = runs.at(-2)
+  if (!before || before.tempo !== last.tempo) return last.tempo
+  const step = [last, before].every(({ verdict }) => HELD.includes(verdict))
+    ? 1 + TEMPO_STEP
+    : [last, before].every(({ verdict }) => verdict === 'again')
+      ? 1 - TEMPO_STEP
+      : 1
+  return Math.round(Math.min(rung.tempo.to, Math.max(rung.tempo.from, last.tempo * step)))
+}

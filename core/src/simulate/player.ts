@@ -1,0 +1,59 @@
+import type { Exercise } from '../drill/exercise.ts'
+import { GRADER } from '../grade/rules.ts'
+import type { PlayedNote, Take } from '../listen/take.ts'
+import { swung } from '../rhythm/swing.ts'
+import { ticksToMs } from '../rhythm/ticks.ts'
+import { normalFrom, randomFrom } from './random.ts'
+
+/** A person at an instrument, made up: the same seed plays the same. */
+export interface SimulatedPlayer {
+  readonly seed: number
+  /** Chance from 0 to 1 that a note goes wrong: a wrong pitch (half of them), left out, or one too many. */
+  readonly errorRate: number
+  /** Standard deviation of the onsets in milliseconds. */
+  readonly spreadMs: number
+}
+
+export const perfectPlayer: SimulatedPlayer = { seed: 1, errorRate: 0, spreadMs: 0 }
+
+/** A slip lands a half or whole step away. */
+const SLIPS: readonly number[] = [-2, -1, 1, 2]
+
+/** How the simulated player plays an exercise: notes in the order of their onsets. */
+export const simulatePlayer = (exercise: Exercise, player: SimulatedPlayer): readonly PlayedNote[] => {
+  const random = randomFrom(player.seed)
+  const { tempo } = exercise.spec
+  const notes = exercise.expected.flatMap((asked): PlayedNote[] => {
+    const onsetMs =
+      ticksToMs(swung(asked.start, exercise.swing), tempo) + normalFrom(random) * player.spreadMs
+    const note = {
+      onsetMs,
+      durationMs: ticksToMs(asked.duration, tempo) * 0.9,
+      midi: asked.midi,
+      cents: 0,
+      velocity: 70 + Math.floor(random() * 30),
+    }
+    const wrong = random() < player.errorRate
+    const kind = random()
+    const slip = SLIPS[Math.floor(random() * SLIPS.length)]!
+    if (!wrong) return [note]
+    if (kind < 0.5) return [{ ...note, midi: note.midi + slip }]
+    if (kind < 0.75) return []
+    return [note, { ...note, onsetMs: onsetMs + note.durationMs / 2, midi: note.midi + slip }]
+  })
+  return notes.sort((a, b) => a.onsetMs - b.onsetMs)
+}
+
+/** The same as a take. */
+export const simulatedTake = (exercise: Exercise, player: SimulatedPlayer): Take => ({
+  notes: simulatePlayer(exercise, player),
+  source: 'simulated',
+  zeroMs: 0,
+  tempo: [{ tick: 0, bpm: exercise.spec.tempo }],
+  swing: exercise.swing,
+  loops: [0],
+  latencyMs: 0,
+  tuningHz: 440,
+  exercise: JSON.stringify(exercise.spec),
+  grader: GRADER,
+})

@@ -1,0 +1,29 @@
+/** Degrees and note names with real signs: 'b9' as ♭9, 'Bb' as B♭, 'F##' as F𝄪. */
+export const withSigns = (text: string): string =>
+  text
+    .replace(/##/g, '𝄪')
+    .replace(/#/g, '♯')
+    .replace(/([A-G])bb/g, '$1𝄫')
+    .replace(/([A-G])b/g, '$1♭')
+    .replace(/(^|[\s–(/])bb(?=\d|[IVXivx])/g, '$1♭♭')
+    .replace(/(^|[\s–(/]|\d)b(?=\d|[IVXivx])/g, '$1♭')
+
+/** A degree as players say it: the ♭3 of a minor chord is written so, the root is R. */
+export const degreeName = (degree: string): string => (degree === 'bb7' ? '♭♭7' : withSigns(degree))
+
+/** Half steps in words. */
+export const stepsInWords = (semitones: number): string => {
+  const size = Math.abs(semitones)
+  if (size === 0) return 'stays'
+  const name =
+    size === 1
+      ? 'a half step'
+      : size === 2
+        ? 'a whole step'
+        : size === 3
+          ? 'a minor third'
+          : size === 4
+            ? 'a major third'
+            : `${size} half steps`
+  return `${name} ${semitones > 0 ? 'up' : 'down'}`
+}

@@ -1,0 +1,99 @@
+import type { Reason } from '../outcome/outcome.ts'
+import { degreeName, withSigns } from './signs.ts'
+
+type Sentence = (...args: readonly never[]) => string
+
+const DEVICE_NAMES: Readonly<Record<string, string>> = {
+  enclosure: 'enclosure',
+  threeNoteEnclosure: 'three-note enclosure',
+  fourNoteEnclosure: 'four-note enclosure',
+  doubleChromatic: 'double chromatic approach',
+  below: 'approach from below',
+  above: 'approach from above',
+  neighbour: 'neighbour note',
+  arpeggio: 'arpeggio',
+  scaleRun: 'scale run',
+}
+
+/** A figure in the trade's words. */
+export const deviceName = (device: string): string => DEVICE_NAMES[device] ?? device
+
+const toneOf = (degree: string, symbol: string): string => `the ${degreeName(degree)} of ${withSigns(symbol)}`
+const inside = (device: string | null): string =>
+  device
+    ? `, in ${device === 'arpeggio' || device === 'enclosure' || device === 'above' || device === 'below' ? 'an' : 'a'} ${deviceName(device)}`
+    : ''
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** What each rule says, of notes and of what can go wrong. */
+const SENTENCES: Readonly<Record<string, Sentence>> = {
+  'note.guide': (degree: string, symbol: string, device: string | null) =>
+    `${capital(toneOf(degree, symbol))}: a guide tone${inside(device)}.`,
+  'note.chord': (degree: string, symbol: string, device: string | null) =>
+    `${capital(toneOf(degree, symbol))}: a chord tone${inside(device)}.`,
+  'note.approach': (device: string, semitones: number, degree: string, symbol: string) =>
+    device === 'doubleChromatic'
+      ? `Leads by half steps into ${toneOf(degree, symbol)}.`
+      : `${Math.abs(semitones) === 1 ? 'A half step' : 'A whole step'} ${semitones > 0 ? 'below' : 'above'} ${toneOf(degree, symbol)}, and goes there.`,
+  'note.enclosure': (device: string, degree: string, symbol: string) =>
+    `Part of ${device === 'enclosure' ? 'an' : 'a'} ${deviceName(device)} around ${toneOf(degree, symbol)}.`,
+  'note.delay': (degree: string, _symbol: string, goal: string, goalSymbol: string) =>
+    `The ${degreeName(degree)} on the beat keeps ${toneOf(goal, goalSymbol)} waiting.`,
+  'note.anticipation': (_degree: string, _symbol: string, goal: string, goalSymbol: string) =>
+    `Already ${toneOf(goal, goalSymbol)}, before the chord is there.`,
+  'note.neighbour': (degree: string, symbol: string) =>
+    `${capital(toneOf(degree, symbol))}: a neighbour, left and returned from by step.`,
+  'note.outside': (degree: string, symbol: string, goal?: string, goalSymbol?: string) =>
+    goal && goalSymbol
+      ? `Outside the scale of ${withSigns(symbol)}; ${toneOf(goal, goalSymbol)} brings it home.`
+      : `Outside the scale of ${withSigns(symbol)}.`,
+  'note.tension': (degree: string, symbol: string) =>
+    `${capital(toneOf(degree, symbol))}: a tension that stands out here.`,
+  'note.passing': (degree: string, symbol: string, device: string | null) =>
+    `${capital(toneOf(degree, symbol))}: passes between its neighbours${inside(device)}.`,
+  'note.scale': (degree: string, symbol: string, device: string | null) =>
+    `${capital(toneOf(degree, symbol))}: a scale note${inside(device)}.`,
+  'chord.unread': (symbol: string, rest: string) =>
+    rest === symbol
+      ? `“${symbol}” is no chord symbol.`
+      : `“${rest}” in “${symbol}” is no part of a chord symbol.`,
+  'chart.empty': () => 'There are no bars yet. Write chords between strokes.',
+  'chart.header': (name: string, known: readonly string[]) =>
+    `“${name}” is no heading. The headings are ${known.join(', ')}.`,
+  'chart.key': (text: string) => `“${text}” is no key.`,
+  'chart.time': (text: string) => `The time “${text}” is not known here.`,
+  'chart.tempo': (text: string) => `The tempo “${text}” is not between 20 and 400.`,
+  'chart.feel': (text: string) => `The feel “${text}” is neither swing nor straight.`,
+  'chart.beats': (beats: number) => `The beats of this bar do not add up to ${beats}.`,
+  'chart.nothingToRepeat': () => 'There is no bar before this one to repeat.',
+  'chart.tooLong': (bars: number, most: number) => `The tune has ${bars} bars; the most is ${most}.`,
+  'exercise.empty': (rung: string) =>
+    rung === 'your-line'
+      ? 'The line has no notes in this stretch.'
+      : 'There is no chord to play in this stretch.',
+}
+
+/** A reason or a problem as a sentence, musical signs set. */
+export const wordReason = ({ rule, args }: Reason): string => {
+  const sentence = SENTENCES[rule] as ((...args: readonly unknown[]) => string) | undefined
+  return sentence ? sentence(...args) : rule
+}
+
+/** Whether a rule has its words: every rule that core uses must. */
+export const isWorded = (rule: string): boolean => rule in SENTENCES
+
+const ROLE_NAMES: Readonly<Record<string, string>> = {
+  anticipation: 'anticipation',
+  guide: 'guide tone',
+  chord: 'chord tone',
+  delay: 'delayed resolution',
+  enclosure: 'enclosure',
+  approach: 'approach note',
+  neighbour: 'neighbour note',
+  outside: 'outside note',
+  tension: 'tension',
+  passing: 'passing note',
+  scale: 'scale note',
+}
+
+export const roleName = (role: string): string => ROLE_NAMES[role] ?? role
