@@ -56,9 +56,19 @@ const TOKENS: readonly Token[] = [
   { text: /^[(),\s]+/, read: () => {} },
   { text: /^add(b|#|-|\+)?(2|4|6|9|11|13)/, read: (d, f) => addTone(d, f[1] ?? '', f[2]!) },
   { text: /^(?:no|omit)(3|5)/, read: (d, f) => dropTone(d, f[1]!) },
-  { text: /^sus(2|4)?/, read: (d, f) => void (d.third = f[1] === '2' ? '9' : '4') },
+  {
+    text: /^sus(2|4)?/,
+    read: (d, f) => {
+      d.third = f[1] === '2' ? '9' : '4'
+    },
+  },
   { text: /^alt/, read: (d) => makeAltered(d) },
-  { text: /^(?:maj|Maj|MAJ|ma|Ma|MA|M|Δ)(?=7|9|11|13)/, read: (d) => void (d.majorSeventh = true) },
+  {
+    text: /^(?:maj|Maj|MAJ|ma|Ma|MA|M|Δ)(?=7|9|11|13)/,
+    read: (d) => {
+      d.majorSeventh = true
+    },
+  },
   { text: /^(?:maj|Maj|MAJ|ma|Ma|MA|M)/, read: () => {} },
   {
     text: /^Δ/,
@@ -67,7 +77,13 @@ const TOKENS: readonly Token[] = [
       d.seventh = '7'
     },
   },
-  { text: /^(?:min|Min|MIN|mi|Mi|MI|m)/, slot: 'quality', read: (d) => void (d.third = 'b3') },
+  {
+    text: /^(?:min|Min|MIN|mi|Mi|MI|m)/,
+    slot: 'quality',
+    read: (d) => {
+      d.third = 'b3'
+    },
+  },
   {
     text: /^(?:dim|°|o)7?/,
     slot: 'quality',
@@ -86,7 +102,13 @@ const TOKENS: readonly Token[] = [
       d.seventh = 'b7'
     },
   },
-  { text: /^(?:aug|\+)(?!9|11|13|5)/, slot: 'quality', read: (d) => void (d.fifth = '#5') },
+  {
+    text: /^(?:aug|\+)(?!9|11|13|5)/,
+    slot: 'quality',
+    read: (d) => {
+      d.fifth = '#5'
+    },
+  },
   { text: /^(b|#|-|\+)(5|6|9|11|13)/, read: (d, f) => alter(d, f[1]!, f[2]!) },
   {
     text: /^(?:6\/9|69)/,
@@ -96,9 +118,21 @@ const TOKENS: readonly Token[] = [
       d.tensions.add('9')
     },
   },
-  { text: /^6/, slot: 'number', read: (d) => void (d.sixth = true) },
+  {
+    text: /^6/,
+    slot: 'number',
+    read: (d) => {
+      d.sixth = true
+    },
+  },
   { text: /^(13|11|9|7)/, slot: 'number', read: (d, f) => extend(d, f[1]!) },
-  { text: /^5/, slot: 'number', read: (d) => void (d.third = undefined) },
+  {
+    text: /^5/,
+    slot: 'number',
+    read: (d) => {
+      d.third = undefined
+    },
+  },
   { text: /^2/, read: (d) => addTone(d, '', '9') },
 ]
 

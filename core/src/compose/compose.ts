@@ -65,7 +65,7 @@ const notesOf = (
       notes.push({ start: tick, duration: heldFor(free, edge.kind), midi: edge.anchor })
     }
     const first = next - edge.notes.length * EIGHTH
-    edge.notes.forEach((midi, step) => notes.push({ start: first + step * EIGHTH, duration: EIGHTH, midi }))
+    notes.push(...edge.notes.map((midi, step) => ({ start: first + step * EIGHTH, duration: EIGHTH, midi })))
   })
   return notes
 }

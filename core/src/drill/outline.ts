@@ -49,11 +49,14 @@ const rising = (span: ChordSpan, near: number, { range }: Instrument): readonly 
   return root === undefined ? [] : climb(root, steps)
 }
 
-const climb = (root: number, steps: readonly number[]): readonly number[] =>
-  steps.reduce<number[]>((rising, pitchClass) => {
+const climb = (root: number, steps: readonly number[]): readonly number[] => {
+  const rising: number[] = []
+  for (const pitchClass of steps) {
     const below = rising.at(-1)
-    return [...rising, below === undefined ? root : below + ((((pitchClass - below) % 12) + 12) % 12)]
-  }, [])
+    rising.push(below === undefined ? root : below + ((((pitchClass - below) % 12) + 12) % 12))
+  }
+  return rising
+}
 
 const top = (root: number, steps: readonly number[]): number => climb(root, steps).at(-1)!
 

@@ -39,11 +39,11 @@ const SENTENCES: Readonly<Record<string, Sentence>> = {
     `Part of ${device === 'enclosure' ? 'an' : 'a'} ${deviceName(device)} around ${toneOf(degree, symbol)}.`,
   'note.delay': (degree: string, _symbol: string, goal: string, goalSymbol: string) =>
     `The ${degreeName(degree)} on the beat keeps ${toneOf(goal, goalSymbol)} waiting.`,
-  'note.anticipation': (_degree: string, _symbol: string, goal: string, goalSymbol: string) =>
+  'note.anticipation': (_d: string, _symbol: string, goal: string, goalSymbol: string) =>
     `Already ${toneOf(goal, goalSymbol)}, before the chord is there.`,
   'note.neighbour': (degree: string, symbol: string) =>
     `${capital(toneOf(degree, symbol))}: a neighbour, left and returned from by step.`,
-  'note.outside': (degree: string, symbol: string, goal?: string, goalSymbol?: string) =>
+  'note.outside': (_degree: string, symbol: string, goal?: string, goalSymbol?: string) =>
     goal && goalSymbol
       ? `Outside the scale of ${withSigns(symbol)}; ${toneOf(goal, goalSymbol)} brings it home.`
       : `Outside the scale of ${withSigns(symbol)}.`,
