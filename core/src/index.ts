@@ -34,10 +34,11 @@ export {
   startGrade,
 } from './grade/grade.ts'
 export type { BarGrade, Grade, Marks } from './grade/marks.ts'
-export { GRADE_RULES, GRADER, type GradeRules, type RunVerdict } from './grade/rules.ts'
+export { GRADE_RULES, type GradeRules, type RunVerdict } from './grade/rules.ts'
 export { INSTRUMENTS, type Instrument, type InstrumentId, instrumentOf } from './instrument/instrument.ts'
 export { type Line, type LineNote, notesWithin, transposeLine } from './line/line.ts'
-export type { PlayedNote, Source, Take } from './listen/take.ts'
+export { spellNotes, type UnspelledNote } from './line/spell.ts'
+export { GRADER, type PlayedNote, type Source, type Take } from './listen/take.ts'
 export type { Outcome, Place, Problem, Reason } from './outcome/outcome.ts'
 export { type GuideTonePath, type GuideToneWish, guideToneLines } from './paths/guidetones.ts'
 export type { Degree } from './pitch/degree.ts'

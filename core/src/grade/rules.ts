@@ -31,9 +31,6 @@ export const GRADE_RULES: GradeRules = {
   stopCost: 12,
 }
 
-/** The version under which takes are kept, so that a better grader can grade them again. */
-export const GRADER = '1'
-
 export type RunVerdict = 'again' | 'nearly' | 'holds' | 'moves on'
 
 /** ladder.md: verdicts by the lowest mark asked, from the top; `top` rows need the row's top tempo. */

@@ -1,6 +1,6 @@
 import type { Exercise } from '../drill/exercise.ts'
-import { GRADER } from '../grade/rules.ts'
-import type { PlayedNote, Take } from '../listen/take.ts'
+
+import { GRADER, type PlayedNote, type Take } from '../listen/take.ts'
 import { swung } from '../rhythm/swing.ts'
 import { ticksToMs } from '../rhythm/ticks.ts'
 import { normalFrom, randomFrom } from './random.ts'

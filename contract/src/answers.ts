@@ -1,0 +1,61 @@
+import type { Line, Marks, RunVerdict, Stretch, Take } from '@eager-contour/core'
+
+export interface TuneAnswer {
+  readonly id: string
+  readonly revision: number
+  readonly title: string
+  readonly chart: string
+  readonly updatedAt: string
+}
+
+export interface LineAnswer extends Line {
+  readonly id: string
+  readonly revision: number
+  readonly tune: string
+  readonly title: string
+  readonly stretch: Stretch
+  readonly updatedAt: string
+}
+
+/** A run as the log lists it: without its take. */
+export interface RunAnswer {
+  readonly id: string
+  readonly tune: string
+  readonly playedAt: string
+  readonly rung: string
+  readonly key: string
+  readonly stretch: Stretch
+  readonly tempo: number
+  readonly state: 'finished' | 'abandoned'
+  readonly verdict: RunVerdict
+  readonly marks: Marks
+  readonly source: string
+  readonly weakestBar?: number
+  readonly line?: string
+}
+
+export interface RunWithTakeAnswer extends RunAnswer {
+  readonly take: Take
+}
+
+export interface SettingsAnswer {
+  readonly revision: number
+  readonly instrument: string
+  readonly look: 'day' | 'night' | 'system'
+  readonly chordStyle: 'signs' | 'letters' | 'short'
+  readonly scaleNames: 'mode' | 'parent'
+  readonly player: string
+}
+
+export interface HealthAnswer {
+  readonly app: 'eager-contour'
+  readonly version: string
+}
+
+/** What the demo fills an empty database with. */
+export interface DemoData {
+  readonly tunes: readonly Omit<TuneAnswer, 'revision' | 'updatedAt'>[]
+  readonly lines: readonly Omit<LineAnswer, 'revision' | 'updatedAt'>[]
+  readonly runs: readonly Omit<RunWithTakeAnswer, 'source'>[]
+  readonly settings: Omit<SettingsAnswer, 'revision'>
+}

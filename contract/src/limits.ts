@@ -1,0 +1,12 @@
+/** How much of anything crosses the wire at once. */
+export const LIMITS = {
+  title: 200,
+  chartText: 200_000,
+  lineNotes: 20_000,
+  takeNotes: 20_000,
+  seconds: 3600,
+  bodyBytes: 6_000_000,
+} as const
+
+/** Ids are made by the client, so that a repeated request is the same request. */
+export const ID_PATTERN = /^[A-Za-z0-9_-]{8,64}$/

@@ -1,0 +1,68 @@
+import { Type } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator'
+import { LIMITS } from './limits.ts'
+
+const TICKS = 100_000_000
+
+/** The first and last bar of a stretch, from 0, both inside. */
+export class StretchPart {
+  @IsInt() @Min(0) @Max(10_000) from: number
+  @IsInt() @Min(0) @Max(10_000) to: number
+}
+
+/** A note of a line, at concert pitch. */
+export class NotePart {
+  @IsInt() @Min(-TICKS) @Max(TICKS) start: number
+  @IsInt() @Min(1) @Max(TICKS) duration: number
+  @IsInt() @Min(0) @Max(127) midi: number
+  @Matches(/^[A-G](bb|##|b|#)?-?\d{1,2}$/) spelling: string
+}
+
+export class PlayedNotePart {
+  @IsNumber() @Min(-60_000) @Max(LIMITS.seconds * 1000) onsetMs: number
+  @IsNumber() @Min(0) @Max(LIMITS.seconds * 1000) durationMs: number
+  @IsInt() @Min(0) @Max(127) midi: number
+  @IsNumber() @Min(-100) @Max(100) cents: number
+  @IsNumber() @Min(0) @Max(127) velocity: number
+}
+
+export class TempoPart {
+  @IsNumber() tick: number
+  @IsNumber() @Min(20) @Max(400) bpm: number
+}
+
+/** A whole run of notes with all that is needed to grade it again. */
+export class TakePart {
+  @IsArray()
+  @ArrayMaxSize(LIMITS.takeNotes)
+  @ValidateNested({ each: true })
+  @Type(() => PlayedNotePart)
+  notes: PlayedNotePart[]
+  @IsIn(['screen-keys', 'computer-keyboard', 'midi', 'microphone', 'midi-file', 'simulated']) source: string
+  @IsNumber() zeroMs: number
+  @IsArray() @ArrayMaxSize(1000) @ValidateNested({ each: true }) @Type(() => TempoPart) tempo: TempoPart[]
+  @IsNumber() @Min(0.3) @Max(0.9) swing: number
+  @IsArray() @ArrayMaxSize(1000) @IsNumber({}, { each: true }) loops: number[]
+  @IsNumber() @Min(-1000) @Max(5000) latencyMs: number
+  @IsNumber() @Min(380) @Max(500) tuningHz: number
+  @IsString() @MaxLength(2_000_000) exercise: string
+  @IsString() @MaxLength(40) grader: string
+}
+
+export class MarksPart {
+  @IsInt() @Min(0) @Max(100) notes: number
+  @IsInt() @Min(0) @Max(100) time: number
+  @IsInt() @Min(0) @Max(100) flow: number
+}

@@ -1,0 +1,75 @@
+import { Type } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsISO8601,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator'
+import { ID_PATTERN, LIMITS } from './limits.ts'
+import { MarksPart, NotePart, StretchPart, TakePart } from './parts.ts'
+
+/** A path's id. */
+export class IdParams {
+  @Matches(ID_PATTERN) id: string
+}
+
+/** Which lines or runs to list. */
+export class TuneQuery {
+  @IsOptional() @Matches(ID_PATTERN) tune?: string
+}
+
+/** What every edit carries: the revision it was made from (0 for a new thing) and its own id, so that it counts once. */
+export class EditBody {
+  @IsInt() @Min(0) revision: number
+  @Matches(ID_PATTERN) edit: string
+}
+
+export class TuneBody extends EditBody {
+  @IsString() @MaxLength(LIMITS.title) title: string
+  /** The plain-text chart. */
+  @IsString() @MaxLength(LIMITS.chartText) chart: string
+}
+
+export class LineBody extends EditBody {
+  @Matches(ID_PATTERN) tune: string
+  @IsString() @MaxLength(LIMITS.title) title: string
+  @ValidateNested() @Type(() => StretchPart) stretch: StretchPart
+  @IsArray()
+  @ArrayMaxSize(LIMITS.lineNotes)
+  @ValidateNested({ each: true })
+  @Type(() => NotePart)
+  notes: NotePart[]
+}
+
+/** A run: written once, never edited. */
+export class RunBody {
+  @Matches(ID_PATTERN) tune: string
+  @IsISO8601() playedAt: string
+  @IsString() @MaxLength(60) rung: string
+  @IsString() @MaxLength(20) key: string
+  @ValidateNested() @Type(() => StretchPart) stretch: StretchPart
+  @IsNumber() @Min(20) @Max(400) tempo: number
+  @IsIn(['finished', 'abandoned']) state: 'finished' | 'abandoned'
+  @IsIn(['again', 'nearly', 'holds', 'moves on']) verdict: 'again' | 'nearly' | 'holds' | 'moves on'
+  @ValidateNested() @Type(() => MarksPart) marks: MarksPart
+  @IsOptional() @IsInt() @Min(0) @Max(10_000) weakestBar?: number
+  @IsOptional() @Matches(ID_PATTERN) line?: string
+  @ValidateNested() @Type(() => TakePart) take: TakePart
+}
+
+export class SettingsBody extends EditBody {
+  @Matches(/^[a-z-]{1,40}$/) instrument: string
+  @IsIn(['day', 'night', 'system']) look: 'day' | 'night' | 'system'
+  @IsIn(['signs', 'letters', 'short']) chordStyle: 'signs' | 'letters' | 'short'
+  @IsIn(['mode', 'parent']) scaleNames: 'mode' | 'parent'
+  @IsString() @MaxLength(80) player: string
+}

@@ -1,0 +1,1 @@
+module.exports = require('./layers.rules.cjs')('scripts/fixtures/broken/')

@@ -1,0 +1,49 @@
+// Checks that imports run one way: between workspaces, and between core's folders. A broken fixture must be found out.
+import { spawnSync } from 'node:child_process'
+import { join } from 'node:path'
+import { ROOT } from './house.mjs'
+
+const cruise = (folder, config) => {
+  const { stdout, status } = spawnSync(
+    join(ROOT, 'node_modules/.bin/depcruise'),
+    ['--config', config, '--output-type', 'json', folder],
+    { cwd: ROOT, encoding: 'utf8', maxBuffer: 64_000_000 },
+  )
+  if (!stdout) {
+    console.error('dependency-cruiser said nothing')
+    process.exit(status || 1)
+  }
+  const { modules, summary } = JSON.parse(stdout)
+  return {
+    edges: modules.reduce((sum, module) => sum + module.dependencies.length, 0),
+    violations: summary.violations,
+  }
+}
+
+const say = ({ rule, from, to }) => `  ${rule.name}: ${from} imports ${to}`
+
+// The fixture repeats the house's folders with one wrong import in each layer.
+const broken = cruise('scripts/fixtures/broken', 'scripts/layers.fixture.cjs')
+const expected = ['core-order', 'explain-not-compose', 'core-alone', 'workspaces-one-way']
+const unseen = expected.filter((name) => !broken.violations.some(({ rule }) => rule.name === name))
+if (unseen.length > 0) {
+  console.error(
+    `The layer check does not see what it must: ${unseen.join(', ')} not found in the broken fixture.`,
+  )
+  process.exit(1)
+}
+
+const whole = ['core/src', 'contract/src', 'server/src', 'web/src', 'demo/src', 'bench/src', 'e2e/tests'].map(
+  (folder) => cruise(folder, 'scripts/layers.cjs'),
+)
+const edges = whole.reduce((sum, { edges: count }) => sum + count, 0)
+const violations = whole.flatMap(({ violations: found }) => found)
+for (const violation of violations) console.error(say(violation))
+if (edges < 300) {
+  console.error(`Only ${edges} imports were read: the checker does not see the house.`)
+  process.exit(1)
+}
+if (violations.length > 0) process.exit(1)
+console.log(
+  `Layers: ${edges} imports run the right way; the broken fixture was found out (${broken.violations.length} times).`,
+)

@@ -1,0 +1,89 @@
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import { LIMITS } from '@eager-contour/contract'
+import express, { type ErrorRequestHandler, type Express } from 'express'
+import helmet from 'helmet'
+import type { Logger } from 'pino'
+import { pinoHttp } from 'pino-http'
+import type { DataSource } from 'typeorm'
+import { api } from './api.ts'
+import { guard } from './guard.ts'
+import { asProblem } from './problem.ts'
+
+export interface AppOptions {
+  readonly source: DataSource
+  readonly logger: Logger
+  readonly version: string
+  /** Names beside this machine's own under which the server answers. */
+  readonly names: readonly string[]
+  /** The built web app; left out, only the API is served. */
+  readonly webDir?: string
+}
+
+const YEAR_SECONDS = 31_536_000
+
+/** Scripts and workers of our own only; styles that components set on elements; music fonts that come as data. */
+const policy = helmet({
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+      workerSrc: ["'self'", 'blob:'],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      fontSrc: ["'self'", 'data:'],
+      imgSrc: ["'self'", 'data:', 'blob:'],
+      mediaSrc: ["'self'", 'blob:'],
+      connectSrc: ["'self'"],
+      objectSrc: ["'none'"],
+      baseUri: ["'none'"],
+      formAction: ["'self'"],
+      frameAncestors: ["'none'"],
+    },
+  },
+  strictTransportSecurity: false,
+  crossOriginEmbedderPolicy: false,
+})
+
+export const makeApp = ({ source, logger, version, names, webDir }: AppOptions): Express => {
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => request.method === 'GET' } }))
+  app.use(policy)
+  app.use(guard(names))
+  app.use('/api', express.json({ limit: LIMITS.bodyBytes, strict: true }), (_request, response, next) => {
+    response.setHeader('Cache-Control', 'no-store')
+    next()
+  })
+  app.use('/api', api(source, version))
+  if (webDir !== undefined && existsSync(webDir)) serveWeb(app, webDir)
+  app.use(answerError)
+  return app
+}
+
+const serveWeb = (app: Express, webDir: string): void => {
+  app.use(
+    '/assets',
+    express.static(join(webDir, 'assets'), {
+      immutable: true,
+      maxAge: YEAR_SECONDS * 1000,
+      fallthrough: false,
+    }),
+  )
+  app.use(express.static(webDir, { index: false, maxAge: 0 }))
+  app.get('/{*path}', (_request, response) => {
+    response.sendFile(join(webDir, 'index.html'), { headers: { 'Cache-Control': 'no-cache' } })
+  })
+}
+
+const answerError: ErrorRequestHandler = (error, request, response, next) => {
+  if (response.headersSent) return next(error)
+  const status = (error as { status?: number }).status
+  if (status === 404 && !request.path.startsWith('/api')) {
+    response.status(404).type('text/plain').send('There is nothing at this address.')
+    return
+  }
+  const problem = asProblem(error)
+  if (problem.code === 'internal') request.log.error(error)
+  response.status(problem.status).json(problem.body)
+}

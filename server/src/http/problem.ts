@@ -1,0 +1,64 @@
+import type { ErrorBody, ErrorCode } from '@eager-contour/contract'
+import type { Problem } from '@eager-contour/core'
+
+const STATUS: Readonly<Record<ErrorCode, number>> = {
+  invalid: 400,
+  forbidden: 403,
+  'not-found': 404,
+  conflict: 409,
+  'too-large': 413,
+  storage: 503,
+  internal: 500,
+}
+
+/** An error that the client is told of. */
+export class HttpProblem extends Error {
+  constructor(
+    readonly code: ErrorCode,
+    message: string,
+    readonly problems: readonly Problem[] = [],
+    readonly current?: unknown,
+  ) {
+    super(message)
+  }
+
+  get status(): number {
+    return STATUS[this.code]
+  }
+
+  get body(): ErrorBody {
+    return {
+      error: {
+        code: this.code,
+        message: this.message,
+        problems: this.problems,
+        ...(this.current === undefined ? {} : { current: this.current }),
+      },
+    }
+  }
+}
+
+/** Whatever was thrown, as what the client is told: nothing of the inside leaves. */
+export const asProblem = (error: unknown): HttpProblem => {
+  if (error instanceof HttpProblem) return error
+  const { type, code, driverError } = error as {
+    type?: string
+    code?: string
+    driverError?: { code?: string }
+  }
+  if (type === 'entity.too.large') return new HttpProblem('too-large', 'That is too much at once.')
+  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported')
+    return new HttpProblem('invalid', 'The request is no JSON.')
+  const storage = driverError?.code ?? code ?? ''
+  if (storage === 'SQLITE_CONSTRAINT_FOREIGNKEY')
+    return new HttpProblem('not-found', 'The tune that this belongs to is not stored yet.')
+  if (/^SQLITE_(BUSY|LOCKED|FULL|IOERR|READONLY|CORRUPT|NOTADB|CANTOPEN)/.test(storage))
+    return new HttpProblem(
+      'storage',
+      'The database cannot be written just now. What you did is kept in the browser and will be sent again.',
+    )
+  return new HttpProblem(
+    'internal',
+    'Something went wrong in the server. What you did is kept in the browser.',
+  )
+}

@@ -1,0 +1,62 @@
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
+
+/** What can be edited carries its revision and the id of the edit that made it. */
+abstract class Edited {
+  @Column('integer') revision: number
+  @Column('text') lastEdit: string
+  @Column('text') updatedAt: string
+}
+
+@Entity('tunes')
+export class TuneEntity extends Edited {
+  @PrimaryColumn('text') id: string
+  @Column('text') title: string
+  @Column('text') chart: string
+}
+
+@Entity('lines')
+export class LineEntity extends Edited {
+  @PrimaryColumn('text') id: string
+  @Index() @Column('text') tune: string
+  @Column('text') title: string
+  @Column('integer') fromBar: number
+  @Column('integer') toBar: number
+  @Column('simple-json') notes: readonly { start: number; duration: number; midi: number; spelling: string }[]
+}
+
+@Entity('runs')
+export class RunEntity {
+  @PrimaryColumn('text') id: string
+  @Index() @Column('text') tune: string
+  @Index() @Column('text') playedAt: string
+  @Column('text') rung: string
+  @Column('text') key: string
+  @Column('integer') fromBar: number
+  @Column('integer') toBar: number
+  @Column('real') tempo: number
+  @Column('text') state: string
+  @Column('text') verdict: string
+  @Column('integer') notesMark: number
+  @Column('integer') timeMark: number
+  @Column('integer') flowMark: number
+  @Column('text') source: string
+  @Column('integer', { nullable: true }) weakestBar: number | null
+  @Column('text', { nullable: true }) line: string | null
+}
+
+/** A take is large and seldom read: it stands beside its run. */
+@Entity('takes')
+export class TakeEntity {
+  @PrimaryColumn('text') run: string
+  @Column('simple-json') take: object
+}
+
+@Entity('settings')
+export class SettingsEntity extends Edited {
+  @PrimaryColumn('text') id: string
+  @Column('text') instrument: string
+  @Column('text') look: string
+  @Column('text') chordStyle: string
+  @Column('text') scaleNames: string
+  @Column('text') player: string
+}

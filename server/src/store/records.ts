@@ -1,0 +1,199 @@
+import type {
+  EditBody,
+  LineAnswer,
+  LineBody,
+  RunAnswer,
+  RunBody,
+  RunWithTakeAnswer,
+  SettingsAnswer,
+  SettingsBody,
+  TuneAnswer,
+  TuneBody,
+} from '@eager-contour/contract'
+import type { RunVerdict, Take } from '@eager-contour/core'
+import type { DataSource, EntityManager, EntityTarget, FindOptionsWhere } from 'typeorm'
+import { HttpProblem } from '../http/problem.ts'
+import { LineEntity, RunEntity, SettingsEntity, TakeEntity, TuneEntity } from './entities.ts'
+
+interface Editable {
+  id: string
+  revision: number
+  lastEdit: string
+  updatedAt: string
+}
+
+/**
+ * Writes an edit: refused with what is stored when it was made from an older revision, and counted once however often it
+ * is sent.
+ */
+const writeEdited = async <E extends Editable>(
+  source: DataSource,
+  type: EntityTarget<E>,
+  id: string,
+  body: EditBody,
+  fields: Omit<E, keyof Editable>,
+  answer: (row: E) => unknown,
+): Promise<E> =>
+  source.transaction(async (manager) => {
+    const known = await manager.findOneBy(type, { id } as FindOptionsWhere<E>)
+    if (known && known.lastEdit === body.edit) return known
+    if ((known?.revision ?? 0) !== body.revision)
+      throw new HttpProblem(
+        'conflict',
+        'This was changed elsewhere meanwhile. Nothing was overwritten.',
+        [],
+        known ? answer(known) : undefined,
+      )
+    const row = manager.create(type, {
+      ...fields,
+      id,
+      revision: body.revision + 1,
+      lastEdit: body.edit,
+      updatedAt: new Date().toISOString(),
+    } as never) as E
+    return manager.save(row)
+  })
+
+const tuneAnswer = ({ id, revision, title, chart, updatedAt }: TuneEntity): TuneAnswer => ({
+  id,
+  revision,
+  title,
+  chart,
+  updatedAt,
+})
+
+export const listTunes = async (source: DataSource): Promise<readonly TuneAnswer[]> =>
+  (await source.manager.find(TuneEntity, { order: { title: 'ASC' } })).map(tuneAnswer)
+
+export const writeTune = async (source: DataSource, id: string, body: TuneBody): Promise<TuneAnswer> =>
+  tuneAnswer(
+    await writeEdited(source, TuneEntity, id, body, { title: body.title, chart: body.chart }, tuneAnswer),
+  )
+
+const lineAnswer = (row: LineEntity): LineAnswer => ({
+  id: row.id,
+  revision: row.revision,
+  tune: row.tune,
+  title: row.title,
+  stretch: { from: row.fromBar, to: row.toBar },
+  notes: row.notes,
+  updatedAt: row.updatedAt,
+})
+
+export const listLines = async (source: DataSource, tune?: string): Promise<readonly LineAnswer[]> =>
+  (
+    await source.manager.find(LineEntity, {
+      where: tune === undefined ? {} : { tune },
+      order: { updatedAt: 'DESC' },
+    })
+  ).map(lineAnswer)
+
+export const writeLine = async (source: DataSource, id: string, body: LineBody): Promise<LineAnswer> => {
+  const fields = {
+    tune: body.tune,
+    title: body.title,
+    fromBar: body.stretch.from,
+    toBar: body.stretch.to,
+    notes: body.notes,
+  }
+  return lineAnswer(await writeEdited(source, LineEntity, id, body, fields, lineAnswer))
+}
+
+const runAnswer = (row: RunEntity): RunAnswer => ({
+  id: row.id,
+  tune: row.tune,
+  playedAt: row.playedAt,
+  rung: row.rung,
+  key: row.key,
+  stretch: { from: row.fromBar, to: row.toBar },
+  tempo: row.tempo,
+  state: row.state as RunAnswer['state'],
+  verdict: row.verdict as RunVerdict,
+  marks: { notes: row.notesMark, time: row.timeMark, flow: row.flowMark },
+  source: row.source,
+  ...(row.weakestBar === null ? {} : { weakestBar: row.weakestBar }),
+  ...(row.line === null ? {} : { line: row.line }),
+})
+
+export const listRuns = async (source: DataSource, tune?: string): Promise<readonly RunAnswer[]> =>
+  (
+    await source.manager.find(RunEntity, {
+      where: tune === undefined ? {} : { tune },
+      order: { playedAt: 'DESC' },
+    })
+  ).map(runAnswer)
+
+export const readRun = async (source: DataSource, id: string): Promise<RunWithTakeAnswer> => {
+  const [row, take] = await Promise.all([
+    source.manager.findOneBy(RunEntity, { id }),
+    source.manager.findOneBy(TakeEntity, { run: id }),
+  ])
+  if (!row || !take) throw new HttpProblem('not-found', 'There is no such run.')
+  return { ...runAnswer(row), take: take.take as Take }
+}
+
+/** A run is written once: the same id again is the same run. */
+export const writeRun = async (source: DataSource, id: string, body: RunBody): Promise<RunAnswer> =>
+  source.transaction(async (manager: EntityManager) => {
+    const known = await manager.findOneBy(RunEntity, { id })
+    if (known) return runAnswer(known)
+    const row = manager.create(RunEntity, {
+      id,
+      tune: body.tune,
+      playedAt: new Date(body.playedAt).toISOString(),
+      rung: body.rung,
+      key: body.key,
+      fromBar: body.stretch.from,
+      toBar: body.stretch.to,
+      tempo: body.tempo,
+      state: body.state,
+      verdict: body.verdict,
+      notesMark: body.marks.notes,
+      timeMark: body.marks.time,
+      flowMark: body.marks.flow,
+      source: body.take.source,
+      weakestBar: body.weakestBar ?? null,
+      line: body.line ?? null,
+    })
+    await manager.insert(RunEntity, row)
+    await manager.insert(TakeEntity, { run: id, take: body.take })
+    return runAnswer(row)
+  })
+
+const SETTINGS_ID = 'settings'
+const DEFAULT_SETTINGS: SettingsAnswer = {
+  revision: 0,
+  instrument: 'concert',
+  look: 'system',
+  chordStyle: 'letters',
+  scaleNames: 'mode',
+  player: '',
+}
+
+const settingsAnswer = (row: SettingsEntity): SettingsAnswer => ({
+  revision: row.revision,
+  instrument: row.instrument,
+  look: row.look as SettingsAnswer['look'],
+  chordStyle: row.chordStyle as SettingsAnswer['chordStyle'],
+  scaleNames: row.scaleNames as SettingsAnswer['scaleNames'],
+  player: row.player,
+})
+
+export const readSettings = async (source: DataSource): Promise<SettingsAnswer> => {
+  const row = await source.manager.findOneBy(SettingsEntity, { id: SETTINGS_ID })
+  return row ? settingsAnswer(row) : DEFAULT_SETTINGS
+}
+
+export const writeSettings = async (source: DataSource, body: SettingsBody): Promise<SettingsAnswer> => {
+  const { instrument, look, chordStyle, scaleNames, player } = body
+  return settingsAnswer(
+    await writeEdited(
+      source,
+      SettingsEntity,
+      SETTINGS_ID,
+      body,
+      { instrument, look, chordStyle, scaleNames, player },
+      settingsAnswer,
+    ),
+  )
+}
