@@ -19,7 +19,7 @@ export const DEMO_TUNES: readonly DemoTune[] = [
 time: 4/4
 tempo: 138
 feel: swing
-form: A, 16 bars`,
+form: A`,
     `[A]
 | Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 |
 | Cm7b5 | F7b9 | Bbm7 | Bb7b9 |
@@ -54,7 +54,7 @@ form: ABAC`,
 time: 4/4
 tempo: 126
 feel: swing
-form: blues, 12 bars`,
+form: blues`,
     `[Blues]
 | F7 | Bb7 | F7 | Cm7 F7 |
 | Bb7 | Bdim7 | F7 | Am7b5 D7b9 |
@@ -88,7 +88,7 @@ form: AABA`,
 time: 3/4
 tempo: 144
 feel: swing
-form: AB, 32 bars`,
+form: AB`,
     `[A]
 | Gmaj7 | F#m7b5 | B7b9 | Em7 |
 | Dm7 | G7 | Cmaj7 | Cm6 |
@@ -107,7 +107,7 @@ form: AB, 32 bars`,
 time: 4/4
 tempo: 66
 feel: swing
-form: AB, 16 bars, ballad`,
+form: AB, ballad`,
     `[A]
 | Bbmaj7 | Dm7b5 G7b9 | Cm7 | Ebm6 |
 | Bbmaj7 Gm7 | Em7b5 A7b9 | Dm7 Db7 | Cm7 F7 |
@@ -122,7 +122,7 @@ form: AB, 16 bars, ballad`,
 time: 4/4
 tempo: 168
 feel: straight
-form: ABCA, 24 bars, modal`,
+form: ABCA, modal`,
     `[A]
 | Gm9 | % | % | % |
 | % | % | % | % |
@@ -141,7 +141,7 @@ form: ABCA, 24 bars, modal`,
 time: 4/4
 tempo: 112
 feel: swing
-form: minor blues, 12 bars`,
+form: minor blues`,
     `[Blues]
 | Cm6 | Dm7b5 G7b9 | Cm6 | C7b9 |
 | Fm7 | % | Cm6 | % |

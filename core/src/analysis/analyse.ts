@@ -95,25 +95,35 @@ const arcsOver = (
 ): readonly Arc[] => {
   const arcs: Arc[] = []
   keys.forEach((key, keyIndex) => {
-    const away = home && !sameKey(home, key) ? READING_COSTS.awayFromHome : 0
+    const isHome = home !== undefined && sameKey(home, key)
+    const costAt = (at: number, row: FunctionRow): number =>
+      row.cost +
+      (home && !isHome ? READING_COSTS.awayFromHome : 0) -
+      (isHome && frames(at, events.length, row) ? READING_COSTS.homeFrame : 0)
     const rows = events.map((event) => rowsFor(event.chord, key))
     const allowed = events.map((event) => event.spans.every((span) => allows(overrides, span.index, key)))
     events.forEach((event, at) => {
       if (!allowed[at]) return
       const known = rows[at]!
       for (const row of known.length > 0 ? known : [unexplainedRow(event.chord, key.mode)])
-        arcs.push({ from: at, to: at, key: keyIndex, cost: row.cost + away, rows: [row] })
+        arcs.push({ from: at, to: at, key: keyIndex, cost: costAt(at, row), rows: [row] })
       for (const pattern of PATTERNS) {
         if (pattern.mode !== key.mode) continue
         const found = patternRows(pattern, rows, at)
         if (!found || found.some((_, step) => !allowed[at + step])) continue
-        const cost = found.reduce((sum, row) => sum + row.cost + away, 0) - pattern.credit
+        const cost = found.reduce((sum, row, step) => sum + costAt(at + step, row), 0) - pattern.credit
         arcs.push({ from: at, to: at + found.length - 1, key: keyIndex, cost, rows: found })
       }
     })
   })
   return arcs
 }
+
+const TONICS: readonly FunctionRow['id'][] = ['I', 'blues_I', 'i', 'i7']
+
+/** Whether a tonic opens or closes the tune. */
+const frames = (at: number, length: number, row: FunctionRow): boolean =>
+  (at === 0 || at === length - 1) && TONICS.includes(row.id)
 
 const allows = (overrides: readonly Override[], index: number, key: Key): boolean =>
   overrides.every(

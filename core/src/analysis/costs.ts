@@ -8,5 +8,7 @@ export const READING_COSTS = {
   /** A change between a key and its relative. */
   relative: 0.7,
   /** Each chord that is not in the key which the chart names. */
-  awayFromHome: 0.12,
+  awayFromHome: 0.25,
+  /** What is gained where a tune begins or ends on the tonic of the key that its chart names. */
+  homeFrame: 1,
 } as const

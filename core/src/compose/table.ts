@@ -1,4 +1,4 @@
-import { DEVICE_COSTS, LINE_COSTS, WEIGHT_COSTS } from '../cost/terms.ts'
+import { DEVICE_COSTS, LINE_COSTS, USUAL_WEIGHT, WEIGHT_COSTS } from '../cost/terms.ts'
 import { CLOSINGS, type DeviceId, OPENINGS } from '../figures/figures.ts'
 import { type Fill, fillsBetween } from '../figures/fill.ts'
 import { type Ground, holds } from '../figures/ground.ts'
@@ -69,10 +69,8 @@ const withoutHopeless = (fills: readonly PricedFill[]): readonly PricedFill[] =>
   )
 }
 
-export const deviceCost = (weights: DeviceWeights, device: DeviceId): number => {
-  const weight = weights?.[device]
-  return weight === undefined ? DEVICE_COSTS[device] : WEIGHT_COSTS[weight]!
-}
+const deviceCost = (weights: DeviceWeights, device: DeviceId): number =>
+  DEVICE_COSTS[device] + WEIGHT_COSTS[weights?.[device] ?? USUAL_WEIGHT]!
 
 const shapes = new WeakMap<Ground, string>()
 

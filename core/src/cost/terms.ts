@@ -60,5 +60,8 @@ export const DEVICE_COSTS: Readonly<Record<DeviceId, number>> = {
   hold: 0.2,
 }
 
-/** What a device costs for each step of a brief's slider from often (3) to never (0). */
-export const WEIGHT_COSTS: readonly number[] = [40, 1.6, 0.5, 0]
+/** What a device costs beside that, from never (0) to often (3) in the brief. */
+export const WEIGHT_COSTS: readonly number[] = [40, 2.8, 1.4, 0]
+
+/** Sometimes: where a brief says nothing of a device. */
+export const USUAL_WEIGHT = 2

@@ -54,7 +54,7 @@ export const makeExercise = (
   const first = analysis.chart.bars[stretch.from]!
   return good({
     spec: { ...spec, stretch },
-    key: analysis.readings[chordAt(analysis, start).index]!.key,
+    key: analysis.chart.key ?? analysis.readings[chordAt(analysis, start).index]!.key,
     expected,
     length: end - start,
     countIn: barTicks(first.meter),

@@ -12,6 +12,8 @@ export interface ScoreTitles {
   readonly title: string
   readonly part: string
   readonly clef: 'treble' | 'bass'
+  /** From the sounding to the written pitch of the part, where they differ: the file then says how it sounds. */
+  readonly written?: { readonly semitones: number; readonly fifths: number }
 }
 
 type Node = Record<string, unknown>
@@ -103,7 +105,22 @@ const attributesOf = (
       'clef',
       titles.clef === 'treble' ? [text('sign', 'G'), text('line', 2)] : [text('sign', 'F'), text('line', 4)],
     ),
+    ...transposeOf(titles.written),
   ])
+}
+
+/** How the part sounds: steps of the staff and half steps from the written pitch down. */
+const transposeOf = (written: ScoreTitles['written']): readonly Node[] => {
+  if (!written || written.semitones === 0) return []
+  const octaves = Math.floor(written.semitones / 12)
+  const diatonic = (((written.fifths * 4) % 7) + 7) % 7
+  return [
+    element('transpose', [
+      text('diatonic', -diatonic),
+      text('chromatic', -(written.semitones - 12 * octaves)),
+      ...(octaves === 0 ? [] : [text('octave-change', -octaves)]),
+    ]),
+  ]
 }
 
 const tempoOf = (tempo: number): Node =>

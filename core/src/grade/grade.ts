@@ -15,6 +15,8 @@ export interface Judged {
   /** Index among the notes played; undefined for a missed one. */
   readonly played?: number
   readonly midi?: number
+  /** When the note came, in milliseconds from the first beat; undefined for a missed one. */
+  readonly onsetMs?: number
   /** Milliseconds after the swung place; negative is early. */
   readonly offMs?: number
 }
@@ -75,7 +77,14 @@ export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
   for (const hypothesis of now.hypotheses) {
     grown.push(
       extend(hypothesis, hypothesis.next, now.rules.extra, [
-        { verdict: 'extra', played, midi: note.midi, dueMs: note.onsetMs + lagMs, plain: false },
+        {
+          verdict: 'extra',
+          played,
+          midi: note.midi,
+          onsetMs: note.onsetMs,
+          dueMs: note.onsetMs + lagMs,
+          plain: false,
+        },
       ]),
     )
     const skipped: Decision[] = []
@@ -130,6 +139,7 @@ const answer = (
       expected: at,
       played,
       midi: note.midi,
+      onsetMs: note.onsetMs,
       offMs,
       dueMs: note.onsetMs + lagMs,
       plain: right && onTime,

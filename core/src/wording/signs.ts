@@ -17,13 +17,13 @@ export const stepsInWords = (semitones: number): string => {
   if (size === 0) return 'stays'
   const name =
     size === 1
-      ? 'a half step'
+      ? 'half step'
       : size === 2
-        ? 'a whole step'
+        ? 'whole step'
         : size === 3
-          ? 'a minor third'
+          ? 'minor third'
           : size === 4
-            ? 'a major third'
+            ? 'major third'
             : `${size} half steps`
   return `${name} ${semitones > 0 ? 'up' : 'down'}`
 }

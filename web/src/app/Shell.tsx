@@ -1,0 +1,60 @@
+import { NavLink, Outlet } from 'react-router'
+import { OutboxBar } from './OutboxBar.tsx'
+import { useSettings } from './settings.ts'
+import { useLook } from './useLook.ts'
+
+const PLACES = [
+  { to: '/tunes', name: 'Tunes' },
+  { to: '/log', name: 'Log' },
+  { to: '/setup', name: 'Setup' },
+]
+
+/** The head of every page but the stage: where one is, for which instrument, and the ways on. */
+export const Shell = () => {
+  useLook()
+  const { of } = useSettings()
+  return (
+    <div className="flex min-h-screen flex-col">
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-3">
+        To the content
+      </a>
+      <header className="flex flex-wrap items-center gap-x-6 gap-y-1 px-5 py-2">
+        <NavLink
+          to="/tunes"
+          className="flex items-center gap-2 font-head text-lg font-bold"
+          aria-label="Eager Contour, all tunes"
+        >
+          <svg viewBox="0 0 32 20" className="h-5 w-8" aria-hidden="true">
+            <path
+              d="M2 15c6 0 6-11 11-11s5 8 9 8 4-7 8-8"
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth="2.5"
+              strokeLinecap="round"
+            />
+            <circle cx="13" cy="4" r="3" fill="var(--madder)" />
+          </svg>
+          Eager Contour
+        </NavLink>
+        <nav aria-label="Places" className="ml-auto flex items-center gap-5">
+          <span className="text-soft">for {of.name}</span>
+          {PLACES.map(({ to, name }) => (
+            <NavLink
+              key={to}
+              to={to}
+              className={({ isActive }) =>
+                `py-2 ${isActive ? 'font-bold underline decoration-2 underline-offset-8' : ''}`
+              }
+            >
+              {name}
+            </NavLink>
+          ))}
+        </nav>
+      </header>
+      <OutboxBar />
+      <main id="main" className="flex grow flex-col">
+        <Outlet />
+      </main>
+    </div>
+  )
+}

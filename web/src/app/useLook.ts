@@ -1,0 +1,16 @@
+import { useEffect } from 'react'
+import { useSettings } from './settings.ts'
+
+/** Puts the chosen look on the page: day, night, or what the system says. */
+export const useLook = (): void => {
+  const { look } = useSettings()
+  useEffect(() => {
+    const dark = matchMedia('(prefers-color-scheme: dark)')
+    const apply = () => {
+      document.documentElement.dataset.look = look === 'system' ? (dark.matches ? 'night' : 'day') : look
+    }
+    apply()
+    dark.addEventListener('change', apply)
+    return () => dark.removeEventListener('change', apply)
+  }, [look])
+}

@@ -1,0 +1,21 @@
+import type { LineAnswer, RunAnswer, SettingsAnswer, TuneAnswer } from '@eager-contour/contract'
+import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react'
+
+/** What is read from the server. Everything that is written goes through the outbox. */
+export const api = createApi({
+  reducerPath: 'api',
+  baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
+  tagTypes: ['tunes', 'lines', 'runs', 'settings'],
+  refetchOnReconnect: true,
+  endpoints: (builder) => ({
+    tunes: builder.query<readonly TuneAnswer[], void>({ query: () => 'tunes', providesTags: ['tunes'] }),
+    lines: builder.query<readonly LineAnswer[], string>({
+      query: (tune) => `lines?tune=${encodeURIComponent(tune)}`,
+      providesTags: ['lines'],
+    }),
+    runs: builder.query<readonly RunAnswer[], void>({ query: () => 'runs', providesTags: ['runs'] }),
+    settings: builder.query<SettingsAnswer, void>({ query: () => 'settings', providesTags: ['settings'] }),
+  }),
+})
+
+export const { useTunesQuery, useLinesQuery, useRunsQuery, useSettingsQuery } = api

@@ -1,0 +1,178 @@
+import { explainLine, type Line, spellNotes } from '@eager-contour/core'
+import { type KeyboardEvent, useMemo, useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { Link, useSearchParams } from 'react-router'
+import { useSettings } from '../app/settings.ts'
+import { useAppDispatch, useAppSelector } from '../app/store.ts'
+import { useLinesQuery } from '../data/api.ts'
+import { newId } from '../data/ids.ts'
+import { post } from '../data/outbox.ts'
+import { Button } from '../parts/Button.tsx'
+import { Empty, Notice } from '../parts/Notice.tsx'
+import { tempoSet } from '../sound/playSlice.ts'
+import { usePlay, useTuneTempo } from '../sound/usePlay.ts'
+import { barsText, useOpenTune } from '../tune/useTune.ts'
+import { BriefPanel } from './BriefPanel.tsx'
+import { saveMidi, saveMusicXml } from './download.ts'
+import { KeptLines } from './KeptLines.tsx'
+import { Legend } from './Legend.tsx'
+import { goBack, goForward, lineKept, selectCanGoBack, selectCanGoForward } from './lineSlice.ts'
+import { NotePanel } from './NotePanel.tsx'
+import { Systems } from './Systems.tsx'
+import { TEMPO_STEP, TransportBar } from './TransportBar.tsx'
+import { useDesk } from './useDesk.ts'
+
+/** The workbench: brief on the left, the line on terrain and staff, what a note does on the right, play and keep below. */
+export const LinePlace = () => {
+  const open = useOpenTune()
+  const { tune, sounding, written, stretch } = open
+  const dispatch = useAppDispatch()
+  const { of } = useSettings()
+  const desk = useDesk(open)
+  const tempo = useAppSelector((state) => state.play.tempo)
+  const canGoBack = useAppSelector(selectCanGoBack)
+  const canGoForward = useAppSelector(selectCanGoForward)
+  const [selected, setSelected] = useState<number>()
+  const [legend, setLegend] = useState(false)
+  const [title, setTitle] = useState('')
+  const [params] = useSearchParams()
+  const { data: kept = [] } = useLinesQuery(tune.id)
+
+  const concert: Line | undefined = desk.line
+  const line = useMemo(
+    () =>
+      concert &&
+      spellNotes(
+        written,
+        concert.notes.map((note) => ({
+          start: note.start,
+          duration: note.duration,
+          midi: note.midi + of.written.semitones,
+        })),
+      ),
+    [concert, written, of],
+  )
+  const explanation = useMemo(() => line && explainLine(written, line), [written, line])
+  const play = usePlay(sounding, stretch, concert)
+  useTuneTempo(tune.id, sounding.chart.tempo)
+
+  const keep = async () => {
+    if (!desk.line) return
+    const id = desk.line.id ?? newId('line')
+    const name = title.trim() || desk.line.title || `Line ${kept.length + 1}, ${barsText(desk.line.stretch)}`
+    dispatch(lineKept({ id, title: name }))
+    setTitle('')
+    await post(dispatch, {
+      entity: id,
+      path: `lines/${id}`,
+      title: name,
+      body: {
+        revision: desk.line.revision,
+        tune: tune.id,
+        title: name,
+        stretch: desk.line.stretch,
+        notes: desk.line.notes,
+      },
+    })
+  }
+  useHotkeys('space', play.toggle, { preventDefault: true, enableOnFormTags: false })
+  useHotkeys('bracketleft', () => dispatch(tempoSet(tempo - TEMPO_STEP)), [tempo])
+  useHotkeys('bracketright', () => dispatch(tempoSet(tempo + TEMPO_STEP)), [tempo])
+  useHotkeys('z, mod+z', () => canGoBack && dispatch(goBack()), [canGoBack])
+  useHotkeys('shift+z, mod+shift+z', () => canGoForward && dispatch(goForward()), [canGoForward])
+  useHotkeys('shift+slash', () => setLegend(true))
+
+  const step = (event: KeyboardEvent) => {
+    const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
+    if (by === undefined || event.shiftKey || selected === undefined || !line) return
+    const next = Math.min(line.notes.length - 1, Math.max(0, selected + by))
+    setSelected(next)
+    document.querySelector<SVGElement>(`[data-note="${next}"]`)?.focus()
+    event.preventDefault()
+  }
+  return (
+    <div className="flex grow flex-col">
+      <div className="grid grow lg:grid-cols-[13.5rem_minmax(0,1fr)_15.5rem]">
+        <BriefPanel desk={desk} />
+        <section aria-label="The line" className="min-w-0 bg-sheet px-3 pt-2" onKeyDown={step}>
+          {desk.problem && <Notice urgent>{desk.problem}</Notice>}
+          {line && explanation ? (
+            <Systems
+              analysis={written}
+              line={line}
+              explanation={explanation}
+              stretch={stretch}
+              selected={selected}
+              onSelect={setSelected}
+            />
+          ) : (
+            <div className="px-4">
+              <Empty>
+                No line yet over {barsText(stretch)}. Choose the bars above, and have one written: chord tones
+                on the strong beats, and a way from each to the next.
+              </Empty>
+              <Button look="main" onClick={desk.another} disabled={desk.busy}>
+                Write a line
+              </Button>
+            </div>
+          )}
+        </section>
+        <aside className="space-y-6 p-4" aria-label="About the line">
+          {line && explanation && (
+            <NotePanel analysis={written} line={line} explanation={explanation} selected={selected} />
+          )}
+          <KeptLines lines={kept} current={desk.line?.id} onOpen={desk.open} />
+        </aside>
+      </div>
+      <TransportBar play={play}>
+        <span className="text-soft" role="status">
+          {desk.busy ? 'Writing …' : (desk.line?.title ?? '')}
+        </span>
+        <Button onClick={() => setLegend(true)} look="quiet">
+          Marks and keys
+        </Button>
+        {line && desk.line && (
+          <>
+            <Button
+              look="quiet"
+              onClick={() => saveMusicXml(desk.line?.title || tune.title, written, line, stretch, of)}
+            >
+              MusicXML
+            </Button>
+            <Button
+              look="quiet"
+              onClick={() => saveMidi(desk.line?.title || tune.title, sounding, desk.line!, stretch, tempo)}
+            >
+              MIDI
+            </Button>
+            <Button onClick={() => dispatch(goBack())} disabled={!canGoBack}>
+              Back
+            </Button>
+            <Button onClick={desk.another} disabled={desk.busy}>
+              Another
+            </Button>
+            <input
+              aria-label="Title of the line"
+              placeholder={desk.line.title || 'Title'}
+              value={title}
+              onChange={(event) => setTitle(event.target.value)}
+              className="min-h-11 w-36 rounded-full border border-soft bg-sheet px-4"
+            />
+            <Button look="main" onClick={() => void keep()}>
+              Keep
+            </Button>
+            {desk.line.id !== undefined && (
+              <Link
+                to={`/stage/${tune.id}?${new URLSearchParams({ bars: params.get('bars') ?? `${stretch.from + 1}-${stretch.to + 1}`, rung: 'your-line', line: desk.line.id })}`}
+                className="underline underline-offset-4"
+              >
+                Drill it
+              </Link>
+            )}
+          </>
+        )}
+      </TransportBar>
+      <Legend open={legend} onOpenChange={setLegend} />
+    </div>
+  )
+}

@@ -1,0 +1,110 @@
+import {
+  type Analysis,
+  degreeName,
+  type Explanation,
+  type Line,
+  type Score,
+  withSigns,
+} from '@eager-contour/core'
+import { useEffect, useRef } from 'react'
+import { useSettings } from '../app/settings.ts'
+import { ChordSymbol } from '../parts/ChordSymbol.tsx'
+import type { SystemLayout } from './layout.ts'
+import { ROLE_COLOURS } from './marks.tsx'
+
+interface StaffProps {
+  readonly analysis: Analysis
+  readonly score: Score
+  readonly line: Line
+  readonly explanation: Explanation
+  readonly layout: SystemLayout
+  readonly selected: number | undefined
+  readonly onSelect: (index: number) => void
+}
+
+const SHORT_ROLES: Readonly<Record<string, string>> = {
+  approach: 'appr',
+  enclosure: 'encl',
+  neighbour: 'nbr',
+  passing: 'pass',
+  anticipation: 'antic',
+  outside: 'out',
+  delay: 'delay',
+  tension: 'tens',
+  scale: 'scale',
+  guide: 'guide',
+  chord: 'chord',
+}
+
+/** The line in notes under the terrain, beat for beat, with each note's degree and role beneath. */
+export const Staff = ({ analysis, score, line, explanation, layout, selected, onSelect }: StaffProps) => {
+  const { of, chordStyle } = useSettings()
+  const host = useRef<HTMLDivElement>(null)
+  const drawn = useRef<ReadonlyMap<number, SVGElement>>(new Map())
+  useEffect(() => {
+    let current = true
+    void import('./staffDrawing.ts').then(async ({ drawStaff }) => {
+      await document.fonts.ready
+      if (!current || !host.current) return
+      drawn.current = drawStaff(host.current, score, layout, {
+        clef: of.clef,
+        showTime: false,
+        colour: 'currentColor',
+      })
+      for (const [index, element] of drawn.current) element.setAttribute('data-staff-note', String(index))
+    })
+    return () => {
+      current = false
+    }
+  }, [score, layout, of.clef])
+  useEffect(() => {
+    for (const [index, element] of drawn.current) element.classList.toggle('lit', index === selected)
+  }, [selected])
+  const bars = score.bars.filter(({ number }) => number >= layout.from && number <= layout.to)
+  const notes = explanation.notes.filter(
+    ({ index }) => line.notes[index]!.start >= layout.start && line.notes[index]!.start < layout.end,
+  )
+  return (
+    <div className="relative" style={{ width: layout.width }}>
+      <div className="relative h-8">
+        {bars.flatMap((bar) =>
+          bar.chords.map((cell) => (
+            <span
+              key={cell.index}
+              className="absolute bottom-0 text-xl"
+              style={{ left: layout.xOf(bar.start + cell.start) - 7 }}
+            >
+              <ChordSymbol chord={analysis.spans[cell.index]!.chord} style={chordStyle} />
+            </span>
+          )),
+        )}
+      </div>
+      <div ref={host} className="staff text-ink" data-testid="staff" aria-hidden="true" />
+      <svg width={layout.width} height={38} className="block" aria-hidden="true">
+        {notes.map((reading) => (
+          <g
+            key={reading.index}
+            transform={`translate(${layout.xOf(line.notes[reading.index]!.start)} 0)`}
+            onPointerEnter={() => onSelect(reading.index)}
+          >
+            <text
+              y={15}
+              fontSize={15}
+              fontWeight={reading.role === 'guide' ? 800 : 600}
+              textAnchor="middle"
+              fill={ROLE_COLOURS[reading.role]}
+              textDecoration={reading.index === selected ? 'underline' : ''}
+            >
+              {degreeName(reading.degree)}
+            </text>
+            {reading.role !== 'chord' && (
+              <text y={31} fontSize={11.5} textAnchor="middle" fill="var(--soft)">
+                {withSigns(SHORT_ROLES[reading.role] ?? '')}
+              </text>
+            )}
+          </g>
+        ))}
+      </svg>
+    </div>
+  )
+}

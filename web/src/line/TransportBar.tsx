@@ -1,0 +1,53 @@
+import { Minus, Pause, Play as PlayIcon, Plus } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { useAppDispatch, useAppSelector } from '../app/store.ts'
+import { tempoSet } from '../sound/playSlice.ts'
+import type { Play } from '../sound/usePlay.ts'
+
+export const TEMPO_STEP = 4
+
+/** Play, tempo, and what a place adds. */
+export const TransportBar = ({ play, children }: { readonly play: Play; readonly children: ReactNode }) => {
+  const dispatch = useAppDispatch()
+  const { tempo, problem } = useAppSelector((state) => state.play)
+  return (
+    <div className="sticky bottom-0 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule bg-ground px-5 py-2.5">
+      <button
+        type="button"
+        onClick={play.toggle}
+        aria-label={play.playing ? 'Stop' : 'Play'}
+        className="flex size-14 items-center justify-center rounded-full bg-ink text-on-ink"
+      >
+        {play.playing || play.loading ? <Pause aria-hidden="true" /> : <PlayIcon aria-hidden="true" />}
+      </button>
+      <div className="flex items-center gap-1" role="group" aria-label="Tempo">
+        <button
+          type="button"
+          aria-label="Slower"
+          className="p-2"
+          onClick={() => dispatch(tempoSet(tempo - TEMPO_STEP))}
+        >
+          <Minus aria-hidden="true" />
+        </button>
+        <output
+          aria-label="Beats a minute"
+          className="w-16 text-center font-head text-3xl font-bold tabular-nums"
+        >
+          {tempo}
+        </output>
+        <button
+          type="button"
+          aria-label="Faster"
+          className="p-2"
+          onClick={() => dispatch(tempoSet(tempo + TEMPO_STEP))}
+        >
+          <Plus aria-hidden="true" />
+        </button>
+      </div>
+      <span className="text-soft" role="status">
+        {play.loading ? 'Fetching the sound …' : (problem ?? 'piano, bass on the roots, click')}
+      </span>
+      <div className="ml-auto flex flex-wrap items-center gap-2">{children}</div>
+    </div>
+  )
+}

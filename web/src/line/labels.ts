@@ -1,0 +1,33 @@
+import {
+  type Analysis,
+  barAt,
+  barStarts,
+  beatTicks,
+  degreeName,
+  type LineNote,
+  type NoteReading,
+  noteName,
+  readPitch,
+  roleName,
+  withSigns,
+} from '@eager-contour/core'
+
+/** 'bar 3, beat 2 and': the place of a note in words. */
+export const placeWords = (analysis: Analysis, tick: number): string => {
+  const starts = barStarts(analysis.chart)
+  const bar = barAt(starts, tick)
+  const beat = beatTicks(analysis.chart.bars[bar]!.meter)
+  const within = tick - starts[bar]!
+  const off = within % beat
+  return `bar ${bar + 1}, beat ${Math.floor(within / beat) + 1}${off === 0 ? '' : off === beat / 2 ? ' and' : ' between'}`
+}
+
+/** The note's name without its octave, with real signs. */
+export const nameOf = (note: LineNote): string => {
+  const pitch = readPitch(note.spelling)
+  return pitch ? withSigns(noteName(pitch.fifths)) : note.spelling
+}
+
+/** What a screen reader hears: 'bar 3, beat 2 and, C, 3 of A♭7, guide tone'. */
+export const noteLabel = (analysis: Analysis, note: LineNote, reading: NoteReading): string =>
+  `${placeWords(analysis, note.start)}, ${nameOf(note)}, ${degreeName(reading.degree)} of ${withSigns(analysis.spans[reading.chord]!.chord.symbol)}, ${roleName(reading.role)}`

@@ -1,0 +1,59 @@
+import { barStarts, barTicks, type Chart, type Stretch, type Ticks } from '@eager-contour/core'
+
+/** A row of bars, terrain above staff: both place a tick at the same x. */
+export interface SystemLayout {
+  readonly from: number
+  readonly to: number
+  readonly width: number
+  /** Room for pitch names above and clef and signature below. */
+  readonly gutter: number
+  readonly barX: (bar: number) => number
+  readonly xOf: (tick: Ticks) => number
+  readonly start: Ticks
+  readonly end: Ticks
+}
+
+const LEAST_BAR = 158
+const MOST_BARS = 4
+/** Before the first note of a bar (for its accidental) and after the last. */
+const PAD = { before: 28, after: 0 } as const
+
+/** Cuts a stretch into systems of up to four bars, as many as the width allows. */
+export const layoutSystems = (
+  chart: Chart,
+  stretch: Stretch,
+  width: number,
+  signature: number,
+): readonly SystemLayout[] => {
+  const gutter = 56 + Math.abs(signature) * 11
+  const fit = Math.max(1, Math.min(MOST_BARS, Math.floor((width - gutter) / LEAST_BAR)))
+  const starts = barStarts(chart)
+  const systems: SystemLayout[] = []
+  for (let from = stretch.from; from <= stretch.to; from += fit) {
+    const to = Math.min(stretch.to, from + fit - 1)
+    const barWidth = (width - gutter - 1) / fit
+    const barX = (bar: number) => gutter + (bar - from) * barWidth
+    const xOf = (tick: Ticks) => {
+      const bar = Math.min(
+        to,
+        Math.max(
+          from,
+          starts.findLastIndex((start) => start <= tick),
+        ),
+      )
+      const share = (tick - starts[bar]!) / barTicks(chart.bars[bar]!.meter)
+      return barX(bar) + PAD.before + share * (barWidth - PAD.before - PAD.after)
+    }
+    systems.push({
+      from,
+      to,
+      width: gutter + (to - from + 1) * barWidth + 1,
+      gutter,
+      barX,
+      xOf,
+      start: starts[from]!,
+      end: starts[to + 1]!,
+    })
+  }
+  return systems
+}

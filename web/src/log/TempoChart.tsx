@@ -1,0 +1,80 @@
+import type { RunAnswer } from '@eager-contour/contract'
+import {
+  CategoryScale,
+  Chart as ChartJs,
+  Legend,
+  LinearScale,
+  LineElement,
+  PointElement,
+  Tooltip,
+} from 'chart.js'
+import { format } from 'date-fns'
+import { Line } from 'react-chartjs-2'
+
+ChartJs.register(CategoryScale, LinearScale, PointElement, LineElement, Tooltip, Legend)
+
+ChartJs.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif"
+ChartJs.defaults.font.size = 14
+
+const token = (name: string): string =>
+  getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+const COLOURS = ['--madder', '--lichen', '--saffron', '--heather', '--ink', '--soft']
+const POINTS = ['circle', 'rect', 'triangle', 'rectRot', 'cross', 'star'] as const
+const HELD: readonly RunAnswer['verdict'][] = ['holds', 'moves on']
+
+/** The highest tempo that held on each day, for each tune and rung. */
+export const TempoChart = ({
+  runs,
+  titles,
+}: {
+  readonly runs: readonly RunAnswer[]
+  readonly titles: ReadonlyMap<string, string>
+}) => {
+  const held = runs.filter((run) => run.state === 'finished' && HELD.includes(run.verdict))
+  const days = [...new Set(held.map(dayOf))].sort()
+  const threads = [...new Set(held.map(threadOf))].sort().slice(0, COLOURS.length)
+  const datasets = threads.map((thread, index) => {
+    const mine = held.filter((run) => threadOf(run) === thread)
+    const colour = token(COLOURS[index]!)
+    return {
+      label: `${titles.get(mine[0]!.tune) ?? ''}, ${mine[0]!.rung.replaceAll('-', ' ')}`,
+      data: days.map((day) => {
+        const tempos = mine.filter((run) => dayOf(run) === day).map((run) => run.tempo)
+        return tempos.length === 0 ? null : Math.max(...tempos)
+      }),
+      borderColor: colour,
+      backgroundColor: colour,
+      pointStyle: POINTS[index]!,
+      pointRadius: 5,
+      spanGaps: true,
+    }
+  })
+  const ink = token('--ink')
+  return (
+    <figure>
+      <figcaption className="text-soft">The fastest tempo that held on each day</figcaption>
+      <div className="h-64">
+        <Line
+          aria-label={`The fastest tempo that held, from ${days[0] ?? ''} to ${days.at(-1) ?? ''}`}
+          data={{ labels: days.map((day) => format(new Date(day), 'd MMM')), datasets }}
+          options={{
+            animation: false,
+            maintainAspectRatio: false,
+            scales: {
+              y: {
+                title: { display: true, text: 'bpm', color: ink },
+                ticks: { color: ink },
+                grid: { color: token('--rule') },
+              },
+              x: { ticks: { color: ink, maxTicksLimit: 12 }, grid: { display: false } },
+            },
+            plugins: { legend: { position: 'right', labels: { color: ink, usePointStyle: true } } },
+          }}
+        />
+      </div>
+    </figure>
+  )
+}
+
+const dayOf = (run: RunAnswer): string => run.playedAt.slice(0, 10)
+const threadOf = (run: RunAnswer): string => `${run.tune} ${run.rung}`

@@ -1,0 +1,32 @@
+import { ToggleGroup } from 'radix-ui'
+
+interface SegmentsProps<T extends string> {
+  readonly label: string
+  readonly value: T
+  readonly options: readonly { readonly value: T; readonly label: string }[]
+  readonly onChange: (value: T) => void
+}
+
+/** One of a few, all in sight. */
+export const Segments = <T extends string>({ label, value, options, onChange }: SegmentsProps<T>) => (
+  <div>
+    <div className="mb-1 text-soft">{label}</div>
+    <ToggleGroup.Root
+      type="single"
+      aria-label={label}
+      value={value}
+      onValueChange={(chosen) => chosen && onChange(chosen as T)}
+      className="inline-flex flex-wrap rounded-xl border border-soft"
+    >
+      {options.map((option) => (
+        <ToggleGroup.Item
+          key={option.value}
+          value={option.value}
+          className="min-h-10 px-3 first:rounded-l-xl last:rounded-r-xl data-[state=on]:bg-ink data-[state=on]:text-on-ink"
+        >
+          {option.label}
+        </ToggleGroup.Item>
+      ))}
+    </ToggleGroup.Root>
+  </div>
+)

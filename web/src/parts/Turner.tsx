@@ -1,0 +1,35 @@
+import { Slider } from 'radix-ui'
+
+interface TurnerProps {
+  readonly label: string
+  readonly value: number
+  readonly words: readonly string[]
+  readonly onChange: (value: number) => void
+}
+
+/** A slider over a few steps that each have a word. */
+export const Turner = ({ label, value, words, onChange }: TurnerProps) => (
+  <div className="py-1.5">
+    <div className="flex justify-between">
+      <span>{label}</span>
+      <span className="text-soft">{words[value]}</span>
+    </div>
+    <Slider.Root
+      min={0}
+      max={words.length - 1}
+      step={1}
+      value={[value]}
+      onValueChange={([chosen]) => onChange(chosen ?? value)}
+      className="relative flex h-7 touch-none items-center"
+    >
+      <Slider.Track className="relative h-1 grow rounded bg-rule">
+        <Slider.Range className="absolute h-full rounded bg-soft" />
+      </Slider.Track>
+      <Slider.Thumb
+        aria-label={label}
+        aria-valuetext={words[value] ?? ''}
+        className="block size-5 rounded-full bg-ink"
+      />
+    </Slider.Root>
+  </div>
+)

@@ -1,0 +1,270 @@
+import {
+  type Exercise,
+  type Grade,
+  type Judged,
+  keySignature,
+  type Source,
+  type Take,
+} from '@eager-contour/core'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { OutboxBar } from '../app/OutboxBar.tsx'
+import { useSettings } from '../app/settings.ts'
+import { useAppDispatch } from '../app/store.ts'
+import { newId } from '../data/ids.ts'
+import { post } from '../data/outbox.ts'
+import { Button } from '../parts/Button.tsx'
+import { barsText, type OpenTune } from '../tune/useTune.ts'
+import { Keys } from './Keys.tsx'
+import { NowNext } from './NowNext.tsx'
+import { Result } from './Result.tsx'
+import { Trail } from './Trail.tsx'
+import { type SimulatedSettings, useRun } from './useRun.ts'
+import { useStageKeys } from './useStageKeys.ts'
+
+interface StageProps {
+  readonly open: OpenTune
+  readonly exercise: Exercise
+  readonly written: Exercise
+  readonly line: string | undefined
+  readonly title: string
+}
+
+/** A drill being played: now and next, the notes with their verdicts, marks at the end. Two keys or a pedal do all. */
+export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
+  const dispatch = useAppDispatch()
+  const navigate = useNavigate()
+  const { of, chordStyle } = useSettings()
+  const run = useRun(exercise, open.sounding)
+  const [armed, setArmed] = useState(false)
+  const [simulating, setSimulating] = useState(false)
+  const [simulated, setSimulated] = useState<SimulatedSettings>({ seed: 1, errorRate: 0.1 })
+  const [sounding, setSounding] = useState<ReadonlySet<number>>(new Set())
+  const [leftover, setLeftover] = useState<{ take: Take; grade: Grade }>()
+  const running = run.state === 'count-in' || run.state === 'playing'
+  const shift = of.written.semitones
+  const pitches = written.expected.map(({ midi }) => midi)
+  const low = Math.min(...pitches) - 2
+  const high = Math.max(...pitches) + 2
+
+  const keep = useCallback(
+    (take: Take, grade: Grade, state: 'finished' | 'abandoned') => {
+      const id = newId('run')
+      const { key, spec } = exercise
+      void post(dispatch, {
+        entity: id,
+        path: `runs/${id}`,
+        title: `Run: ${title}`,
+        body: {
+          tune: open.tune.id,
+          playedAt: new Date().toISOString(),
+          rung: spec.rung,
+          key: `${key.tonic} ${key.mode}`,
+          stretch: spec.stretch,
+          tempo: spec.tempo,
+          state,
+          verdict: grade.verdict,
+          marks: grade.marks,
+          take,
+          ...(grade.weakestBar === undefined ? {} : { weakestBar: grade.weakestBar }),
+          ...(line === undefined ? {} : { line }),
+        },
+      })
+    },
+    [dispatch, exercise, line, open.tune.id, title],
+  )
+  const kept = useRef<Take>(undefined)
+  useEffect(() => {
+    if (run.state !== 'done' || !run.take || !run.grade || kept.current === run.take) return
+    kept.current = run.take
+    keep(run.take, run.grade, 'finished')
+  }, [run.state, run.take, run.grade, keep])
+
+  const press = useCallback(
+    (midi: number, source: Source) => {
+      run.press(midi - shift, source)
+      setSounding((before) => new Set(before).add(midi))
+    },
+    [run.press, shift],
+  )
+  const release = useCallback(
+    (midi: number) => {
+      run.release(midi - shift)
+      setSounding((before) => new Set([...before].filter((one) => one !== midi)))
+    },
+    [run.release, shift],
+  )
+  const again = useCallback(() => {
+    setLeftover(undefined)
+    run.start(simulating ? simulated : undefined)
+  }, [run.start, simulating, simulated])
+  const stop = useCallback(async () => setLeftover(await run.abandon()), [run.abandon])
+  const leave = useCallback(
+    () =>
+      void navigate(
+        `/tunes/${open.tune.id}/drills?bars=${exercise.spec.stretch.from + 1}-${exercise.spec.stretch.to + 1}`,
+      ),
+    [navigate, open.tune.id, exercise.spec.stretch],
+  )
+  const goOn = useCallback(() => {
+    if (running) void stop()
+    else if (run.state === 'done') leave()
+    else again()
+  }, [running, run.state, stop, leave, again])
+  useStageKeys({ armed, setArmed, base: low, press, release, again, goOn })
+
+  return (
+    <div className="mx-auto flex min-h-screen max-w-[84rem] flex-col px-8 pt-5">
+      <OutboxBar />
+      <header className="flex flex-wrap justify-between gap-4 text-xl text-soft">
+        <h1 className="font-text text-xl font-normal">
+          {title} · {open.tune.title}, {barsText(exercise.spec.stretch)}
+        </h1>
+        <span className="flex items-baseline gap-6">
+          for {of.name}
+          {!running && (
+            <Button look="quiet" onClick={leave}>
+              Leave
+            </Button>
+          )}
+        </span>
+      </header>
+      <main className="grow py-3">
+        {run.state === 'done' && run.grade ? (
+          <Result grade={run.grade} exercise={exercise} />
+        ) : (
+          <NowNext analysis={open.written} exercise={exercise} position={run.position} style={chordStyle} />
+        )}
+        <div className="mt-3">
+          <Trail
+            analysis={open.written}
+            exercise={written}
+            judged={shifted(run.judged, shift)}
+            position={run.position}
+            weakestBar={run.grade?.weakestBar}
+            style={chordStyle}
+            showNames
+            height={run.state === 'done' ? 400 : 250}
+          />
+        </div>
+        {run.silent && (
+          <p role="status" className="text-lg">
+            The sound could not be started: the run goes on without the band.
+          </p>
+        )}
+        {leftover && (
+          <div
+            role="alertdialog"
+            aria-label="The run was stopped"
+            className="my-3 flex flex-wrap items-center gap-4 rounded-xl bg-sheet p-4 text-lg"
+          >
+            The run was stopped after {leftover.take.notes.length} notes.
+            <Button
+              look="main"
+              onClick={() => {
+                keep(leftover.take, leftover.grade, 'abandoned')
+                setLeftover(undefined)
+              }}
+            >
+              Keep it as abandoned
+            </Button>
+            <Button onClick={() => setLeftover(undefined)}>Discard it</Button>
+          </div>
+        )}
+        {run.state !== 'done' && (
+          <Keys
+            low={low}
+            high={high}
+            flats={keySignature(exercise.key) <= 0}
+            sounding={sounding}
+            onPress={(midi) => press(midi, 'screen-keys')}
+            onRelease={release}
+          />
+        )}
+      </main>
+      <footer className="flex flex-wrap items-center gap-x-6 gap-y-2 border-t border-rule py-3 text-lg">
+        <Button look="main" onClick={goOn} className="text-lg">
+          {running
+            ? 'Stop'
+            : run.state === 'done'
+              ? 'Go on'
+              : run.state === 'loading'
+                ? 'Fetching the sound …'
+                : 'Start'}{' '}
+          <kbd className="opacity-70">Page Down</kbd>
+        </Button>
+        <Button onClick={again} className="text-lg">
+          Again <kbd className="opacity-70">Page Up</kbd>
+        </Button>
+        {!running && (
+          <>
+            <label className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                checked={armed}
+                onChange={(event) => setArmed(event.target.checked)}
+                className="size-5"
+              />{' '}
+              computer keyboard (K)
+            </label>
+            <label className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                checked={simulating}
+                onChange={(event) => setSimulating(event.target.checked)}
+                className="size-5"
+              />{' '}
+              simulated player
+            </label>
+            {simulating && <SimulatedFields value={simulated} onChange={setSimulated} />}
+          </>
+        )}
+        {running && armed && <span>computer keyboard: Z is the lowest note, each row a fourth higher</span>}
+        <span className="ml-auto">
+          <span className="font-head text-5xl font-bold tabular-nums">{exercise.spec.tempo}</span> bpm
+        </span>
+      </footer>
+    </div>
+  )
+}
+
+/** Verdicts with the played pitch as the instrument reads it. */
+const shifted = (judged: readonly Judged[], shift: number) =>
+  judged.map((one) => (one.midi === undefined ? one : { ...one, midi: one.midi + shift }))
+
+const SimulatedFields = ({
+  value,
+  onChange,
+}: {
+  readonly value: SimulatedSettings
+  readonly onChange: (value: SimulatedSettings) => void
+}) => (
+  <>
+    <label>
+      seed{' '}
+      <input
+        type="number"
+        min={0}
+        max={999_999}
+        value={value.seed}
+        onChange={(event) =>
+          onChange({ ...value, seed: Math.max(0, Math.floor(Number(event.target.value))) })
+        }
+        className="w-24 rounded border border-soft bg-sheet px-2 py-1"
+      />
+    </label>
+    <label>
+      errors in 100{' '}
+      <input
+        type="number"
+        min={0}
+        max={100}
+        value={Math.round(value.errorRate * 100)}
+        onChange={(event) =>
+          onChange({ ...value, errorRate: Math.min(100, Math.max(0, Number(event.target.value))) / 100 })
+        }
+        className="w-20 rounded border border-soft bg-sheet px-2 py-1"
+      />
+    </label>
+  </>
+)

@@ -1,0 +1,119 @@
+import {
+  type Exercise,
+  type ExerciseSpec,
+  makeExercise,
+  RUNGS,
+  type RungId,
+  rungOf,
+  spellNotes,
+  wordReason,
+} from '@eager-contour/core'
+import { useMemo } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
+import { useSettings } from '../app/settings.ts'
+import { useLinesQuery } from '../data/api.ts'
+import { Notice, Waiting } from '../parts/Notice.tsx'
+import { type OpenTune, useTune } from '../tune/useTune.ts'
+import { Stage } from './Stage.tsx'
+
+/** The stage: reads from the address what is to be played. */
+export const StagePlace = () => {
+  const { tune: id } = useParams()
+  const opened = useTune(id)
+  return (
+    <div className="night min-h-screen bg-ground text-ink">
+      {opened.state === 'waiting' && (
+        <div className="p-8">
+          <Waiting what="Setting up" />
+        </div>
+      )}
+      {(opened.state === 'lost' || opened.state === 'unread' || opened.state === 'unreachable') && (
+        <main className="p-8">
+          <Notice urgent>
+            This tune cannot be played just now.{' '}
+            <Link to="/tunes" className="underline">
+              All tunes
+            </Link>
+          </Notice>
+        </main>
+      )}
+      {opened.state === 'open' && <Reader open={opened.open} />}
+    </div>
+  )
+}
+
+const Reader = ({ open }: { readonly open: OpenTune }) => {
+  const [params] = useSearchParams()
+  const { of } = useSettings()
+  const lineId = params.get('line')
+  const { data: lines } = useLinesQuery(open.tune.id)
+  const rung = RUNGS.some(({ id }) => id === params.get('rung'))
+    ? (params.get('rung') as RungId)
+    : 'outline-up'
+  const tempo = Math.min(
+    320,
+    Math.max(30, Number(params.get('tempo')) || Math.min(open.sounding.chart.tempo, rungOf(rung).tempo.from)),
+  )
+  const line = lines?.find(({ id }) => id === lineId)
+  const outcome = useMemo(() => {
+    const spec: ExerciseSpec = {
+      rung,
+      stretch: open.stretch,
+      tempo,
+      ...(line ? { line: { notes: line.notes } } : {}),
+    }
+    return makeExercise(spec, open.sounding, of)
+  }, [rung, open.stretch, open.sounding, tempo, line, of])
+  const written = useMemo(
+    () => (outcome.ok ? writtenExercise(outcome.value, open, of.written.semitones) : undefined),
+    [outcome, open, of],
+  )
+  if (rung === 'your-line' && !lines)
+    return (
+      <div className="p-8">
+        <Waiting what="Fetching the line" />
+      </div>
+    )
+  if (!outcome.ok || !written) {
+    return (
+      <main className="p-8">
+        <Notice urgent>
+          {outcome.ok ? '' : outcome.problems.map(wordReason).join(' ')}{' '}
+          <Link to={`/tunes/${open.tune.id}/drills`} className="underline">
+            Back to the drills
+          </Link>
+        </Notice>
+      </main>
+    )
+  }
+  return (
+    <Stage
+      open={open}
+      exercise={outcome.value}
+      written={written}
+      line={line?.id}
+      title={line ? line.title : rungOf(rung).name}
+    />
+  )
+}
+
+/** The exercise as the player's instrument reads it: for showing only. */
+const writtenExercise = (exercise: Exercise, open: OpenTune, semitones: number): Exercise => {
+  const { start } = { start: open.written.spans.find(({ bar }) => bar === exercise.spec.stretch.from)!.start }
+  const spelled = spellNotes(
+    open.written,
+    exercise.expected.map((note) => ({
+      start: note.start + start,
+      duration: note.duration,
+      midi: note.midi + semitones,
+    })),
+  )
+  return {
+    ...exercise,
+    expected: exercise.expected.map((note, index) => ({
+      ...note,
+      midi: spelled.notes[index]!.midi,
+      spelling: spelled.notes[index]!.spelling,
+    })),
+  }
+}

@@ -1,0 +1,160 @@
+import { barStarts, type Stretch } from '@eager-contour/core'
+import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useMemo, useRef } from 'react'
+import { useSettings } from '../app/settings.ts'
+import { ChordSymbol, chordText } from '../parts/ChordSymbol.tsx'
+import { useClock } from '../sound/clock.ts'
+import type { OpenTune } from './useTune.ts'
+
+/** Bars a row: rows of equal length, as the form has them. */
+const barsARow = (count: number): number =>
+  count <= 12
+    ? count
+    : ([16, 12, 10, 8].find((row) => count % row === 0 && count / row <= 4 && (count > 16 || row === 8)) ??
+      16)
+
+/** The whole form: every bar with its chords, sections and key regions; drag or Shift+arrows choose the stretch. */
+export const FormStrip = ({ open }: { readonly open: OpenTune }) => {
+  const { chart, spans, readings } = open.written
+  const { chordStyle } = useSettings()
+  const { stretch, setStretch } = open
+  const drag = useRef<number | undefined>(undefined)
+  const cursor = useRef<HTMLDivElement>(null)
+  const grid = useRef<HTMLDivElement>(null)
+  const starts = useMemo(() => barStarts(chart), [chart])
+  const bandOf = useMemo(
+    () =>
+      keyBands(
+        spans.map(({ bar }) => bar),
+        readings.map(({ key }) => `${key.tonic} ${key.mode}`),
+      ),
+    [spans, readings],
+  )
+  const row = barsARow(chart.bars.length)
+
+  useClock(
+    useCallback(
+      (tick) => {
+        const mark = cursor.current
+        if (!mark || !grid.current) return
+        const bar = tick === undefined ? -1 : starts.findLastIndex((start) => start <= tick)
+        const cell =
+          bar < 0 || tick! >= starts.at(-1)!
+            ? undefined
+            : (grid.current.children[bar] as HTMLElement | undefined)
+        mark.style.display = cell ? 'block' : 'none'
+        if (!cell) return
+        const share = (tick! - starts[bar]!) / (starts[bar + 1]! - starts[bar]!)
+        mark.style.transform = `translate(${cell.offsetLeft + share * cell.offsetWidth}px, ${cell.offsetTop}px)`
+        mark.style.height = `${cell.offsetHeight}px`
+      },
+      [starts],
+    ),
+  )
+
+  const onKey = useStretchKeys(stretch, setStretch, chart.bars.length)
+  const dragTo = (event: PointerEvent<HTMLDivElement>) => {
+    if (drag.current === undefined) return
+    const bar = barUnder(event.clientX, event.clientY)
+    if (bar !== undefined) setStretch(ordered(drag.current, bar))
+  }
+  return (
+    <div className="relative mx-5">
+      <div
+        ref={grid}
+        role="listbox"
+        aria-label="Form: bars of the tune"
+        aria-multiselectable="true"
+        tabIndex={0}
+        onKeyDown={onKey}
+        onPointerMove={dragTo}
+        onPointerUp={() => {
+          drag.current = undefined
+        }}
+        className="grid touch-none gap-y-1 select-none"
+        style={{ gridTemplateColumns: `repeat(${row}, minmax(0, 1fr))` }}
+      >
+        {chart.bars.map((bar, index) => {
+          const chosen = index >= stretch.from && index <= stretch.to
+          return (
+            <div
+              key={index}
+              data-bar={index}
+              role="option"
+              tabIndex={-1}
+              aria-selected={chosen}
+              aria-label={`Bar ${index + 1}: ${bar.chords.map(({ chord }) => chordText(chord, chordStyle)).join(', ')}`}
+              onPointerDown={(event) => {
+                event.currentTarget.releasePointerCapture?.(event.pointerId)
+                drag.current = event.shiftKey ? stretch.from : index
+                setStretch(ordered(drag.current, index))
+              }}
+              className={`relative flex min-h-9 flex-wrap items-center gap-x-1.5 border-l border-rule px-1.5 pb-1.5 leading-tight ${chosen ? 'bg-chosen' : ''}`}
+            >
+              {bar.section !== undefined && (
+                <span className="absolute top-0 right-1 text-xs text-soft">{bar.section}</span>
+              )}
+              {bar.chords.map(({ chord }, at) => (
+                <ChordSymbol
+                  key={at}
+                  chord={chord}
+                  style={chordStyle}
+                  className={row > 12 ? (bar.chords.length > 1 ? 'text-sm' : 'text-base') : 'text-lg'}
+                />
+              ))}
+              <span
+                className={`absolute inset-x-0 bottom-0 ${chosen ? 'h-1.5' : 'h-1'} ${bandOf[index]! % 2 === 0 ? 'bg-ledge-guide' : 'bg-ledge'} ${chosen ? 'brightness-75' : ''}`}
+              />
+            </div>
+          )
+        })}
+      </div>
+      <div
+        ref={cursor}
+        data-testid="strip-cursor"
+        className="pointer-events-none absolute top-0 left-0 hidden w-0.5 bg-madder"
+      />
+    </div>
+  )
+}
+
+const ordered = (a: number, b: number): Stretch => ({ from: Math.min(a, b), to: Math.max(a, b) })
+
+const barUnder = (x: number, y: number): number | undefined => {
+  const cell = document.elementFromPoint(x, y)?.closest<HTMLElement>('[data-bar]')
+  return cell ? Number(cell.dataset.bar) : undefined
+}
+
+/** Numbers each bar's key region: a new number wherever the key changes. */
+const keyBands = (bars: readonly number[], keys: readonly string[]): readonly number[] => {
+  const bands: number[] = []
+  let band = 0
+  keys.forEach((key, at) => {
+    if (at > 0 && key !== keys[at - 1]) band += 1
+    bands[bars[at]!] ??= band
+  })
+  return bands
+}
+
+const useStretchKeys = (stretch: Stretch, setStretch: (stretch: Stretch) => void, bars: number) => {
+  const change = useCallback(
+    (event: { readonly key: string; readonly shiftKey: boolean; preventDefault: () => void }) => {
+      const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
+      if (step === undefined) return
+      event.preventDefault()
+      if (event.shiftKey)
+        setStretch({ from: stretch.from, to: Math.min(bars - 1, Math.max(stretch.from, stretch.to + step)) })
+      else if (stretch.from + step >= 0 && stretch.to + step < bars)
+        setStretch({ from: stretch.from + step, to: stretch.to + step })
+    },
+    [stretch, setStretch, bars],
+  )
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      const onPage = event.target === document.body || event.target === document.documentElement
+      if (event.shiftKey && onPage) change(event)
+    }
+    addEventListener('keydown', onKey)
+    return () => removeEventListener('keydown', onKey)
+  }, [change])
+  return (event: KeyboardEvent) => change(event)
+}

@@ -1,0 +1,84 @@
+import { wordReason } from '@eager-contour/core'
+import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router'
+import { Notice, Waiting } from '../parts/Notice.tsx'
+import { FormStrip } from './FormStrip.tsx'
+import { type OpenTune, useTune } from './useTune.ts'
+import { keyWords } from './written.ts'
+
+const PLACES = [
+  { to: 'map', name: 'Map' },
+  { to: 'line', name: 'Line' },
+  { to: 'drills', name: 'Drills' },
+]
+
+/** A tune: its head, the form strip, and one of its places. */
+export const TunePlace = () => {
+  const { tune: id } = useParams()
+  const opened = useTune(id)
+  if (opened.state === 'open') return <Opened open={opened.open} />
+  return (
+    <div className="px-5 py-6">
+      {opened.state === 'waiting' && <Waiting what="Opening the tune" />}
+      {opened.state === 'unreachable' && (
+        <Notice urgent>
+          The tune could not be read from the server. Nothing is lost; load the page again when the server is
+          back.
+        </Notice>
+      )}
+      {opened.state === 'lost' && (
+        <Notice urgent>
+          This tune is not here.{' '}
+          <Link to="/tunes" className="underline">
+            All tunes
+          </Link>
+        </Notice>
+      )}
+      {opened.state === 'unread' && (
+        <Notice urgent>
+          <h1 className="text-2xl">{opened.tune.title}</h1>
+          <p>Some of its changes cannot be read. The text is kept as it is.</p>
+          <ul className="list-disc pl-6">
+            {opened.problems.map((problem) => (
+              <li key={`${problem.place?.line} ${problem.place?.column}`}>
+                Line {problem.place?.line ?? 1}, column {problem.place?.column ?? 1}: {wordReason(problem)}{' '}
+                {problem.mend && `Perhaps ${problem.mend}?`}
+              </li>
+            ))}
+          </ul>
+        </Notice>
+      )}
+    </div>
+  )
+}
+
+const Opened = ({ open }: { readonly open: OpenTune }) => {
+  const { search } = useLocation()
+  const { chart } = open.written
+  return (
+    <>
+      <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 px-5 pb-2">
+        <h1 className="text-2xl">{open.tune.title}</h1>
+        <span className="text-soft">
+          {[chart.key && keyWords(chart.key), chart.form, `${chart.tempo} bpm`, chart.feel]
+            .filter(Boolean)
+            .join(' · ')}
+        </span>
+        <nav aria-label="Places of this tune" className="ml-auto flex gap-1">
+          {PLACES.map(({ to, name }) => (
+            <NavLink
+              key={to}
+              to={{ pathname: to, search }}
+              className={({ isActive }) =>
+                `inline-flex min-h-10 items-center rounded-full px-4 text-lg ${isActive ? 'bg-ink text-on-ink' : 'hover:bg-chosen'}`
+              }
+            >
+              {name}
+            </NavLink>
+          ))}
+        </nav>
+      </div>
+      <FormStrip open={open} />
+      <Outlet context={open} />
+    </>
+  )
+}

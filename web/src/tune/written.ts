@@ -1,0 +1,22 @@
+import {
+  type Chart,
+  type Instrument,
+  type Key,
+  transposeChart,
+  transposeKey,
+  withSigns,
+} from '@eager-contour/core'
+
+/** The chart as the player's instrument reads it. What is stored stays at concert pitch. */
+export const writtenChart = (chart: Chart, instrument: Instrument): Chart =>
+  transposeChart(chart, instrument.written.fifths)
+
+export const keyWords = (key: Key): string => `${withSigns(key.tonic)} ${key.mode}`
+
+/** A stored key ('Db major', concert) in the player's transposition. */
+export const writtenKey = (stored: string, instrument: Instrument): string => {
+  const [tonic = '', mode = 'major'] = stored.split(' ')
+  return keyWords(
+    transposeKey({ tonic, mode: mode === 'minor' ? 'minor' : 'major' }, instrument.written.fifths),
+  )
+}

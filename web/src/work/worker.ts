@@ -1,0 +1,46 @@
+import {
+  advanceGrade,
+  analyseChart,
+  type Brief,
+  type Chart,
+  type ComposedLine,
+  composeLines,
+  type Exercise,
+  finishGrade,
+  type Grade,
+  type GradeState,
+  gradeStep,
+  type Judged,
+  type PlayedNote,
+  startGrade,
+} from '@eager-contour/core'
+import { expose } from 'comlink'
+
+let grading: GradeState | undefined
+
+/** What was settled since the last call. */
+const settledSince = (before: GradeState | undefined): readonly Judged[] =>
+  grading?.settled.slice(before?.settled.length ?? 0) ?? []
+
+/** Composing and grading, off the main thread. */
+const work = {
+  compose: (chart: Chart, brief: Brief): readonly ComposedLine[] => composeLines(analyseChart(chart), brief),
+  startGrade: (exercise: Exercise): void => {
+    grading = startGrade(exercise)
+  },
+  gradeNote: (note: PlayedNote): readonly Judged[] => {
+    const before = grading
+    if (grading) grading = gradeStep(grading, note)
+    return settledSince(before)
+  },
+  gradeUntil: (ms: number): readonly Judged[] => {
+    const before = grading
+    if (grading) grading = advanceGrade(grading, ms)
+    return settledSince(before)
+  },
+  finishGrade: (): Grade | undefined => grading && finishGrade(grading),
+}
+
+export type Work = typeof work
+
+expose(work)
