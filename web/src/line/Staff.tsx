@@ -4,13 +4,13 @@ import {
   type Explanation,
   type Line,
   type Score,
-  withSigns,
+  type NoteReading,
 } from '@eager-contour/core'
 import { useEffect, useRef } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { ChordSymbol } from '../parts/ChordSymbol.tsx'
 import type { SystemLayout } from './layout.ts'
-import { ROLE_COLOURS } from './marks.tsx'
+import { ROLE_COLOURS, RoleMark } from './marks.tsx'
 
 interface StaffProps {
   readonly analysis: Analysis
@@ -22,19 +22,7 @@ interface StaffProps {
   readonly onSelect: (index: number) => void
 }
 
-const SHORT_ROLES: Readonly<Record<string, string>> = {
-  approach: 'appr',
-  enclosure: 'encl',
-  neighbour: 'nbr',
-  passing: 'pass',
-  anticipation: 'antic',
-  outside: 'out',
-  delay: 'delay',
-  tension: 'tens',
-  scale: 'scale',
-  guide: 'guide',
-  chord: 'chord',
-}
+const leansDown = (line: Line, { index, target }: NoteReading): boolean => target !== undefined && line.notes[target]!.midi < line.notes[index]!.midi
 
 /** The line in notes under the terrain, beat for beat, with each note's degree and role beneath. */
 export const Staff = ({ analysis, score, line, explanation, layout, selected, onSelect }: StaffProps) => {
@@ -89,7 +77,7 @@ export const Staff = ({ analysis, score, line, explanation, layout, selected, on
           >
             <text
               y={15}
-              fontSize={15}
+              fontSize={13.5}
               fontWeight={reading.role === 'guide' ? 800 : 600}
               textAnchor="middle"
               fill={ROLE_COLOURS[reading.role]}
@@ -97,11 +85,9 @@ export const Staff = ({ analysis, score, line, explanation, layout, selected, on
             >
               {degreeName(reading.degree)}
             </text>
-            {reading.role !== 'chord' && (
-              <text y={31} fontSize={11.5} textAnchor="middle" fill="var(--soft)">
-                {withSigns(SHORT_ROLES[reading.role] ?? '')}
-              </text>
-            )}
+            <g transform="translate(0 29) scale(0.72)">
+              <RoleMark role={reading.role} lean={leansDown(line, reading) ? -1 : 1} />
+            </g>
           </g>
         ))}
       </svg>

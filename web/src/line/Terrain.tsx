@@ -21,7 +21,7 @@ import { noteLabel } from './labels.ts'
 import type { SystemLayout } from './layout.ts'
 import { RoleMark } from './marks.tsx'
 
-export const HALF_STEP = 9
+export const HALF_STEP = 10
 
 interface TerrainProps {
   readonly analysis: Analysis
@@ -126,11 +126,11 @@ export const Terrain = ({
             onPointerEnter={() => onSelect(index)}
             onClick={() => onSelect(index)}
             onFocus={() => onSelect(index)}
-            className="cursor-pointer"
+            className="cursor-pointer outline-none"
           >
             <circle r={12} fill="transparent" />
             {index === selected && (
-              <circle r={13} fill="none" stroke="var(--ink)" strokeWidth={1.5} strokeDasharray="3 3" />
+              <circle r={13} fill="none" stroke="var(--ink)" strokeWidth={2} />
             )}
             <RoleMark role={reading.role} lean={target && target.midi < note.midi ? -1 : 1} />
           </g>

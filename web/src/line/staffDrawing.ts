@@ -15,6 +15,8 @@ import type { SystemLayout } from './layout.ts'
 
 export const STAFF_HEIGHT = 132
 const STAVE_Y = 10
+/** Rests stand a little early, clear of the next note's accidental. */
+const REST_SHIFT = 6
 
 const MAJOR_KEYS: Readonly<Record<number, string>> = {
   '-7': 'Cb',
@@ -117,7 +119,7 @@ const drawBar = (
     const wanted = whole
       ? (layout.barX(bar.number) + layout.barX(bar.number + 1)) / 2
       : layout.xOf(bar.start + event.start)
-    const head = note.getGlyphWidth() / 2
+    const head = note.getGlyphWidth() / 2 + (event.pitch ? 0 : REST_SHIFT)
     const tickContext = note.checkTickContext()
     tickContext.setX(tickContext.getX() + wanted - head - note.getAbsoluteX())
   }

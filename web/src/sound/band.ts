@@ -74,6 +74,8 @@ const makeBand = async (): Promise<Band> => {
   for (const { channel, program } of Object.values(PARTS)) synth.programChange(channel, program)
   tone.setContext(context as unknown as Parameters<ToneModule['setContext']>[0])
   ready = bandOver(tone, synth, context, gain, analyser)
+  // For the ear of the end-to-end tests, and of a curious player at the console.
+  Object.assign(globalThis, { eagerContourBand: ready })
   return ready
 }
 
@@ -95,7 +97,7 @@ const bandOver = (
   let startsAt = 0
   const samples = new Float32Array(analyser.fftSize)
   const silence = () => {
-    transport.stop()
+    transport.stop(context.currentTime)
     transport.cancel(0)
     gain.gain.cancelScheduledValues(context.currentTime)
     gain.gain.setTargetAtTime(0, context.currentTime, STOP_SECONDS / 4)

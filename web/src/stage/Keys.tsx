@@ -57,7 +57,7 @@ export const Keys = ({ low, high, flats, sounding, onPress, onRelease }: KeysPro
             tabIndex={-1}
             aria-label={`${nameOf(midi, flats)}${Math.floor(midi / 12) - 1}`}
             onPointerDown={(event) => down(event, midi)}
-            className={`absolute top-0 flex items-end justify-center rounded-b-md border border-rule pb-1 text-sm ${black ? 'z-10 h-[60%] bg-ledge text-ink' : 'h-full bg-chosen text-ink'} ${lit ? 'border-4 border-lichen' : ''}`}
+            className={`absolute top-0 flex items-end justify-center rounded-b-md border border-rule pb-1 text-sm ${black ? 'z-10 h-[60%] bg-ground text-ink' : 'h-full bg-ledge-guide text-ink'} ${lit ? 'border-4 border-lichen' : ''}`}
             style={{ left: `${left}%`, width: `${black ? width * 0.6 : width}%` }}
           >
             {nameOf(midi, flats)}

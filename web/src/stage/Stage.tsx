@@ -144,7 +144,7 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
             weakestBar={run.grade?.weakestBar}
             style={chordStyle}
             showNames
-            height={run.state === 'done' ? 400 : 250}
+            height={run.state === 'done' ? 420 : 300}
           />
         </div>
         {run.silent && (

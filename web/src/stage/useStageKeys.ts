@@ -13,27 +13,29 @@ interface StageKeys {
   readonly goOn: () => void
 }
 
-/** PageDown and PageUp (what pedals send), Enter to go on, K to take up the computer keyboard, and its notes while it is armed. */
+const ARM = 'KeyK'
+const DISARM = 'Escape'
+
+const inNumberField = ({ target }: KeyboardEvent): boolean =>
+  target instanceof HTMLInputElement && target.type === 'number'
+
+/**
+ * PageDown goes on and PageUp plays again (pedals send these), K takes up the computer keyboard, Escape or K puts it down,
+ * and while it is armed its keys are notes.
+ */
 export const useStageKeys = ({ armed, setArmed, base, press, release, again, goOn }: StageKeys): void => {
   useEffect(() => {
-    const actions: Readonly<Record<string, () => void>> = {
-      PageDown: goOn,
-      PageUp: again,
-      KeyK: () => setArmed(!armed),
-      Escape: () => setArmed(false),
-    }
-    const inField = (event: KeyboardEvent) =>
-      event.target instanceof HTMLInputElement && event.target.type === 'number'
+    const commands = new Map([
+      ['PageDown', goOn],
+      ['PageUp', again],
+      [ARM, () => setArmed(!armed)],
+      [DISARM, () => setArmed(false)],
+    ])
     const onDown = (event: KeyboardEvent) => {
-      if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || inField(event)) return
-      const act = {
-        PageDown: goOn,
-        PageUp: again,
-        KeyK: () => setArmed(!armed),
-        Escape: () => setArmed(false),
-      }[event.code]
+      if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || inNumberField(event)) return
+      const command = commands.get(event.code)
       const halfSteps = armed ? halfStepsOfKey(event.code) : undefined
-      if (act) act()
+      if (command) command()
       else if (halfSteps !== undefined) press(base + halfSteps, 'computer-keyboard')
       else return
       event.preventDefault()
