@@ -12,6 +12,8 @@ interface Draft {
   seventh: Degree | undefined
   majorSeventh: boolean
   tensions: Set<Degree>
+  /** Tensions that a number brings along (the 9 of a 13): an altered one written beside it takes their place. */
+  implied: Set<Degree>
 }
 
 interface Token {
@@ -38,14 +40,15 @@ const seventhOf = (draft: Draft): Degree => {
   return draft.third === 'b3' && draft.fifth === 'b5' && draft.seventh === 'bb7' ? 'bb7' : 'b7'
 }
 
+const IMPLIED: Readonly<Record<string, readonly Degree[]>> = { '7': [], '9': ['9'], '11': ['9', '11'], '13': ['9', '13'] }
+
 const extend = (draft: Draft, number: string): void => {
   draft.seventh = seventhOf(draft)
-  if (number !== '7') draft.tensions.add('9')
-  if (number === '11') {
-    draft.tensions.add('11')
-    if (draft.third === '3' && !draft.majorSeventh) draft.third = undefined
+  for (const degree of IMPLIED[number]!) {
+    draft.tensions.add(degree)
+    draft.implied.add(degree)
   }
-  if (number === '13') draft.tensions.add('13')
+  if (number === '11' && draft.third === '3' && !draft.majorSeventh) draft.third = undefined
 }
 
 /**
@@ -158,13 +161,15 @@ const makeAltered = (draft: Draft): void => {
 const TENSION_ORDER: readonly Degree[] = ['b9', '9', '#9', '11', '#11', 'b13', '13']
 
 const degreesOf = (draft: Draft): readonly Degree[] => {
+  const altered = [...draft.tensions].filter((degree) => /^[b#]/.test(degree)).map((degree) => degree.slice(1))
+  const yields = (degree: Degree) => draft.implied.has(degree) && altered.includes(degree)
   const stack: readonly (Degree | undefined)[] = [
     'R',
     draft.third,
     draft.fifth,
     draft.sixth ? '6' : undefined,
     draft.seventh,
-    ...TENSION_ORDER.filter((degree) => draft.tensions.has(degree) && degree !== draft.third),
+    ...TENSION_ORDER.filter((degree) => draft.tensions.has(degree) && degree !== draft.third && !yields(degree)),
   ]
   return stack.filter((degree) => degree !== undefined)
 }
@@ -206,6 +211,7 @@ export const readChordSymbol = (text: string): Outcome<Chord> => {
     seventh: undefined,
     majorSeventh: false,
     tensions: new Set(),
+    implied: new Set(),
   }
   const filled = new Set<Token['slot']>()
   let at = rootText.length

@@ -53,7 +53,7 @@ const numberEnding = (chord: Chord, majorWord: string): string => {
   let number = ''
   if (seventh) {
     number =
-      has('13') && has('9')
+      has('13') && has('9', 'b9', '#9')
         ? '13'
         : has('11') && has('9') && (has('b3') || !has('3', '4'))
           ? '11'

@@ -271,7 +271,7 @@ const offerBreaths = (
       const leap = Math.max(0, Math.abs((notes[0] ?? target) - pitch) - 9) * LINE_COSTS.leapOverBreath
       const noise =
         LINE_COSTS.noise * noiseAt(search.brief.seed, at, pitch * 128 + target, 1024 + fill.closing)
-      const cost = base + leap + noise + (slots === 0 ? 0 : LINE_COSTS.pickup)
+      const cost = base + leap + noise + (slots === 0 ? LINE_COSTS.noPickup : 0)
       const kind = kindOf(index, true, fill.device, 0)
       if (kept.wanted(kind, cost))
         kept.least.set(kind, {

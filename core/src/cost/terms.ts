@@ -3,11 +3,11 @@ import type { DeviceId } from '../figures/figures.ts'
 /** The named terms by which a line is weighed. None is negative; more is worse. */
 export const LINE_COSTS = {
   /** −log of the wanted share of each size of interval, by half steps (0 to 12). */
-  interval: [6, 0.75, 0.75, 0.7, 0.75, 1.5, 2.6, 1.9, 2.4, 2.6, 4, 5, 3.6] as readonly number[],
+  interval: [6, 0.65, 0.65, 1.0, 1.05, 1.15, 2.2, 1.5, 1.8, 2.0, 3, 4, 2.6] as readonly number[],
   /** An interval of more than an octave, and for each half step above. */
   tooWide: 6,
   /** The pitch of two notes before, again. */
-  backAndForth: 0.7,
+  backAndForth: 1,
   /** A whole figure by step in one direction. */
   straight: 1.1,
   /** On a beat between anchors: no chord tone, and no part of a closing. */
@@ -17,23 +17,23 @@ export const LINE_COSTS = {
   /** A note foreign to the chord's scale, anywhere: chromatic notes are spice. */
   foreign: 0.3,
   /** An anchor by what it is to its chord. */
-  anchor: { guide: 0, fifth: 0.55, root: 0.9, other: 1.1 },
+  anchor: { guide: 0, fifth: 0.35, root: 0.6, other: 0.9 },
   /** An anchor at a change of chord that is no guide tone. */
-  changeWithoutGuide: 0.9,
+  changeWithoutGuide: 0.3,
   /** A change of chord joined by more than a whole step. */
-  jumpIntoChange: 2.2,
+  jumpIntoChange: 3.6,
   /** The same way to leave or to arrive twice running. */
   sameClosing: 1.2,
   sameTexture: 1.1,
   /** A whole segment in the direction of the one before it. */
-  sameDirection: 0.35,
+  sameDirection: 0.1,
   /** For each half step outside the comfortable range. */
   outsideComfort: 0.45,
-  /** A breath before the phrase has had two bars, any breath, each pickup after it, and each half step over a sixth that the next phrase starts away. */
+  /** A breath before the phrase has had two bars, any breath, a breath without a pickup after it, and each half step over a sixth that the next phrase starts away. */
   earlyBreath: 2.2,
   breath: 2,
   leapOverBreath: 0.4,
-  pickup: 0.4,
+  noPickup: 1.5,
   /** The end of a phrase by its degree. */
   ending: { third: 0, root: 0, fifth: 0.3, other: 2.4 },
   /** A figure that a line to be avoided has at the same place. */

@@ -119,7 +119,7 @@ export const SCALES: Readonly<Record<ScaleId, ScaleRow>> = {
   lydianAugmented: {
     name: 'Lydian augmented',
     degrees: ['R', '9', '3', '#11', '#5', '13', '7'],
-    parent: { name: 'melodic minor', fifths: -3 },
+    parent: { name: 'melodic minor', fifths: 3 },
   },
 }
 

@@ -80,7 +80,7 @@ const eventsOf = (line: Line, start: Ticks, meter: Meter): readonly WrittenEvent
     const from = Math.max(note.start, start)
     const to = Math.min(note.start + note.duration, end)
     if (from >= to) return
-    if (from > at) events.push(...pieces(at - start, from - start, meter).map(restOf))
+    if (from > at) events.push(...rests(at - start, from - start, meter))
     const parts = pieces(from - start, to - start, meter)
     parts.forEach((part, piece) => {
       events.push(
@@ -95,7 +95,7 @@ const eventsOf = (line: Line, start: Ticks, meter: Meter): readonly WrittenEvent
     })
     at = to
   })
-  if (at < end) events.push(...pieces(at - start, end - start, meter).map(restOf))
+  if (at < end) events.push(...rests(at - start, end - start, meter))
   return events
 }
 
@@ -105,12 +105,12 @@ interface Piece {
 }
 
 /** Cuts a time into signs: at the half bar (4/4) when it begins off it, and at the beat when it begins off the beat. */
-const pieces = (from: Ticks, to: Ticks, meter: Meter): readonly Piece[] => {
+const pieces = (from: Ticks, to: Ticks, meter: Meter, dotted = true): readonly Piece[] => {
   const cut: Piece[] = []
   let at = from
   while (at < to) {
     const until = Math.min(to, nextCut(at, to, meter))
-    const sign = LENGTHS.find(({ ticks }) => ticks <= until - at)
+    const sign = LENGTHS.find(({ ticks, dots }) => ticks <= until - at && (dotted || dots === 0))
     const ticks = sign ? sign.ticks : until - at
     cut.push({ start: at, ticks })
     at += ticks
@@ -140,6 +140,12 @@ const restOf = (piece: Piece): WrittenEvent => ({
   tiedFrom: false,
   tiedTo: false,
 })
+
+/** Rests are not dotted where the beat is not. */
+const rests = (from: Ticks, to: Ticks, meter: Meter): readonly WrittenEvent[] =>
+  from === 0 && to === barTicks(meter) ? [wholeBarRest(to)] : pieces(from, to, meter, meter.unit === 8).map(restOf)
+
+const wholeBarRest = (ticks: Ticks): WrittenEvent => ({ ...restOf({ start: 0, ticks }), duration: ticks, length: 'whole', dots: 0 })
 
 const noteOf = (
   piece: Piece,

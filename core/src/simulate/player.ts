@@ -19,30 +19,38 @@ export const perfectPlayer: SimulatedPlayer = { seed: 1, errorRate: 0, spreadMs:
 /** A slip lands a half or whole step away. */
 const SLIPS: readonly number[] = [-2, -1, 1, 2]
 
-/** How the simulated player plays an exercise: notes in the order of their onsets. */
-export const simulatePlayer = (exercise: Exercise, player: SimulatedPlayer): readonly PlayedNote[] => {
+/** Where the simulated player went wrong, by the note that was asked for. */
+export interface Slip {
+  readonly expected: number
+  readonly kind: 'wrong' | 'missed' | 'extra'
+}
+
+/** How the simulated player plays an exercise: notes in the order of their onsets, and the slips that were made. */
+export const simulatePlaying = (
+  exercise: Exercise,
+  player: SimulatedPlayer,
+): { readonly notes: readonly PlayedNote[]; readonly slips: readonly Slip[] } => {
   const random = randomFrom(player.seed)
   const { tempo } = exercise.spec
-  const notes = exercise.expected.flatMap((asked): PlayedNote[] => {
-    const onsetMs =
-      ticksToMs(swung(asked.start, exercise.swing), tempo) + normalFrom(random) * player.spreadMs
-    const note = {
-      onsetMs,
-      durationMs: ticksToMs(asked.duration, tempo) * 0.9,
-      midi: asked.midi,
-      cents: 0,
-      velocity: 70 + Math.floor(random() * 30),
-    }
-    const wrong = random() < player.errorRate
-    const kind = random()
-    const slip = SLIPS[Math.floor(random() * SLIPS.length)]!
-    if (!wrong) return [note]
-    if (kind < 0.5) return [{ ...note, midi: note.midi + slip }]
-    if (kind < 0.75) return []
-    return [note, { ...note, onsetMs: onsetMs + note.durationMs / 2, midi: note.midi + slip }]
+  const slips: Slip[] = []
+  const notes = exercise.expected.flatMap((asked, expected): PlayedNote[] => {
+    const onsetMs = ticksToMs(swung(asked.start, exercise.swing), tempo) + normalFrom(random) * player.spreadMs
+    const durationMs = ticksToMs(asked.duration, tempo) * 0.9
+    const note = { onsetMs, durationMs, midi: asked.midi, cents: 0, velocity: 70 + Math.floor(random() * 30) }
+    const slipped = random() < player.errorRate
+    const chance = random()
+    const away = SLIPS[Math.floor(random() * SLIPS.length)]!
+    if (!slipped) return [note]
+    const kind = chance < 0.5 ? 'wrong' : chance < 0.75 ? 'missed' : 'extra'
+    slips.push({ expected, kind })
+    if (kind === 'wrong') return [{ ...note, midi: note.midi + away }]
+    return kind === 'missed' ? [] : [note, { ...note, onsetMs: onsetMs + durationMs / 2, midi: note.midi + away }]
   })
-  return notes.sort((a, b) => a.onsetMs - b.onsetMs)
+  return { notes: notes.sort((a, b) => a.onsetMs - b.onsetMs), slips }
 }
+
+export const simulatePlayer = (exercise: Exercise, player: SimulatedPlayer): readonly PlayedNote[] =>
+  simulatePlaying(exercise, player).notes
 
 /** The same as a take. */
 export const simulatedTake = (exercise: Exercise, player: SimulatedPlayer): Take => ({

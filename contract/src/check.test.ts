@@ -1,0 +1,28 @@
+import { describe, expect, it } from 'vitest'
+import { check } from './check.ts'
+import { LineBody, SettingsBody } from './requests.ts'
+
+const line = { revision: 0, edit: 'edit-0001', tune: 'tune-0001', title: 'x', stretch: { from: 0, to: 3 }, notes: [{ start: 0, duration: 1, midi: 60, spelling: 'C4' }] }
+const problems = (value: unknown) => {
+  const outcome = check(LineBody, value)
+  return outcome.ok ? [] : outcome.problems.map(({ args }) => args[0])
+}
+
+describe('check', () => {
+  it('gives back a body that keeps to the contract', () => {
+    expect(check(LineBody, line)).toMatchObject({ ok: true, value: line })
+  })
+
+  it('names the field that does not, however deep', () => {
+    expect(problems({ ...line, notes: [{ ...line.notes[0], spelling: 'H4' }] })).toEqual(['notes.0.spelling'])
+    expect(problems({ ...line, stretch: { from: -1, to: 3 } })).toEqual(['stretch.from'])
+    expect(problems({ ...line, surprise: 1 })).toEqual(['surprise'])
+    expect(problems(null)).toEqual([''])
+    expect(problems('text')).toEqual([''])
+  })
+
+  it('is not fooled by a prototype', () => {
+    expect(problems(JSON.parse(`{"__proto__":{"x":1},${JSON.stringify(line).slice(1)}`))).toEqual([])
+    expect(check(SettingsBody, { revision: 0, edit: 'edit-0001', instrument: '../x', look: 'day', chordStyle: 'signs', scaleNames: 'mode', player: '' }).ok).toBe(false)
+  })
+})

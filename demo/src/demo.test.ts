@@ -1,0 +1,38 @@
+import { analyseChart, gradeTake, instrumentOf, makeExercise, readChart } from '@eager-contour/core'
+import { describe, expect, it } from 'vitest'
+import { DEMO_TUNES, makeDemo } from './index.ts'
+
+const NOW = new Date('2026-11-20T12:00:00Z')
+
+describe('the demo', () => {
+  it('has six or more tunes in different keys, each read without a problem and framed by its own key', () => {
+    expect(DEMO_TUNES.length).toBeGreaterThanOrEqual(6)
+    const keys = DEMO_TUNES.map(({ chart }) => {
+      const outcome = readChart(chart)
+      if (!outcome.ok) throw new Error(JSON.stringify(outcome.problems))
+      expect(analyseChart(outcome.value).readings.every(({ numeral }) => numeral !== '–')).toBe(true)
+      return outcome.value.key!.tonic
+    })
+    expect(new Set(keys).size).toBeGreaterThanOrEqual(6)
+  })
+
+  it('has eleven weeks of runs, in order, played by the simulated player and graded by the real grader', () => {
+    const demo = makeDemo(NOW)
+    const days = demo.runs.map(({ playedAt }) => new Date(playedAt).getTime())
+    expect([...days].sort((a, b) => a - b)).toEqual(days)
+    expect(days.at(-1)! - days[0]!).toBeGreaterThan(70 * 86_400_000)
+    expect(days.at(-1)!).toBeLessThanOrEqual(NOW.getTime())
+    expect(new Set(demo.runs.map(({ verdict }) => verdict)).size).toBeGreaterThanOrEqual(3)
+    for (const run of demo.runs.slice(0, 20)) {
+      const outcome = readChart(demo.tunes.find(({ id }) => id === run.tune)!.chart)
+      if (!outcome.ok) throw new Error('unread')
+      const exercise = makeExercise(JSON.parse(run.take.exercise), analyseChart(outcome.value), instrumentOf('flugelhorn'))
+      if (!exercise.ok) throw new Error('no exercise')
+      expect(gradeTake(exercise.value, run.take).marks).toEqual(run.marks)
+    }
+  })
+
+  it('is the same for the same day', () => {
+    expect(makeDemo(NOW)).toEqual(makeDemo(NOW))
+  })
+})

@@ -1,0 +1,71 @@
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process'
+import { existsSync, mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+
+const root = join(import.meta.dirname, '../..')
+const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
+const running: ChildProcess[] = []
+
+beforeAll(() => {
+  execFileSync('npm', ['run', '--silent', 'build', '-w', 'server', '--', '--logLevel', 'error'], { cwd: root, stdio: 'inherit' })
+}, 120_000)
+afterAll(() => {
+  for (const child of running) child.kill('SIGKILL')
+  rmSync(folder, { recursive: true, force: true })
+})
+
+const start = (env: Record<string, string>): Promise<{ child: ChildProcess; address: string; output: () => string }> =>
+  new Promise((resolve, reject) => {
+    // The built server finds its packages from its own workspace.
+    const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], { cwd: folder, env: { ...process.env, ...env } })
+    running.push(child)
+    let text = ''
+    const read = (chunk: Buffer) => {
+      text += chunk.toString()
+      const address = /http:\/\/[\d.]+:\d+/.exec(text)?.[0]
+      if (address) resolve({ child, address, output: () => text })
+    }
+    child.stdout!.on('data', read)
+    child.stderr!.on('data', read)
+    child.on('exit', (code) => reject(new Error(`ended with ${code}: ${text}`)))
+  })
+
+const put = (address: string, id: string, title: string) =>
+  fetch(`${address}/api/tunes/${id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ revision: 0, edit: `edit-${id}`, title, chart: '| C |' }) })
+
+describe('the server', () => {
+  it('keeps every write that it answered, though it is killed at once', async () => {
+    const env = { DATA_FILE: join(folder, 'killed.db'), PORT: '0' }
+    const first = await start(env)
+    const answers = await Promise.all(Array.from({ length: 20 }, (_, index) => put(first.address, `tune-00${index + 10}`, `T${index}`)))
+    expect(answers.every(({ status }) => status === 200)).toBe(true)
+    first.child.kill('SIGKILL')
+    const second = await start(env)
+    expect(await (await fetch(`${second.address}/api/tunes`)).json()).toHaveLength(20)
+    second.child.kill('SIGKILL')
+  })
+
+  it('takes the next port when its own is taken, and prints one address', async () => {
+    const blocker = createServer().listen(0, '127.0.0.1')
+    await new Promise((resolve) => blocker.once('listening', resolve))
+    const { port } = blocker.address() as { port: number }
+    const { address, output, child } = await start({ DATA_FILE: join(folder, 'port.db'), PORT: String(port) })
+    expect(Number(address.split(':').at(-1))).toBeGreaterThan(port)
+    expect(output().match(/http:/g)).toHaveLength(1)
+    child.kill('SIGKILL')
+    blocker.close()
+  })
+
+  it('stops gracefully: closes the database and ends with 0', async () => {
+    const file = join(folder, 'graceful.db')
+    const { child, address } = await start({ DATA_FILE: file, PORT: '0' })
+    await put(address, 'tune-0001', 'T')
+    const ended = new Promise((resolve) => child.on('exit', resolve))
+    child.kill('SIGTERM')
+    expect(await ended).toBe(0)
+    expect(existsSync(`${file}-wal`)).toBe(false)
+  })
+})

@@ -1,0 +1,31 @@
+import { barStarts, readChart } from '@eager-contour/core'
+import { describe, expect, it } from 'vitest'
+import { layoutSystems } from './layout.ts'
+
+const outcome = readChart('| Dm7 | G7 | Cmaj7 | A7 | Dm7 | G7 |')
+if (!outcome.ok) throw new Error('unread')
+const chart = outcome.value
+
+describe('layoutSystems', () => {
+  it('puts four bars in a row where they fit, fewer where they do not, and every bar once', () => {
+    const bars = (width: number) => layoutSystems(chart, { from: 0, to: 5 }, width, -5).map(({ from, to }) => [from, to])
+    expect(bars(792)).toEqual([[0, 3], [4, 5]])
+    expect(bars(500)).toEqual([[0, 1], [2, 3], [4, 5]])
+    expect(bars(200)).toHaveLength(6)
+  })
+
+  it('places ticks from left to right, each inside its bar', () => {
+    for (const layout of layoutSystems(chart, { from: 0, to: 5 }, 792, 3)) {
+      const starts = barStarts(chart)
+      let before = -1
+      for (let tick = layout.start; tick < layout.end; tick += 240) {
+        const x = layout.xOf(tick)
+        const bar = starts.findLastIndex((start) => start <= tick)
+        expect(x).toBeGreaterThan(before)
+        expect(x).toBeGreaterThan(layout.barX(bar))
+        expect(x).toBeLessThan(layout.barX(bar + 1))
+        before = x
+      }
+    }
+  })
+})
