@@ -2,7 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { check } from './check.ts'
 import { LineBody, SettingsBody } from './requests.ts'
 
-const line = { revision: 0, edit: 'edit-0001', tune: 'tune-0001', title: 'x', stretch: { from: 0, to: 3 }, notes: [{ start: 0, duration: 1, midi: 60, spelling: 'C4' }] }
+const line = {
+  revision: 0,
+  edit: 'edit-0001',
+  tune: 'tune-0001',
+  title: 'x',
+  stretch: { from: 0, to: 3 },
+  notes: [{ start: 0, duration: 1, midi: 60, spelling: 'C4' }],
+}
 const problems = (value: unknown) => {
   const outcome = check(LineBody, value)
   return outcome.ok ? [] : outcome.problems.map(({ args }) => args[0])
@@ -23,6 +30,16 @@ describe('check', () => {
 
   it('is not fooled by a prototype', () => {
     expect(problems(JSON.parse(`{"__proto__":{"x":1},${JSON.stringify(line).slice(1)}`))).toEqual([])
-    expect(check(SettingsBody, { revision: 0, edit: 'edit-0001', instrument: '../x', look: 'day', chordStyle: 'signs', scaleNames: 'mode', player: '' }).ok).toBe(false)
+    expect(
+      check(SettingsBody, {
+        revision: 0,
+        edit: 'edit-0001',
+        instrument: '../x',
+        look: 'day',
+        chordStyle: 'signs',
+        scaleNames: 'mode',
+        player: '',
+      }).ok,
+    ).toBe(false)
   })
 })

@@ -59,7 +59,14 @@ export {
   scaleSpellings,
 } from './scale/scale.ts'
 export { type Score, scoreOf, signatureAlter, type WrittenBar, type WrittenEvent } from './score/score.ts'
-export { perfectPlayer, type SimulatedPlayer, type Slip, simulatedTake, simulatePlayer, simulatePlaying } from './simulate/player.ts'
+export {
+  perfectPlayer,
+  type SimulatedPlayer,
+  type Slip,
+  simulatedTake,
+  simulatePlayer,
+  simulatePlaying,
+} from './simulate/player.ts'
 export { randomFrom } from './simulate/random.ts'
 export { type ChordChange, changeBetween, type Moving, type Staying } from './voiceleading/change.ts'
 export { degreeName, stepsInWords, withSigns } from './wording/signs.ts'

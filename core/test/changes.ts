@@ -17,9 +17,13 @@ export const analysed = (text: string): Analysis => analyseChart(chartOf(text))
 
 /** A line of eighths from names such as 'Db5 C5 . Bb4', a dot for a rest; from a tick on. */
 export const eighths = (names: string, from = 0): Line => ({
-  notes: names.split(/\s+/).flatMap((name, index) =>
-    name === '.' ? [] : [{ start: from + index * EIGHTH, duration: EIGHTH, midi: readPitch(name)!.midi, spelling: name }],
-  ),
+  notes: names
+    .split(/\s+/)
+    .flatMap((name, index) =>
+      name === '.'
+        ? []
+        : [{ start: from + index * EIGHTH, duration: EIGHTH, midi: readPitch(name)!.midi, spelling: name }],
+    ),
 })
 
 /** Twelve roots as charts spell them, by steps on the line of fifths from C. */

@@ -26,7 +26,11 @@ describe('the demo', () => {
     for (const run of demo.runs.slice(0, 20)) {
       const outcome = readChart(demo.tunes.find(({ id }) => id === run.tune)!.chart)
       if (!outcome.ok) throw new Error('unread')
-      const exercise = makeExercise(JSON.parse(run.take.exercise), analyseChart(outcome.value), instrumentOf('flugelhorn'))
+      const exercise = makeExercise(
+        JSON.parse(run.take.exercise),
+        analyseChart(outcome.value),
+        instrumentOf('flugelhorn'),
+      )
       if (!exercise.ok) throw new Error('no exercise')
       expect(gradeTake(exercise.value, run.take).marks).toEqual(run.marks)
     }

@@ -10,17 +10,25 @@ const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
 const running: ChildProcess[] = []
 
 beforeAll(() => {
-  execFileSync('npm', ['run', '--silent', 'build', '-w', 'server', '--', '--logLevel', 'error'], { cwd: root, stdio: 'inherit' })
+  execFileSync('npm', ['run', '--silent', 'build', '-w', 'server', '--', '--logLevel', 'error'], {
+    cwd: root,
+    stdio: 'inherit',
+  })
 }, 120_000)
 afterAll(() => {
   for (const child of running) child.kill('SIGKILL')
   rmSync(folder, { recursive: true, force: true })
 })
 
-const start = (env: Record<string, string>): Promise<{ child: ChildProcess; address: string; output: () => string }> =>
+const start = (
+  env: Record<string, string>,
+): Promise<{ child: ChildProcess; address: string; output: () => string }> =>
   new Promise((resolve, reject) => {
     // The built server finds its packages from its own workspace.
-    const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], { cwd: folder, env: { ...process.env, ...env } })
+    const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], {
+      cwd: folder,
+      env: { ...process.env, ...env },
+    })
     running.push(child)
     let text = ''
     const read = (chunk: Buffer) => {
@@ -34,13 +42,19 @@ const start = (env: Record<string, string>): Promise<{ child: ChildProcess; addr
   })
 
 const put = (address: string, id: string, title: string) =>
-  fetch(`${address}/api/tunes/${id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ revision: 0, edit: `edit-${id}`, title, chart: '| C |' }) })
+  fetch(`${address}/api/tunes/${id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ revision: 0, edit: `edit-${id}`, title, chart: '| C |' }),
+  })
 
 describe('the server', () => {
   it('keeps every write that it answered, though it is killed at once', async () => {
     const env = { DATA_FILE: join(folder, 'killed.db'), PORT: '0' }
     const first = await start(env)
-    const answers = await Promise.all(Array.from({ length: 20 }, (_, index) => put(first.address, `tune-00${index + 10}`, `T${index}`)))
+    const answers = await Promise.all(
+      Array.from({ length: 20 }, (_, index) => put(first.address, `tune-00${index + 10}`, `T${index}`)),
+    )
     expect(answers.every(({ status }) => status === 200)).toBe(true)
     first.child.kill('SIGKILL')
     const second = await start(env)

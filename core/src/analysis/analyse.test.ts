@@ -42,7 +42,9 @@ describe('analyseChart', () => {
       const here = analyseChart(chart).readings
       for (const steps of TWELVE_STEPS) {
         const there = analyseChart(transposeChart(chart, steps)).readings
-        expect(there.map(({ numeral, scale, function: id }) => [numeral, scale, id])).toEqual(here.map(({ numeral, scale, function: id }) => [numeral, scale, id]))
+        expect(there.map(({ numeral, scale, function: id }) => [numeral, scale, id])).toEqual(
+          here.map(({ numeral, scale, function: id }) => [numeral, scale, id]),
+        )
       }
     }
   })
@@ -52,9 +54,19 @@ describe('analyseChart', () => {
     for (const { tonic } of keysOfMode('major')) {
       const key = Key.majorKey(tonic)
       const chart = chartOf(`key: ${tonic} major\n| ${key.chords.join(' | ')} | ${tonic}maj7 |`)
-      const readings = analyseChart(chart, [{ from: 0, to: 7, key: { tonic, mode: 'major' } }]).readings.slice(0, 7)
+      const readings = analyseChart(chart, [
+        { from: 0, to: 7, key: { tonic, mode: 'major' } },
+      ]).readings.slice(0, 7)
       expect(readings.map(({ numeral }) => numeral)).toEqual(NUMERALS)
-      expect(readings.map(({ scale }) => scale)).toEqual(['ionian', 'dorian', 'phrygian', 'lydian', 'mixolydian', 'aeolian', 'locrian'])
+      expect(readings.map(({ scale }) => scale)).toEqual([
+        'ionian',
+        'dorian',
+        'phrygian',
+        'lydian',
+        'mixolydian',
+        'aeolian',
+        'locrian',
+      ])
     }
   })
 
@@ -84,8 +96,13 @@ describe('analyseChart', () => {
 
   it('keeps to the player’s own reading and lets the rest follow', () => {
     const own = { tonic: 'A', mode: 'minor' } as const
-    const { readings } = analyseChart(chartOf('| Dm7 | E7 | Am7 | Dm7 | G7 | Cmaj7 |'), [{ from: 0, to: 3, key: own }, { from: 1, to: 1, scale: 'altered' }])
-    expect(readings.slice(0, 4).every(({ key }) => key.tonic === own.tonic && key.mode === own.mode)).toBe(true)
+    const { readings } = analyseChart(chartOf('| Dm7 | E7 | Am7 | Dm7 | G7 | Cmaj7 |'), [
+      { from: 0, to: 3, key: own },
+      { from: 1, to: 1, scale: 'altered' },
+    ])
+    expect(readings.slice(0, 4).every(({ key }) => key.tonic === own.tonic && key.mode === own.mode)).toBe(
+      true,
+    )
     expect(readings[1]!.scale).toBe('altered')
     expect(readings[5]!.key).toEqual({ tonic: 'C', mode: 'major' })
   })

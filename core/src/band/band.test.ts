@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { analysed, eighths } from '../../test/changes.ts'
-import { nextTempo } from '../practice/tempo.ts'
 import { rungOf } from '../drill/rungs.ts'
+import { nextTempo } from '../practice/tempo.ts'
 import { readMeter, strongPlaces } from '../rhythm/meter.ts'
 import { swingAt, swung } from '../rhythm/swing.ts'
 import { msToTicks, ticksToMs } from '../rhythm/ticks.ts'
@@ -13,7 +13,10 @@ describe('bandEvents', () => {
   it('puts the bass on the roots (or the written bass), the click on 2 and 4, the line in swing', () => {
     const events = bandEvents(TUNE, { from: 0, to: 1 }, eighths('Db4 C4'), 2 / 3)
     const of = (part: string) => events.filter((event) => event.part === part)
-    expect(of('bass').map(({ midi, tick }) => [midi % 12, tick])).toEqual([[3, 0], [6, 1920]])
+    expect(of('bass').map(({ midi, tick }) => [midi % 12, tick])).toEqual([
+      [3, 0],
+      [6, 1920],
+    ])
     expect(of('click').map(({ tick }) => tick)).toEqual([480, 1440, 2400, 3360])
     expect(of('line').map(({ tick }) => tick)).toEqual([0, 320])
     expect(of('bass').every(({ midi }) => midi >= 28 && midi < 40)).toBe(true)
@@ -41,7 +44,11 @@ describe('time', () => {
   })
 
   it('knows the strong beats of each time (trade.md §13)', () => {
-    expect(['4/4', '3/4', '5/4', '6/8', '12/8'].map((time) => strongPlaces(readMeter(time)!).map((tick) => tick / 240))).toEqual([[0, 4], [0], [0, 6], [0, 3], [0, 6]])
+    expect(
+      ['4/4', '3/4', '5/4', '6/8', '12/8'].map((time) =>
+        strongPlaces(readMeter(time)!).map((tick) => tick / 240),
+      ),
+    ).toEqual([[0, 4], [0], [0, 6], [0, 3], [0, 6]])
     expect(readMeter('7/8')).toBeUndefined()
   })
 })

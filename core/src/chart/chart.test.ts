@@ -22,8 +22,16 @@ describe('readChart', () => {
   })
 
   it('reads header, sections, comments, the bar before, and written beats', () => {
-    const chart = chartOf('title: Low Door\nkey: Eb minor\ntime: 3/4\ntempo: 96\nfeel: straight\nform: AB\n\n[A] | Abm7:2 Db7 | % | // the rest later\n[B]\n| Gbmaj7 |')
-    expect(chart).toMatchObject({ title: 'Low Door', key: { tonic: 'Eb', mode: 'minor' }, tempo: 96, feel: 'straight', form: 'AB' })
+    const chart = chartOf(
+      'title: Low Door\nkey: Eb minor\ntime: 3/4\ntempo: 96\nfeel: straight\nform: AB\n\n[A] | Abm7:2 Db7 | % | // the rest later\n[B]\n| Gbmaj7 |',
+    )
+    expect(chart).toMatchObject({
+      title: 'Low Door',
+      key: { tonic: 'Eb', mode: 'minor' },
+      tempo: 96,
+      feel: 'straight',
+      form: 'AB',
+    })
     expect(chart.bars.map(({ section }) => section)).toEqual(['A', undefined, 'B'])
     expect(chart.bars[1]!.chords.map(({ duration }) => duration)).toEqual([960, 480])
     expect(barStarts(chart)).toEqual([0, 1440, 2880, 4320])
@@ -45,7 +53,10 @@ describe('readChart', () => {
 
   it('has words for a bar with nothing before it to repeat, an unknown heading, an empty text', () => {
     expect(problemsOf('| % |')[0]!.rule).toBe('chart.nothingToRepeat')
-    expect(problemsOf('colour: red\n| C |')[0]).toMatchObject({ rule: 'chart.header', place: { line: 1, column: 1 } })
+    expect(problemsOf('colour: red\n| C |')[0]).toMatchObject({
+      rule: 'chart.header',
+      place: { line: 1, column: 1 },
+    })
     expect(problemsOf('')[0]!.rule).toBe('chart.empty')
   })
 
@@ -60,9 +71,16 @@ describe('readChart', () => {
 })
 
 const chord = fc.constantFrom('Dm7', 'G7', 'Cmaj7', 'Bb7(b9)', 'F#m7b5', 'Ebm6', 'A/C#', 'N.C.')
-const bar = fc.oneof(fc.array(chord, { minLength: 1, maxLength: 4 }).map((chords) => chords.join(' ')), fc.tuple(chord, chord).map(([a, b]) => `${a}:3 ${b}:1`))
+const bar = fc.oneof(
+  fc.array(chord, { minLength: 1, maxLength: 4 }).map((chords) => chords.join(' ')),
+  fc.tuple(chord, chord).map(([a, b]) => `${a}:3 ${b}:1`),
+)
 const text = fc
-  .tuple(fc.array(bar, { minLength: 1, maxLength: 20 }), fc.constantFrom('', 'key: F# minor\n', 'title: Round\ntempo: 200\n'), fc.boolean())
+  .tuple(
+    fc.array(bar, { minLength: 1, maxLength: 20 }),
+    fc.constantFrom('', 'key: F# minor\n', 'title: Round\ntempo: 200\n'),
+    fc.boolean(),
+  )
   .map(([bars, header, section]) => `${header}${section ? '[A]\n' : ''}| ${bars.join(' | ')} |`)
 
 describe('writeChart', () => {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import chordSymbol from 'chord-symbol/lib/chord-symbol.js'
 import fc from 'fast-check'
-import { Chord as TonalChord, Note } from 'tonal'
+import { Note, Chord as TonalChord } from 'tonal'
 import { describe, expect, it } from 'vitest'
 import { fifthsOf } from '../pitch/fifths.ts'
 import { chordKind, guideTones, transposeChord } from './chord.ts'
@@ -28,14 +28,30 @@ describe('readChordSymbol', () => {
   })
 
   /** The libraries differ from the table, and from each other, on these: see the table's head. */
-  const DISPUTED = ['C°', 'C7b13', 'C7b9b13', 'C7(b9,b13)', 'C7alt', 'N.C.', 'Cm11', 'C13', 'C-6', 'CΔ', 'C-Δ7', 'CM', 'C+']
+  const DISPUTED = [
+    'C°',
+    'C7b13',
+    'C7b9b13',
+    'C7(b9,b13)',
+    'C7alt',
+    'N.C.',
+    'Cm11',
+    'C13',
+    'C-6',
+    'CΔ',
+    'C-Δ7',
+    'CM',
+    'C+',
+  ]
 
   it('gives the tones that tonal gives, where tonal reads the spelling', () => {
     let compared = 0
     for (const [symbol] of ROWS) {
       const theirs = TonalChord.get(symbol)
       if (theirs.empty || theirs.tonic !== 'C' || DISPUTED.includes(symbol)) continue
-      expect(sorted(semitones(symbol)), symbol).toEqual(sorted(theirs.notes.map((note) => Note.chroma(note)!)))
+      expect(sorted(semitones(symbol)), symbol).toEqual(
+        sorted(theirs.notes.map((note) => Note.chroma(note)!)),
+      )
       compared += 1
     }
     expect(compared).toBeGreaterThan(25)
@@ -47,7 +63,9 @@ describe('readChordSymbol', () => {
     for (const [symbol] of ROWS) {
       const theirs = parse(symbol) as { normalized?: { semitones: number[] }; error?: unknown }
       if (!theirs.normalized || DISPUTED.includes(symbol)) continue
-      expect(sorted(semitones(symbol)), symbol).toEqual(sorted([...new Set(theirs.normalized.semitones.map((step) => step % 12))]))
+      expect(sorted(semitones(symbol)), symbol).toEqual(
+        sorted([...new Set(theirs.normalized.semitones.map((step) => step % 12))]),
+      )
       compared += 1
     }
     expect(compared).toBeGreaterThan(25)
@@ -81,7 +99,11 @@ describe('readChordSymbol', () => {
     const outcome = readChordSymbol('Ebmj7')
     expect(outcome.ok).toBe(false)
     if (outcome.ok) return
-    expect(outcome.problems[0]).toMatchObject({ rule: 'chord.unread', args: ['Ebmj7', 'j7'], place: { column: 4, length: 2 } })
+    expect(outcome.problems[0]).toMatchObject({
+      rule: 'chord.unread',
+      args: ['Ebmj7', 'j7'],
+      place: { column: 4, length: 2 },
+    })
     expect(readChordSymbol(outcome.problems[0]!.mend!).ok).toBe(true)
   })
 
@@ -97,12 +119,18 @@ describe('readChordSymbol', () => {
 })
 
 describe('writeChordSymbol', () => {
-  it.each(['signs', 'letters', 'short'] as const satisfies readonly ChordStyle[])('writes %s that are read back to the same tones', (style) => {
-    for (const [symbol] of ROWS) {
-      const chord = read(symbol)
-      expect(read(writeChordSymbol(chord, style)).tones, `${symbol} as ${writeChordSymbol(chord, style)}`).toEqual(chord.tones)
-    }
-  })
+  it.each(['signs', 'letters', 'short'] as const satisfies readonly ChordStyle[])(
+    'writes %s that are read back to the same tones',
+    (style) => {
+      for (const [symbol] of ROWS) {
+        const chord = read(symbol)
+        expect(
+          read(writeChordSymbol(chord, style)).tones,
+          `${symbol} as ${writeChordSymbol(chord, style)}`,
+        ).toEqual(chord.tones)
+      }
+    },
+  )
 })
 
 describe('guideTones', () => {
@@ -125,8 +153,20 @@ describe('guideTones', () => {
   })
 
   it('tells the families apart', () => {
-    expect(['Cmaj7', 'C7', 'C7sus4', 'Cm7', 'Cm6', 'Cm7b5', 'Cdim7', 'C+', 'N.C.'].map((symbol) => chordKind(read(symbol)))).toEqual([
-      'major', 'dominant', 'sus', 'minor', 'tonicMinor', 'halfDiminished', 'diminished', 'augmented', 'none',
+    expect(
+      ['Cmaj7', 'C7', 'C7sus4', 'Cm7', 'Cm6', 'Cm7b5', 'Cdim7', 'C+', 'N.C.'].map((symbol) =>
+        chordKind(read(symbol)),
+      ),
+    ).toEqual([
+      'major',
+      'dominant',
+      'sus',
+      'minor',
+      'tonicMinor',
+      'halfDiminished',
+      'diminished',
+      'augmented',
+      'none',
     ])
   })
 })

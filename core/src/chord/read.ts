@@ -40,7 +40,12 @@ const seventhOf = (draft: Draft): Degree => {
   return draft.third === 'b3' && draft.fifth === 'b5' && draft.seventh === 'bb7' ? 'bb7' : 'b7'
 }
 
-const IMPLIED: Readonly<Record<string, readonly Degree[]>> = { '7': [], '9': ['9'], '11': ['9', '11'], '13': ['9', '13'] }
+const IMPLIED: Readonly<Record<string, readonly Degree[]>> = {
+  '7': [],
+  '9': ['9'],
+  '11': ['9', '11'],
+  '13': ['9', '13'],
+}
 
 const extend = (draft: Draft, number: string): void => {
   draft.seventh = seventhOf(draft)
@@ -161,7 +166,9 @@ const makeAltered = (draft: Draft): void => {
 const TENSION_ORDER: readonly Degree[] = ['b9', '9', '#9', '11', '#11', 'b13', '13']
 
 const degreesOf = (draft: Draft): readonly Degree[] => {
-  const altered = [...draft.tensions].filter((degree) => /^[b#]/.test(degree)).map((degree) => degree.slice(1))
+  const altered = [...draft.tensions]
+    .filter((degree) => /^[b#]/.test(degree))
+    .map((degree) => degree.slice(1))
   const yields = (degree: Degree) => draft.implied.has(degree) && altered.includes(degree)
   const stack: readonly (Degree | undefined)[] = [
     'R',
@@ -169,7 +176,9 @@ const degreesOf = (draft: Draft): readonly Degree[] => {
     draft.fifth,
     draft.sixth ? '6' : undefined,
     draft.seventh,
-    ...TENSION_ORDER.filter((degree) => draft.tensions.has(degree) && degree !== draft.third && !yields(degree)),
+    ...TENSION_ORDER.filter(
+      (degree) => draft.tensions.has(degree) && degree !== draft.third && !yields(degree),
+    ),
   ]
   return stack.filter((degree) => degree !== undefined)
 }

@@ -10,8 +10,16 @@ import { anchorsOf } from './plan.ts'
 
 const EIGHT = 'key: Db major\n| Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 | Cm7b5 | F7b9 | Bbm6 | Ebm7 Ab7 |'
 const { range } = instrumentOf('concert')
-const brief = (more: Partial<Brief> = {}): Brief => ({ stretch: { from: 0, to: 7 }, seed: 1, count: 1, range, breathBars: 4, ...more })
-const pitches = (line: { notes: readonly { midi: number; start: number }[] }) => line.notes.map(({ midi, start }) => `${start}:${midi}`)
+const brief = (more: Partial<Brief> = {}): Brief => ({
+  stretch: { from: 0, to: 7 },
+  seed: 1,
+  count: 1,
+  range,
+  breathBars: 4,
+  ...more,
+})
+const pitches = (line: { notes: readonly { midi: number; start: number }[] }) =>
+  line.notes.map(({ midi, start }) => `${start}:${midi}`)
 
 describe('composeLines', () => {
   const analysis = analysed(EIGHT)
@@ -26,22 +34,28 @@ describe('composeLines', () => {
 
   it('stands on chord tones at strong beats and changes, stays in the range, and never overlaps', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 5000 }), fc.constantFrom('trumpet', 'tenor-sax', 'trombone', 'concert'), (seed, id) => {
-        const { range: own } = instrumentOf(id)
-        const [{ line }] = composeLines(analysis, brief({ seed, range: own })) as [{ line: ReturnType<typeof composeLines>[0]['line'] }]
-        const heard = hearLine(analysis, line)
-        for (const note of heard) {
-          expect(note.midi).toBeGreaterThanOrEqual(own.low)
-          expect(note.midi).toBeLessThanOrEqual(own.high)
-        }
-        for (const { tick } of anchorsOf(analysis, { from: 0, to: 7 })) {
-          const note = heard.find(({ start }) => start === tick)
-          if (note) expect(note.isTone).toBe(true)
-        }
-        line.notes.slice(1).forEach((note, at) => {
-          expect(note.start).toBeGreaterThanOrEqual(line.notes[at]!.start + line.notes[at]!.duration)
-        })
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 5000 }),
+        fc.constantFrom('trumpet', 'tenor-sax', 'trombone', 'concert'),
+        (seed, id) => {
+          const { range: own } = instrumentOf(id)
+          const [{ line }] = composeLines(analysis, brief({ seed, range: own })) as [
+            { line: ReturnType<typeof composeLines>[0]['line'] },
+          ]
+          const heard = hearLine(analysis, line)
+          for (const note of heard) {
+            expect(note.midi).toBeGreaterThanOrEqual(own.low)
+            expect(note.midi).toBeLessThanOrEqual(own.high)
+          }
+          for (const { tick } of anchorsOf(analysis, { from: 0, to: 7 })) {
+            const note = heard.find(({ start }) => start === tick)
+            if (note) expect(note.isTone).toBe(true)
+          }
+          line.notes.slice(1).forEach((note, at) => {
+            expect(note.start).toBeGreaterThanOrEqual(line.notes[at]!.start + line.notes[at]!.duration)
+          })
+        },
+      ),
       { numRuns: 12 },
     )
   })
@@ -50,7 +64,9 @@ describe('composeLines', () => {
     let changes = 0
     let joined = 0
     for (let seed = 0; seed < 12; seed += 1) {
-      const [{ line }] = composeLines(analysis, brief({ seed })) as [{ line: ReturnType<typeof composeLines>[0]['line'] }]
+      const [{ line }] = composeLines(analysis, brief({ seed })) as [
+        { line: ReturnType<typeof composeLines>[0]['line'] },
+      ]
       const { joins, notes } = explainLine(analysis, line)
       changes += joins.length
       joined += joins.filter(({ semitones }) => semitones !== 0 && Math.abs(semitones) <= 2).length
@@ -61,7 +77,9 @@ describe('composeLines', () => {
 
   it('breathes at the latest when the brief says', () => {
     for (let seed = 0; seed < 8; seed += 1) {
-      const [{ line }] = composeLines(analysis, brief({ seed, breathBars: 2 })) as [{ line: ReturnType<typeof composeLines>[0]['line'] }]
+      const [{ line }] = composeLines(analysis, brief({ seed, breathBars: 2 })) as [
+        { line: ReturnType<typeof composeLines>[0]['line'] },
+      ]
       let since = 0
       line.notes.slice(1).forEach((note, at) => {
         const before = line.notes[at]!
@@ -75,8 +93,13 @@ describe('composeLines', () => {
     const count = (weight: 0 | 3) => {
       let sum = 0
       for (let seed = 0; seed < 6; seed += 1) {
-        const [{ line }] = composeLines(analysis, brief({ seed, devices: { enclosure: weight, threeNoteEnclosure: weight } })) as [{ line: ReturnType<typeof composeLines>[0]['line'] }]
-        sum += explainLine(analysis, line).devices.filter(({ device }) => device === 'enclosure' || device === 'threeNoteEnclosure').length
+        const [{ line }] = composeLines(
+          analysis,
+          brief({ seed, devices: { enclosure: weight, threeNoteEnclosure: weight } }),
+        ) as [{ line: ReturnType<typeof composeLines>[0]['line'] }]
+        sum += explainLine(analysis, line).devices.filter(
+          ({ device }) => device === 'enclosure' || device === 'threeNoteEnclosure',
+        ).length
       }
       return sum
     }
@@ -91,11 +114,20 @@ describe('composeLines', () => {
   })
 
   it('answers for waltzes, N.C., one bar, two chords a beat apart, and an empty range', () => {
-    expect(composeLines(analysed('time: 3/4\n| Gmaj7 | Em7 | Am7 | D7 |'), brief({ stretch: { from: 0, to: 3 } }))[0]!.line.notes.length).toBeGreaterThan(12)
+    expect(
+      composeLines(
+        analysed('time: 3/4\n| Gmaj7 | Em7 | Am7 | D7 |'),
+        brief({ stretch: { from: 0, to: 3 } }),
+      )[0]!.line.notes.length,
+    ).toBeGreaterThan(12)
     expect(composeLines(analysed('| N.C. | N.C. |'), brief())).toEqual([])
-    expect(composeLines(analysed('| N.C. | Dm7 G7 | Cmaj7 |'), brief())[0]!.line.notes.length).toBeGreaterThan(6)
+    expect(
+      composeLines(analysed('| N.C. | Dm7 G7 | Cmaj7 |'), brief())[0]!.line.notes.length,
+    ).toBeGreaterThan(6)
     expect(composeLines(analysed('| Cmaj7 |'), brief())[0]!.line.notes.length).toBeGreaterThan(2)
     expect(composeLines(analysed('| C F G C |'), brief())[0]!.line.notes.length).toBeGreaterThan(3)
-    expect(composeLines(analysis, brief({ range: { low: 61, comfortLow: 61, comfortHigh: 61, high: 61 } }))).toEqual([])
+    expect(
+      composeLines(analysis, brief({ range: { low: 61, comfortLow: 61, comfortHigh: 61, high: 61 } })),
+    ).toEqual([])
   })
 })

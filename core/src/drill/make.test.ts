@@ -6,7 +6,11 @@ import { rungOf } from './rungs.ts'
 
 const TUNE = analysed('key: Db major\n| Ebm7 | Ab7 | Dbmaj7 | Ebm7 Ab7 |')
 const made = (more: Partial<Parameters<typeof makeExercise>[0]> = {}, id = 'trumpet') => {
-  const outcome = makeExercise({ rung: 'outline-up', stretch: { from: 0, to: 3 }, tempo: 100, ...more }, TUNE, instrumentOf(id))
+  const outcome = makeExercise(
+    { rung: 'outline-up', stretch: { from: 0, to: 3 }, tempo: 100, ...more },
+    TUNE,
+    instrumentOf(id),
+  )
   if (!outcome.ok) throw new Error(JSON.stringify(outcome.problems))
   return outcome.value
 }
@@ -16,7 +20,9 @@ describe('makeExercise', () => {
     const { expected, countIn, length } = made()
     expect(expected.slice(0, 4).map(({ degree }) => degree)).toEqual(['R', 'b3', '5', 'b7'])
     expect(expected.slice(0, 4).map(({ start }) => start)).toEqual([0, 480, 960, 1440])
-    expect(expected.slice(12).map(({ start, duration }) => [start % 1920, duration])).toEqual([0, 240, 480, 720, 960, 1200, 1440, 1680].map((start) => [start, 240]))
+    expect(expected.slice(12).map(({ start, duration }) => [start % 1920, duration])).toEqual(
+      [0, 240, 480, 720, 960, 1200, 1440, 1680].map((start) => [start, 240]),
+    )
     expect([countIn, length]).toEqual([1920, 4 * 1920])
   })
 
@@ -33,17 +39,40 @@ describe('makeExercise', () => {
   })
 
   it('fills a waltz bar with six eighths (ladder.md)', () => {
-    const outcome = makeExercise({ rung: 'outline-up', stretch: { from: 0, to: 0 }, tempo: 90 }, analysed('time: 3/4\n| Gmaj7 |'), instrumentOf('trumpet'))
-    expect(outcome.ok && outcome.value.expected.map(({ degree }) => degree)).toEqual(['R', '3', '5', '7', '5', '3'])
+    const outcome = makeExercise(
+      { rung: 'outline-up', stretch: { from: 0, to: 0 }, tempo: 90 },
+      analysed('time: 3/4\n| Gmaj7 |'),
+      instrumentOf('trumpet'),
+    )
+    expect(outcome.ok && outcome.value.expected.map(({ degree }) => degree)).toEqual([
+      'R',
+      '3',
+      '5',
+      '7',
+      '5',
+      '3',
+    ])
   })
 
   it('asks for a line as it is written, from the stretch’s first beat', () => {
-    const { expected } = made({ rung: 'your-line', stretch: { from: 1, to: 2 }, line: eighths('Db4 C4 Eb4 Gb4', 1920 - 240) })
-    expect(expected.map(({ start, spelling, bar }) => [start, spelling, bar])).toEqual([[0, 'C4', 1], [240, 'Eb4', 1], [480, 'Gb4', 1]])
+    const { expected } = made({
+      rung: 'your-line',
+      stretch: { from: 1, to: 2 },
+      line: eighths('Db4 C4 Eb4 Gb4', 1920 - 240),
+    })
+    expect(expected.map(({ start, spelling, bar }) => [start, spelling, bar])).toEqual([
+      [0, 'C4', 1],
+      [240, 'Eb4', 1],
+      [480, 'Gb4', 1],
+    ])
   })
 
   it('says why there is nothing to play', () => {
-    const outcome = makeExercise({ rung: 'your-line', stretch: { from: 0, to: 0 }, tempo: 90, line: { notes: [] } }, TUNE, instrumentOf('trumpet'))
+    const outcome = makeExercise(
+      { rung: 'your-line', stretch: { from: 0, to: 0 }, tempo: 90, line: { notes: [] } },
+      TUNE,
+      instrumentOf('trumpet'),
+    )
     expect(outcome).toMatchObject({ ok: false, problems: [{ rule: 'exercise.empty', place: { bar: 1 } }] })
     expect(rungOf('outline-up').tempo).toEqual({ from: 60, to: 180 })
   })

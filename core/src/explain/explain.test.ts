@@ -6,7 +6,10 @@ import { explainLine } from './explain.ts'
 const TUNE = analysed('key: Db major\n| Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 |')
 const DB = 2 * 1920
 
-const roles = (line: ReturnType<typeof eighths>) => explainLine(TUNE, line).notes.map(({ degree, role, device }) => `${degree} ${role}${device ? ` ${device}` : ''}`)
+const roles = (line: ReturnType<typeof eighths>) =>
+  explainLine(TUNE, line).notes.map(
+    ({ degree, role, device }) => `${degree} ${role}${device ? ` ${device}` : ''}`,
+  )
 
 /** Labelled by hand from trade.md §7 and §18, around the 3 (F) and the 5 (A♭) of D♭maj7; common practice, no source. */
 describe('explainLine', () => {
@@ -14,7 +17,12 @@ describe('explainLine', () => {
     ['approach from below', 'E4 F4', DB - 240, ['#9 approach below', '3 guide']],
     ['approach from above', 'Gb4 F4', DB - 240, ['b7 guide below', '3 guide']],
     ['enclosure, above then below', 'Ab4 C5 Gb4 E4 F4', DB - 960, undefined],
-    ['double chromatic', 'Eb4 E4 F4', DB - 480, ['5 chord doubleChromatic', '#9 approach doubleChromatic', '3 guide']],
+    [
+      'double chromatic',
+      'Eb4 E4 F4',
+      DB - 480,
+      ['5 chord doubleChromatic', '#9 approach doubleChromatic', '3 guide'],
+    ],
   ])('%s', (name, text, from, wanted) => {
     const got = roles(eighths(text, from))
     if (name === 'approach from above') {
@@ -34,14 +42,24 @@ describe('explainLine', () => {
   })
 
   it('reads three- and four-note enclosures as one figure', () => {
-    expect(explainLine(TUNE, eighths('F4 Bb4 A4 G4 Ab4', DB)).devices).toContainEqual({ device: 'threeNoteEnclosure', from: 1, to: 4 })
-    expect(explainLine(TUNE, eighths('Bb4 A4 Gb4 G4 Ab4', DB)).devices).toContainEqual({ device: 'fourNoteEnclosure', from: 0, to: 4 })
+    expect(explainLine(TUNE, eighths('F4 Bb4 A4 G4 Ab4', DB)).devices).toContainEqual({
+      device: 'threeNoteEnclosure',
+      from: 1,
+      to: 4,
+    })
+    expect(explainLine(TUNE, eighths('Bb4 A4 Gb4 G4 Ab4', DB)).devices).toContainEqual({
+      device: 'fourNoteEnclosure',
+      from: 0,
+      to: 4,
+    })
   })
 
   it('reads a lower neighbour, a passing note and a scale run', () => {
     expect(roles(eighths('F4 E4 F4', DB))[1]).toBe('#9 approach below')
     expect(roles(eighths('. F4 Gb4 Ab4', DB))[1]).toMatch(/^11 (passing|tension|approach)/)
-    expect(explainLine(TUNE, eighths('Ab4 Gb4 F4 Eb4 Db4', DB)).devices.map(({ device }) => device)).toContain('scaleRun')
+    expect(
+      explainLine(TUNE, eighths('Ab4 Gb4 F4 Eb4 Db4', DB)).devices.map(({ device }) => device),
+    ).toContain('scaleRun')
   })
 
   it('counts a pickup from the chord that it serves', () => {
@@ -50,7 +68,12 @@ describe('explainLine', () => {
   })
 
   it('sees an anticipation and a delayed resolution', () => {
-    const early = { notes: [{ start: DB - 240, duration: 240, midi: 65, spelling: 'F4' }, { start: DB, duration: 480, midi: 65, spelling: 'F4' }] }
+    const early = {
+      notes: [
+        { start: DB - 240, duration: 240, midi: 65, spelling: 'F4' },
+        { start: DB, duration: 480, midi: 65, spelling: 'F4' },
+      ],
+    }
     expect(explainLine(TUNE, early).notes[0]!.role).toBe('anticipation')
     expect(explainLine(TUNE, eighths('Gb4 F4', DB)).notes[0]).toMatchObject({ role: 'delay', target: 1 })
   })
@@ -77,7 +100,8 @@ describe('explainLine', () => {
     const line = eighths('Db4 Gb4 E4 F4 Ab4 Bb4 A4 G4 Ab4', DB - 480)
     const up = { notes: line.notes.map((note) => ({ ...note, midi: note.midi + 2 })) }
     const there = analysed('key: Eb major\n| Fm7 | Bb7 | Ebmaj7 | Abmaj7 |')
-    const told = (explanation: ReturnType<typeof explainLine>) => explanation.notes.map(({ degree, role, target, device }) => [degree, role, target, device])
+    const told = (explanation: ReturnType<typeof explainLine>) =>
+      explanation.notes.map(({ degree, role, target, device }) => [degree, role, target, device])
     expect(told(explainLine(there, up))).toEqual(told(explainLine(TUNE, line)))
   })
 

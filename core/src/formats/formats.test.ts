@@ -9,9 +9,17 @@ import { readPitch } from '../pitch/pitch.ts'
 import { writeMidi } from './midi.ts'
 import { writeMusicXml } from './musicxml.ts'
 
-const TUNE = analysed('title: Breakwater & Sons ♭\nkey: Db major\n| Ebm7 | Ab7b9 | Dbmaj7/F | N.C. | C6/9 Ab7alt | Gbmaj7#11 |')
+const TUNE = analysed(
+  'title: Breakwater & Sons ♭\nkey: Db major\n| Ebm7 | Ab7b9 | Dbmaj7/F | N.C. | C6/9 Ab7alt | Gbmaj7#11 |',
+)
 const STRETCH = { from: 1, to: 5 }
-const [{ line }] = composeLines(TUNE, { stretch: { from: 0, to: 5 }, seed: 3, count: 1, range: instrumentOf('trumpet').range, breathBars: 4 }) as [ReturnType<typeof composeLines>[0]]
+const [{ line }] = composeLines(TUNE, {
+  stretch: { from: 0, to: 5 },
+  seed: 3,
+  count: 1,
+  range: instrumentOf('trumpet').range,
+  breathBars: 4,
+}) as [ReturnType<typeof composeLines>[0]]
 const ZERO = 1920
 
 describe('writeMidi', () => {
@@ -23,7 +31,9 @@ describe('writeMidi', () => {
     expect(midi.header.tempos[0]!.bpm).toBeCloseTo(132, 2)
     expect(midi.header.timeSignatures[0]!.timeSignature).toEqual([4, 4])
     expect(midi.header.keySignatures[0]).toMatchObject({ key: 'Db', scale: 'major' })
-    expect(read.map(({ midi: pitch, ticks, durationTicks }) => [pitch, ticks, durationTicks])).toEqual(expected.map(({ midi: pitch, start, duration }) => [pitch, start - ZERO, duration]))
+    expect(read.map(({ midi: pitch, ticks, durationTicks }) => [pitch, ticks, durationTicks])).toEqual(
+      expected.map(({ midi: pitch, start, duration }) => [pitch, start - ZERO, duration]),
+    )
   })
 })
 
@@ -35,9 +45,21 @@ interface XmlNote {
 }
 
 describe('writeMusicXml', () => {
-  const text = writeMusicXml(TUNE.chart, line, STRETCH, { title: 'A <line> & more', part: 'B♭ trumpet', clef: 'treble', written: instrumentOf('trumpet').written })
-  const parsed = new XMLParser({ ignoreAttributes: false, isArray: (name) => ['measure', 'note', 'harmony', 'degree'].includes(name) }).parse(text)
-  const measures = parsed['score-partwise'].part.measure as { note: XmlNote[]; harmony?: { root: { 'root-step': string | { '#text': string } }; kind: unknown; bass?: unknown }[]; attributes?: Record<string, unknown> }[]
+  const text = writeMusicXml(TUNE.chart, line, STRETCH, {
+    title: 'A <line> & more',
+    part: 'B♭ trumpet',
+    clef: 'treble',
+    written: instrumentOf('trumpet').written,
+  })
+  const parsed = new XMLParser({
+    ignoreAttributes: false,
+    isArray: (name) => ['measure', 'note', 'harmony', 'degree'].includes(name),
+  }).parse(text)
+  const measures = parsed['score-partwise'].part.measure as {
+    note: XmlNote[]
+    harmony?: { root: { 'root-step': string | { '#text': string } }; kind: unknown; bass?: unknown }[]
+    attributes?: Record<string, unknown>
+  }[]
 
   it('says that it is MusicXML 4.0, and escapes what it is given', () => {
     expect(parsed['score-partwise']['@_version']).toBe('4.0')
@@ -48,13 +70,33 @@ describe('writeMusicXml', () => {
   it('holds full bars, the notes of the line, and the chords', () => {
     expect(measures).toHaveLength(5)
     for (const { note } of measures) expect(note.reduce((sum, { duration }) => sum + duration, 0)).toBe(1920)
-    const pitches = measures.flatMap(({ note }) => note).filter(({ pitch, tie }) => pitch && !tie).map(({ pitch }) => readPitch(`${pitch!.step}${pitch!.alter === -1 ? 'b' : pitch!.alter === 1 ? '#' : pitch!.alter === -2 ? 'bb' : pitch!.alter === 2 ? '##' : ''}${pitch!.octave}`)!.midi)
+    const pitches = measures
+      .flatMap(({ note }) => note)
+      .filter(({ pitch, tie }) => pitch && !tie)
+      .map(
+        ({ pitch }) =>
+          readPitch(
+            `${pitch!.step}${pitch!.alter === -1 ? 'b' : pitch!.alter === 1 ? '#' : pitch!.alter === -2 ? 'bb' : pitch!.alter === 2 ? '##' : ''}${pitch!.octave}`,
+          )!.midi,
+      )
     expect(pitches).toEqual(notesWithin(line, ZERO, 6 * 1920).map(({ midi }) => midi))
-    expect(measures.map(({ harmony }) => harmony?.map(({ root }) => typeof root['root-step'] === 'string' ? root['root-step'] : 'none').join())).toEqual(['A', 'D', 'none', 'C,A', 'G'])
+    expect(
+      measures.map(({ harmony }) =>
+        harmony
+          ?.map(({ root }) => (typeof root['root-step'] === 'string' ? root['root-step'] : 'none'))
+          .join(),
+      ),
+    ).toEqual(['A', 'D', 'none', 'C,A', 'G'])
     expect(measures[1]!.harmony![0]!.bass).toEqual({ 'bass-step': 'F' })
   })
 
   it('tells key, time, clef and how the part sounds', () => {
-    expect(measures[0]!.attributes).toMatchObject({ divisions: 480, key: { fifths: -5 }, time: { beats: 4, 'beat-type': 4 }, clef: { sign: 'G', line: 2 }, transpose: { diatonic: -1, chromatic: -2 } })
+    expect(measures[0]!.attributes).toMatchObject({
+      divisions: 480,
+      key: { fifths: -5 },
+      time: { beats: 4, 'beat-type': 4 },
+      clef: { sign: 'G', line: 2 },
+      transpose: { diatonic: -1, chromatic: -2 },
+    })
   })
 })

@@ -1,5 +1,5 @@
-import { distance } from 'fastest-levenshtein'
 import fc from 'fast-check'
+import { distance } from 'fastest-levenshtein'
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../test/changes.ts'
 import type { Exercise } from '../drill/exercise.ts'
@@ -12,7 +12,11 @@ import { GRADE_RULES } from './rules.ts'
 
 const TUNE = analysed('key: Db major\n| Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 | Cm7b5 F7b9 | Bbm7 | Ebm7 | Ab7 |')
 const exerciseAt = (tempo: number, id = 'trumpet'): Exercise => {
-  const outcome = makeExercise({ rung: 'outline-up', stretch: { from: 0, to: 7 }, tempo }, TUNE, instrumentOf(id))
+  const outcome = makeExercise(
+    { rung: 'outline-up', stretch: { from: 0, to: 7 }, tempo },
+    TUNE,
+    instrumentOf(id),
+  )
   if (!outcome.ok) throw new Error('no exercise')
   return outcome.value
 }
@@ -30,19 +34,34 @@ describe('gradeTake', () => {
 
   it('hears one wrong, one missed and one extra note each in its place, and nothing else', () => {
     const wrong = perfect.map((note, index) => (index === 5 ? { ...note, midi: note.midi + 1 } : note))
-    expect(gradeTake(EXERCISE, take(wrong)).judged.filter(({ verdict }) => verdict !== 'right')).toMatchObject([{ verdict: 'wrong', expected: 5, played: 5 }])
+    expect(
+      gradeTake(EXERCISE, take(wrong)).judged.filter(({ verdict }) => verdict !== 'right'),
+    ).toMatchObject([{ verdict: 'wrong', expected: 5, played: 5 }])
     const missed = perfect.filter((_, index) => index !== 9)
-    expect(gradeTake(EXERCISE, take(missed)).judged.filter(({ verdict }) => verdict !== 'right')).toMatchObject([{ verdict: 'missed', expected: 9 }])
-    const extra = [...perfect.slice(0, 4), { ...perfect[3]!, onsetMs: perfect[3]!.onsetMs + 250, midi: 61 }, ...perfect.slice(4)]
-    expect(gradeTake(EXERCISE, take(extra)).judged.filter(({ verdict }) => verdict !== 'right')).toMatchObject([{ verdict: 'extra', midi: 61 }])
+    expect(
+      gradeTake(EXERCISE, take(missed)).judged.filter(({ verdict }) => verdict !== 'right'),
+    ).toMatchObject([{ verdict: 'missed', expected: 9 }])
+    const extra = [
+      ...perfect.slice(0, 4),
+      { ...perfect[3]!, onsetMs: perfect[3]!.onsetMs + 250, midi: 61 },
+      ...perfect.slice(4),
+    ]
+    expect(
+      gradeTake(EXERCISE, take(extra)).judged.filter(({ verdict }) => verdict !== 'right'),
+    ).toMatchObject([{ verdict: 'extra', midi: 61 }])
   })
 
   it('tells early from late', () => {
-    const late = perfect.map((note, index) => ({ ...note, onsetMs: note.onsetMs + (index === 2 ? 120 : index === 6 ? -120 : 0) }))
-    expect(gradeTake(EXERCISE, take(late)).judged.filter(({ verdict }) => verdict !== 'right')).toMatchObject([
-      { verdict: 'late', expected: 2, offMs: 120 },
-      { verdict: 'early', expected: 6, offMs: -120 },
-    ])
+    const late = perfect.map((note, index) => ({
+      ...note,
+      onsetMs: note.onsetMs + (index === 2 ? 120 : index === 6 ? -120 : 0),
+    }))
+    expect(gradeTake(EXERCISE, take(late)).judged.filter(({ verdict }) => verdict !== 'right')).toMatchObject(
+      [
+        { verdict: 'late', expected: 2, offMs: 120 },
+        { verdict: 'early', expected: 6, offMs: -120 },
+      ],
+    )
   })
 
   it('takes another octave for right, unless the rules say as written', () => {
@@ -53,7 +72,10 @@ describe('gradeTake', () => {
 
   it('never holds for a player in the wrong key, or for silence', () => {
     for (let shift = 1; shift < 12; shift += 1) {
-      const { verdict } = gradeTake(EXERCISE, take(perfect.map((note) => ({ ...note, midi: note.midi + shift }))))
+      const { verdict } = gradeTake(
+        EXERCISE,
+        take(perfect.map((note) => ({ ...note, midi: note.midi + shift }))),
+      )
       expect(['again', 'nearly']).toContain(verdict)
     }
     expect(gradeTake(EXERCISE, take([]))).toMatchObject({ verdict: 'again', marks: { notes: 0, flow: 0 } })
@@ -74,7 +96,9 @@ describe('gradeTake', () => {
     for (let seed = 0; seed < 60; seed += 1) {
       const { notes, slips } = simulatePlaying(EXERCISE, { seed, errorRate: 0.12, spreadMs: 30 })
       const { judged } = gradeTake(EXERCISE, take(notes))
-      const atNotes = judged.flatMap(({ verdict, expected }) => (expected !== undefined && (verdict === 'wrong' || verdict === 'missed') ? [expected] : []))
+      const atNotes = judged.flatMap(({ verdict, expected }) =>
+        expected !== undefined && (verdict === 'wrong' || verdict === 'missed') ? [expected] : [],
+      )
       const extras = judged.filter(({ verdict }) => verdict === 'extra').length
       const slipped = slips.filter(({ kind }) => kind !== 'extra').map(({ expected }) => expected)
       const added = slips.length - slipped.length
@@ -88,8 +112,18 @@ describe('gradeTake', () => {
   })
 
   it('pays for notes alone what the plain edit distance is, when time costs nothing (fastest-levenshtein)', () => {
-    const rules = { ...GRADE_RULES, perBeatOff: 0, wrongPitch: 1, windowBeats: 1000, lagBeats: 1000, octaves: 'as written' as const, onTimeBeats: -1, onTimeMs: -1 }
-    const letters = (midis: readonly number[]) => midis.map((midi) => String.fromCharCode(midi + 200)).join('')
+    const rules = {
+      ...GRADE_RULES,
+      perBeatOff: 0,
+      wrongPitch: 1,
+      windowBeats: 1000,
+      lagBeats: 1000,
+      octaves: 'as written' as const,
+      onTimeBeats: -1,
+      onTimeMs: -1,
+    }
+    const letters = (midis: readonly number[]) =>
+      midis.map((midi) => String.fromCharCode(midi + 200)).join('')
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 58, max: 66 }), { maxLength: 16 }), (midis) => {
         const notes = midis.map((midi, index) => ({ ...perfect[0]!, midi, onsetMs: index * 200 }))
@@ -111,16 +145,21 @@ describe('gradeStep', () => {
 
   it('gives live, with the clock running, what the whole take gives', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 100_000 }), fc.double({ min: 0, max: 0.5, noNaN: true }), fc.integer({ min: 0, max: 120 }), (seed, errorRate, spreadMs) => {
-        const notes = simulatePlayer(EXERCISE, { seed, errorRate, spreadMs })
-        let state = startGrade(EXERCISE)
-        let clock = -200
-        for (const note of notes) {
-          for (; clock < note.onsetMs; clock += 37) state = advanceGrade(state, clock)
-          state = gradeStep(state, note)
-        }
-        expect(finishGrade(state)).toEqual(gradeTake(EXERCISE, take(notes)))
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 100_000 }),
+        fc.double({ min: 0, max: 0.5, noNaN: true }),
+        fc.integer({ min: 0, max: 120 }),
+        (seed, errorRate, spreadMs) => {
+          const notes = simulatePlayer(EXERCISE, { seed, errorRate, spreadMs })
+          let state = startGrade(EXERCISE)
+          let clock = -200
+          for (const note of notes) {
+            for (; clock < note.onsetMs; clock += 37) state = advanceGrade(state, clock)
+            state = gradeStep(state, note)
+          }
+          expect(finishGrade(state)).toEqual(gradeTake(EXERCISE, take(notes)))
+        },
+      ),
       { numRuns: 60 },
     )
   })

@@ -3,11 +3,19 @@ import createGraph from 'ngraph.graph'
 import { aStar } from 'ngraph.path'
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../test/changes.ts'
-import { guideToneCost, guideToneLines, guideToneStands, type GuideToneWish, type Stand } from './guidetones.ts'
+import {
+  type GuideToneWish,
+  guideToneCost,
+  guideToneLines,
+  guideToneStands,
+  type Stand,
+} from './guidetones.ts'
 
 const wish: GuideToneWish = { stretch: { from: 0, to: 2 }, low: 60, high: 75, count: 3 }
 const names = (text: string, more: Partial<GuideToneWish> = {}) =>
-  guideToneLines(analysed(text), { ...wish, ...more }).map(({ line }) => line.notes.map(({ spelling }) => spelling).join(' '))
+  guideToneLines(analysed(text), { ...wish, ...more }).map(({ line }) =>
+    line.notes.map(({ spelling }) => spelling).join(' '),
+  )
 
 describe('guideToneLines', () => {
   /** trade.md §5; common practice, no source. */
@@ -24,12 +32,16 @@ describe('guideToneLines', () => {
   it('costs what the shortest way through the same graph costs (ngraph.path, A*)', () => {
     const chord = fc.constantFrom('Dm7', 'G7', 'Cmaj7', 'Ebm7', 'Ab7', 'F#m7b5', 'B7b9', 'Em6', 'A7', 'Fmaj7')
     fc.assert(
-      fc.property(fc.array(chord, { minLength: 2, maxLength: 6 }), fc.integer({ min: 50, max: 62 }), (chords, low) => {
-        const analysis = analysed(`| ${chords.join(' | ')} |`)
-        const asked = { stretch: { from: 0, to: chords.length - 1 }, low, high: low + 16, count: 1 }
-        const [best] = guideToneLines(analysis, asked)
-        expect(best!.cost).toBeCloseTo(cheapestWay(guideToneStands(analysis, asked)), 9)
-      }),
+      fc.property(
+        fc.array(chord, { minLength: 2, maxLength: 6 }),
+        fc.integer({ min: 50, max: 62 }),
+        (chords, low) => {
+          const analysis = analysed(`| ${chords.join(' | ')} |`)
+          const asked = { stretch: { from: 0, to: chords.length - 1 }, low, high: low + 16, count: 1 }
+          const [best] = guideToneLines(analysis, asked)
+          expect(best!.cost).toBeCloseTo(cheapestWay(guideToneStands(analysis, asked)), 9)
+        },
+      ),
       { numRuns: 60 },
     )
   })
@@ -43,12 +55,17 @@ describe('guideToneLines', () => {
 const cheapestWay = (layers: readonly (readonly Stand[])[]): number => {
   const graph = createGraph<Stand, { cost: number }>()
   const name = (stand: Stand) => `${stand.chord} ${stand.midi}`
-  for (const stand of layers[0]!) graph.addLink('start', name(stand), { cost: guideToneCost(undefined, stand) })
+  for (const stand of layers[0]!)
+    graph.addLink('start', name(stand), { cost: guideToneCost(undefined, stand) })
   layers.slice(1).forEach((layer, at) => {
-    for (const from of layers[at]!) for (const to of layer) graph.addLink(name(from), name(to), { cost: guideToneCost(from, to) })
+    for (const from of layers[at]!)
+      for (const to of layer) graph.addLink(name(from), name(to), { cost: guideToneCost(from, to) })
   })
   for (const stand of layers.at(-1)!) graph.addLink(name(stand), 'end', { cost: 0 })
-  const path = aStar(graph, { oriented: true, distance: (_from, _to, link) => link.data.cost }).find('start', 'end')
+  const path = aStar(graph, { oriented: true, distance: (_from, _to, link) => link.data.cost }).find(
+    'start',
+    'end',
+  )
   let cost = 0
   for (let at = 1; at < path.length; at += 1) {
     // A* gives the way from its end to its start.

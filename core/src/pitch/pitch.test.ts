@@ -16,7 +16,9 @@ describe('the line of fifths', () => {
         const name = noteName(fifths)
         expect(readNoteName(name)).toBe(fifths)
         expect(Note.chroma(name)).toBe(pitchClassOf(fifths))
-        expect((teoria.note(name.toLowerCase().replace('##', 'x')).chroma() + 12) % 12).toBe(pitchClassOf(fifths))
+        expect((teoria.note(name.toLowerCase().replace('##', 'x')).chroma() + 12) % 12).toBe(
+          pitchClassOf(fifths),
+        )
       }),
     )
   })

@@ -5,10 +5,24 @@ import { parentOf, SCALES, type ScaleId, scaleNeighbours, scaleSemitones, scaleS
 
 /** Our scales under the names of tonal's dictionary. */
 const NAMES: Readonly<Record<ScaleId, string>> = {
-  ionian: 'ionian', dorian: 'dorian', phrygian: 'phrygian', lydian: 'lydian', mixolydian: 'mixolydian', aeolian: 'aeolian', locrian: 'locrian',
-  locrianNatural9: 'locrian #2', melodicMinor: 'melodic minor', harmonicMinor: 'harmonic minor', phrygianDominant: 'phrygian dominant',
-  lydianDominant: 'lydian dominant', mixolydianFlat6: 'mixolydian b6', altered: 'altered', halfWhole: 'half-whole diminished', wholeHalf: 'whole-half diminished',
-  wholeTone: 'whole tone', lydianAugmented: 'lydian augmented',
+  ionian: 'ionian',
+  dorian: 'dorian',
+  phrygian: 'phrygian',
+  lydian: 'lydian',
+  mixolydian: 'mixolydian',
+  aeolian: 'aeolian',
+  locrian: 'locrian',
+  locrianNatural9: 'locrian #2',
+  melodicMinor: 'melodic minor',
+  harmonicMinor: 'harmonic minor',
+  phrygianDominant: 'phrygian dominant',
+  lydianDominant: 'lydian dominant',
+  mixolydianFlat6: 'mixolydian b6',
+  altered: 'altered',
+  halfWhole: 'half-whole diminished',
+  wholeHalf: 'whole-half diminished',
+  wholeTone: 'whole tone',
+  lydianAugmented: 'lydian augmented',
 }
 
 const chroma = (notes: readonly string[]) => notes.map((note) => Note.chroma(note)!).sort((a, b) => a - b)
@@ -43,6 +57,7 @@ describe('the dictionary of scales', () => {
   })
 
   it('rises from the root', () => {
-    for (const id of Object.keys(SCALES) as ScaleId[]) expect([...scaleSemitones(id)].sort((a, b) => a - b)).toEqual(scaleSemitones(id))
+    for (const id of Object.keys(SCALES) as ScaleId[])
+      expect([...scaleSemitones(id)].sort((a, b) => a - b)).toEqual(scaleSemitones(id))
   })
 })

@@ -7,28 +7,45 @@ import { barTicks, beatTicks } from '../rhythm/meter.ts'
 import { scoreOf } from './score.ts'
 
 const TUNE = analysed('key: Db major\n| Ebm7 | Ab7 | Dbmaj7 | Ebm7 Ab7 |')
-const note = (start: number, duration: number, spelling: string, midi: number) => ({ start, duration, spelling, midi })
+const note = (start: number, duration: number, spelling: string, midi: number) => ({
+  start,
+  duration,
+  spelling,
+  midi,
+})
 
 describe('scoreOf', () => {
   it('fills each bar, breaks beams at the beat, and writes every note once', () => {
     const times = fc.constantFrom('4/4', '3/4')
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 9999 }), times, fc.constantFrom<2 | 4>(2, 4), (seed, time, breathBars) => {
-        const analysis = analysed(`key: G minor\ntime: ${time}\n| Gm7 | C7 | Am7b5 | D7b9 |`)
-        const [composed] = composeLines(analysis, { stretch: { from: 0, to: 3 }, seed, count: 1, range: instrumentOf('alto-sax').range, breathBars })
-        const score = scoreOf(analysis.chart, composed!.line, { from: 0, to: 3 })
-        const written = new Set<number>()
-        for (const bar of score.bars) {
-          expect(bar.events.reduce((sum, { duration }) => sum + duration, 0)).toBe(barTicks(bar.meter))
-          const beams = groupByBeam(bar.events)
-          for (const group of beams.values()) {
-            expect(group.length).toBeGreaterThan(1)
-            expect(new Set(group.map(({ start }) => Math.floor(start / beatTicks(bar.meter)))).size).toBe(1)
+      fc.property(
+        fc.integer({ min: 0, max: 9999 }),
+        times,
+        fc.constantFrom<2 | 4>(2, 4),
+        (seed, time, breathBars) => {
+          const analysis = analysed(`key: G minor\ntime: ${time}\n| Gm7 | C7 | Am7b5 | D7b9 |`)
+          const [composed] = composeLines(analysis, {
+            stretch: { from: 0, to: 3 },
+            seed,
+            count: 1,
+            range: instrumentOf('alto-sax').range,
+            breathBars,
+          })
+          const score = scoreOf(analysis.chart, composed!.line, { from: 0, to: 3 })
+          const written = new Set<number>()
+          for (const bar of score.bars) {
+            expect(bar.events.reduce((sum, { duration }) => sum + duration, 0)).toBe(barTicks(bar.meter))
+            const beams = groupByBeam(bar.events)
+            for (const group of beams.values()) {
+              expect(group.length).toBeGreaterThan(1)
+              expect(new Set(group.map(({ start }) => Math.floor(start / beatTicks(bar.meter)))).size).toBe(1)
+            }
+            for (const event of bar.events)
+              if (event.note !== undefined && !event.tiedFrom) written.add(event.note)
           }
-          for (const event of bar.events) if (event.note !== undefined && !event.tiedFrom) written.add(event.note)
-        }
-        expect(written.size).toBe(composed!.line.notes.length)
-      }),
+          expect(written.size).toBe(composed!.line.notes.length)
+        },
+      ),
       { numRuns: 60 },
     )
   })
@@ -39,19 +56,42 @@ describe('scoreOf', () => {
   })
 
   it('ties over the barline and over the middle of the bar', () => {
-    const { bars } = scoreOf(TUNE.chart, { notes: [note(720, 480, 'Db4', 61), note(1680, 720, 'C4', 60)] }, { from: 0, to: 1 })
-    const signs = bars.map(({ events }) => events.map(({ length, pitch, tiedFrom, tiedTo }) => `${pitch ? pitch.letter : 'rest'} ${length}${tiedFrom ? ' <' : ''}${tiedTo ? ' >' : ''}`))
-    expect(signs[0]).toEqual(['rest quarter', 'rest eighth', 'D eighth >', 'D eighth <', 'rest eighth', 'rest eighth', 'C eighth >'])
+    const { bars } = scoreOf(
+      TUNE.chart,
+      { notes: [note(720, 480, 'Db4', 61), note(1680, 720, 'C4', 60)] },
+      { from: 0, to: 1 },
+    )
+    const signs = bars.map(({ events }) =>
+      events.map(
+        ({ length, pitch, tiedFrom, tiedTo }) =>
+          `${pitch ? pitch.letter : 'rest'} ${length}${tiedFrom ? ' <' : ''}${tiedTo ? ' >' : ''}`,
+      ),
+    )
+    expect(signs[0]).toEqual([
+      'rest quarter',
+      'rest eighth',
+      'D eighth >',
+      'D eighth <',
+      'rest eighth',
+      'rest eighth',
+      'C eighth >',
+    ])
     expect(signs[1]![0]).toBe('C quarter <')
   })
 
   it('takes its signature from the key', () => {
-    expect(scoreOf(TUNE.chart, { notes: [] }, { from: 0, to: 0 })).toMatchObject({ signature: -5, bars: [{ events: [{ length: 'whole' }], chords: [{ symbol: 'Ebm7', start: 0 }] }] })
+    expect(scoreOf(TUNE.chart, { notes: [] }, { from: 0, to: 0 })).toMatchObject({
+      signature: -5,
+      bars: [{ events: [{ length: 'whole' }], chords: [{ symbol: 'Ebm7', start: 0 }] }],
+    })
   })
 })
 
-const groupByBeam = <E extends { readonly beam?: number }>(events: readonly E[]): ReadonlyMap<number, E[]> => {
+const groupByBeam = <E extends { readonly beam?: number }>(
+  events: readonly E[],
+): ReadonlyMap<number, E[]> => {
   const groups = new Map<number, E[]>()
-  for (const event of events) if (event.beam !== undefined) groups.set(event.beam, [...(groups.get(event.beam) ?? []), event])
+  for (const event of events)
+    if (event.beam !== undefined) groups.set(event.beam, [...(groups.get(event.beam) ?? []), event])
   return groups
 }

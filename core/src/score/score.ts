@@ -143,9 +143,16 @@ const restOf = (piece: Piece): WrittenEvent => ({
 
 /** Rests are not dotted where the beat is not. */
 const rests = (from: Ticks, to: Ticks, meter: Meter): readonly WrittenEvent[] =>
-  from === 0 && to === barTicks(meter) ? [wholeBarRest(to)] : pieces(from, to, meter, meter.unit === 8).map(restOf)
+  from === 0 && to === barTicks(meter)
+    ? [wholeBarRest(to)]
+    : pieces(from, to, meter, meter.unit === 8).map(restOf)
 
-const wholeBarRest = (ticks: Ticks): WrittenEvent => ({ ...restOf({ start: 0, ticks }), duration: ticks, length: 'whole', dots: 0 })
+const wholeBarRest = (ticks: Ticks): WrittenEvent => ({
+  ...restOf({ start: 0, ticks }),
+  duration: ticks,
+  length: 'whole',
+  dots: 0,
+})
 
 const noteOf = (
   piece: Piece,

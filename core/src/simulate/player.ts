@@ -34,7 +34,8 @@ export const simulatePlaying = (
   const { tempo } = exercise.spec
   const slips: Slip[] = []
   const notes = exercise.expected.flatMap((asked, expected): PlayedNote[] => {
-    const onsetMs = ticksToMs(swung(asked.start, exercise.swing), tempo) + normalFrom(random) * player.spreadMs
+    const onsetMs =
+      ticksToMs(swung(asked.start, exercise.swing), tempo) + normalFrom(random) * player.spreadMs
     const durationMs = ticksToMs(asked.duration, tempo) * 0.9
     const note = { onsetMs, durationMs, midi: asked.midi, cents: 0, velocity: 70 + Math.floor(random() * 30) }
     const slipped = random() < player.errorRate
@@ -44,7 +45,9 @@ export const simulatePlaying = (
     const kind = chance < 0.5 ? 'wrong' : chance < 0.75 ? 'missed' : 'extra'
     slips.push({ expected, kind })
     if (kind === 'wrong') return [{ ...note, midi: note.midi + away }]
-    return kind === 'missed' ? [] : [note, { ...note, onsetMs: onsetMs + durationMs / 2, midi: note.midi + away }]
+    return kind === 'missed'
+      ? []
+      : [note, { ...note, onsetMs: onsetMs + durationMs / 2, midi: note.midi + away }]
   })
   return { notes: notes.sort((a, b) => a.onsetMs - b.onsetMs), slips }
 }

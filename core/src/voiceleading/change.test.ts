@@ -11,7 +11,9 @@ const chord = (symbol: string): Chord => {
 
 const told = (from: string, to: string) => {
   const { stays, moves } = changeBetween(chord(from), chord(to))
-  return [...stays.map((tone) => ({ ...tone, semitones: 0 })), ...moves].map(({ from: a, to: b, semitones }) => `${a.degree} ${a.spelling} → ${b.degree} ${b.spelling} ${semitones}`)
+  return [...stays.map((tone) => ({ ...tone, semitones: 0 })), ...moves].map(
+    ({ from: a, to: b, semitones }) => `${a.degree} ${a.spelling} → ${b.degree} ${b.spelling} ${semitones}`,
+  )
 }
 
 /** trade.md §5, in D♭ and in F♯ minor; common practice, no source. */

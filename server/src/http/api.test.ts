@@ -22,18 +22,45 @@ afterAll(async () => {
 })
 
 const call = () => ({
-  put: (path: string, body: unknown) => request(app).put(path).set('Host', '127.0.0.1').send(body as object),
+  put: (path: string, body: unknown) =>
+    request(app)
+      .put(path)
+      .set('Host', '127.0.0.1')
+      .send(body as object),
   get: (path: string) => request(app).get(path).set('Host', '127.0.0.1'),
 })
-const tune = (more: object = {}) => ({ revision: 0, edit: 'edit-0001', title: 'Pier', chart: '| Dm7 | G7 |', ...more })
+const tune = (more: object = {}) => ({
+  revision: 0,
+  edit: 'edit-0001',
+  title: 'Pier',
+  chart: '| Dm7 | G7 |',
+  ...more,
+})
 const note = { start: 0, duration: 240, midi: 61, spelling: 'Db4' }
 const take = {
   notes: [{ onsetMs: 3.5, durationMs: 200, midi: 61, cents: 0, velocity: 80 }],
-  source: 'simulated', zeroMs: 0, tempo: [{ tick: 0, bpm: 120 }], swing: 0.62, loops: [0], latencyMs: 0, tuningHz: 440, exercise: '{}', grader: '1',
+  source: 'simulated',
+  zeroMs: 0,
+  tempo: [{ tick: 0, bpm: 120 }],
+  swing: 0.62,
+  loops: [0],
+  latencyMs: 0,
+  tuningHz: 440,
+  exercise: '{}',
+  grader: '1',
 }
 const run = (more: object = {}) => ({
-  tune: 'tune-0001', playedAt: '2026-11-01T18:00:00.000Z', rung: 'outline-up', key: 'Db major', stretch: { from: 0, to: 3 }, tempo: 120,
-  state: 'finished', verdict: 'holds', marks: { notes: 90, time: 88, flow: 100 }, take, ...more,
+  tune: 'tune-0001',
+  playedAt: '2026-11-01T18:00:00.000Z',
+  rung: 'outline-up',
+  key: 'Db major',
+  stretch: { from: 0, to: 3 },
+  tempo: 120,
+  state: 'finished',
+  verdict: 'holds',
+  marks: { notes: 90, time: 88, flow: 100 },
+  take,
+  ...more,
 })
 
 describe('the API', () => {
@@ -43,20 +70,43 @@ describe('the API', () => {
     expect(first.body).toMatchObject({ id: 'tune-0001', revision: 1, title: 'Pier' })
     const again = await call().put('/api/tunes/tune-0001', tune())
     expect(again.body).toEqual(first.body)
-    const next = await call().put('/api/tunes/tune-0001', tune({ revision: 1, edit: 'edit-0002', title: 'Long Pier' }))
+    const next = await call().put(
+      '/api/tunes/tune-0001',
+      tune({ revision: 1, edit: 'edit-0002', title: 'Long Pier' }),
+    )
     expect(next.body.revision).toBe(2)
-    const late = await call().put('/api/tunes/tune-0001', tune({ revision: 1, edit: 'edit-0003', title: 'Other' }))
+    const late = await call().put(
+      '/api/tunes/tune-0001',
+      tune({ revision: 1, edit: 'edit-0003', title: 'Other' }),
+    )
     expect(late.status).toBe(409)
-    expect(late.body.error).toMatchObject({ code: 'conflict', problems: [], current: { title: 'Long Pier', revision: 2 } })
-    expect((await call().get('/api/tunes')).body.map(({ title }: { title: string }) => title)).toEqual(['Long Pier'])
+    expect(late.body.error).toMatchObject({
+      code: 'conflict',
+      problems: [],
+      current: { title: 'Long Pier', revision: 2 },
+    })
+    expect((await call().get('/api/tunes')).body.map(({ title }: { title: string }) => title)).toEqual([
+      'Long Pier',
+    ])
   })
 
   it('keeps lines by tune, note for note', async () => {
-    const line = { revision: 0, edit: 'edit-0010', tune: 'tune-0001', title: 'One', stretch: { from: 0, to: 1 }, notes: [note] }
+    const line = {
+      revision: 0,
+      edit: 'edit-0010',
+      tune: 'tune-0001',
+      title: 'One',
+      stretch: { from: 0, to: 1 },
+      notes: [note],
+    }
     expect((await call().put('/api/lines/line-0001', line)).status).toBe(200)
-    expect((await call().get('/api/lines?tune=tune-0001')).body).toMatchObject([{ id: 'line-0001', notes: [note], stretch: { from: 0, to: 1 } }])
+    expect((await call().get('/api/lines?tune=tune-0001')).body).toMatchObject([
+      { id: 'line-0001', notes: [note], stretch: { from: 0, to: 1 } },
+    ])
     expect((await call().get('/api/lines?tune=tune-9999')).body).toEqual([])
-    expect((await call().put('/api/lines/line-0002', { ...line, tune: 'tune-9999' })).body.error.code).toBe('not-found')
+    expect((await call().put('/api/lines/line-0002', { ...line, tune: 'tune-9999' })).body.error.code).toBe(
+      'not-found',
+    )
   })
 
   it('keeps a run once, and its whole take', async () => {
@@ -78,30 +128,53 @@ describe('the API', () => {
     const wrong = await call().put('/api/tunes/tune-0002', tune({ chart: 5, colour: 'red' }))
     expect(wrong.status).toBe(400)
     expect(wrong.body.error.code).toBe('invalid')
-    expect(wrong.body.error.problems.map(({ args }: { args: string[] }) => args[0]).sort()).toEqual(['chart', 'colour'])
+    expect(wrong.body.error.problems.map(({ args }: { args: string[] }) => args[0]).sort()).toEqual([
+      'chart',
+      'colour',
+    ])
     expect((await call().put('/api/tunes/x', tune())).status).toBe(400)
     expect((await call().get('/api/lines?tune=..%2F')).status).toBe(400)
-    const deep = await call().put('/api/runs/run-00002', run({ take: { ...take, notes: [{ ...take.notes[0], midi: 200 }] } }))
+    const deep = await call().put(
+      '/api/runs/run-00002',
+      run({ take: { ...take, notes: [{ ...take.notes[0], midi: 200 }] } }),
+    )
     expect(deep.body.error.problems[0].args[0]).toBe('take.notes.0.midi')
     expect((await call().put('/api/tunes/tune-0002', [])).body.error.code).toBe('invalid')
   })
 
   it('answers every error in one shape', async () => {
-    const broken = await request(app).put('/api/tunes/tune-0003').set('Host', 'localhost').set('Content-Type', 'application/json').send('{"a":')
+    const broken = await request(app)
+      .put('/api/tunes/tune-0003')
+      .set('Host', 'localhost')
+      .set('Content-Type', 'application/json')
+      .send('{"a":')
     expect(broken.status).toBe(400)
-    const large = await request(app).put('/api/tunes/tune-0003').set('Host', 'localhost').set('Content-Type', 'application/json').send(`{"chart":"${'x'.repeat(6_100_000)}"}`)
+    const large = await request(app)
+      .put('/api/tunes/tune-0003')
+      .set('Host', 'localhost')
+      .set('Content-Type', 'application/json')
+      .send(`{"chart":"${'x'.repeat(6_100_000)}"}`)
     expect(large.status).toBe(413)
     const lost = await call().get('/api/nothing')
     expect(lost.status).toBe(404)
-    for (const { body } of [broken, large, lost]) expect(Object.keys(body.error).sort()).toEqual(['code', 'message', 'problems'])
+    for (const { body } of [broken, large, lost])
+      expect(Object.keys(body.error).sort()).toEqual(['code', 'message', 'problems'])
   })
 
   it('answers under its own names and to its own pages only', async () => {
     expect((await request(app).get('/api/tunes').set('Host', 'elsewhere.example')).status).toBe(403)
     expect((await request(app).get('/api/tunes').set('Host', 'stand.local')).status).toBe(200)
-    const foreign = await request(app).put('/api/tunes/tune-0004').set('Host', '127.0.0.1:4173').set('Origin', 'http://elsewhere.example').send(tune())
+    const foreign = await request(app)
+      .put('/api/tunes/tune-0004')
+      .set('Host', '127.0.0.1:4173')
+      .set('Origin', 'http://elsewhere.example')
+      .send(tune())
     expect(foreign.status).toBe(403)
-    const own = await request(app).put('/api/tunes/tune-0004').set('Host', '127.0.0.1:4173').set('Origin', 'http://127.0.0.1:4173').send(tune({ edit: 'edit-0040' }))
+    const own = await request(app)
+      .put('/api/tunes/tune-0004')
+      .set('Host', '127.0.0.1:4173')
+      .set('Origin', 'http://127.0.0.1:4173')
+      .send(tune({ edit: 'edit-0040' }))
     expect(own.status).toBe(200)
   })
 

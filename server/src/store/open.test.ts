@@ -32,7 +32,9 @@ describe('openStore', () => {
   it('has the tables that its entities describe', async () => {
     const source = await openStore(at('schema.db'))
     const wanted = await source.driver.createSchemaBuilder().log()
-    const columns = wanted.upQueries.filter(({ query }) => /ADD COLUMN|DROP COLUMN|CREATE TABLE "(?!temporary)/.test(query))
+    const columns = wanted.upQueries.filter(({ query }) =>
+      /ADD COLUMN|DROP COLUMN|CREATE TABLE "(?!temporary)/.test(query),
+    )
     expect(columns).toEqual([])
     await source.destroy()
   })
@@ -47,7 +49,13 @@ describe('openStore', () => {
 
   it('leaves a damaged database as it is, and says so', async () => {
     const source = await openStore(at('damaged.db'))
-    for (let index = 0; index < 60; index += 1) await writeTune(source, `tune-00${index + 10}`, { revision: 0, edit: `edit-00${index + 10}`, title: 'x'.repeat(150), chart: '| C |'.repeat(300) })
+    for (let index = 0; index < 60; index += 1)
+      await writeTune(source, `tune-00${index + 10}`, {
+        revision: 0,
+        edit: `edit-00${index + 10}`,
+        title: 'x'.repeat(150),
+        chart: '| C |'.repeat(300),
+      })
     await source.query('PRAGMA wal_checkpoint(TRUNCATE)')
     await source.destroy()
     const bytes = readFileSync(at('damaged.db'))

@@ -3,8 +3,8 @@ import {
   degreeName,
   type Explanation,
   type Line,
-  type Score,
   type NoteReading,
+  type Score,
 } from '@eager-contour/core'
 import { useEffect, useRef } from 'react'
 import { useSettings } from '../app/settings.ts'
@@ -22,7 +22,8 @@ interface StaffProps {
   readonly onSelect: (index: number) => void
 }
 
-const leansDown = (line: Line, { index, target }: NoteReading): boolean => target !== undefined && line.notes[target]!.midi < line.notes[index]!.midi
+const leansDown = (line: Line, { index, target }: NoteReading): boolean =>
+  target !== undefined && line.notes[target]!.midi < line.notes[index]!.midi
 
 /** The line in notes under the terrain, beat for beat, with each note's degree and role beneath. */
 export const Staff = ({ analysis, score, line, explanation, layout, selected, onSelect }: StaffProps) => {

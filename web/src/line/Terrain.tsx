@@ -129,9 +129,7 @@ export const Terrain = ({
             className="cursor-pointer outline-none"
           >
             <circle r={12} fill="transparent" />
-            {index === selected && (
-              <circle r={13} fill="none" stroke="var(--ink)" strokeWidth={2} />
-            )}
+            {index === selected && <circle r={13} fill="none" stroke="var(--ink)" strokeWidth={2} />}
             <RoleMark role={reading.role} lean={target && target.midi < note.midi ? -1 : 1} />
           </g>
         )

@@ -8,9 +8,17 @@ const chart = outcome.value
 
 describe('layoutSystems', () => {
   it('puts four bars in a row where they fit, fewer where they do not, and every bar once', () => {
-    const bars = (width: number) => layoutSystems(chart, { from: 0, to: 5 }, width, -5).map(({ from, to }) => [from, to])
-    expect(bars(792)).toEqual([[0, 3], [4, 5]])
-    expect(bars(500)).toEqual([[0, 1], [2, 3], [4, 5]])
+    const bars = (width: number) =>
+      layoutSystems(chart, { from: 0, to: 5 }, width, -5).map(({ from, to }) => [from, to])
+    expect(bars(792)).toEqual([
+      [0, 3],
+      [4, 5],
+    ])
+    expect(bars(500)).toEqual([
+      [0, 1],
+      [2, 3],
+      [4, 5],
+    ])
     expect(bars(200)).toHaveLength(6)
   })
 

@@ -61,29 +61,32 @@ export const LogPlace = () => {
           <Suspense fallback={<Waiting what="Drawing" />}>
             <TempoChart runs={listed} titles={titles} />
           </Suspense>
-          <table className="mt-5 w-full text-left">
-            <thead className="text-soft">
-              <tr>
-                {['Date', 'Tune', 'Bars', 'Rung', 'Key', 'Tempo', 'Notes', 'Time', 'Flow', 'Verdict'].map(
-                  (head) => (
-                    <th key={head} scope="col" className="py-2 pr-3 font-normal">
-                      {head}
-                    </th>
-                  ),
-                )}
-              </tr>
-            </thead>
-            <tbody>
-              {listed.slice(0, shown).map((run) => (
-                <RunRow
-                  key={run.id}
-                  run={run}
-                  title={titles.get(run.tune) ?? ''}
-                  keyName={writtenKey(run.key, of)}
-                />
-              ))}
-            </tbody>
-          </table>
+          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways must be reached by keys. */}
+          <section aria-label="Runs" tabIndex={0} className="mt-5 overflow-x-auto">
+            <table className="w-full text-left">
+              <thead className="text-soft">
+                <tr>
+                  {['Date', 'Tune', 'Bars', 'Rung', 'Key', 'Tempo', 'Notes', 'Time', 'Flow', 'Verdict'].map(
+                    (head) => (
+                      <th key={head} scope="col" className="py-2 pr-3 font-normal">
+                        {head}
+                      </th>
+                    ),
+                  )}
+                </tr>
+              </thead>
+              <tbody>
+                {listed.slice(0, shown).map((run) => (
+                  <RunRow
+                    key={run.id}
+                    run={run}
+                    title={titles.get(run.tune) ?? ''}
+                    keyName={writtenKey(run.key, of)}
+                  />
+                ))}
+              </tbody>
+            </table>
+          </section>
           {listed.length > shown && (
             <Button onClick={() => setShown(shown + PAGE)}>Show more of {listed.length} runs</Button>
           )}

@@ -28,7 +28,12 @@ export const MapPlace = () => {
     spans.some((span) => span.index >= from && span.index <= to),
   )
   return (
-    <div className="grow overflow-x-auto bg-sheet px-5 pt-4 pb-8">
+    <section
+      aria-label="Map of the stretch"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways must be reached by keys.
+      tabIndex={0}
+      className="grow overflow-x-auto bg-sheet px-5 pt-4 pb-8"
+    >
       <p className="mb-3 text-lg">
         {named.length === 0
           ? 'No pattern is found in this stretch.'
@@ -39,7 +44,7 @@ export const MapPlace = () => {
           <ChordColumn key={span.index} analysis={written} span={span} next={spans[at + 1]} />
         ))}
       </ol>
-    </div>
+    </section>
   )
 }
 
@@ -117,9 +122,9 @@ const Change = ({ change, next }: { readonly change: ChordChange; readonly next:
   const { chordStyle } = useSettings()
   return (
     <div className="mt-4 border-t border-rule pt-2">
-      <h3 className="text-lg">
+      <h2 className="text-lg">
         Into <ChordSymbol chord={next.chord} style={chordStyle} />
-      </h3>
+      </h2>
       <table className="w-full">
         <tbody>
           {[...change.stays.map((tone) => ({ ...tone, semitones: 0 })), ...change.moves].map(

@@ -15,7 +15,11 @@ export const ChordSymbol = ({
   return (
     <span className={`font-head font-bold whitespace-nowrap ${className}`}>
       {root.slice(0, 1)}
-      {root.length > 1 && <span className="relative -top-[0.06em] mr-[0.05em] text-[0.86em] [-webkit-text-stroke:0.03em]">{root.slice(1)}</span>}
+      {root.length > 1 && (
+        <span className="relative -top-[0.06em] mr-[0.05em] text-[0.86em] [-webkit-text-stroke:0.03em]">
+          {root.slice(1)}
+        </span>
+      )}
       <span className="text-[0.82em]">{withSigns(parts.body)}</span>
       <sup className="relative -top-[0.28em] text-[0.68em] leading-none align-baseline">
         {withSigns(parts.raised)}

@@ -30,11 +30,17 @@ export const NowNext = ({ analysis, exercise, position, style }: NowNextProps) =
         <div className="text-xl text-soft">
           {counting === undefined ? 'now' : counting > 0 ? `count-in: ${counting}` : 'count-in'}
         </div>
-        {now && <ChordSymbol chord={now.chord} style={style} className="text-[9.5rem] leading-[1.1]" />}
+        {now && (
+          <ChordSymbol
+            chord={now.chord}
+            style={style}
+            className="text-[clamp(4.5rem,12vw,9.5rem)] leading-[1.1]"
+          />
+        )}
       </div>
       <div>
         <div className="text-xl text-soft">next</div>
-        <div className="text-[5rem] leading-[1.15] text-soft">
+        <div className="text-[clamp(2rem,6.2vw,5rem)] leading-[1.15] text-soft">
           {next ? <ChordSymbol chord={next.chord} style={style} /> : <span className="text-4xl">end</span>}
         </div>
       </div>

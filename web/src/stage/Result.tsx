@@ -33,11 +33,11 @@ export const Result = ({ grade, exercise }: { readonly grade: Grade; readonly ex
             : `. Weakest: bar ${grade.weakestBar + 1}.`}
         </p>
       </div>
-      <dl className="flex gap-10">
+      <dl className="flex gap-10 max-sm:gap-6">
         {(['notes', 'time', 'flow'] as const).map((mark) => (
           <div key={mark}>
             <dt className="text-lg text-soft">{mark}</dt>
-            <dd className="font-head text-6xl font-bold tabular-nums">{grade.marks[mark]}</dd>
+            <dd className="font-head text-6xl font-bold tabular-nums max-sm:text-4xl">{grade.marks[mark]}</dd>
           </div>
         ))}
       </dl>

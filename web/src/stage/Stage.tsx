@@ -114,7 +114,10 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
   useStageKeys({ armed, setArmed, base: low, press, release, again, goOn })
 
   return (
-    <div className="mx-auto flex min-h-screen max-w-[84rem] flex-col px-8 pt-5">
+    <div
+      data-run={run.state}
+      className="mx-auto flex min-h-screen max-w-[84rem] flex-col px-8 pt-5 max-sm:px-4"
+    >
       <OutboxBar />
       <header className="flex flex-wrap justify-between gap-4 text-xl text-soft">
         <h1 className="font-text text-xl font-normal">

@@ -8,7 +8,12 @@ describe('halfStepsOfKey', () => {
   })
 
   it('reaches every half step of two octaves though K is no note', () => {
-    const codes = ['ZXCVBNM', 'ASDFGHJKL', 'QWERTYUIOP'].flatMap((row) => [...row].map((letter) => `Key${letter}`)).concat(['Comma', 'Period', 'Slash', 'Semicolon'], [...'1234567890'].map((digit) => `Digit${digit}`))
+    const codes = ['ZXCVBNM', 'ASDFGHJKL', 'QWERTYUIOP']
+      .flatMap((row) => [...row].map((letter) => `Key${letter}`))
+      .concat(
+        ['Comma', 'Period', 'Slash', 'Semicolon'],
+        [...'1234567890'].map((digit) => `Digit${digit}`),
+      )
     const reached = new Set(codes.map(halfStepsOfKey))
     for (let step = 0; step <= 24; step += 1) expect(reached.has(step)).toBe(true)
     expect(halfStepsOfKey('KeyK')).toBeUndefined()

@@ -32,9 +32,10 @@ export const useStageKeys = ({ armed, setArmed, base, press, release, again, goO
       [DISARM, () => setArmed(false)],
     ])
     const onDown = (event: KeyboardEvent) => {
-      if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || inNumberField(event)) return
-      const command = commands.get(event.code)
-      const halfSteps = armed ? halfStepsOfKey(event.code) : undefined
+      if (event.repeat || event.ctrlKey || event.metaKey || event.altKey) return
+      const typing = inNumberField(event)
+      const command = typing && event.code === ARM ? undefined : commands.get(event.code)
+      const halfSteps = armed && !typing ? halfStepsOfKey(event.code) : undefined
       if (command) command()
       else if (halfSteps !== undefined) press(base + halfSteps, 'computer-keyboard')
       else return

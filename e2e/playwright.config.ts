@@ -1,0 +1,3 @@
+import { configFor } from './base.config.ts'
+
+export default configFor({ testMatch: '*.spec.ts' })

@@ -1,0 +1,181 @@
+import { createRequire } from 'node:module'
+import { expect, test } from '@playwright/test'
+import toneMidi from '@tonejs/midi'
+import { hear, labelsOf, openPlace, positionOf, saved, terrainNotes, writeLine } from './places.ts'
+
+const osmdFile = createRequire(import.meta.url).resolve('opensheetmusicdisplay')
+const WRITTEN_ABOVE_SOUNDING = 2
+
+test('from the tunes to a stretch and its map', async ({ page }) => {
+  await page.goto('/')
+  await expect(page.getByRole('heading', { name: 'Tunes' })).toBeVisible()
+  const row = page.getByRole('link', { name: /Breakwater/ })
+  await expect(row).toContainText('E♭ major')
+  await expect(row).toContainText('16 bars')
+  await expect(row).toContainText('138 bpm')
+  await row.click()
+  const bars = page.getByRole('option')
+  await expect(bars).toHaveCount(16)
+  await expect(page.getByRole('option', { selected: true })).toHaveCount(4)
+
+  // Shift and arrows, then a drag.
+  await page.getByRole('listbox').focus()
+  await page.keyboard.press('Shift+ArrowLeft')
+  await expect(page.getByRole('option', { selected: true })).toHaveCount(3)
+  const centre = async (index: number) => {
+    const box = (await bars.nth(index).boundingBox())!
+    return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+  }
+  const [from, to] = [await centre(0), await centre(3)]
+  await page.mouse.move(from.x, from.y)
+  await page.mouse.down()
+  await page.mouse.move(to.x, to.y, { steps: 6 })
+  await page.mouse.up()
+  await expect(page.getByRole('option', { selected: true })).toHaveCount(4)
+  await expect(page).toHaveURL(/bars=1-4/)
+
+  // As a B♭ horn reads ii–V–I–IV in D♭ (trade.md §3 and §5; common practice, no source).
+  await expect(page.getByText('ii–V–I–IV in E♭ major')).toBeVisible()
+  const first = page.getByRole('listitem', { name: 'Bar 1' })
+  await expect(first).toContainText('F Dorian')
+  await expect(first).toContainText('F G A♭ B♭ C D E♭')
+  await expect(first.getByRole('row', { name: /♭7 E♭ .* 3 D .*half step down/ })).toBeVisible()
+  await expect(first.getByRole('row', { name: /♭3 A♭ .* ♭7 A♭ stays/ })).toBeVisible()
+  await expect(page.getByRole('listitem', { name: 'Bar 4' })).toContainText('A♭ Lydian')
+})
+
+test('a line is written, explained, varied, gone back to, kept, and there after a reload', async ({
+  page,
+}) => {
+  await openPlace(page, 'line')
+  await writeLine(page)
+  const first = await labelsOf(page)
+  expect(first.length).toBeGreaterThan(16)
+  expect(first[0]).toMatch(/^bar 1, beat 1, [A-G][♭♯]?, .+ of Fm7, (guide|chord) tone$/)
+
+  // Note for note on the staff, under its chords.
+  await expect(page.locator('[data-staff-note]')).toHaveCount(first.length)
+  const places = await page.evaluate(() => {
+    const middle = (element: Element) => {
+      const { left, width } = element.getBoundingClientRect()
+      return left + width / 2
+    }
+    return [...document.querySelectorAll('[data-note]')].map((note) => {
+      const head = document.querySelector(
+        `[data-staff-note="${note.getAttribute('data-note')}"] .vf-notehead`,
+      )!
+      // The head's group holds its accidental too, to the left: the head is the last twelve pixels.
+      return [middle(note.querySelector('circle')!), head.getBoundingClientRect().right - 6] as const
+    })
+  })
+  for (const [terrain, staff] of places) expect(Math.abs(terrain - staff)).toBeLessThan(3)
+
+  await terrainNotes(page).nth(2).focus()
+  await expect(page.getByTestId('note-panel')).toContainText(/\.$/)
+  await page.keyboard.press('ArrowRight')
+  await expect(terrainNotes(page).nth(3)).toBeFocused()
+
+  await page.getByRole('button', { name: 'Another' }).click()
+  await expect.poll(() => labelsOf(page)).not.toEqual(first)
+  const second = await labelsOf(page)
+  await page.getByRole('button', { name: 'Back', exact: true }).click()
+  await expect.poll(() => labelsOf(page)).toEqual(first)
+  await page.keyboard.press('Shift+Z')
+  await expect.poll(() => labelsOf(page)).toEqual(second)
+
+  await page.getByLabel('Title of the line').fill('Over the sill')
+  await page.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.getByRole('button', { name: /Over the sill/ })).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('button', { name: /Over the sill/ })).toBeVisible()
+  await expect.poll(() => labelsOf(page)).toEqual(second)
+})
+
+test('turning enclosures to often brings more of them', async ({ page }) => {
+  await openPlace(page, 'line', '1-8', 'tune-salt-stairs')
+  await writeLine(page)
+  const enclosures = async () => (await labelsOf(page)).filter((label) => label.endsWith('enclosure')).length
+  const turn = async (name: string, key: string) => {
+    await page.getByRole('slider', { name }).focus()
+    await page.keyboard.press(key)
+    await expect(page.getByText('Writing …')).toBeHidden()
+  }
+  await turn('Enclosures', 'Home')
+  const never = await enclosures()
+  await turn('Enclosures', 'End')
+  await expect.poll(enclosures).toBeGreaterThan(never + 2)
+  await turn('Enclosures', 'ArrowLeft')
+})
+
+test('the line sounds, the position moves on strip, terrain and staff together, the tempo turns, and stop is silence', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '1-4', 'tune-lamplighters-round')
+  await writeLine(page)
+  await page.getByRole('button', { name: 'Play' }).click()
+  await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible()
+  await expect.poll(() => positionOf(page)).toBeGreaterThan(200)
+  expect(await hear(page)).toBeGreaterThan(0.003)
+
+  const cursors = () =>
+    page.evaluate(() =>
+      ['strip-cursor', 'line-cursor'].map((id) => {
+        const mark = document.querySelector<HTMLElement>(`[data-testid="${id}"]`)!
+        return { shown: mark.style.display, x: mark.getBoundingClientRect().left }
+      }),
+    )
+  const before = await cursors()
+  expect(before.every(({ shown }) => shown === 'block')).toBe(true)
+  await expect
+    .poll(async () => (await cursors()).every(({ x }, index) => Math.abs(x - before[index]!.x) > 2))
+    .toBe(true)
+
+  const speed = async () => {
+    const from = (await positionOf(page))!
+    const started = Date.now()
+    await page.waitForTimeout(600)
+    const moved = (((await positionOf(page))! - from + 4 * 1920) % (4 * 1920)) / (Date.now() - started)
+    return moved
+  }
+  const slow = await speed()
+  for (let press = 0; press < 12; press += 1) await page.keyboard.press(']')
+  await expect(page.getByLabel('Beats a minute')).toHaveText('174')
+  expect(await speed()).toBeGreaterThan(slow * 1.15)
+
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible()
+  await page.waitForTimeout(150)
+  expect(await hear(page, 8)).toBeLessThan(0.0005)
+})
+
+test('MusicXML and MIDI hold the same notes, read by other programs', async ({ page, context }) => {
+  await openPlace(page, 'line')
+  await writeLine(page)
+  const labels = await labelsOf(page)
+  const xml = await saved(page, 'MusicXML')
+  const midi = await saved(page, 'MIDI')
+  expect(xml.name).toMatch(/\.musicxml$/)
+  const sounding = new toneMidi.Midi(midi.bytes).tracks.flatMap(({ notes }) => notes.map((note) => note.midi))
+  expect(sounding).toHaveLength(labels.length)
+
+  const reader = await context.newPage()
+  await reader.setContent('<div id="sheet" style="width:1000px"></div>')
+  await reader.addScriptTag({ path: osmdFile })
+  const written = await reader.evaluate(async (text) => {
+    // biome-ignore lint/suspicious/noExplicitAny: the reader's own types are not wanted here.
+    const { OpenSheetMusicDisplay } = (globalThis as any).opensheetmusicdisplay
+    const sheet = new OpenSheetMusicDisplay('sheet', { autoResize: false, backend: 'svg' })
+    await sheet.load(text)
+    sheet.render()
+    const pitches: number[] = []
+    for (const measure of sheet.Sheet.SourceMeasures)
+      for (const container of measure.VerticalSourceStaffEntryContainers)
+        for (const entry of container.StaffEntries)
+          for (const voice of entry?.VoiceEntries ?? [])
+            for (const note of voice.Notes)
+              if (!note.isRest() && (!note.NoteTie || note.NoteTie.StartNote === note))
+                pitches.push(note.Pitch.getHalfTone() + 12)
+    return pitches
+  }, xml.bytes.toString('utf8'))
+  expect(written).toEqual(sounding.map((pitch) => pitch + WRITTEN_ABOVE_SOUNDING))
+})

@@ -1,0 +1,53 @@
+import { readFile } from 'node:fs/promises'
+import { expect, type Page } from '@playwright/test'
+
+/** Opens a tune's place over some bars. */
+export const openPlace = async (
+  page: Page,
+  place: 'map' | 'line' | 'drills',
+  bars = '1-4',
+  tune = 'tune-breakwater',
+): Promise<void> => {
+  await page.goto(`/tunes/${tune}/${place}?bars=${bars}`)
+  await expect(page.getByRole('listbox', { name: /Form/ })).toBeVisible()
+}
+
+/** The notes on the terrain, in order, as their labels say. */
+export const terrainNotes = (page: Page) => page.locator('[data-note]')
+
+export const labelsOf = (page: Page): Promise<string[]> =>
+  terrainNotes(page).evaluateAll((notes) => notes.map((note) => note.getAttribute('aria-label') ?? ''))
+
+/** Writes a line over the bars that are open. */
+export const writeLine = async (page: Page): Promise<void> => {
+  await page.getByRole('button', { name: 'Write a line' }).click()
+  await expect(terrainNotes(page).first()).toBeVisible()
+}
+
+/** Presses a button that saves a file, and gives the file. */
+export const saved = async (page: Page, button: string): Promise<{ name: string; bytes: Buffer }> => {
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: button, exact: true }).click()
+  const file = await download
+  return { name: file.suggestedFilename(), bytes: await readFile(await file.path()) }
+}
+
+interface Ear {
+  readonly level: () => number
+  readonly position: () => number | undefined
+}
+
+/** How loud the band is at its output: the loudest of some moments. */
+export const hear = (page: Page, moments = 20): Promise<number> =>
+  page.evaluate(async (count) => {
+    const ear = (globalThis as unknown as { eagerContourBand?: Ear }).eagerContourBand
+    let loudest = 0
+    for (let moment = 0; moment < count; moment += 1) {
+      loudest = Math.max(loudest, ear?.level() ?? 0)
+      await new Promise((resolve) => setTimeout(resolve, 25))
+    }
+    return loudest
+  }, moments)
+
+export const positionOf = (page: Page): Promise<number | undefined> =>
+  page.evaluate(() => (globalThis as unknown as { eagerContourBand?: Ear }).eagerContourBand?.position())

@@ -1,0 +1,102 @@
+import { expect, type Page, test } from '@playwright/test'
+import { labelsOf, openPlace, writeLine } from './places.ts'
+
+const unplug = (page: Page) =>
+  page.route('**/api/**', (route) =>
+    route.request().method() === 'PUT' ? route.abort('connectionrefused') : route.continue(),
+  )
+
+test('with the server gone, a kept line waits in the browser, through a reload, and is stored when it is back', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '5-8')
+  await writeLine(page)
+  await unplug(page)
+  await page.getByLabel('Title of the line').fill('Through the fog')
+  await page.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.getByRole('alert')).toContainText(
+    'The server is not reached. One thing waits in this browser',
+  )
+  const labels = await labelsOf(page)
+  await page.reload()
+  await expect(page.getByRole('alert')).toContainText('One thing waits')
+  await expect.poll(() => labelsOf(page)).toEqual(labels)
+  await page.unroute('**/api/**')
+  await page.getByRole('button', { name: 'Try now' }).click()
+  await expect(page.getByRole('alert')).toHaveCount(0)
+  await expect(page.getByRole('button', { name: /Through the fog/ })).toBeVisible()
+})
+
+test('a run that ends while the server is gone is stored later', async ({ page }) => {
+  await page.goto('/stage/tune-gannet-waltz?bars=1-1&rung=outline-up&tempo=180')
+  await page.getByLabel('simulated player').check()
+  await unplug(page)
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect(page.getByRole('alert')).toContainText('One thing waits')
+  await expect(page.getByRole('status', { name: 'Result' })).toBeVisible()
+  await page.unroute('**/api/**')
+  await page.getByRole('button', { name: 'Try now' }).click()
+  await expect(page.getByRole('alert')).toHaveCount(0)
+  await page.goto('/log')
+  await expect(page.getByRole('row').nth(1)).toContainText('Gannet Waltz')
+})
+
+test('the second of two tabs on the same line is told, and nothing is overwritten', async ({
+  page,
+  context,
+}) => {
+  const open = async (tab: Page) => {
+    await openPlace(tab, 'line', '9-16')
+    await tab.getByRole('button', { name: /Back along the beach/ }).click()
+    await expect.poll(() => labelsOf(tab)).not.toEqual([])
+  }
+  const other = await context.newPage()
+  await open(page)
+  await open(other)
+  await page.getByLabel('Title of the line').fill('From the first tab')
+  await page.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.getByRole('button', { name: /From the first tab/ })).toBeVisible()
+  await other.getByLabel('Title of the line').fill('From the second tab')
+  await other.getByRole('button', { name: 'Keep' }).click()
+  await expect(other.getByRole('alert')).toContainText(
+    '“From the second tab” was not stored: This was changed elsewhere meanwhile.',
+  )
+  await expect(page.getByRole('button', { name: /From the first tab/ })).toBeVisible()
+  await other.getByRole('button', { name: 'Let it go' }).click()
+  await expect(other.getByRole('alert')).toHaveCount(0)
+})
+
+test('a wrong symbol in a new tune is marked with its place and a mend, and the text is kept', async ({
+  page,
+}) => {
+  await page.goto('/tunes')
+  await page.getByRole('link', { name: 'New tune' }).click()
+  const area = page.getByLabel(/Changes at concert pitch/)
+  await area.fill('title: Weir\nkey: G major\n\n| Am7 | D7q9 | Gmaj7 |')
+  await expect(page.getByRole('button', { name: 'Line 4, column 11' })).toBeVisible()
+  await expect(page.getByText('“q9” in “D7q9” is no part of a chord symbol.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Keep this tune' })).toBeDisabled()
+  await page.reload()
+  await expect(area).toHaveValue(/D7q9/)
+  await page.getByRole('button', { name: /^Write D/ }).click()
+  await expect(page.getByText(/3 bars, 3 chords/)).toBeVisible()
+  await page.getByRole('button', { name: 'Keep this tune' }).click()
+  await expect(page.getByRole('link', { name: /Weir/ })).toBeVisible()
+})
+
+test('without sound the place works and says so', async ({ page }) => {
+  await page.route('**/sound/**', (route) => route.abort())
+  await openPlace(page, 'line')
+  await writeLine(page)
+  await page.getByRole('button', { name: 'Play' }).click()
+  await expect(page.getByText('The sound could not be started.')).toBeVisible()
+  await page.getByRole('button', { name: 'Another' }).click()
+  await expect.poll(() => labelsOf(page).then(({ length }) => length)).toBeGreaterThan(10)
+})
+
+test('a tune that is not there, and an address that is not, say where to go', async ({ page }) => {
+  await page.goto('/tunes/tune-nowhere/map')
+  await expect(page.getByRole('alert')).toContainText('This tune is not here.')
+  await page.goto('/elsewhere')
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible()
+})

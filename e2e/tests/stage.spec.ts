@@ -1,0 +1,180 @@
+import { expect, type Page, test } from '@playwright/test'
+import { hear } from './places.ts'
+
+const STAGE = '/stage/tune-breakwater?bars=1-2&rung=outline-up&tempo=120'
+const BEAT_MS = 500
+/** What outline up asks of F m7 and B♭7, as the horn reads them. */
+const ASKED = ['F', 'A♭', 'C', 'E♭', 'B♭', 'D', 'F', 'A♭']
+
+const verdicts = (page: Page) =>
+  page
+    .locator('[data-testid=trail] [data-verdict]')
+    .evaluateAll((notes) => notes.map((note) => note.getAttribute('data-verdict')))
+const marks = (page: Page) => page.getByRole('status', { name: 'Result' }).locator('dd').allInnerTexts()
+
+const openStage = async (page: Page, address = STAGE) => {
+  await page.goto(address)
+  await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
+  expect(await page.locator('[data-testid=trail] text').allTextContents()).toEqual(
+    expect.arrayContaining(ASKED),
+  )
+}
+
+test('the simulated player plays without a fault, and the run is in the log', async ({ page }) => {
+  await openStage(page)
+  await page.getByLabel('simulated player').check()
+  await page.getByLabel('errors in 100').fill('0')
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect
+    .poll(() => verdicts(page).then((all) => all.filter((verdict) => verdict === 'right').length), {
+      message: 'verdicts come while it is played',
+    })
+    .toBeGreaterThan(1)
+  expect(await hear(page)).toBeGreaterThan(0.002)
+  await expect(page.getByText('moves on', { exact: true })).toBeVisible()
+  expect(await marks(page)).toEqual(['100', '100', '100'])
+  await page.keyboard.press('PageDown')
+  await expect(page.getByRole('heading', { name: /Drills over bars 1–2/ })).toBeVisible()
+  await expect(page.getByText('at 120, one run')).toBeVisible()
+  await page.goto('/log')
+  const row = page.getByRole('row').nth(1)
+  for (const text of ['Breakwater', '1–2', 'outline up', 'E♭ major', '120', 'moves on'])
+    await expect(row).toContainText(text)
+})
+
+test('a faulty simulated player is found out, bar by bar', async ({ page }) => {
+  await openStage(page)
+  await page.getByLabel('simulated player').check()
+  await page.getByLabel('errors in 100').fill('60')
+  await page.getByLabel('seed').fill('4')
+  await page.keyboard.press('PageUp')
+  await expect(page.getByRole('status', { name: 'Result' })).toBeVisible()
+  await expect(page.getByRole('status', { name: 'Result' })).toContainText(/Weakest: bar [12]/)
+  expect((await verdicts(page)).some((verdict) => verdict === 'wrong' || verdict === 'missed')).toBe(true)
+  const [notes] = await marks(page)
+  expect(Number(notes)).toBeLessThan(85)
+})
+
+const answered = async (page: Page): Promise<number> =>
+  (await verdicts(page)).filter((verdict) => verdict === 'right' || verdict === 'late' || verdict === 'early')
+    .length
+
+/** Fires an event for each note at the time when it is asked for, from a clock inside the page. */
+const playAlong = async (
+  page: Page,
+  notes: readonly {
+    readonly selector: string
+    readonly down: string
+    readonly up: string
+    readonly code?: string
+  }[],
+) => {
+  await page.evaluate(
+    ({ played, beat }) => {
+      const fire = (selector: string, type: string, code: string | undefined) => {
+        const target = selector === '' ? window : document.querySelector(selector)!
+        target.dispatchEvent(
+          code === undefined
+            ? new PointerEvent(type, { bubbles: true, pointerId: 1, isPrimary: true })
+            : new KeyboardEvent(type, { bubbles: true, code }),
+        )
+      }
+      const stage = document.querySelector('[data-run]')!
+      const watcher = new MutationObserver(() => {
+        if (stage.getAttribute('data-run') !== 'playing') return
+        watcher.disconnect()
+        played.forEach(({ selector, down, up, code }, index) => {
+          setTimeout(() => fire(selector, down, code), index * beat)
+          setTimeout(() => fire(selector, up, code), index * beat + 120)
+        })
+      })
+      watcher.observe(stage, { attributes: true })
+    },
+    { played: notes, beat: BEAT_MS },
+  )
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect(page.getByRole('status', { name: 'Result' })).toBeVisible({ timeout: 30_000 })
+}
+
+test('played on the keys of the screen', async ({ page }) => {
+  await openStage(page)
+  await playAlong(
+    page,
+    ASKED.map((name) => ({
+      selector: `button[aria-label^="${name}"]`,
+      down: 'pointerdown',
+      up: 'pointerup',
+    })),
+  )
+  expect(await answered(page)).toBeGreaterThanOrEqual(7)
+})
+
+test('a key of the screen sounds when it is clicked', async ({ page }) => {
+  await openStage(page)
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await page.waitForSelector('[data-run=playing]')
+  await page.keyboard.press('PageDown')
+  const key = page.getByRole('button', { name: /^C\d$/ }).first()
+  await key.hover()
+  await page.mouse.down()
+  await expect(key).toHaveClass(/border-lichen/)
+  expect(await hear(page)).toBeGreaterThan(0.002)
+  await page.mouse.up()
+  await expect(key).not.toHaveClass(/border-lichen/)
+})
+
+test('played on the computer keyboard, once it is taken up with K', async ({ page }) => {
+  await openStage(page)
+  await page.keyboard.press('k')
+  await expect(page.getByLabel('computer keyboard (K)')).toBeChecked()
+  // The lowest key (Z) is two half steps below the lowest note asked for; rows rise by half steps, and by fourths.
+  const codes = ['KeyC', 'KeyA', 'KeyG', 'KeyE', 'KeyD', 'KeyW', 'KeyT', 'KeyI']
+  await playAlong(
+    page,
+    codes.map((code) => ({ selector: '', down: 'keydown', up: 'keyup', code })),
+  )
+  expect(await answered(page)).toBeGreaterThanOrEqual(7)
+  await page.keyboard.press('Escape')
+  await expect(page.getByLabel('computer keyboard (K)')).not.toBeChecked()
+})
+
+test('a run stopped in the middle is kept as abandoned, or discarded, as the player says', async ({
+  page,
+}) => {
+  const start = async () => {
+    await openStage(page, '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=180')
+    await page.getByLabel('simulated player').check()
+    await page.getByRole('button', { name: /^Start/ }).click()
+    await expect
+      .poll(() => verdicts(page).then((all) => all.filter((verdict) => verdict === 'right').length))
+      .toBeGreaterThan(1)
+    await page.keyboard.press('PageDown')
+    await expect(page.getByRole('alertdialog')).toContainText(/stopped after \d+ notes/)
+  }
+  await start()
+  await page.getByRole('button', { name: 'Discard it' }).click()
+  await page.goto('/log')
+  await expect(page.getByRole('row').nth(1)).not.toContainText('abandoned')
+  await start()
+  await page.getByRole('button', { name: 'Keep it as abandoned' }).click()
+  await page.goto('/log')
+  await expect(page.getByRole('row').nth(1)).toContainText('abandoned')
+})
+
+test('a kept line is drilled', async ({ page }) => {
+  await page.goto('/tunes/tune-breakwater/drills?bars=1-4')
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'your line' })
+    .getByRole('combobox')
+    .selectOption({ label: 'First way over the wall' })
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'your line' })
+    .getByRole('link', { name: /Play at/ })
+    .click()
+  await expect(
+    page.getByRole('heading', { name: /First way over the wall · Breakwater, bars 1–4/ }),
+  ).toBeVisible()
+  expect((await verdicts(page)).length).toBeGreaterThan(16)
+})
