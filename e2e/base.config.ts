@@ -33,7 +33,10 @@ export const configFor = (more: PlaywrightTestConfig): PlaywrightTestConfig =>
     expect: { timeout: 15_000 },
     workers: 1,
     retries: process.env.CI ? 1 : 0,
-    reporter: [['list']],
+    reporter: [
+      ['list'],
+      ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? 'results/report.json' }],
+    ],
     use: {
       baseURL: `http://127.0.0.1:${PORT}`,
       viewport: { width: 1280, height: 800 },

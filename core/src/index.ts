@@ -29,10 +29,9 @@ export {
   type GradeState,
   gradeStep,
   gradeTake,
-  type Judged,
-  type NoteVerdict,
   startGrade,
 } from './grade/grade.ts'
+export type { Judged, NoteVerdict } from './grade/judged.ts'
 export type { BarGrade, Grade, Marks } from './grade/marks.ts'
 export { GRADE_RULES, type GradeRules, type RunVerdict } from './grade/rules.ts'
 export { INSTRUMENTS, type Instrument, type InstrumentId, instrumentOf } from './instrument/instrument.ts'

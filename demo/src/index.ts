@@ -1,2 +1,2 @@
 export { makeDemo } from './history.ts'
-export { DEMO_TUNES, type DemoTune } from './tunes.ts'
+export { DEMO_TUNES } from './tunes.ts'

@@ -1,5 +1,5 @@
 /** The demo's tunes: titles, changes and places are invented, over common forms, in keys spread over the circle. */
-export interface DemoTune {
+interface DemoTune {
   readonly id: string
   readonly title: string
   readonly chart: string

@@ -1,4 +1,5 @@
 import { createRequire } from 'node:module'
+import { DEMO_TUNES } from '@eager-contour/demo'
 import { expect, test } from '@playwright/test'
 import toneMidi from '@tonejs/midi'
 import { hear, labelsOf, openPlace, positionOf, saved, terrainNotes, writeLine } from './places.ts'
@@ -9,6 +10,8 @@ const WRITTEN_ABOVE_SOUNDING = 2
 test('from the tunes to a stretch and its map', async ({ page }) => {
   await page.goto('/')
   await expect(page.getByRole('heading', { name: 'Tunes' })).toBeVisible()
+  expect(DEMO_TUNES.length).toBeGreaterThanOrEqual(6)
+  for (const { title } of DEMO_TUNES) await expect(page.getByRole('link', { name: title })).toBeVisible()
   const row = page.getByRole('link', { name: /Breakwater/ })
   await expect(row).toContainText('E♭ major')
   await expect(row).toContainText('16 bars')

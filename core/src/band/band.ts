@@ -20,7 +20,7 @@ export interface BandEvent {
 }
 
 /** General MIDI percussion: the click is a side stick, a count-in beat a closed hi-hat. */
-export const CLICK = { backbeat: 37, count: 42 } as const
+const CLICK = { backbeat: 37, count: 42 } as const
 
 /** The beats of a bar on which the click sounds: 2 and 4 where there are four. */
 const CLICK_BEATS: Readonly<Record<string, readonly number[]>> = {

@@ -104,8 +104,4 @@ export const transposeChart = (chart: Chart, by: Fifths): Chart => {
   }
 }
 
-/** Line-of-fifths steps that take a chart's own key to another tonic of the same mode. */
-export const stepsToTonic = (chart: Chart, tonic: string): Fifths =>
-  chart.key ? fifthsOf(tonic) - fifthsOf(chart.key.tonic) : fifthsOf(tonic)
-
 export const describeKey = (key: Key): string => `${noteName(fifthsOf(key.tonic))} ${key.mode}`

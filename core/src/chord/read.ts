@@ -1,6 +1,6 @@
 import { bad, good, type Outcome } from '../outcome/outcome.ts'
-import { type Degree, degreeFifths, isDegree } from '../pitch/degree.ts'
-import { fifthsOf, readNoteName } from '../pitch/fifths.ts'
+import { type Degree, isDegree } from '../pitch/degree.ts'
+import { readNoteName } from '../pitch/fifths.ts'
 import { type Chord, chordTone } from './chord.ts'
 import { nearestSymbol } from './nearest.ts'
 
@@ -251,8 +251,3 @@ const unread = (symbol: string, at: number): Outcome<Chord> => {
     ...(mend === undefined ? {} : { mend }),
   })
 }
-
-/** Whether a bass note belongs to the chord above it. */
-export const bassIsChordTone = (chord: Chord): boolean =>
-  chord.bass === undefined ||
-  chord.tones.some((tone) => fifthsOf(chord.root) + degreeFifths(tone.degree) === fifthsOf(chord.bass!))

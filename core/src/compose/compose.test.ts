@@ -21,9 +21,10 @@ const brief = (more: Partial<Brief> = {}): Brief => ({
 const pitches = (line: { notes: readonly { midi: number; start: number }[] }) =>
   line.notes.map(({ midi, start }) => `${start}:${midi}`)
 
-describe('composeLines', () => {
-  const analysis = analysed(EIGHT)
+const analysis = analysed(EIGHT)
+const written = (asked: Brief) => composeLines(analysis, asked)[0]!.line
 
+describe('composeLines', () => {
   it('gives the same line for the same seed, and others for others', () => {
     const [a] = composeLines(analysis, brief({ seed: 5 }))
     const [b] = composeLines(analysis, brief({ seed: 5 }))
@@ -39,9 +40,7 @@ describe('composeLines', () => {
         fc.constantFrom('trumpet', 'tenor-sax', 'trombone', 'concert'),
         (seed, id) => {
           const { range: own } = instrumentOf(id)
-          const [{ line }] = composeLines(analysis, brief({ seed, range: own })) as [
-            { line: ReturnType<typeof composeLines>[0]['line'] },
-          ]
+          const line = written(brief({ seed, range: own }))
           const heard = hearLine(analysis, line)
           for (const note of heard) {
             expect(note.midi).toBeGreaterThanOrEqual(own.low)
@@ -64,9 +63,7 @@ describe('composeLines', () => {
     let changes = 0
     let joined = 0
     for (let seed = 0; seed < 12; seed += 1) {
-      const [{ line }] = composeLines(analysis, brief({ seed })) as [
-        { line: ReturnType<typeof composeLines>[0]['line'] },
-      ]
+      const line = written(brief({ seed }))
       const { joins, notes } = explainLine(analysis, line)
       changes += joins.length
       joined += joins.filter(({ semitones }) => semitones !== 0 && Math.abs(semitones) <= 2).length
@@ -77,9 +74,7 @@ describe('composeLines', () => {
 
   it('breathes at the latest when the brief says', () => {
     for (let seed = 0; seed < 8; seed += 1) {
-      const [{ line }] = composeLines(analysis, brief({ seed, breathBars: 2 })) as [
-        { line: ReturnType<typeof composeLines>[0]['line'] },
-      ]
+      const line = written(brief({ seed, breathBars: 2 }))
       let since = 0
       line.notes.slice(1).forEach((note, at) => {
         const before = line.notes[at]!
@@ -93,10 +88,7 @@ describe('composeLines', () => {
     const count = (weight: 0 | 3) => {
       let sum = 0
       for (let seed = 0; seed < 6; seed += 1) {
-        const [{ line }] = composeLines(
-          analysis,
-          brief({ seed, devices: { enclosure: weight, threeNoteEnclosure: weight } }),
-        ) as [{ line: ReturnType<typeof composeLines>[0]['line'] }]
+        const line = written(brief({ seed, devices: { enclosure: weight, threeNoteEnclosure: weight } }))
         sum += explainLine(analysis, line).devices.filter(
           ({ device }) => device === 'enclosure' || device === 'threeNoteEnclosure',
         ).length

@@ -18,7 +18,7 @@ export interface PricedFill extends Fill {
 /** Looks up the fills between two pitches over two grounds. */
 export type FillTable = (place: Place, anchor: number, target: number) => readonly PricedFill[]
 
-export interface Place {
+interface Place {
   readonly slots: number
   /** Ticks of the anchor after a beat: 0 on the beat. */
   readonly afterBeat: Ticks

@@ -28,7 +28,7 @@ export const groundOf = (chord: Chord, scale: ScaleId): Ground => {
 export const holds = (set: readonly boolean[], midi: number): boolean => set[((midi % 12) + 12) % 12]!
 
 /** The next member of a pitch-class set above (1) or below (-1) a pitch; the pitch itself where the set is empty. */
-export const nextIn = (set: readonly boolean[], midi: number, direction: 1 | -1): number => {
+const nextIn = (set: readonly boolean[], midi: number, direction: 1 | -1): number => {
   for (let distance = 1; distance <= 12; distance += 1)
     if (holds(set, midi + direction * distance)) return midi + direction * distance
   return midi

@@ -2,24 +2,9 @@ import type { Exercise, ExpectedNote } from '../drill/exercise.ts'
 import type { PlayedNote, Take } from '../listen/take.ts'
 import { swung } from '../rhythm/swing.ts'
 import { QUARTER, type Ticks, ticksToMs } from '../rhythm/ticks.ts'
+import type { Judged, NoteVerdict } from './judged.ts'
 import { type Grade, sumUp } from './marks.ts'
 import { GRADE_RULES, type GradeRules } from './rules.ts'
-
-export type NoteVerdict = 'right' | 'early' | 'late' | 'wrong' | 'missed' | 'extra'
-
-/** What became of a note that was asked for, or of one that was not. */
-export interface Judged {
-  readonly verdict: NoteVerdict
-  /** Index among the notes asked for; undefined for an extra note. */
-  readonly expected?: number
-  /** Index among the notes played; undefined for a missed one. */
-  readonly played?: number
-  readonly midi?: number
-  /** When the note came, in milliseconds from the first beat; undefined for a missed one. */
-  readonly onsetMs?: number
-  /** Milliseconds after the swung place; negative is early. */
-  readonly offMs?: number
-}
 
 interface Hypothesis {
   /** How many notes asked for are dealt with. */

@@ -1,7 +1,7 @@
 import type { Exercise } from '../drill/exercise.ts'
 import { rungOf } from '../drill/rungs.ts'
 import { QUARTER, ticksToMs } from '../rhythm/ticks.ts'
-import type { Judged } from './grade.ts'
+import type { Judged } from './judged.ts'
 import { GRADE_RULES, type RunVerdict, VERDICTS } from './rules.ts'
 
 /** 0 to 100 each (ladder.md, set rungs): notes right, on time, without stopping. */

@@ -33,7 +33,7 @@ const spellingOf = (analysis: Analysis, note: UnspelledNote, next: UnspelledNote
 }
 
 /** How the chord that sounds at a tick, or its scale, spells a pitch; undefined when the pitch is foreign to both. */
-export const spellingInChord = (analysis: Analysis, midi: number, tick: Ticks): Fifths | undefined => {
+const spellingInChord = (analysis: Analysis, midi: number, tick: Ticks): Fifths | undefined => {
   const { chord, index } = chordAt(analysis, tick)
   if (chord.tones.length === 0) return undefined
   const root = fifthsOf(chord.root)

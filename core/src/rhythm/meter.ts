@@ -41,8 +41,6 @@ export const barTicks = (meter: Meter): Ticks => (meter.beats * 4 * QUARTER) / m
 /** Ticks of one counted beat. */
 export const beatTicks = (meter: Meter): Ticks => METERS[meterName(meter)]!.beat
 
-export const beatsPerBar = (meter: Meter): number => barTicks(meter) / beatTicks(meter)
-
 /** Ticks from the bar's start of each strong beat. */
 export const strongPlaces = (meter: Meter): readonly Ticks[] =>
   METERS[meterName(meter)]!.strong.map((beat) => beat * beatTicks(meter))

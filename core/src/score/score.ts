@@ -6,7 +6,7 @@ import { readPitch } from '../pitch/pitch.ts'
 import { barTicks, beatTicks, type Meter } from '../rhythm/meter.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
 
-export type WrittenLength = 'whole' | 'half' | 'quarter' | 'eighth' | '16th'
+type WrittenLength = 'whole' | 'half' | 'quarter' | 'eighth' | '16th'
 
 /** A note or rest as it is written: what does not fit one sign is tied. */
 export interface WrittenEvent {

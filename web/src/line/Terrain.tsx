@@ -21,7 +21,7 @@ import { noteLabel } from './labels.ts'
 import type { SystemLayout } from './layout.ts'
 import { RoleMark } from './marks.tsx'
 
-export const HALF_STEP = 10
+const HALF_STEP = 10
 
 interface TerrainProps {
   readonly analysis: Analysis

@@ -13,7 +13,7 @@ import {
 } from 'vexflow/bravura'
 import type { SystemLayout } from './layout.ts'
 
-export const STAFF_HEIGHT = 132
+const STAFF_HEIGHT = 132
 const STAVE_Y = 10
 /** Rests stand a little early, clear of the next note's accidental. */
 const REST_SHIFT = 6

@@ -9,7 +9,7 @@ const initialState: { state: PlayState; tempo: number; problem: string | undefin
   problem: undefined,
 }
 
-export const TEMPO_RANGE = { low: 30, high: 320 } as const
+const TEMPO_RANGE = { low: 30, high: 320 } as const
 
 export const playSlice = createSlice({
   name: 'play',

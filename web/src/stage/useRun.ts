@@ -17,7 +17,7 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { bandIfReady, loadBand } from '../sound/band.ts'
 import { work } from '../work/work.ts'
 
-export type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'done'
+type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'done'
 
 export interface SimulatedSettings {
   readonly seed: number
