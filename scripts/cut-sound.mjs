@@ -19,6 +19,7 @@ const bank = SoundBankLoader.fromArrayBuffer(
   source.buffer.slice(source.byteOffset, source.byteOffset + source.byteLength),
 )
 
+/** @param {import('spessasynth_core').BasicPreset} preset */
 const wanted = (preset) =>
   PRESETS.some(
     ({ program, drums }) =>

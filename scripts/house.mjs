@@ -8,7 +8,12 @@ export const ROOT = join(import.meta.dirname, '..')
 const STAMPS = join(ROOT, 'node_modules/.house')
 const SKIPPED = new Set(['node_modules', 'dist', 'generated', 'results', 'sound'])
 
-/** Runs a command in the house; ends the script with its exit code when it fails. */
+/**
+ * Runs a command in the house; ends the script with its exit code when it fails.
+ * @param {string} command
+ * @param {readonly string[]} args
+ * @param {import('node:child_process').SpawnSyncOptions} [options]
+ */
 export const run = (command, args, options = {}) => {
   const { status, error } = spawnSync(command, args, {
     cwd: ROOT,
@@ -20,9 +25,18 @@ export const run = (command, args, options = {}) => {
   if (status !== 0) process.exit(status ?? 1)
 }
 
-/** A tool from node_modules, run by this Node. */
+/**
+ * A tool from node_modules.
+ * @param {string} name
+ * @param {readonly string[]} args
+ * @param {import('node:child_process').SpawnSyncOptions} [options]
+ */
 export const tool = (name, args, options) => run(join(ROOT, 'node_modules/.bin', name), args, options)
 
+/**
+ * @param {string} path
+ * @returns {string[]}
+ */
 const filesUnder = (path) => {
   if (!existsSync(path)) return []
   if (statSync(path).isFile()) return [path]
@@ -31,6 +45,7 @@ const filesUnder = (path) => {
     .flatMap((entry) => filesUnder(join(path, entry.name)))
 }
 
+/** @param {readonly string[]} inputs */
 const fingerprint = (inputs) => {
   const hash = createHash('sha256')
   for (const file of inputs.flatMap((input) => filesUnder(join(ROOT, input))).sort())
@@ -38,7 +53,12 @@ const fingerprint = (inputs) => {
   return hash.digest('hex')
 }
 
-/** Does the work unless its outputs stand there and its inputs are as they were when it was last done. */
+/**
+ * Does the work unless its outputs stand there and its inputs are as they were when it was last done.
+ * @param {string} name
+ * @param {{ inputs: readonly string[], outputs: readonly string[] }} step
+ * @param {() => void} work
+ */
 export const whenChanged = (name, { inputs, outputs }, work) => {
   const stamp = join(STAMPS, name)
   const print = fingerprint(inputs)

@@ -5,6 +5,16 @@ import { join } from 'node:path'
 import { transformSync } from '@swc/core'
 import { ROOT } from './house.mjs'
 
+/**
+ * @typedef {{ rule: { name: string }, from: string, to: string }} Violation
+ * @typedef {{ edges: number, violations: Violation[] }} Cruise
+ */
+
+/**
+ * @param {string} folder
+ * @param {string} config
+ * @returns {Cruise}
+ */
 const cruise = (folder, config) => {
   const { stdout, stderr, status } = spawnSync(
     join(ROOT, 'node_modules/.bin/depcruise'),
@@ -17,16 +27,26 @@ const cruise = (folder, config) => {
   }
   const { modules, summary } = JSON.parse(stdout)
   return {
-    edges: modules.reduce((sum, module) => sum + module.dependencies.length, 0),
+    edges: modules.reduce(
+      (/** @type {number} */ sum, /** @type {{ dependencies: unknown[] }} */ module) =>
+        sum + module.dependencies.length,
+      0,
+    ),
     violations: summary.violations,
   }
 }
 
-/** dependency-cruiser's parser reads no JSX: a copy of the folder in which it is compiled away, every import kept. */
+/**
+ * dependency-cruiser's parser reads no JSX: a copy of the folder in which it is compiled away, every import kept.
+ * @param {string} from
+ * @param {string} to
+ */
 const withoutJsx = (from, to) => {
   rmSync(join(ROOT, to), { recursive: true, force: true })
   cpSync(join(ROOT, from), join(ROOT, to), { recursive: true })
-  const files = readdirSync(join(ROOT, to), { recursive: true }).filter((file) => file.endsWith('.tsx'))
+  const files = readdirSync(join(ROOT, to), { recursive: true, encoding: 'utf8' }).filter((file) =>
+    file.endsWith('.tsx'),
+  )
   for (const file of files) {
     const path = join(ROOT, to, file)
     const { code } = transformSync(readFileSync(path, 'utf8').replace(/^import type /gm, 'import '), {
@@ -43,6 +63,7 @@ const withoutJsx = (from, to) => {
   return to
 }
 
+/** @param {Violation} violation */
 const say = ({ rule, from, to }) => `  ${rule.name}: ${from} imports ${to}`
 
 // The fixture repeats the house's folders with one wrong import in each layer.

@@ -8,6 +8,10 @@ const { ensureChromium } = await import('./chromium.mjs')
 ensureChromium()
 const { build } = await import('./steps.mjs')
 
+/**
+ * @param {string} name
+ * @param {() => void} work
+ */
 const step = (name, work) => {
   console.log(`\n— ${name}`)
   work()

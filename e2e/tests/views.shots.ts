@@ -1,0 +1,57 @@
+import { join } from 'node:path'
+import { expect, type Page, test } from '@playwright/test'
+import { openPlace, writeLine } from './places.ts'
+
+const FOLDER = join(import.meta.dirname, '../../docs/screenshots')
+
+const shoot = async (page: Page, name: string) => {
+  await page.evaluate(() => document.fonts.ready)
+  await page.waitForLoadState('networkidle')
+  await page.mouse.move(2, 2)
+  await page.screenshot({ path: join(FOLDER, `${name}.png`) })
+}
+
+test('one current picture of each main view, from the demo data', async ({ page }) => {
+  await page.goto('/tunes')
+  await expect(page.getByRole('link', { name: /Breakwater/ })).toBeVisible()
+  await shoot(page, 'tunes')
+  await openPlace(page, 'map')
+  await shoot(page, 'map')
+  await openPlace(page, 'line')
+  await writeLine(page)
+  await expect(page.locator('[data-staff-note]').first()).toBeAttached()
+  await page.locator('[data-note="9"]').focus()
+  await page.getByRole('button', { name: 'Play' }).click()
+  await expect
+    .poll(() => page.locator('[data-testid=line-cursor]').evaluate((mark) => mark.style.display))
+    .toBe('block')
+  await page.waitForTimeout(2200)
+  await shoot(page, 'line')
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await openPlace(page, 'drills')
+  await shoot(page, 'drills')
+  await page.goto('/stage/tune-salt-stairs?bars=1-4&rung=outline-up&tempo=132')
+  await page.getByLabel('simulated player').check()
+  await page.getByLabel('seed').fill('8')
+  await page.getByLabel('errors in 100').fill('18')
+  await page.keyboard.press('PageDown')
+  await page.waitForSelector('[data-run=playing]')
+  await page.waitForTimeout(4300)
+  await shoot(page, 'stage')
+  await expect(page.getByRole('status', { name: 'Result' })).toBeVisible()
+  await shoot(page, 'stage-result')
+  await page.goto('/log')
+  await expect(page.getByRole('table')).toBeVisible()
+  await expect(page.locator('canvas')).toBeVisible()
+  await shoot(page, 'log')
+  await page.goto('/tunes/new')
+  await page
+    .getByLabel(/Changes at concert pitch/)
+    .fill(
+      'title: Weir Lane\nkey: G major\ntime: 4/4\ntempo: 150\n\n| Am7 | D7q9 | Gmaj7 | Em7 |\n| Am7 | D7 | G6 | Bm7 E7 |\n',
+    )
+  await shoot(page, 'new-tune')
+  await page.goto('/setup')
+  await expect(page.getByLabel(/Instrument/)).toBeVisible()
+  await shoot(page, 'setup')
+})
