@@ -13,5 +13,6 @@ const server = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
   env: { DEMO_FILE: join(ROOT, 'demo/generated/demo.json'), WEB_DIR: join(ROOT, 'web/dist'), ...process.env },
 })
 // A signal from the terminal reaches the server too; this process only waits for it to stop.
-for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM'])) process.on(signal, () => server.kill(signal))
+for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM']))
+  process.on(signal, () => server.kill(signal))
 server.on('exit', (code) => process.exit(code ?? 0))
