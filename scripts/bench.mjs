@@ -1,6 +1,7 @@
 // npm run bench: measures speed and prints ratios; nothing here is a test.
-import { ensureInstalled, run, tool } from './house.mjs'
+import { ensureInstalled, tool } from './house.mjs'
 
 ensureInstalled()
-run('npm', ['run', '--silent', 'build', '-w', 'core'])
+const { build } = await import('./steps.mjs')
+build()
 tool('tsx', ['--tsconfig', 'bench/tsconfig.json', 'bench/src/main.ts', ...process.argv.slice(2)])

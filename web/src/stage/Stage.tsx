@@ -185,7 +185,7 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
           />
         )}
       </main>
-      <footer className="flex flex-wrap items-center gap-x-6 gap-y-2 border-t border-rule py-3 text-lg">
+      <footer className="flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule py-3 text-lg">
         <Button look="main" onClick={goOn} className="text-lg">
           {running
             ? 'Stop'
@@ -208,7 +208,7 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
                 onChange={(event) => setArmed(event.target.checked)}
                 className="size-5"
               />{' '}
-              computer keyboard (K)
+              keyboard (K)
             </label>
             <label className="flex items-center gap-2">
               <input
@@ -253,7 +253,7 @@ const SimulatedFields = ({
         onChange={(event) =>
           onChange({ ...value, seed: Math.max(0, Math.floor(Number(event.target.value))) })
         }
-        className="w-24 rounded border border-soft bg-sheet px-2 py-1"
+        className="w-16 rounded border border-soft bg-sheet px-2 py-1"
       />
     </label>
     <label>
@@ -266,7 +266,7 @@ const SimulatedFields = ({
         onChange={(event) =>
           onChange({ ...value, errorRate: Math.min(100, Math.max(0, Number(event.target.value))) / 100 })
         }
-        className="w-20 rounded border border-soft bg-sheet px-2 py-1"
+        className="w-16 rounded border border-soft bg-sheet px-2 py-1"
       />
     </label>
   </>

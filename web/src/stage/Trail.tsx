@@ -11,6 +11,8 @@ import { useEffect, useRef } from 'react'
 import { chordText } from '../parts/ChordSymbol.tsx'
 
 const WIDTH = 1200
+/** Between two notes, for the name of the first. */
+const ROOM_FOR_NAME = 34
 const TOP = 54
 const BOTTOM = 18
 
@@ -66,6 +68,8 @@ export const Trail = ({
     })
     return () => cancelAnimationFrame(frame)
   })
+  const gaps = exercise.expected.slice(1).map((note, at) => x(note.start) - x(exercise.expected[at]!.start))
+  const named = showNames && Math.min(...gaps, WIDTH) >= ROOM_FOR_NAME
   const verdictOf = new Map(
     judged.flatMap((one) => (one.expected === undefined ? [] : [[one.expected, one] as const])),
   )
@@ -131,8 +135,8 @@ export const Trail = ({
                   : cy
               }
             />
-            {showNames && bars <= 8 && (
-              <text x={cx} y={cy - 14} fontSize={16} textAnchor="middle" fill="var(--ink)">
+            {named && (
+              <text x={cx + 13} y={cy + 7} fontSize={20} fill="var(--ink)">
                 {withSigns(note.spelling.replace(/-?\d+$/, ''))}
               </text>
             )}

@@ -1,0 +1,128 @@
+import { execFileSync, spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
+import { type Browser, chromium, type Page } from '@playwright/test'
+import { milliseconds, type Row } from './table.ts'
+
+const ROUNDS = 7
+const PAINT_LIMIT_MS = 1500
+const SCRIPT_LIMIT_KB = 250
+const COMPOSE_LIMIT_MS = 300
+const ROOT = join(import.meta.dirname, '../..')
+
+const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
+
+/** The built application in headless Chromium: first paint of Tunes, its scripts, and composing in the worker. */
+export const benchPage = async (): Promise<readonly Row[]> => {
+  const folder = mkdtempSync(join(tmpdir(), 'eager-contour-bench-'))
+  const { address, stop } = await serve(folder)
+  const browser = await chromium.launch({
+    executablePath: execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim(),
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--disable-background-networking',
+      '--disable-component-update',
+    ],
+  })
+  try {
+    const paints: number[] = []
+    let scriptBytes = 0
+    for (let round = 0; round < ROUNDS; round += 1) {
+      const { paint, bytes } = await firstPaint(browser, address)
+      paints.push(paint)
+      scriptBytes = bytes
+    }
+    const composing = await composeTimes(browser, address)
+    return [
+      {
+        what: 'Tunes, from a cold page to its rows',
+        ours: milliseconds(median(paints)),
+        peer: '',
+        ratio: '',
+        limit: milliseconds(PAINT_LIMIT_MS),
+      },
+      {
+        what: 'scripts before Tunes, gzipped',
+        ours: `${(scriptBytes / 1000).toFixed(0)} kB`,
+        peer: '',
+        ratio: '',
+        limit: `${SCRIPT_LIMIT_KB} kB`,
+      },
+      {
+        what: 'from "Another" to the new line, 8 bars',
+        ours: milliseconds(median(composing)),
+        peer: '',
+        ratio: '',
+        limit: milliseconds(COMPOSE_LIMIT_MS),
+      },
+    ]
+  } finally {
+    await browser.close()
+    stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
+}
+
+const serve = (folder: string): Promise<{ address: string; stop: () => void }> =>
+  new Promise((resolve, reject) => {
+    const server = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
+      cwd: ROOT,
+      env: {
+        ...process.env,
+        PORT: '0',
+        DATA_FILE: join(folder, 'bench.db'),
+        DEMO_FILE: join(ROOT, 'demo/generated/demo.json'),
+        WEB_DIR: join(ROOT, 'web/dist'),
+      },
+    })
+    server.stdout.on('data', (chunk: Buffer) => {
+      const address = /http:\/\/[\d.]+:\d+/.exec(chunk.toString())?.[0]
+      if (address) resolve({ address, stop: () => server.kill() })
+    })
+    server.on('exit', (code) => reject(new Error(`the server ended with ${code}`)))
+  })
+
+const firstPaint = async (browser: Browser, address: string): Promise<{ paint: number; bytes: number }> => {
+  const page = await browser.newPage()
+  const sizes: Promise<number>[] = []
+  page.on('response', (response) => {
+    if (response.url().endsWith('.js')) sizes.push(response.body().then((body) => gzipSync(body).byteLength))
+  })
+  await page.goto(`${address}/tunes`, { waitUntil: 'commit' })
+  await page.waitForSelector('li a')
+  const paint = await page.evaluate(() => performance.now())
+  await page.waitForLoadState('networkidle')
+  const bytes = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0)
+  await page.close()
+  return { paint, bytes }
+}
+
+/** Runs in the page: presses Another and gives the milliseconds until other notes are there. */
+const PRESS_ANOTHER = `new Promise((resolve) => {
+  const labels = () => [...document.querySelectorAll('[data-note]')].map((note) => note.getAttribute('aria-label')).join()
+  const before = labels()
+  const start = performance.now()
+  const look = () => (labels() === before ? requestAnimationFrame(look) : resolve(performance.now() - start))
+  ;[...document.querySelectorAll('button')].find(({ textContent }) => textContent === 'Another').click()
+  look()
+})`
+
+const composeTimes = async (browser: Browser, address: string): Promise<readonly number[]> => {
+  const page: Page = await browser.newPage()
+  await page.goto(`${address}/tunes/tune-salt-stairs/line?bars=1-8`)
+  await page.getByRole('button', { name: 'Write a line' }).click()
+  await page.waitForSelector('[data-note]')
+  const times: number[] = []
+  for (let round = 0; round < ROUNDS; round += 1) {
+    const time = await page.evaluate<number>(PRESS_ANOTHER)
+    times.push(time)
+    await page.waitForTimeout(200)
+  }
+  await page.close()
+  return times
+}
