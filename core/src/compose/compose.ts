@@ -6,21 +6,24 @@ import { EIGHTH, QUARTER } from '../rhythm/ticks.ts'
 import type { Brief, ComposedLine } from './brief.ts'
 import { type Anchor, anchorsOf } from './plan.ts'
 import { type ChosenEdge, type Search, solve } from './search.ts'
-import { fillTable } from './table.ts'
+import { type FillTable, fillTable } from './table.ts'
 
 /**
  * Writes lines in eighths over a stretch: chord tones at the strong beats and changes, between them a figure that leaves
  * the one and closes on the next, a breath before the phrase is too long. Each line is the exact optimum of the terms in cost/
  * for its seed, by dynamic programming; a further line is solved again with what was used made dearer. Cheapest first in
- * the order found. Empty where the stretch has no chord or the range holds no chord tone.
+ * the order found. A table kept from an earlier call with the same devices spares pricing the figures again. Empty where the stretch has no chord or the range holds no chord tone.
  */
-export const composeLines = (analysis: Analysis, brief: Brief): readonly ComposedLine[] => {
+export const composeLines = (
+  analysis: Analysis,
+  brief: Brief,
+  table: FillTable = fillTable(brief.devices),
+): readonly ComposedLine[] => {
   const stretch = fitStretch(analysis.chart, brief.stretch)
   const anchors = anchorsOf(analysis, stretch)
   if (anchors.length === 0) return []
   const { end } = stretchTicks(analysis.chart, stretch)
   const used = new Set<string>((brief.avoid ?? []).flatMap((line) => usedFigures(anchors, line)))
-  const table = fillTable(brief.devices)
   const composed: ComposedLine[] = []
   for (let index = 0; index < brief.count; index += 1) {
     const search: Search = {

@@ -120,7 +120,20 @@ const advance = (search: Search, at: number, from: Layer, pitches: readonly (rea
         relax(search, from.cost[state]!, state, remembered, edges, first, entered, layer)
     }
   })
-  return { ...layer, edges }
+  return withUsedEdges(layer, edges)
+}
+
+/** Keeps the edges that some state was reached by. */
+const withUsedEdges = (layer: Omit<Layer, 'edges'>, edges: readonly Edge[]): Layer => {
+  const places = new Int32Array(edges.length).fill(-1)
+  const used: Edge[] = []
+  for (let state = 0; state < layer.cost.length; state += 1) {
+    if (layer.cost[state] === Number.POSITIVE_INFINITY) continue
+    const number = layer.edge[state]!
+    if (places[number] === -1) places[number] = used.push(edges[number]!) - 1
+    layer.edge[state] = places[number]!
+  }
+  return { ...layer, edges: used }
 }
 
 const relax = (

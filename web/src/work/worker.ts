@@ -6,6 +6,8 @@ import {
   type ComposedLine,
   composeLines,
   type Exercise,
+  type FillTable,
+  fillTable,
   finishGrade,
   type Grade,
   type GradeState,
@@ -16,6 +18,15 @@ import {
 } from '@eager-contour/core'
 import { expose } from 'comlink'
 
+/** The figures that were priced for a brief's devices; another brief begins another table. */
+let priced: { readonly devices: string; readonly table: FillTable } | undefined
+
+const tableFor = (devices: Brief['devices']): FillTable => {
+  const name = JSON.stringify(devices ?? {})
+  if (priced?.devices !== name) priced = { devices: name, table: fillTable(devices) }
+  return priced.table
+}
+
 let grading: GradeState | undefined
 
 /** What was settled since the last call. */
@@ -24,7 +35,8 @@ const settledSince = (before: GradeState | undefined): readonly Judged[] =>
 
 /** Composing and grading, off the main thread. */
 const work = {
-  compose: (chart: Chart, brief: Brief): readonly ComposedLine[] => composeLines(analyseChart(chart), brief),
+  compose: (chart: Chart, brief: Brief): readonly ComposedLine[] =>
+    composeLines(analyseChart(chart), brief, tableFor(brief.devices)),
   startGrade: (exercise: Exercise): void => {
     grading = startGrade(exercise)
   },
