@@ -37,7 +37,7 @@ test('from the tunes to a stretch and its map', async ({ page }) => {
   await expect(page.getByRole('option', { selected: true })).toHaveCount(4)
   await expect(page).toHaveURL(/bars=1-4/)
 
-  // As a B♭ horn reads ii–V–I–IV in D♭ (trade.md §3 and §5; common practice, no source).
+  // As a B♭ horn reads ii–V–I–IV in D♭ (common practice, no source).
   await expect(page.getByText('ii–V–I–IV in E♭ major')).toBeVisible()
   const first = page.getByRole('listitem', { name: 'Bar 1' })
   await expect(first).toContainText('F Dorian')

@@ -10,7 +10,7 @@ const numerals = (text: string) =>
     .readings.map(({ key, numeral }) => `${numeral} ${key.tonic}${key.mode === 'minor' ? 'm' : ''}`)
     .join(', ')
 
-/** trade.md §4; common practice, no source. */
+/** Common practice, no source. */
 const LABELLED: readonly (readonly [string, string])[] = [
   ['| Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 |', 'ii Db, V Db, I Db, IV Db'],
   ['| Ebm7 Ab7 | Dbmaj7 |', 'ii Db, V Db, I Db'],
@@ -78,7 +78,7 @@ describe('analyseChart', () => {
     ])
   })
 
-  it('takes the scale from the function, and lets a written alteration beat it (trade.md §2)', () => {
+  it('takes the scale from the function, and lets a written alteration beat it', () => {
     const scales = (text: string) => analysed(text).readings.map(({ scale }) => scale)
     expect(scales('| Dm7 | G7 | Cmaj7 |')).toEqual(['dorian', 'mixolydian', 'ionian'])
     expect(scales('| Dm7b5 | G7 | Cm6 |')).toEqual(['locrian', 'phrygianDominant', 'melodicMinor'])

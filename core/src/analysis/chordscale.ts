@@ -3,7 +3,7 @@ import type { Degree } from '../pitch/degree.ts'
 import { type ScaleId, scaleSemitones } from '../scale/scale.ts'
 import { SCALES_BY_KIND } from './functions.ts'
 
-/** Scale notes that clash when held on a strong beat (trade.md §3). */
+/** Scale notes that clash when held on a strong beat. */
 const AVOID: Readonly<Partial<Record<ScaleId, readonly Degree[]>>> = {
   ionian: ['11'],
   aeolian: ['b13'],

@@ -44,7 +44,7 @@ const MINOR_LIKE: readonly ChordKind[] = ['minor', 'tonicMinor']
 const DOMINANT_LIKE: readonly ChordKind[] = ['dominant', 'sus', 'augmented']
 
 /**
- * Functions of major and minor keys with the scale each one gives (trade.md §3). A dominant's row that leads to a
+ * Functions of major and minor keys with the scale each one gives. A dominant's row that leads to a
  * minor chord gives the fifth mode of harmonic minor.
  */
 export const FUNCTIONS: readonly FunctionRow[] = [
@@ -110,7 +110,7 @@ export const UNEXPLAINED: Readonly<Record<ChordKind, ScaleId>> = {
   none: 'ionian',
 }
 
-/** Where the function's scale lacks a written tone: the first of these that has them all (trade.md §3). */
+/** Where the function's scale lacks a written tone: the first of these that has them all. */
 export const SCALES_BY_KIND: Readonly<Record<ChordKind, readonly ScaleId[]>> = {
   major: ['ionian', 'lydian', 'lydianAugmented'],
   dominant: [

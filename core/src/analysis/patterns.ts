@@ -21,7 +21,7 @@ const pattern = (name: string, mode: Key['mode'], functions: string, credit: num
   credit,
 })
 
-/** trade.md §4, the first of them; longer rows hold shorter ones, and the longest that fits is named. */
+/** The patterns that players know by name; longer rows hold shorter ones, and the longest that fits is named. */
 export const PATTERNS: readonly PatternRow[] = [
   pattern('ii–V–I–IV', 'major', 'ii V I IV', 3.8),
   pattern('ii–V–I', 'major', 'ii V I', 3),

@@ -43,7 +43,7 @@ describe('time', () => {
     expect(msToTicks(500, 120)).toBe(480)
   })
 
-  it('knows the strong beats of each time (trade.md §13)', () => {
+  it('knows the strong beats of each time', () => {
     expect(
       ['4/4', '3/4', '5/4', '6/8', '12/8'].map((time) =>
         strongPlaces(readMeter(time)!).map((tick) => tick / 240),
@@ -57,7 +57,7 @@ describe('nextTempo', () => {
   const rung = rungOf('outline-up')
   const run = (tempo: number, verdict: 'again' | 'nearly' | 'holds' | 'moves on') => ({ tempo, verdict })
 
-  it('rises by 7 % when it held twice, falls when it failed twice, and stays inside the row (ladder.md)', () => {
+  it('rises by 7 % when it held twice, falls when it failed twice, and stays inside the row', () => {
     expect(nextTempo(rung, [])).toBe(60)
     expect(nextTempo(rung, [run(100, 'holds')])).toBe(100)
     expect(nextTempo(rung, [run(100, 'holds'), run(100, 'moves on')])).toBe(107)

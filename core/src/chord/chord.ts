@@ -17,7 +17,7 @@ export interface Chord {
   readonly bass?: string
 }
 
-/** Families by the tones that tell the quality (trade.md §2). */
+/** Families by the tones that tell the quality. */
 export type ChordKind =
   | 'major'
   | 'dominant'
@@ -61,7 +61,7 @@ const GUIDES_BY_KIND: Readonly<Record<ChordKind, readonly Degree[]>> = {
   none: [],
 }
 
-/** The guide tones of a chord: 3 and 7, the 6 where there is no 7, the 4 of a sus (trade.md §2). */
+/** The guide tones of a chord: 3 and 7, the 6 where there is no 7, the 4 of a sus. */
 export const guideTones = (chord: Chord): readonly ChordTone[] => {
   const wanted = GUIDES_BY_KIND[chordKind(chord)]
   const guides = chord.tones.filter((tone) => wanted.includes(tone.degree))

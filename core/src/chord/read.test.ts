@@ -71,7 +71,7 @@ describe('readChordSymbol', () => {
     expect(compared).toBeGreaterThan(25)
   })
 
-  it('spells by degree (trade.md §2): the ♯9 of A♭7 is B, its ♭9 B♭♭, the 3 of C♯7 E♯', () => {
+  it('spells by degree: the ♯9 of A♭7 is B, its ♭9 B♭♭, the 3 of C♯7 E♯', () => {
     expect(read('Ab7#9').tones.at(-1)!.spelling).toBe('B')
     expect(read('Ab7b9').tones.at(-1)!.spelling).toBe('Bbb')
     expect(read('C#7').tones[1]!.spelling).toBe('E#')
@@ -144,7 +144,7 @@ describe('guideTones', () => {
     ['Cø', 'b3 b7'],
     ['C7sus4', '4 b7'],
     ['Cdim7', 'R b3 b5 bb7'],
-  ])('of %s are %s (trade.md §2; common practice, no source)', (symbol, degrees) => {
+  ])('of %s are %s (common practice, no source)', (symbol, degrees) => {
     expect(
       guideTones(read(symbol))
         .map(({ degree }) => degree)

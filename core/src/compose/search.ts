@@ -328,7 +328,7 @@ const placeIn = (ground: Ground, midi: number): 'root' | 'fifth' | 'other' => {
   return above >= 6 && above <= 8 ? 'fifth' : 'other'
 }
 
-/** Endings on 1, 3 or 5 rest; a 7 does not (trade.md §10). */
+/** Endings on 1, 3 or 5 rest; a 7 does not. */
 const endingCost = (ground: Ground, midi: number): number => {
   const above = aboveRoot(ground, midi)
   return above === 3 || above === 4 ? LINE_COSTS.ending.third : LINE_COSTS.ending[placeIn(ground, midi)]

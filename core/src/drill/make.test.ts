@@ -16,7 +16,7 @@ const made = (more: Partial<Parameters<typeof makeExercise>[0]> = {}, id = 'trum
 }
 
 describe('makeExercise', () => {
-  it('writes 1 3 5 7 in quarters, and in eighths where a chord has half a bar (ladder.md)', () => {
+  it('writes 1 3 5 7 in quarters, and in eighths where a chord has half a bar', () => {
     const { expected, countIn, length } = made()
     expect(expected.slice(0, 4).map(({ degree }) => degree)).toEqual(['R', 'b3', '5', 'b7'])
     expect(expected.slice(0, 4).map(({ start }) => start)).toEqual([0, 480, 960, 1440])
@@ -38,7 +38,7 @@ describe('makeExercise', () => {
     }
   })
 
-  it('fills a waltz bar with six eighths (ladder.md)', () => {
+  it('fills a waltz bar with six eighths', () => {
     const outcome = makeExercise(
       { rung: 'outline-up', stretch: { from: 0, to: 0 }, tempo: 90 },
       analysed('time: 3/4\n| Gmaj7 |'),

@@ -16,7 +16,7 @@ const SHAPES: Readonly<Record<number, { readonly order: readonly number[]; reado
   12: { order: [0, 1, 2, 3, 2, 1], note: QUARTER },
 }
 
-/** 1 3 5 7 up on each chord (ladder.md, grade 2), each chord in the octave nearest to the one before and inside the range. */
+/** 1 3 5 7 up on each chord, each chord in the octave nearest to the one before and inside the range. */
 export const outlineUp = (spans: readonly ChordSpan[], instrument: Instrument): readonly UnspelledNote[] => {
   const notes: UnspelledNote[] = []
   let near = (instrument.range.comfortLow + instrument.range.comfortHigh) / 2 - 5

@@ -3,7 +3,7 @@ import type { DeviceSpan, FoundDevice } from './explanation.ts'
 import type { HeardNote } from './heard.ts'
 
 /**
- * Shapes around a target, as half steps from it, the target last (trade.md §7). `s` stands for a scale note within
+ * Shapes around a target, as half steps from it, the target last. `s` stands for a scale note within
  * a whole step above, `u` for any half or whole step above, `l` for a half step below, `k` for a scale note a whole step below.
  */
 const SHAPES: readonly { readonly device: FoundDevice; readonly shape: readonly string[] }[] = [

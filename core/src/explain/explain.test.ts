@@ -11,7 +11,7 @@ const roles = (line: ReturnType<typeof eighths>) =>
     ({ degree, role, device }) => `${degree} ${role}${device ? ` ${device}` : ''}`,
   )
 
-/** Labelled by hand from trade.md §7 and §18, around the 3 (F) and the 5 (A♭) of D♭maj7; common practice, no source. */
+/** Labelled by hand, around the 3 (F) and the 5 (A♭) of D♭maj7; common practice, no source. */
 describe('explainLine', () => {
   it.each([
     ['approach from below', 'E4 F4', DB - 240, ['#9 approach below', '3 guide']],

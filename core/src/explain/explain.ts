@@ -8,7 +8,7 @@ import type { DeviceSpan, Explanation, FoundDevice, Join, NoteReading, Role } fr
 import { barAt, degreeOver, type HeardNote, hearLine } from './heard.ts'
 
 /**
- * Says of each note of any line what it is against its chord and what it does (trade.md §18), of each change of chord
+ * Says of each note of any line what it is against its chord and what it does, of each change of chord
  * how the line crosses it, and which figures the line holds. It sees pitches, times and chords only.
  */
 export const explainLine = (analysis: Analysis, line: Line): Explanation => {

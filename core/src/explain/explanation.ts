@@ -1,7 +1,7 @@
 import type { Reason } from '../outcome/outcome.ts'
 import type { Degree } from '../pitch/degree.ts'
 
-/** What a note is called: the first of trade.md §18 that fits. */
+/** What a note is called: the first of these that fits, in this order (common practice, no source). */
 export type Role =
   | 'anticipation'
   | 'guide'

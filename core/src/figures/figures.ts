@@ -38,7 +38,7 @@ const tones = (by: number): Step => ({ over: 'tones', by })
 const scale = (by: number): Step => ({ over: 'scale', by })
 const half = (by: number): Step => ({ over: 'half', by })
 
-/** trade.md §6: out of an anchor by arpeggio, skip, scale step or neighbour. */
+/** Out of an anchor by arpeggio, skip, scale step or neighbour. */
 export const OPENINGS: readonly Opening[] = [
   { id: 'none', device: 'hold', steps: [] },
   { id: 'arpeggio up 1', device: 'arpeggio', steps: [tones(1)] },
@@ -61,7 +61,7 @@ export const OPENINGS: readonly Opening[] = [
   { id: 'turn back down', device: 'arpeggio', steps: [tones(-1), tones(-1), tones(1)] },
 ]
 
-/** trade.md §7: into a target from below, from above, from both sides, by half steps or by the scale. */
+/** Into a target from below, from above, from both sides, by half steps or by the scale. */
 export const CLOSINGS: readonly Closing[] = [
   { id: 'none', device: 'chordTone', steps: [] },
   { id: 'below', device: 'below', steps: [half(-1)] },

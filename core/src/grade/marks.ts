@@ -4,7 +4,7 @@ import { QUARTER, ticksToMs } from '../rhythm/ticks.ts'
 import type { Judged } from './judged.ts'
 import { GRADE_RULES, type RunVerdict, VERDICTS } from './rules.ts'
 
-/** 0 to 100 each (ladder.md, set rungs): notes right, on time, without stopping. */
+/** 0 to 100 each, for exercises whose notes are given: notes right, on time, without stopping. */
 export interface Marks {
   readonly notes: number
   readonly time: number

@@ -1,4 +1,4 @@
-/** The grader's thresholds (ladder.md): data that a player may change. */
+/** The grader's thresholds: data that a player may change. */
 export interface GradeRules {
   /** On time: within this part of a beat or so many milliseconds, whichever is more. */
   readonly onTimeBeats: number
@@ -33,7 +33,7 @@ export const GRADE_RULES: GradeRules = {
 
 export type RunVerdict = 'again' | 'nearly' | 'holds' | 'moves on'
 
-/** ladder.md: verdicts by the lowest mark asked, from the top; `top` rows need the row's top tempo. */
+/** Verdicts by the lowest mark asked, from the top; `top` rows need the row's top tempo. */
 export const VERDICTS: readonly {
   readonly verdict: RunVerdict
   readonly least: number

@@ -30,7 +30,7 @@ const SOUNDING = { semitones: 0, fifths: 0 }
 const UP_MAJOR_SECOND = { semitones: 2, fifths: 2 }
 const UP_OCTAVE = { semitones: 12, fifths: 0 }
 
-/** trade.md §15; ranges are common practice, no source. */
+/** Transpositions and ranges: common practice, no source. */
 export const INSTRUMENTS: readonly Instrument[] = [
   {
     id: 'concert',

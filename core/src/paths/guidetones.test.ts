@@ -18,7 +18,7 @@ const names = (text: string, more: Partial<GuideToneWish> = {}) =>
   )
 
 describe('guideToneLines', () => {
-  /** trade.md §5; common practice, no source. */
+  /** Common practice, no source. */
   it('writes D♭–C–C and G♭–G♭–F over E♭m7 A♭7 D♭maj7', () => {
     expect(names('| Ebm7 | Ab7 | Dbmaj7 |', { start: 'b7' })[0]).toBe('Db4 C4 C4')
     expect(names('| Ebm7 | Ab7 | Dbmaj7 |', { start: 'b3' })[0]).toBe('Gb4 Gb4 F4')

@@ -27,7 +27,7 @@ export interface Stand {
   readonly guide: boolean
 }
 
-/** trade.md §5: a third or seventh; a half step; a whole step; the same note; anything else. */
+/** From best to worst (common practice, no source): a third or seventh; a half step; a whole step; the same note; anything else. */
 const GUIDE_COSTS = {
   notGuide: 2,
   halfStep: 0,
@@ -74,7 +74,7 @@ const spansOf = (analysis: Analysis, stretch: Stretch): readonly ChordSpan[] => 
 
 /**
  * Guide-tone lines over a stretch, one note a chord held as long as the chord: for every last tone the best path to it,
- * by dynamic programming over the preferences of trade.md §5; cheapest first. Empty where no tone lies in the range.
+ * by dynamic programming over those preferences; cheapest first. Empty where no tone lies in the range.
  */
 export const guideToneLines = (analysis: Analysis, wish: GuideToneWish): readonly GuideTonePath[] => {
   const layers = guideToneStands(analysis, wish)

@@ -11,7 +11,7 @@ const HELD: readonly RunVerdict[] = ['holds', 'moves on']
 
 /**
  * The tempo of the next run: up by 7 % when the last two at this tempo held, down by 7 % when both were "again", inside the rung's
- * tempos (ladder.md). The rung's first tempo where nothing was played.
+ * tempos. The rung's first tempo where nothing was played.
  */
 export const nextTempo = (rung: RungRow, runs: readonly LadderRun[]): number => {
   const last = runs.at(-1)

@@ -13,7 +13,7 @@ interface MeterRow {
   readonly strong: readonly number[]
 }
 
-/** trade.md §13: strong beats. */
+/** Beats and strong beats (common practice, no source). */
 const METERS: Readonly<Record<string, MeterRow>> = {
   '4/4': { beat: QUARTER, strong: [0, 2] },
   '2/4': { beat: QUARTER, strong: [0] },

@@ -3,7 +3,7 @@ import { QUARTER, type Ticks } from './ticks.ts'
 /** Swing as the share of a beat that its first eighth takes: 0.5 straight, 0.667 a triplet's two thirds. */
 export type Swing = number
 
-/** bpm and share: straighter as the tempo rises (trade.md §13; common practice, no source). */
+/** bpm and share: straighter as the tempo rises (common practice, no source). */
 const SWING_BY_TEMPO: readonly (readonly [bpm: number, swing: Swing])[] = [
   [60, 0.67],
   [120, 0.64],

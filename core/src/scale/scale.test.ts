@@ -42,7 +42,7 @@ describe('the dictionary of scales', () => {
     expect(chroma(scaleSpellings(id, fifthsOf('Eb')))).toEqual(chroma(theirs.notes))
   })
 
-  /** trade.md §3, notes above R, 3, 5, 7 in half steps; common practice, no source. */
+  /** Notes above R, 3, 5, 7 in half steps; common practice, no source. */
   it.each([
     ['ionian', 'Db', ['Db', 'F', 'Ab', 'C'], [2, 1, 2, 1]],
     ['lydian', 'Gb', ['Gb', 'Bb', 'Db', 'F'], [2, 2, 2, 1]],

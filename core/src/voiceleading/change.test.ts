@@ -16,7 +16,7 @@ const told = (from: string, to: string) => {
   )
 }
 
-/** trade.md §5, in D♭ and in F♯ minor; common practice, no source. */
+/** In D♭ and in F♯ minor; common practice, no source. */
 describe('changeBetween', () => {
   it('lets the ♭7 of ii fall a half step to the 3 of V, and keeps its ♭3 as the ♭7', () => {
     expect(told('Ebm7', 'Ab7')).toContain('b7 Db → 3 C -1')
