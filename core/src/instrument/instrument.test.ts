@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest'
+import { pitchClassOf } from '../pitch/fifths.ts'
+import { INSTRUMENTS, instrumentOf } from './instrument.ts'
+
+describe('instruments', () => {
+  /** Written above sounding, in half steps; common practice, no source. */
+  it.each([
+    ['concert', 0],
+    ['trumpet', 2],
+    ['clarinet', 2],
+    ['alto-sax', 9],
+    ['tenor-sax', 14],
+    ['trombone', 0],
+    ['guitar', 12],
+    ['double-bass', 12],
+  ])('%s is written %i half steps above', (id, semitones) => {
+    expect(instrumentOf(id).written.semitones).toBe(semitones)
+  })
+
+  it('have a comfortable middle inside their range, and a spelling that fits their transposition', () => {
+    for (const { range, written } of INSTRUMENTS) {
+      expect(range.low).toBeLessThanOrEqual(range.comfortLow)
+      expect(range.comfortLow + 12).toBeLessThan(range.comfortHigh)
+      expect(range.comfortHigh).toBeLessThanOrEqual(range.high)
+      expect(pitchClassOf(written.fifths)).toBe(written.semitones % 12)
+    }
+  })
+
+  it('are concert pitch where the name is not known', () => {
+    expect(instrumentOf('kazoo').id).toBe('concert')
+  })
+})
