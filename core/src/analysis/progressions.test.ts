@@ -7,7 +7,10 @@ import { analyseChart } from './analyse.ts'
  * Progressions with the key and numeral of each chord, in several keys; a key of the chart only where the chords leave it
  * open. Common practice, no source.
  */
-const PROGRESSIONS: readonly { readonly name: string; readonly rows: readonly (readonly [string, string])[] }[] = [
+const PROGRESSIONS: readonly {
+  readonly name: string
+  readonly rows: readonly (readonly [string, string])[]
+}[] = [
   {
     name: 'ii–V–I in major',
     rows: [
@@ -73,7 +76,10 @@ const PROGRESSIONS: readonly { readonly name: string; readonly rows: readonly (r
     name: 'passing diminished',
     rows: [
       ['key: F major\n| Fmaj7 F#dim7 | Gm7 C7 | Fmaj7 |', 'I F, #I° F, ii F, V F, I F'],
-      ['key: Eb major\n| Ebmaj7 | Fm7 F#dim7 | Gm7 | Fm7 Bb7 | Ebmaj7 |', 'I Eb, ii Eb, #II° Eb, iii Eb, ii Eb, V Eb, I Eb'],
+      [
+        'key: Eb major\n| Ebmaj7 | Fm7 F#dim7 | Gm7 | Fm7 Bb7 | Ebmaj7 |',
+        'I Eb, ii Eb, #II° Eb, iii Eb, ii Eb, V Eb, I Eb',
+      ],
     ],
   },
   {
@@ -95,8 +101,14 @@ const PROGRESSIONS: readonly { readonly name: string; readonly rows: readonly (r
   {
     name: 'changes of key',
     rows: [
-      ['| Dm7 G7 | Cmaj7 | Cm7 F7 | Bbmaj7 | Bbm7 Eb7 | Abmaj7 |', 'ii C, V C, I C, ii Bb, V Bb, I Bb, ii Ab, V Ab, I Ab'],
-      ['| Am7 D7 | Gmaj7 | F#m7b5 B7b9 | Em6 | Fm7 Bb7 | Ebmaj7 |', 'ii G, V G, I G, iiø Em, V Em, i Em, ii Eb, V Eb, I Eb'],
+      [
+        '| Dm7 G7 | Cmaj7 | Cm7 F7 | Bbmaj7 | Bbm7 Eb7 | Abmaj7 |',
+        'ii C, V C, I C, ii Bb, V Bb, I Bb, ii Ab, V Ab, I Ab',
+      ],
+      [
+        '| Am7 D7 | Gmaj7 | F#m7b5 B7b9 | Em6 | Fm7 Bb7 | Ebmaj7 |',
+        'ii G, V G, I G, iiø Em, V Em, i Em, ii Eb, V Eb, I Eb',
+      ],
       ['| F#m7 B7 | Emaj7 | Em7 A7 | Dmaj7 |', 'ii E, V E, I E, ii D, V D, I D'],
     ],
   },
@@ -127,7 +139,11 @@ for (const { name, rows } of PROGRESSIONS) {
         const chart = chartOf(text)
         const here = analyseChart(chart).readings.map(({ numeral, scale }) => `${numeral} ${scale}`)
         for (const steps of TWELVE_STEPS)
-          expect(analyseChart(transposeChart(chart, steps)).readings.map(({ numeral, scale }) => `${numeral} ${scale}`)).toEqual(here)
+          expect(
+            analyseChart(transposeChart(chart, steps)).readings.map(
+              ({ numeral, scale }) => `${numeral} ${scale}`,
+            ),
+          ).toEqual(here)
       }
     })
   })

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { readChordSymbol } from '../chord/read.ts'
 import { readPitch } from '../pitch/pitch.ts'
 import type { ScaleId } from '../scale/scale.ts'
-import { fillsBetween } from './fill.ts'
 import { CLOSINGS, OPENINGS } from './figures.ts'
+import { fillsBetween } from './fill.ts'
 import { groundOf, holds, walkIn } from './ground.ts'
 
 const ground = (symbol: string, scale: ScaleId) => {
@@ -17,7 +17,8 @@ const AB = ground('Ab7', 'mixolydian')
 
 describe('groundOf', () => {
   it('knows chord tones, guide tones and scale', () => {
-    const classes = (set: readonly boolean[]) => set.flatMap((inside, pitchClass) => (inside ? [pitchClass] : []))
+    const classes = (set: readonly boolean[]) =>
+      set.flatMap((inside, pitchClass) => (inside ? [pitchClass] : []))
     expect(classes(DB.isTone)).toEqual([0, 1, 5, 8])
     expect(classes(DB.isGuide)).toEqual([0, 5])
     expect(classes(DB.isScale)).toEqual([0, 1, 3, 5, 6, 8, 10])
@@ -55,7 +56,9 @@ describe('closings', () => {
     const closing = CLOSINGS.find((row) => row.id === id)!
     const slots = closing.steps.length
     const anchors = Array.from({ length: 30 }, (_, at) => 50 + at)
-    const found = anchors.flatMap((anchor) => fillsBetween(slots, DB, DB, anchor, pitch(target))).find((fill) => CLOSINGS[fill.closing]!.id === id && fill.opening === 0)
+    const found = anchors
+      .flatMap((anchor) => fillsBetween(slots, DB, DB, anchor, pitch(target)))
+      .find((fill) => CLOSINGS[fill.closing]!.id === id && fill.opening === 0)
     expect(found?.notes).toEqual(wanted.split(' ').map(pitch))
   })
 })
@@ -68,7 +71,9 @@ describe('openings', () => {
   ])('%s from %s is %s', (id, anchor, wanted) => {
     const targets = Array.from({ length: 30 }, (_, at) => 50 + at)
     const fills = targets.flatMap((target) => fillsBetween(3, DB, DB, pitch(anchor), target))
-    expect(fills.find((fill) => OPENINGS[fill.opening]!.id === id)?.notes).toEqual(wanted.split(' ').map(pitch))
+    expect(fills.find((fill) => OPENINGS[fill.opening]!.id === id)?.notes).toEqual(
+      wanted.split(' ').map(pitch),
+    )
   })
 })
 

@@ -6,7 +6,11 @@ import { instrumentOf } from '../instrument/instrument.ts'
 import { perfectPlayer, simulatedTake, simulatePlayer, simulatePlaying } from './player.ts'
 import { normalFrom, randomFrom } from './random.ts'
 
-const outcome = makeExercise({ rung: 'outline-up', stretch: { from: 0, to: 3 }, tempo: 120 }, analysed('| Dm7 | G7 | Cmaj7 | A7 |'), instrumentOf('trumpet'))
+const outcome = makeExercise(
+  { rung: 'outline-up', stretch: { from: 0, to: 3 }, tempo: 120 },
+  analysed('| Dm7 | G7 | Cmaj7 | A7 |'),
+  instrumentOf('trumpet'),
+)
 if (!outcome.ok) throw new Error('no exercise')
 const exercise = outcome.value
 
@@ -19,7 +23,8 @@ describe('the simulated player', () => {
 
   it('makes as many slips as asked, and tells each', () => {
     let slips = 0
-    for (let seed = 0; seed < 100; seed += 1) slips += simulatePlaying(exercise, { seed, errorRate: 0.25, spreadMs: 0 }).slips.length
+    for (let seed = 0; seed < 100; seed += 1)
+      slips += simulatePlaying(exercise, { seed, errorRate: 0.25, spreadMs: 0 }).slips.length
     expect(slips / (100 * exercise.expected.length)).toBeCloseTo(0.25, 1)
     expect(simulatePlaying(exercise, perfectPlayer).slips).toEqual([])
   })

@@ -25,18 +25,40 @@ describe('withSigns', () => {
   })
 
   it('tells intervals in words', () => {
-    expect([0, 1, -2, 3, -4, 5].map(stepsInWords)).toEqual(['stays', 'half step up', 'whole step down', 'minor third up', 'major third down', '5 half steps up'])
+    expect([0, 1, -2, 3, -4, 5].map(stepsInWords)).toEqual([
+      'stays',
+      'half step up',
+      'whole step down',
+      'minor third up',
+      'major third down',
+      '5 half steps up',
+    ])
   })
 })
 
 describe('wordReason', () => {
   it.each([
     [{ rule: 'note.guide', args: ['b7', 'Ab7', null] }, 'The ♭7 of A♭7: a guide tone.'],
-    [{ rule: 'note.chord', args: ['5', 'Dbmaj7', 'arpeggio'] }, 'The 5 of D♭maj7: a chord tone, in an arpeggio.'],
-    [{ rule: 'note.approach', args: ['below', 1, '3', 'Dbmaj7'] }, 'A half step below the 3 of D♭maj7, and goes there.'],
-    [{ rule: 'note.approach', args: ['above', -2, '5', 'C6'] }, 'A whole step above the 5 of C6, and goes there.'],
-    [{ rule: 'note.enclosure', args: ['threeNoteEnclosure', '5', 'Dbmaj7'] }, 'Part of a three-note enclosure around the 5 of D♭maj7.'],
-    [{ rule: 'note.delay', args: ['11', 'Dbmaj7', '3', 'Dbmaj7'] }, 'The 11 on the beat keeps the 3 of D♭maj7 waiting.'],
+    [
+      { rule: 'note.chord', args: ['5', 'Dbmaj7', 'arpeggio'] },
+      'The 5 of D♭maj7: a chord tone, in an arpeggio.',
+    ],
+    [
+      { rule: 'note.approach', args: ['below', 1, '3', 'Dbmaj7'] },
+      'A half step below the 3 of D♭maj7, and goes there.',
+    ],
+    [
+      { rule: 'note.approach', args: ['above', -2, '5', 'C6'] },
+      'A whole step above the 5 of C6, and goes there.',
+    ],
+    [
+      { rule: 'note.enclosure', args: ['threeNoteEnclosure', '5', 'Dbmaj7'] },
+      'Part of a three-note enclosure around the 5 of D♭maj7.',
+    ],
+    [
+      { rule: 'note.delay', args: ['11', 'Dbmaj7', '3', 'Dbmaj7'] },
+      'The 11 on the beat keeps the 3 of D♭maj7 waiting.',
+    ],
     [{ rule: 'chord.unread', args: ['H7', 'H7'] }, '“H7” is no chord symbol.'],
     [{ rule: 'chord.unread', args: ['Dm7x', 'x'] }, '“x” in “Dm7x” is no part of a chord symbol.'],
     [{ rule: 'exercise.empty', args: ['your-line'] }, 'The line has no notes in this stretch.'],
@@ -45,7 +67,18 @@ describe('wordReason', () => {
   })
 
   it('has words for every problem of the chart reader', () => {
-    const texts = ['', 'key: H\n| C |', 'time: 7/9\n| C |', 'tempo: 5\n| C |', 'feel: odd\n| C |', 'hue: x\n| C |', '| % |', '| C:9 |', '| Q |', `| C ${'| C '.repeat(5001)}|`]
+    const texts = [
+      '',
+      'key: H\n| C |',
+      'time: 7/9\n| C |',
+      'tempo: 5\n| C |',
+      'feel: odd\n| C |',
+      'hue: x\n| C |',
+      '| % |',
+      '| C:9 |',
+      '| Q |',
+      `| C ${'| C '.repeat(5001)}|`,
+    ]
     const rules = texts.flatMap((text) => {
       const outcome = readChart(text)
       return outcome.ok ? [] : outcome.problems
@@ -58,6 +91,10 @@ describe('wordReason', () => {
   })
 
   it('calls roles and figures by the trade’s names', () => {
-    expect([roleName('guide'), roleName('delay'), deviceName('doubleChromatic')]).toEqual(['guide tone', 'delayed resolution', 'double chromatic approach'])
+    expect([roleName('guide'), roleName('delay'), deviceName('doubleChromatic')]).toEqual([
+      'guide tone',
+      'delayed resolution',
+      'double chromatic approach',
+    ])
   })
 })

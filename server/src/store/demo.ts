@@ -1,7 +1,15 @@
-import { check, type DemoData, LineBody, RunBody, SettingsBody, TuneBody } from '@eager-contour/contract'
+import {
+  check,
+  type DemoData,
+  IdParams,
+  LineBody,
+  RunBody,
+  SettingsBody,
+  TuneBody,
+} from '@eager-contour/contract'
 import type { DataSource } from 'typeorm'
 import { TuneEntity } from './entities.ts'
-import { writeLine, writeRun, writeSettings, writeTune } from './records.ts'
+import { type Store, writeLine, writeRun, writeSettings, writeTune } from './records.ts'
 
 const DEMO_EDIT = { revision: 0, edit: 'demo-edit-1' }
 
@@ -11,14 +19,27 @@ const valid = <T extends object>(type: new () => T, value: unknown): T => {
   throw new Error(`the demo does not keep to the contract: ${JSON.stringify(outcome.problems)}`)
 }
 
-/** Fills an empty database with the demo, through the same checks and writes as the API. Tells whether it was empty. */
+/** Fills an empty database with the demo, whole or not at all, through the same checks and writes as the API. Tells whether it was empty. */
 export const fillWithDemo = async (source: DataSource, demo: DemoData): Promise<boolean> => {
   if ((await source.manager.count(TuneEntity)) > 0) return false
-  for (const { id, ...tune } of demo.tunes)
-    await writeTune(source, id, valid(TuneBody, { ...tune, ...DEMO_EDIT }))
-  for (const { id, ...line } of demo.lines)
-    await writeLine(source, id, valid(LineBody, { ...line, ...DEMO_EDIT }))
-  for (const { id, ...run } of demo.runs) await writeRun(source, id, valid(RunBody, run))
-  await writeSettings(source, valid(SettingsBody, { ...demo.settings, ...DEMO_EDIT }))
+  const checked = {
+    tunes: demo.tunes.map(({ id, ...tune }) => ({
+      ...valid(IdParams, { id }),
+      body: valid(TuneBody, { ...tune, ...DEMO_EDIT }),
+    })),
+    lines: demo.lines.map(({ id, ...line }) => ({
+      ...valid(IdParams, { id }),
+      body: valid(LineBody, { ...line, ...DEMO_EDIT }),
+    })),
+    runs: demo.runs.map(({ id, ...run }) => ({ ...valid(IdParams, { id }), body: valid(RunBody, run) })),
+    settings: valid(SettingsBody, { ...demo.settings, ...DEMO_EDIT }),
+  }
+  await source.transaction(async (manager) => {
+    const store: Store = { manager, transaction: manager.transaction.bind(manager) }
+    for (const { id, body } of checked.tunes) await writeTune(store, id, body)
+    for (const { id, body } of checked.lines) await writeLine(store, id, body)
+    for (const { id, body } of checked.runs) await writeRun(store, id, body)
+    await writeSettings(store, checked.settings)
+  })
   return true
 }

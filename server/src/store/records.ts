@@ -15,6 +15,9 @@ import type { DataSource, EntityManager, EntityTarget, FindOptionsWhere } from '
 import { HttpProblem } from '../http/problem.ts'
 import { LineEntity, RunEntity, SettingsEntity, TakeEntity, TuneEntity } from './entities.ts'
 
+/** Where records are read and written: the database, or a transaction in it. */
+export type Store = Pick<DataSource, 'manager' | 'transaction'>
+
 interface Editable {
   id: string
   revision: number
@@ -27,14 +30,14 @@ interface Editable {
  * is sent.
  */
 const writeEdited = async <E extends Editable>(
-  source: DataSource,
+  store: Store,
   type: EntityTarget<E>,
   id: string,
   body: EditBody,
   fields: Omit<E, keyof Editable>,
   answer: (row: E) => unknown,
 ): Promise<E> =>
-  source.transaction(async (manager) => {
+  store.transaction(async (manager) => {
     const known = await manager.findOneBy(type, { id } as FindOptionsWhere<E>)
     if (known && known.lastEdit === body.edit) return known
     if ((known?.revision ?? 0) !== body.revision)
@@ -62,12 +65,12 @@ const tuneAnswer = ({ id, revision, title, chart, updatedAt }: TuneEntity): Tune
   updatedAt,
 })
 
-export const listTunes = async (source: DataSource): Promise<readonly TuneAnswer[]> =>
-  (await source.manager.find(TuneEntity, { order: { title: 'ASC' } })).map(tuneAnswer)
+export const listTunes = async (store: Store): Promise<readonly TuneAnswer[]> =>
+  (await store.manager.find(TuneEntity, { order: { title: 'ASC' } })).map(tuneAnswer)
 
-export const writeTune = async (source: DataSource, id: string, body: TuneBody): Promise<TuneAnswer> =>
+export const writeTune = async (store: Store, id: string, body: TuneBody): Promise<TuneAnswer> =>
   tuneAnswer(
-    await writeEdited(source, TuneEntity, id, body, { title: body.title, chart: body.chart }, tuneAnswer),
+    await writeEdited(store, TuneEntity, id, body, { title: body.title, chart: body.chart }, tuneAnswer),
   )
 
 const lineAnswer = (row: LineEntity): LineAnswer => ({
@@ -80,15 +83,15 @@ const lineAnswer = (row: LineEntity): LineAnswer => ({
   updatedAt: row.updatedAt,
 })
 
-export const listLines = async (source: DataSource, tune?: string): Promise<readonly LineAnswer[]> =>
+export const listLines = async (store: Store, tune?: string): Promise<readonly LineAnswer[]> =>
   (
-    await source.manager.find(LineEntity, {
+    await store.manager.find(LineEntity, {
       where: tune === undefined ? {} : { tune },
       order: { updatedAt: 'DESC' },
     })
   ).map(lineAnswer)
 
-export const writeLine = async (source: DataSource, id: string, body: LineBody): Promise<LineAnswer> => {
+export const writeLine = async (store: Store, id: string, body: LineBody): Promise<LineAnswer> => {
   const fields = {
     tune: body.tune,
     title: body.title,
@@ -96,7 +99,7 @@ export const writeLine = async (source: DataSource, id: string, body: LineBody):
     toBar: body.stretch.to,
     notes: body.notes,
   }
-  return lineAnswer(await writeEdited(source, LineEntity, id, body, fields, lineAnswer))
+  return lineAnswer(await writeEdited(store, LineEntity, id, body, fields, lineAnswer))
 }
 
 const runAnswer = (row: RunEntity): RunAnswer => ({
@@ -115,26 +118,26 @@ const runAnswer = (row: RunEntity): RunAnswer => ({
   ...(row.line === null ? {} : { line: row.line }),
 })
 
-export const listRuns = async (source: DataSource, tune?: string): Promise<readonly RunAnswer[]> =>
+export const listRuns = async (store: Store, tune?: string): Promise<readonly RunAnswer[]> =>
   (
-    await source.manager.find(RunEntity, {
+    await store.manager.find(RunEntity, {
       where: tune === undefined ? {} : { tune },
       order: { playedAt: 'DESC' },
     })
   ).map(runAnswer)
 
-export const readRun = async (source: DataSource, id: string): Promise<RunWithTakeAnswer> => {
+export const readRun = async (store: Store, id: string): Promise<RunWithTakeAnswer> => {
   const [row, take] = await Promise.all([
-    source.manager.findOneBy(RunEntity, { id }),
-    source.manager.findOneBy(TakeEntity, { run: id }),
+    store.manager.findOneBy(RunEntity, { id }),
+    store.manager.findOneBy(TakeEntity, { run: id }),
   ])
   if (!row || !take) throw new HttpProblem('not-found', 'There is no such run.')
   return { ...runAnswer(row), take: take.take as Take }
 }
 
 /** A run is written once: the same id again is the same run. */
-export const writeRun = async (source: DataSource, id: string, body: RunBody): Promise<RunAnswer> =>
-  source.transaction(async (manager: EntityManager) => {
+export const writeRun = async (store: Store, id: string, body: RunBody): Promise<RunAnswer> =>
+  store.transaction(async (manager: EntityManager) => {
     const known = await manager.findOneBy(RunEntity, { id })
     if (known) return runAnswer(known)
     const row = manager.create(RunEntity, {
@@ -179,16 +182,16 @@ const settingsAnswer = (row: SettingsEntity): SettingsAnswer => ({
   player: row.player,
 })
 
-export const readSettings = async (source: DataSource): Promise<SettingsAnswer> => {
-  const row = await source.manager.findOneBy(SettingsEntity, { id: SETTINGS_ID })
+export const readSettings = async (store: Store): Promise<SettingsAnswer> => {
+  const row = await store.manager.findOneBy(SettingsEntity, { id: SETTINGS_ID })
   return row ? settingsAnswer(row) : DEFAULT_SETTINGS
 }
 
-export const writeSettings = async (source: DataSource, body: SettingsBody): Promise<SettingsAnswer> => {
+export const writeSettings = async (store: Store, body: SettingsBody): Promise<SettingsAnswer> => {
   const { instrument, look, chordStyle, scaleNames, player } = body
   return settingsAnswer(
     await writeEdited(
-      source,
+      store,
       SettingsEntity,
       SETTINGS_ID,
       body,

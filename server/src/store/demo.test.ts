@@ -1,0 +1,90 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { DemoData } from '@eager-contour/contract'
+import { afterAll, describe, expect, it } from 'vitest'
+import { fillWithDemo } from './demo.ts'
+import { openStore } from './open.ts'
+import { listLines, listRuns, listTunes, readRun, readSettings } from './records.ts'
+
+const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
+afterAll(() => rmSync(folder, { recursive: true }))
+
+const take = {
+  notes: [],
+  source: 'simulated' as const,
+  zeroMs: 0,
+  tempo: [{ tick: 0, bpm: 90 }],
+  swing: 0.6,
+  loops: [0],
+  latencyMs: 0,
+  tuningHz: 440,
+  exercise: '{}',
+  grader: '1',
+}
+const DEMO: DemoData = {
+  tunes: [{ id: 'tune-demo-1', title: 'Jetty', chart: '| C | F |' }],
+  lines: [
+    {
+      id: 'line-demo-1',
+      tune: 'tune-demo-1',
+      title: 'One',
+      stretch: { from: 0, to: 1 },
+      notes: [{ start: 0, duration: 240, midi: 60, spelling: 'C4' }],
+    },
+  ],
+  runs: [
+    {
+      id: 'run-demo-1',
+      tune: 'tune-demo-1',
+      playedAt: '2026-10-01T18:00:00.000Z',
+      rung: 'outline-up',
+      key: 'C major',
+      stretch: { from: 0, to: 1 },
+      tempo: 90,
+      state: 'finished',
+      verdict: 'nearly',
+      marks: { notes: 80, time: 75, flow: 100 },
+      weakestBar: 1,
+      take,
+    },
+  ],
+  settings: {
+    instrument: 'flugelhorn',
+    look: 'day',
+    chordStyle: 'signs',
+    scaleNames: 'mode',
+    player: 'A. Nobody',
+  },
+}
+
+describe('fillWithDemo', () => {
+  it('fills an empty database, once', async () => {
+    const source = await openStore(join(folder, 'demo.db'))
+    expect(await fillWithDemo(source, DEMO)).toBe(true)
+    expect(await fillWithDemo(source, DEMO)).toBe(false)
+    expect((await listTunes(source)).map(({ title }) => title)).toEqual(['Jetty'])
+    expect(await listLines(source, 'tune-demo-1')).toHaveLength(1)
+    expect(await listRuns(source, 'tune-demo-1')).toMatchObject([
+      { verdict: 'nearly', weakestBar: 1, source: 'simulated' },
+    ])
+    expect((await readRun(source, 'run-demo-1')).take).toEqual(take)
+    expect(await readSettings(source)).toMatchObject({ instrument: 'flugelhorn', revision: 1 })
+    await source.destroy()
+  })
+
+  it('refuses a demo that does not keep to the contract, and leaves the database empty', async () => {
+    const source = await openStore(join(folder, 'broken.db'))
+    await expect(fillWithDemo(source, { ...DEMO, tunes: [{ ...DEMO.tunes[0]!, id: 'x' }] })).rejects.toThrow(
+      /does not keep to the contract/,
+    )
+    await expect(
+      fillWithDemo(source, { ...DEMO, settings: { ...DEMO.settings, look: 'dusk' as 'day' } }),
+    ).rejects.toThrow(/does not keep to the contract/)
+    await expect(
+      fillWithDemo(source, { ...DEMO, lines: [{ ...DEMO.lines[0]!, tune: 'tune-unknown' }] }),
+    ).rejects.toThrow()
+    expect(await listTunes(source)).toEqual([])
+    await source.destroy()
+  })
+})

@@ -1,0 +1,142 @@
+import 'fake-indexeddb/auto'
+import { configureStore } from '@reduxjs/toolkit'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { AppDispatch } from '../app/store.ts'
+import { api } from './api.ts'
+import { dropDraft, keepDraft, readDraft, waitingPostings } from './browserStore.ts'
+import { dropRefused, post, send, type Writing } from './outbox.ts'
+import { outboxSlice } from './outboxSlice.ts'
+
+interface Sent {
+  readonly path: string
+  readonly body: Record<string, unknown>
+}
+
+/** A server on the other side of fetch: what it was sent, and how it answers next. */
+const server = { sent: [] as Sent[], answer: (_sent: Sent): Response => new Response('{}') }
+
+const makeStore = () =>
+  configureStore({
+    reducer: { outbox: outboxSlice.reducer, [api.reducerPath]: api.reducer },
+    middleware: (getDefault) => getDefault().concat(api.middleware),
+  })
+let store: ReturnType<typeof makeStore>
+let dispatch: AppDispatch
+
+const line = (more: Partial<Writing> = {}, title = 'One'): Writing => ({
+  entity: 'line-1',
+  path: 'lines/line-1',
+  title,
+  body: { revision: 0, title },
+  ...more,
+})
+const state = () => store.getState().outbox
+const settled = () =>
+  vi.waitFor(async () =>
+    expect(await waitingPostings()).toHaveLength(state().waiting + state().refused.length),
+  )
+
+beforeEach(() => {
+  store = makeStore()
+  dispatch = store.dispatch as unknown as AppDispatch
+  server.sent = []
+  server.answer = () => Response.json({ revision: 1 })
+  vi.stubGlobal('fetch', async (address: string, init: RequestInit) => {
+    const sent = { path: address, body: JSON.parse(String(init.body)) as Record<string, unknown> }
+    server.sent.push(sent)
+    return server.answer(sent)
+  })
+})
+
+afterEach(async () => {
+  for (const { edit } of await waitingPostings()) await dropRefused(dispatch, edit)
+  vi.unstubAllGlobals()
+})
+
+describe('the outbox', () => {
+  it('sends what is written, with an edit id of its own, and forgets it when the server has it', async () => {
+    await post(dispatch, line())
+    await vi.waitFor(async () => expect(await waitingPostings()).toEqual([]))
+    expect(server.sent).toMatchObject([{ path: '/api/lines/line-1', body: { title: 'One', revision: 0 } }])
+    expect(server.sent[0]!.body.edit).toMatch(/^edit-[0-9a-f]{20}$/)
+    expect(state()).toMatchObject({ waiting: 0, reachable: true })
+  })
+
+  it('keeps what is written while the server is away, and sends the same edit when it is back', async () => {
+    server.answer = () => {
+      throw new TypeError('Failed to fetch')
+    }
+    await post(dispatch, line({ entity: 'line-2', path: 'lines/line-2' }))
+    await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 1, reachable: false }))
+    const [waiting] = await waitingPostings()
+    server.answer = () => Response.json({ revision: 1 })
+    await send(dispatch)
+    await settled()
+    expect(server.sent.at(-1)!.body.edit).toBe(waiting!.edit)
+    expect(state()).toMatchObject({ waiting: 0, reachable: true })
+  })
+
+  it('takes a failing server for one that is away', async () => {
+    server.answer = () => new Response('{}', { status: 503 })
+    await post(dispatch, line({ entity: 'line-3', path: 'lines/line-3' }))
+    await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 1, reachable: false }))
+  })
+
+  it('keeps only the newest of several writings of one thing that wait', async () => {
+    server.answer = () => {
+      throw new TypeError('Failed to fetch')
+    }
+    for (const title of ['First', 'Second', 'Third']) {
+      await post(dispatch, line({ entity: 'line-4', path: 'lines/line-4' }, title))
+      await vi.waitFor(() => expect(state().reachable).toBe(false))
+      await new Promise((resolve) => setTimeout(resolve, 20))
+    }
+    const waiting = await waitingPostings()
+    expect(waiting.map(({ title }) => title)).toEqual(['Third'])
+  })
+
+  it('builds each writing on the revision that the one before it reached', async () => {
+    let revision = 4
+    server.answer = () => Response.json({ revision: ++revision })
+    const entity = 'line-5'
+    await post(dispatch, line({ entity, path: 'lines/line-5', body: { revision: 4 } }))
+    await vi.waitFor(() => expect(server.sent).toHaveLength(1))
+    await settled()
+    await post(dispatch, line({ entity, path: 'lines/line-5', body: { revision: 4 } }))
+    await vi.waitFor(() => expect(server.sent).toHaveLength(2))
+    expect(server.sent.map(({ body }) => body.revision)).toEqual([4, 5])
+  })
+
+  it('keeps what the server refuses, with its reason, until the player lets it go', async () => {
+    server.answer = () =>
+      Response.json(
+        { error: { code: 'conflict', message: 'Changed elsewhere.', problems: [] } },
+        { status: 409 },
+      )
+    await post(dispatch, line({ entity: 'line-6', path: 'lines/line-6' }, 'Mine'))
+    await vi.waitFor(() => expect(state().refused).toHaveLength(1))
+    expect(state().refused[0]).toMatchObject({ title: 'Mine', reason: 'Changed elsewhere.' })
+    server.answer = () => Response.json({ revision: 1 })
+    await post(dispatch, line({ entity: 'line-7', path: 'lines/line-7' }))
+    await vi.waitFor(() => expect(state().waiting).toBe(0))
+    expect(state().refused).toHaveLength(1)
+    await dropRefused(dispatch, state().refused[0]!.edit)
+    expect(state().refused).toEqual([])
+  })
+
+  it('gives a run, which is written once, no edit id', async () => {
+    await post(dispatch, { entity: 'run-1', path: 'runs/run-1', title: 'Run', body: { tempo: 120 } })
+    await vi.waitFor(() => expect(server.sent).toHaveLength(1))
+    expect(server.sent[0]!.body).toEqual({ tempo: 120 })
+  })
+})
+
+describe('drafts', () => {
+  it('are kept by name, and gone when dropped', async () => {
+    await keepDraft('new tune', '| Dm7 |')
+    await keepDraft('new tune', '| Dm7 | G7 |')
+    expect(await readDraft('new tune')).toBe('| Dm7 | G7 |')
+    await dropDraft('new tune')
+    expect(await readDraft('new tune')).toBeUndefined()
+  })
+})

@@ -1,0 +1,30 @@
+import { instrumentOf, readChart } from '@eager-contour/core'
+import { describe, expect, it } from 'vitest'
+import { keyWords, writtenChart, writtenKey } from './written.ts'
+
+const outcome = readChart('key: Db major\n| Ebm7 | Ab7 | Dbmaj7 | Gm7b5/F |')
+if (!outcome.ok) throw new Error('unread')
+const symbols = (id: string) =>
+  writtenChart(outcome.value, instrumentOf(id)).bars.flatMap(({ chords }) =>
+    chords.map(({ chord }) => chord.symbol),
+  )
+
+describe('written for an instrument', () => {
+  it.each([
+    ['concert', 'Ebm7 Ab7 Dbmaj7 Gm7b5/F', 'D♭ major'],
+    ['flugelhorn', 'Fm7 Bb7 Ebmaj7 Am7b5/G', 'E♭ major'],
+    ['alto-sax', 'Cm7 F7 Bbmaj7 Em7b5/D', 'B♭ major'],
+    ['tenor-sax', 'Fm7 Bb7 Ebmaj7 Am7b5/G', 'E♭ major'],
+    ['guitar', 'Ebm7 Ab7 Dbmaj7 Gm7b5/F', 'D♭ major'],
+  ])('%s reads %s in %s', (id, chords, key) => {
+    expect(symbols(id).join(' ')).toBe(chords)
+    expect(writtenKey('Db major', instrumentOf(id))).toBe(key)
+  })
+
+  it('leaves what is stored as it is', () => {
+    const before = JSON.stringify(outcome.value)
+    symbols('alto-sax')
+    expect(JSON.stringify(outcome.value)).toBe(before)
+    expect(keyWords({ tonic: 'F#', mode: 'minor' })).toBe('F♯ minor')
+  })
+})
