@@ -80,7 +80,8 @@ export const LinePlace = () => {
   useHotkeys('bracketright', () => dispatch(tempoSet(tempo + TEMPO_STEP)), [tempo])
   useHotkeys('z, mod+z', () => canGoBack && dispatch(goBack()), [canGoBack])
   useHotkeys('shift+z, mod+shift+z', () => canGoForward && dispatch(goForward()), [canGoForward])
-  useHotkeys('shift+slash', () => setLegend(true))
+  // By what the key writes, not where it lies: layouts differ.
+  useHotkeys('*', (event) => event.key === '?' && setLegend(true))
 
   const step = (event: KeyboardEvent) => {
     const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key]

@@ -1,0 +1,80 @@
+import { expect, type Page, test } from '@playwright/test'
+import { labelsOf, openPlace, terrainNotes } from './places.ts'
+
+/** Setup is one for all: what a test turns it turns back. */
+const choose = async (page: Page, instrument: string) => {
+  await page.goto('/setup')
+  await page.getByLabel(/Instrument/).selectOption({ label: instrument })
+  await expect(page.getByText(`for ${instrument}`)).toBeVisible()
+}
+
+test.afterEach(async ({ page }) => {
+  await choose(page, 'B♭ flugelhorn')
+  await page.getByRole('radio', { name: 'day' }).click()
+  await page.getByRole('radio', { name: 'CΔ7 Cø7 C°7' }).click()
+  await expect(page.locator('html')).toHaveAttribute('data-look', 'day')
+})
+
+test('everything is shown as the chosen instrument reads it, and what is stored stays', async ({ page }) => {
+  await choose(page, 'alto sax')
+  await page.goto('/tunes')
+  await expect(page.getByRole('link', { name: /Breakwater/ })).toContainText('B♭ major')
+  await openPlace(page, 'map')
+  await expect(page.getByRole('listitem', { name: 'Bar 1' })).toContainText('C Dorian')
+  await choose(page, 'concert pitch')
+  await openPlace(page, 'map')
+  await expect(page.getByRole('listitem', { name: 'Bar 1' })).toContainText('E♭ Dorian')
+  await expect(page.getByRole('listitem', { name: 'Bar 1' })).toContainText('D♭ major from E♭')
+  await page.goto('/log')
+  await expect(page.getByRole('row', { name: /Breakwater/ }).first()).toContainText('D♭ major')
+})
+
+test('a line sounds the same whoever reads it', async ({ page }) => {
+  await openPlace(page, 'line', '1-4')
+  await page.getByRole('button', { name: /First way over the wall/ }).click()
+  await expect(terrainNotes(page).first()).toBeVisible()
+  const asHorn = await labelsOf(page)
+  await choose(page, 'concert pitch')
+  await openPlace(page, 'line', '1-4')
+  await expect(terrainNotes(page).first()).toBeVisible()
+  const concert = await labelsOf(page)
+  expect(asHorn[0]).toMatch(/of Fm7, /)
+  expect(concert[0]).toMatch(/of E♭m7, /)
+  const degrees = (labels: readonly string[]) => labels.map((label) => /, ([^,]+) of/.exec(label)?.[1])
+  expect(degrees(concert)).toEqual(degrees(asHorn))
+})
+
+test('night, symbols and names are chosen once and stay', async ({ page }) => {
+  await page.goto('/setup')
+  await page.getByRole('radio', { name: 'night' }).click()
+  await expect(page.locator('html')).toHaveAttribute('data-look', 'night')
+  await page.getByRole('radio', { name: 'CM7 C-7 Co7' }).click()
+  await page.reload()
+  await expect(page.locator('html')).toHaveAttribute('data-look', 'night')
+  await openPlace(page, 'map')
+  await expect(page.getByRole('option', { name: 'Bar 1: F-7' })).toBeVisible()
+})
+
+test('the keyboard alone goes from the tunes to a line that is kept', async ({ page }) => {
+  await page.goto('/tunes')
+  await expect(page.getByRole('link', { name: /Gannet Waltz/ })).toBeVisible()
+  await page.getByRole('link', { name: /Gannet Waltz/ }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Gannet Waltz' })).toBeVisible()
+  await page.getByRole('link', { name: 'Line', exact: true }).focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Write a line' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(terrainNotes(page).first()).toBeVisible()
+  await terrainNotes(page).first().focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(terrainNotes(page).nth(1)).toBeFocused()
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Marks' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.getByLabel('Title of the line').focus()
+  await page.keyboard.type('Kept by keys')
+  await page.getByRole('button', { name: 'Keep' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: /Kept by keys/ })).toBeVisible()
+})
