@@ -75,13 +75,87 @@ const bar = fc.oneof(
   fc.array(chord, { minLength: 1, maxLength: 4 }).map((chords) => chords.join(' ')),
   fc.tuple(chord, chord).map(([a, b]) => `${a}:3 ${b}:1`),
 )
+const meterChange = fc.constantFrom('', '', '', '(3/4) ', '(6/8) ')
+const plainBar = fc.array(chord, { minLength: 1, maxLength: 3 }).map((chords) => chords.join(' '))
+/** A group of bars: plain, repeated, or with endings. */
+const group = fc.oneof(
+  fc.array(bar, { minLength: 1, maxLength: 6 }).map((bars) => `| ${bars.join(' | ')} |`),
+  fc.tuple(plainBar, meterChange).map(([text, change]) => `| ${change}${text} |`),
+  fc.tuple(plainBar, plainBar, fc.constantFrom(':|', 'x3 :|')).map(([a, b, end]) => `|: ${a} | ${b} ${end}`),
+  fc
+    .tuple(plainBar, plainBar, plainBar, fc.constantFrom('2.', '2,3.'))
+    .map(([a, b, c, second]) => `|: ${a} |1. ${b} :|${second} ${c} ${second === '2.' ? '|' : ':|'}`),
+)
 const text = fc
   .tuple(
-    fc.array(bar, { minLength: 1, maxLength: 20 }),
-    fc.constantFrom('', 'key: F# minor\n', 'title: Round\ntempo: 200\n'),
+    fc.array(group, { minLength: 1, maxLength: 6 }),
+    fc.constantFrom('', 'key: F# minor\n', 'title: Round\ntempo: 200\npickup: 3\n'),
     fc.boolean(),
   )
-  .map(([bars, header, section]) => `${header}${section ? '[A]\n' : ''}| ${bars.join(' | ')} |`)
+  .filter(([groups]) => !/\(\d\/\d\)[\s\S]*:\d/.test(groups.join('\n')))
+  .map(([groups, header, section]) => `${header}${section ? '[A]\n' : ''}${groups.join('\n')}`)
+
+const played = (text: string) =>
+  chartOf(text)
+    .bars.map(({ chords }) => chords.map(({ chord }) => chord.symbol).join(' '))
+    .join(' | ')
+
+describe('repeats and endings', () => {
+  it.each([
+    ['a repeat', '|: C | F :| G |', 'C | F | C | F | G'],
+    ['a repeat from the beginning, without its sign', '| C | F :| G |', 'C | F | C | F | G'],
+    ['three times', '|: C | F x3 :| G |', 'C | F | C | F | C | F | G'],
+    ['first and second endings', '|: C | F |1. G7 :|2. C6 | Am7 |', 'C | F | G7 | C | F | C6 | Am7'],
+    ['endings of two bars', '|: C |1. Dm7 | G7 :|2. Dm7 G7 | C |', 'C | Dm7 | G7 | C | Dm7 G7 | C'],
+    ['an ending for two passes', '|: C |1,2. G7 :|3. F |', 'C | G7 | C | G7 | C | F'],
+    ['two repeats, one after the other', '|: C :|: F | G :| Am |', 'C | C | F | G | F | G | Am'],
+    [
+      'two repeats with endings',
+      '|: C |1. G :|2. F |\n|: Am |1. E :|2. A |',
+      'C | G | C | F | Am | E | Am | A',
+    ],
+  ])('%s', (_, text, wanted) => {
+    expect(played(text)).toBe(wanted)
+  })
+
+  it('keep the order of what is written beside the order of what is played', () => {
+    const chart = chartOf('|: C | F |1. G7 :|2. C6 |')
+    expect(chart.written).toHaveLength(4)
+    expect(chart.order).toEqual([0, 1, 2, 0, 1, 3])
+    expect(chart.written[2]).toMatchObject({ ending: [1], repeatEnd: 2 })
+  })
+
+  it('say where an ending follows no repeat', () => {
+    expect(problemsOf('| C | F |2. G |')).toMatchObject([
+      { rule: 'chart.endingWithoutRepeat', place: { line: 1, column: 10 } },
+    ])
+  })
+})
+
+describe('changes of time and pickups', () => {
+  it('change the time from a bar on', () => {
+    const chart = chartOf('| C | (3/4) F | G | (4/4) C |')
+    expect(chart.bars.map(({ meter }) => meter.beats)).toEqual([4, 3, 3, 4])
+    expect(barStarts(chart)).toEqual([0, 1920, 3360, 4800, 6720])
+  })
+
+  it.each(['4/4', '3/4', '5/4', '6/8', '12/8'])('take %s', (time) => {
+    const chart = chartOf(`time: ${time}\n| C F | G |`)
+    expect(chart.bars[0]!.chords.reduce((sum, { duration }) => sum + duration, 0)).toBe(barStarts(chart)[1])
+  })
+
+  it('keep the beats of a pickup', () => {
+    expect(chartOf('pickup: 2\n| C |').pickup).toBe(2)
+    expect(problemsOf('pickup: soon\n| C |')[0]).toMatchObject({
+      rule: 'chart.pickup',
+      place: { line: 1, column: 9 },
+    })
+    expect(problemsOf('| C | (7/9) F |')[0]).toMatchObject({
+      rule: 'chart.time',
+      place: { line: 1, column: 7 },
+    })
+  })
+})
 
 describe('writeChart', () => {
   it('is read back to an equal chart', () => {

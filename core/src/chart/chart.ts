@@ -22,7 +22,17 @@ export interface ChartBar {
 
 export type Feel = 'swing' | 'straight'
 
-/** A tune's changes, bars in playing order. */
+/** A bar as it stands on the page: with its repeat signs and the passes that it is played on. */
+export interface NotatedBar {
+  readonly bar: ChartBar
+  readonly repeatStart?: true
+  /** How often the stretch that ends here is played. */
+  readonly repeatEnd?: number
+  /** The passes on which the bar is played, where it belongs to an ending. */
+  readonly ending?: readonly number[]
+}
+
+/** A tune's changes, as written and in playing order. */
 export interface Chart {
   readonly title: string
   readonly key?: Key
@@ -31,6 +41,12 @@ export interface Chart {
   readonly tempo: number
   readonly feel: Feel
   readonly form: string
+  /** Beats before the first bar. */
+  readonly pickup: number
+  readonly written: readonly NotatedBar[]
+  /** Which written bar is played at each place. */
+  readonly order: readonly number[]
+  /** The bars as they are played. */
   readonly bars: readonly ChartBar[]
 }
 
@@ -94,14 +110,12 @@ export const transposeChart = (chart: Chart, by: Fifths): Chart => {
   if (by === 0) return chart
   const key = chart.key && transposeKey(chart.key, by)
   const shift = chart.key && key ? fifthsOf(key.tonic) - fifthsOf(chart.key.tonic) : by
-  return {
-    ...chart,
-    ...(key ? { key } : {}),
-    bars: chart.bars.map((bar) => ({
-      ...bar,
-      chords: bar.chords.map((cell) => ({ ...cell, chord: transposeChord(cell.chord, shift) })),
-    })),
-  }
+  const move = (bar: ChartBar): ChartBar => ({
+    ...bar,
+    chords: bar.chords.map((cell) => ({ ...cell, chord: transposeChord(cell.chord, shift) })),
+  })
+  const written = chart.written.map((one) => ({ ...one, bar: move(one.bar) }))
+  return { ...chart, ...(key ? { key } : {}), written, bars: chart.order.map((at) => written[at]!.bar) }
 }
 
 export const describeKey = (key: Key): string => `${noteName(fifthsOf(key.tonic))} ${key.mode}`

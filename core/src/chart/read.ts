@@ -1,181 +1,179 @@
 import type { Chord } from '../chord/chord.ts'
 import { readChordSymbol } from '../chord/read.ts'
-import { bad, good, type Outcome, type Problem } from '../outcome/outcome.ts'
-import { readKey } from '../pitch/key.ts'
-import { barTicks, beatTicks, COMMON_TIME, knownMeters, type Meter, readMeter } from '../rhythm/meter.ts'
-import type { Chart, ChartBar, ChartChord, Feel } from './chart.ts'
+import { bad, good, type Outcome, type Place, type Problem } from '../outcome/outcome.ts'
+import { barTicks, beatTicks, type Meter, readMeter } from '../rhythm/meter.ts'
+import type { Chart, ChartBar, ChartChord, NotatedBar } from './chart.ts'
+import { emptyHeader, readHeaderLine } from './header.ts'
+import { playingOrder } from './order.ts'
 
 const LONGEST_TUNE = 5000
+const MOST_REPEATS = 99
 
-interface Header {
-  title: string
-  key?: Chart['key']
-  meter: Meter
-  tempo: number
-  feel: Feel
-  form: string
-}
-
-interface HeaderField {
-  readonly read: (header: Header, text: string) => boolean
-  readonly mend: string
-}
-
-/** The header's lines: what each takes, and what to write where it can't be read. */
-const HEADER: Readonly<Record<string, HeaderField>> = {
-  title: {
-    read: (h, text) => {
-      h.title = text
-      return true
-    },
-    mend: '',
-  },
-  key: {
-    read: (h, text) => {
-      const key = readKey(text)
-      if (key) h.key = key
-      return key !== undefined
-    },
-    mend: 'Eb major',
-  },
-  time: {
-    read: (h, text) => {
-      const meter = readMeter(text)
-      if (meter) h.meter = meter
-      return meter !== undefined
-    },
-    mend: knownMeters()[0]!,
-  },
-  tempo: {
-    read: (h, text) => {
-      const tempo = Number(text)
-      if (!(tempo >= 20 && tempo <= 400)) return false
-      h.tempo = tempo
-      return true
-    },
-    mend: '140',
-  },
-  feel: {
-    read: (h, text) => {
-      if (text !== 'swing' && text !== 'straight') return false
-      h.feel = text
-      return true
-    },
-    mend: 'swing',
-  },
-  form: {
-    read: (h, text) => {
-      h.form = text
-      return true
-    },
-    mend: '',
-  },
-}
-
-const HEADER_LINE = /^\s*([A-Za-z]+)\s*:\s*(.*?)\s*$/
 const SECTION = /^\s*\[([^\]]*)\]/
 const COMMENT = /\/\/.*$/
-const CELL = /\S+/g
-const BEATS = /^(.+):(\d+)$/
+const STROKE = /:?\|{1,2}:?/g
+const ENDING = /^\s*(\d(?:,\d)*)\.(?=\s|$|[A-G%(N])/
+const TIMES = /\s+x(\d+)\s*$/
+const METER = /^\s*\((\d+\/\d+)\)/
+const WORD = /\S+/g
+const BEATS = /^(.+):(\d+(?:\.5)?)$/
 
 /**
- * Reads a tune's changes from plain text: header lines (title, key, time, tempo, feel, form), sections as [A], bars
- * between strokes, chords a bar apart by spaces and even by default (Dm7:3 G7 gives the first three beats), % for the bar before, // for
- * a comment. A text with no header is already a chart. Every problem has its line and column (from 1).
+ * Reads a tune's changes from plain text: header lines (title, key, time, tempo, feel, form, pickup), sections as [A],
+ * bars between strokes, chords of a bar apart by spaces and even by default (Dm7:3 G7 gives the first three beats), % for the bar
+ * before, |: and :| for a repeat (x3 before its end for three times), 1. and 2. at the head of an ending, (3/4) at the head of a bar for a
+ * change of time, N.C., // for a comment. A text with no header is already a chart. Every problem has its line and column (from 1).
  */
 export const readChart = (text: string): Outcome<Chart> => {
-  const header: Header = { title: '', meter: COMMON_TIME, tempo: 140, feel: 'swing', form: '' }
-  const bars: ChartBar[] = []
-  const problems: Problem[] = []
+  const header = emptyHeader()
+  const reader: Reader = { written: [], problems: [], ending: undefined, meter: undefined }
   let section: string | undefined
   text.split(/\r\n|\r|\n/).forEach((raw, index) => {
     const line = index + 1
-    const written = raw.replace(COMMENT, '')
-    const field = HEADER_LINE.exec(written)
-    if (field && !written.includes('|')) {
-      readHeaderLine(header, field, written, line, problems)
-      return
-    }
-    const marked = SECTION.exec(written)
+    const text = raw.replace(COMMENT, '')
+    if (readHeaderLine(header, text, line, reader.problems)) return
+    const marked = SECTION.exec(text)
     if (marked) section = marked[1]!.trim()
-    const from = marked ? marked[0].length : 0
-    for (const cell of barCells(written, from)) {
-      const bar = readBar(cell, header.meter, bars.at(-1), line, problems)
+    for (const cell of barCells(text, marked ? marked[0].length : 0)) {
+      const bar = readCell(cell, reader, reader.meter ?? header.meter, line)
       if (!bar) continue
-      bars.push(section === undefined ? bar : { ...bar, section })
+      reader.written.push(section === undefined ? bar : { ...bar, bar: { ...bar.bar, section } })
       section = undefined
     }
   })
-  if (bars.length > LONGEST_TUNE)
-    problems.push({
-      rule: 'chart.tooLong',
-      args: [bars.length, LONGEST_TUNE],
-      place: { bar: LONGEST_TUNE + 1 },
-    })
-  if (problems.length > 0) return bad(...problems)
-  if (bars.length === 0)
-    return bad({ rule: 'chart.empty', args: [], place: { line: 1, column: 1 }, mend: '| Dm7 G7 | Cmaj7 |' })
-  const { key, ...rest } = header
-  return good({ ...rest, ...(key ? { key } : {}), bars })
+  return finish(header, reader)
 }
 
-const readHeaderLine = (
-  header: Header,
-  field: RegExpExecArray,
-  written: string,
-  line: number,
-  problems: Problem[],
-): void => {
-  const [, name, value] = field as unknown as [string, string, string]
-  const row = HEADER[name.toLowerCase()]
-  const column = written.indexOf(row ? value : name) + 1
-  if (!row) {
+interface Reader {
+  readonly written: NotatedBar[]
+  readonly problems: Problem[]
+  /** The ending that the bars being read belong to. */
+  ending: readonly number[] | undefined
+  /** The time since its last change. */
+  meter: Meter | undefined
+}
+
+const finish = (header: ReturnType<typeof emptyHeader>, { written, problems }: Reader): Outcome<Chart> => {
+  const order = playingOrder(written, LONGEST_TUNE)
+  if (order.length > LONGEST_TUNE)
     problems.push({
-      rule: 'chart.header',
-      args: [name, Object.keys(HEADER)],
-      place: { line, column, length: name.length },
+      rule: 'chart.tooLong',
+      args: [order.length, LONGEST_TUNE],
+      place: { bar: LONGEST_TUNE + 1, line: 1, column: 1 },
     })
-  } else if (!row.read(header, value)) {
-    problems.push({
-      rule: `chart.${name.toLowerCase()}`,
-      args: [value],
-      place: { line, column: Math.max(1, column), length: Math.max(1, value.length) },
-      mend: row.mend,
-    })
-  }
+  if (problems.length > 0) return bad(...problems)
+  if (written.length === 0)
+    return bad({ rule: 'chart.empty', args: [], place: { line: 1, column: 1 }, mend: '| Dm7 G7 | Cmaj7 |' })
+  const { key, ...rest } = header
+  return good({ ...rest, ...(key ? { key } : {}), written, order, bars: order.map((at) => written[at]!.bar) })
 }
 
 interface Cell {
   readonly text: string
   readonly column: number
+  readonly repeatStart: boolean
+  readonly repeatEnd: boolean
 }
 
 /** The texts between strokes. A text before the first stroke is a bar too; an empty one is not. */
-const barCells = (written: string, from: number): readonly Cell[] => {
+const barCells = (text: string, from: number): readonly Cell[] => {
   const cells: Cell[] = []
   let start = from
-  for (let at = from; at <= written.length; at += 1) {
-    if (at < written.length && written[at] !== '|') continue
-    const cell = written.slice(start, at)
-    if (cell.trim() !== '') cells.push({ text: cell, column: start + 1 })
-    start = at + 1
+  let repeatStart = false
+  const close = (end: number, repeatEnd: boolean) => {
+    const cell = text.slice(start, end)
+    if (cell.trim() !== '') cells.push({ text: cell, column: start + 1, repeatStart, repeatEnd })
   }
+  STROKE.lastIndex = from
+  for (let stroke = STROKE.exec(text); stroke; stroke = STROKE.exec(text)) {
+    close(stroke.index, stroke[0].startsWith(':'))
+    start = stroke.index + stroke[0].length
+    repeatStart = stroke[0].endsWith(':')
+  }
+  close(text.length, false)
   return cells
 }
 
+const readCell = (cell: Cell, reader: Reader, meterBefore: Meter, line: number): NotatedBar | undefined => {
+  /** The place of a text found at an offset, the blanks before it left out. */
+  const at = (offset: number, found: string): Place => ({
+    line,
+    column: cell.column + offset + found.length - found.trimStart().length,
+    length: Math.max(1, found.trim().length),
+  })
+  let rest = cell.text
+  let offset = 0
+  const skip = (length: number) => {
+    offset += length
+    rest = rest.slice(length)
+  }
+  const ending = ENDING.exec(rest)
+  if (ending) {
+    reader.ending = ending[1]!.split(',').map(Number)
+    skip(ending[0].length)
+    if (!reader.written.some(({ repeatEnd }) => repeatEnd !== undefined) && reader.ending[0] !== 1)
+      reader.problems.push({
+        rule: 'chart.endingWithoutRepeat',
+        args: [reader.ending.join(', ')],
+        place: at(0, ending[0]),
+      })
+  } else if (
+    cell.repeatStart ||
+    (reader.written.at(-1)?.repeatEnd !== undefined && reader.ending !== undefined)
+  )
+    reader.ending = undefined
+  const changed = METER.exec(rest)
+  const meter = changed ? readMeter(changed[1]!) : meterBefore
+  if (!meter) {
+    reader.problems.push({
+      rule: 'chart.time',
+      args: [changed![1]],
+      place: at(offset, changed![0]),
+      mend: '(3/4)',
+    })
+    return undefined
+  }
+  if (changed) {
+    reader.meter = meter
+    skip(changed[0].length)
+  }
+  const times = cell.repeatEnd ? TIMES.exec(rest) : null
+  const count = times ? Math.min(MOST_REPEATS, Math.max(1, Number(times[1]))) : 2
+  const bar = readBar(
+    times ? rest.slice(0, times.index) : rest,
+    cell.column + offset,
+    meter,
+    reader.written.at(-1)?.bar,
+    line,
+    reader.problems,
+  )
+  return (
+    bar && {
+      bar,
+      ...(cell.repeatStart ? { repeatStart: true as const } : {}),
+      ...(cell.repeatEnd ? { repeatEnd: count } : {}),
+      ...(reader.ending ? { ending: reader.ending } : {}),
+    }
+  )
+}
+
+interface ReadChord {
+  readonly chord: Chord
+  readonly beats: number | undefined
+}
+
 const readBar = (
-  cell: Cell,
+  text: string,
+  column: number,
   meter: Meter,
   before: ChartBar | undefined,
   line: number,
   problems: Problem[],
 ): ChartBar | undefined => {
-  const words = [...cell.text.matchAll(CELL)].map((found) => ({
-    text: found[0],
-    column: cell.column + found.index,
-  }))
+  const words = [...text.matchAll(WORD)].map((found) => ({ text: found[0], column: column + found.index }))
   if (words.length === 1 && words[0]!.text === '%') {
-    if (before) return { meter: before.meter, chords: before.chords }
+    if (before && before.meter.beats === meter.beats && before.meter.unit === meter.unit)
+      return { meter, chords: before.chords }
     problems.push({
       rule: 'chart.nothingToRepeat',
       args: [],
@@ -183,12 +181,12 @@ const readBar = (
     })
     return undefined
   }
-  const read: { chord: Chord; beats: number | undefined }[] = []
+  const read: ReadChord[] = []
   for (const word of words) {
     const beats = BEATS.exec(word.text)
     const outcome = readChordSymbol(beats ? beats[1]! : word.text)
     if (outcome.ok) read.push({ chord: outcome.value, beats: beats ? Number(beats[2]) : undefined })
-    else {
+    else
       for (const problem of outcome.problems)
         problems.push({
           ...problem,
@@ -198,15 +196,14 @@ const readBar = (
             length: problem.place?.length ?? 1,
           },
         })
-    }
   }
-  if (read.length < words.length) return undefined
+  if (read.length < words.length || words.length === 0) return undefined
   const chords = spread(read, meter)
   if (chords) return { meter, chords }
   problems.push({
     rule: 'chart.beats',
     args: [barTicks(meter) / beatTicks(meter)],
-    place: { line, column: words[0]!.column, length: cell.text.trim().length },
+    place: { line, column: words[0]!.column, length: text.trim().length },
   })
   return undefined
 }
@@ -215,10 +212,7 @@ const readBar = (
  * Gives each chord its beats: those written, and what is left shared evenly, the first ones longer where it does not
  * divide. Undefined where the beats do not add up.
  */
-const spread = (
-  read: readonly { chord: Chord; beats: number | undefined }[],
-  meter: Meter,
-): readonly ChartChord[] | undefined => {
+const spread = (read: readonly ReadChord[], meter: Meter): readonly ChartChord[] | undefined => {
   const beat = beatTicks(meter)
   const total = barTicks(meter) / beat
   const given = read.reduce((sum, { beats }) => sum + (beats ?? 0), 0)
