@@ -5,6 +5,7 @@ import { openPlace, writeLine } from './places.ts'
 const SCREENS = [
   { name: 'Tunes', address: '/tunes' },
   { name: 'New tune', address: '/tunes/new' },
+  { name: 'Changes', address: '/tunes/tune-salt-stairs/changes?bars=1-8' },
   { name: 'Map', address: '/tunes/tune-salt-stairs/map?bars=1-8' },
   { name: 'Drills', address: '/tunes/tune-breakwater/drills?bars=1-4' },
   { name: 'Stage', address: '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=100' },

@@ -4,7 +4,7 @@ import { expect, type Page } from '@playwright/test'
 /** Opens a tune's place over some bars. */
 export const openPlace = async (
   page: Page,
-  place: 'map' | 'line' | 'drills',
+  place: 'changes' | 'map' | 'line' | 'drills',
   bars = '1-4',
   tune = 'tune-breakwater',
 ): Promise<void> => {

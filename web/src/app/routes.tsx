@@ -22,6 +22,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../tune/TunePlace.tsx')).TunePlace }),
         children: [
           { index: true, element: <Navigate to="map" replace /> },
+          {
+            path: 'changes',
+            lazy: async () => ({ Component: (await import('../changes/ChangesPlace.tsx')).ChangesPlace }),
+          },
           { path: 'map', lazy: async () => ({ Component: (await import('../map/MapPlace.tsx')).MapPlace }) },
           {
             path: 'line',

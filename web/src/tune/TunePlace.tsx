@@ -1,11 +1,14 @@
-import { wordReason } from '@eager-contour/core'
+import { lazy, Suspense } from 'react'
 import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router'
 import { Notice, Waiting } from '../parts/Notice.tsx'
 import { FormStrip } from './FormStrip.tsx'
 import { type OpenTune, useTune } from './useTune.ts'
 import { keyWords } from './written.ts'
 
+const TuneChanges = lazy(async () => ({ default: (await import('../changes/ChangesPlace.tsx')).TuneChanges }))
+
 const PLACES = [
+  { to: 'changes', name: 'Changes' },
   { to: 'map', name: 'Map' },
   { to: 'line', name: 'Line' },
   { to: 'drills', name: 'Drills' },
@@ -34,18 +37,15 @@ export const TunePlace = () => {
         </Notice>
       )}
       {opened.state === 'unread' && (
-        <Notice urgent>
-          <h1 className="text-2xl">{opened.tune.title}</h1>
-          <p>Some of its changes cannot be read. The text is kept as it is.</p>
-          <ul className="list-disc pl-6">
-            {opened.problems.map((problem) => (
-              <li key={`${problem.place?.line} ${problem.place?.column}`}>
-                Line {problem.place?.line ?? 1}, column {problem.place?.column ?? 1}: {wordReason(problem)}{' '}
-                {problem.mend && `Perhaps ${problem.mend}?`}
-              </li>
-            ))}
-          </ul>
-        </Notice>
+        <>
+          <h1 className="mb-3 text-2xl">{opened.tune.title}</h1>
+          <Notice urgent>
+            Some of its changes cannot be read. The text is kept as it is until you mend it.
+          </Notice>
+          <Suspense fallback={<Waiting what="Opening the editor" />}>
+            <TuneChanges tune={opened.tune} />
+          </Suspense>
+        </>
       )}
     </div>
   )

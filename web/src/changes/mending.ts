@@ -1,0 +1,28 @@
+import type { Problem } from '@eager-contour/core'
+
+/** A piece of the text and what to write in its place. */
+export interface Mend {
+  readonly from: number
+  readonly to: number
+  readonly insert: string
+}
+
+/** Where in the text a problem's line and column are. */
+export const offsetOf = (text: string, { place }: Problem): number => {
+  const lines = text.split('\n').slice(0, (place?.line ?? 1) - 1)
+  return lines.reduce((sum, line) => sum + line.length + 1, 0) + (place?.column ?? 1) - 1
+}
+
+/** The mend of a problem: of a chord symbol the whole symbol is written anew, of anything else the marked piece. */
+export const mendOf = (text: string, problem: Problem): Mend | undefined => {
+  if (!problem.mend) return undefined
+  const at = offsetOf(text, problem)
+  if (problem.rule !== 'chord.unread')
+    return { from: at, to: Math.min(text.length, at + (problem.place?.length ?? 0)), insert: problem.mend }
+  const [symbol, rest] = problem.args as readonly [string, string]
+  const from = at - (symbol.length - rest.length)
+  return { from, to: from + symbol.length, insert: problem.mend }
+}
+
+export const applyMend = (text: string, { from, to, insert }: Mend): string =>
+  text.slice(0, from) + insert + text.slice(to)
