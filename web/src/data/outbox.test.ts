@@ -56,7 +56,9 @@ afterEach(async () => {
 describe('the outbox', () => {
   it('sends what is written, with an edit id of its own, and forgets it when the server has it', async () => {
     await post(dispatch, line())
-    await vi.waitFor(async () => expect(await waitingPostings()).toEqual([]))
+    await vi.waitFor(() => expect(server.sent).toHaveLength(1))
+    await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 0, reachable: true }))
+    expect(await waitingPostings()).toEqual([])
     expect(server.sent).toMatchObject([{ path: '/api/lines/line-1', body: { title: 'One', revision: 0 } }])
     expect(server.sent[0]!.body.edit).toMatch(/^edit-[0-9a-f]{20}$/)
     expect(state()).toMatchObject({ waiting: 0, reachable: true })
@@ -71,9 +73,8 @@ describe('the outbox', () => {
     const [waiting] = await waitingPostings()
     server.answer = () => Response.json({ revision: 1 })
     await send(dispatch)
-    await settled()
+    await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 0, reachable: true }))
     expect(server.sent.at(-1)!.body.edit).toBe(waiting!.edit)
-    expect(state()).toMatchObject({ waiting: 0, reachable: true })
   })
 
   it('takes a failing server for one that is away', async () => {
