@@ -161,6 +161,25 @@ test('a run stopped in the middle is kept as abandoned, or discarded, as the pla
   await expect(page.getByRole('row').nth(1)).toContainText('abandoned')
 })
 
+test('a run cut off by a closed page is offered again, and nothing played is lost', async ({ page }) => {
+  await openStage(page, '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=180')
+  await page.getByLabel('simulated player').check()
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect.poll(() => answered(page)).toBeGreaterThan(2)
+  await page.goto('/stage/tune-gannet-waltz?bars=1-2&rung=outline-up&tempo=100')
+  await expect(page.getByRole('alertdialog')).toContainText(
+    /outline up, Breakwater: the run was stopped after \d+ notes/,
+  )
+  await page.getByRole('button', { name: 'Keep it as abandoned' }).click()
+  await expect(page.getByRole('alertdialog')).toHaveCount(0)
+  await page.reload()
+  await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
+  await expect(page.getByRole('alertdialog')).toHaveCount(0)
+  await page.goto('/log')
+  await expect(page.getByRole('row').nth(1)).toContainText('Breakwater')
+  await expect(page.getByRole('row').nth(1)).toContainText('abandoned')
+})
+
 test('a kept line is drilled', async ({ page }) => {
   await page.goto('/tunes/tune-breakwater/drills?bars=1-4')
   await page

@@ -1,6 +1,6 @@
 import { type Chart, type ChordSpan, chordSpans } from '../chart/chart.ts'
 import { type Chord, chordKind } from '../chord/chord.ts'
-import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
+import { fifthsOf, noteName, pitchClassOf } from '../pitch/fifths.ts'
 import { type Key, keySignature, keysOfMode, sameKey } from '../pitch/key.ts'
 import type { Alternative, Analysis, ChordReading, Override, PatternSpan } from './analysis.ts'
 import { avoidDegrees, scaleFor } from './chordscale.ts'
@@ -42,8 +42,9 @@ export const analyseChart = (chart: Chart, overrides: readonly Override[] = []):
   const patterns = namePatterns(rows, keys, events)
   const readings = events.flatMap((event, at) => {
     const { row, key } = rows[at]!
+    const spelled = spelledAs(event.chord, row, keys[key]!)
     const others = alternatives(at, key, arcs, forward, backward, keys, event.chord)
-    return event.spans.map((span) => readingOf(span, keys[key]!, row, patterns, others, overrides))
+    return event.spans.map((span) => readingOf(span, spelled, row, patterns, others, overrides))
   })
   return { chart, overrides, spans, readings, patterns }
 }
@@ -221,6 +222,20 @@ const trace = (length: number, keys: readonly Key[], forward: Sweep): readonly A
   return chosen
 }
 
+/** Dearer functions are often spelled freely: their chords say nothing of the key's own spelling. */
+const PLAIN_FUNCTION = 0.35
+const MOST_ACCIDENTALS = 7
+
+/** The key named as its plain chords are spelled: G♭7 going to C♭ is in C♭, not in B. */
+const spelledAs = (chord: Chord, row: FunctionRow, key: Key): Key => {
+  if (chord.tones.length === 0 || row.cost > PLAIN_FUNCTION) return key
+  const tonic = fifthsOf(chord.root) - row.root
+  const spelled = { ...key, tonic: noteName(tonic) }
+  return pitchClassOf(tonic) === tonicClass(key) && Math.abs(keySignature(spelled)) <= MOST_ACCIDENTALS
+    ? spelled
+    : key
+}
+
 interface Read {
   readonly row: FunctionRow
   readonly key: number
@@ -253,7 +268,7 @@ const namePatterns = (
       found.push({
         id: pattern.id,
         name: pattern.name,
-        key: keys[read.key]!,
+        key: spelledAs(events[at]!.chord, read.row, keys[read.key]!),
         from: events[at]!.spans[0]!.index,
         to: events[at + pattern.functions.length - 1]!.spans.at(-1)!.index,
       })

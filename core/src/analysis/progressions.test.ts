@@ -35,7 +35,7 @@ const PROGRESSIONS: readonly {
     rows: [
       ['| Fm7 | Bb7 |', 'ii Eb, V Eb'],
       ['| E7 | Amaj7 |', 'V A, I A'],
-      ['| Gb7 | Cbmaj7 |', 'V B, I B'],
+      ['| Gb7 | Cbmaj7 |', 'V Cb, I Cb'],
       ['| G7b9 | Cm6 |', 'V Cm, i Cm'],
     ],
   },

@@ -1,6 +1,7 @@
 import {
   type Exercise,
   type Grade,
+  gradeTake,
   type Judged,
   keySignature,
   type Source,
@@ -11,13 +12,13 @@ import { useNavigate } from 'react-router'
 import { OutboxBar } from '../app/OutboxBar.tsx'
 import { useSettings } from '../app/settings.ts'
 import { useAppDispatch } from '../app/store.ts'
-import { newId } from '../data/ids.ts'
 import { post } from '../data/outbox.ts'
 import { Button } from '../parts/Button.tsx'
 import { barsText, type OpenTune } from '../tune/useTune.ts'
 import { Keys } from './Keys.tsx'
 import { NowNext } from './NowNext.tsx'
 import { Result } from './Result.tsx'
+import { dropInHand, keepInHand, type RunInHand, readInHand, runWriting } from './runInHand.ts'
 import { Trail } from './Trail.tsx'
 import { type SimulatedSettings, useRun } from './useRun.ts'
 import { useStageKeys } from './useStageKeys.ts'
@@ -35,12 +36,23 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
   const { of, chordStyle } = useSettings()
-  const run = useRun(exercise, open.sounding)
+  const inHand = useCallback(
+    (take: Take): RunInHand => ({
+      tune: open.tune.id,
+      title: `${title}, ${open.tune.title}`,
+      exercise,
+      line,
+      take,
+    }),
+    [open.tune, title, exercise, line],
+  )
+  const onPlayed = useCallback((take: Take) => keepInHand(inHand(take)), [inHand])
+  const run = useRun(exercise, open.sounding, onPlayed)
   const [armed, setArmed] = useState(false)
   const [simulating, setSimulating] = useState(false)
   const [simulated, setSimulated] = useState<SimulatedSettings>({ seed: 1, errorRate: 0.1 })
   const [sounding, setSounding] = useState<ReadonlySet<number>>(new Set())
-  const [leftover, setLeftover] = useState<{ take: Take; grade: Grade }>()
+  const [leftover, setLeftover] = useState<{ hand: RunInHand; grade: Grade }>()
   const running = run.state === 'count-in' || run.state === 'playing'
   const shift = of.written.semitones
   const pitches = written.expected.map(({ midi }) => midi)
@@ -48,37 +60,22 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
   const high = Math.max(...pitches) + 2
 
   const keep = useCallback(
-    (take: Take, grade: Grade, state: 'finished' | 'abandoned') => {
-      const id = newId('run')
-      const { key, spec } = exercise
-      void post(dispatch, {
-        entity: id,
-        path: `runs/${id}`,
-        title: `Run: ${title}`,
-        body: {
-          tune: open.tune.id,
-          playedAt: new Date().toISOString(),
-          rung: spec.rung,
-          key: `${key.tonic} ${key.mode}`,
-          stretch: spec.stretch,
-          tempo: spec.tempo,
-          state,
-          verdict: grade.verdict,
-          marks: grade.marks,
-          take,
-          ...(grade.weakestBar === undefined ? {} : { weakestBar: grade.weakestBar }),
-          ...(line === undefined ? {} : { line }),
-        },
-      })
+    (hand: RunInHand, grade: Grade, state: 'finished' | 'abandoned') => {
+      void post(dispatch, runWriting(hand, grade, state)).then(dropInHand)
     },
-    [dispatch, exercise, line, open.tune.id, title],
+    [dispatch],
   )
   const kept = useRef<Take>(undefined)
   useEffect(() => {
     if (run.state !== 'done' || !run.take || !run.grade || kept.current === run.take) return
     kept.current = run.take
-    keep(run.take, run.grade, 'finished')
-  }, [run.state, run.take, run.grade, keep])
+    keep(inHand(run.take), run.grade, 'finished')
+  }, [run.state, run.take, run.grade, keep, inHand])
+  useEffect(() => {
+    void readInHand().then(
+      (hand) => hand && setLeftover({ hand, grade: gradeTake(hand.exercise, hand.take) }),
+    )
+  }, [])
 
   const press = useCallback(
     (midi: number, source: Source) => {
@@ -98,7 +95,10 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
     setLeftover(undefined)
     run.start(simulating ? simulated : undefined)
   }, [run.start, simulating, simulated])
-  const stop = useCallback(async () => setLeftover(await run.abandon()), [run.abandon])
+  const stop = useCallback(async () => {
+    const stopped = await run.abandon()
+    setLeftover(stopped && { hand: inHand(stopped.take), grade: stopped.grade })
+  }, [run.abandon, inHand])
   const leave = useCallback(
     () =>
       void navigate(
@@ -161,17 +161,24 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
             aria-label="The run was stopped"
             className="my-3 flex flex-wrap items-center gap-4 rounded-xl bg-sheet p-4 text-lg"
           >
-            The run was stopped after {leftover.take.notes.length} notes.
+            {leftover.hand.title}: the run was stopped after {leftover.hand.take.notes.length} notes.
             <Button
               look="main"
               onClick={() => {
-                keep(leftover.take, leftover.grade, 'abandoned')
+                keep(leftover.hand, leftover.grade, 'abandoned')
                 setLeftover(undefined)
               }}
             >
               Keep it as abandoned
             </Button>
-            <Button onClick={() => setLeftover(undefined)}>Discard it</Button>
+            <Button
+              onClick={() => {
+                dropInHand()
+                setLeftover(undefined)
+              }}
+            >
+              Discard it
+            </Button>
           </div>
         )}
         {run.state !== 'done' && (

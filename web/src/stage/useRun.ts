@@ -50,9 +50,13 @@ const countInMs = (exercise: Exercise): number => ticksToMs(exercise.countIn, ex
 
 /**
  * One run of an exercise: count-in, band, notes as they come with their verdicts, and the grade. Time is the clock of the
- * page from the moment the count-in sounds; the notes of the simulated player bring their own times, as a device would.
+ * page from the moment the count-in sounds; each note is told to `onPlayed` with all before it; the notes of the simulated player bring their own times, as a device would.
  */
-export const useRun = (exercise: Exercise | undefined, analysis: Analysis | undefined): Run => {
+export const useRun = (
+  exercise: Exercise | undefined,
+  analysis: Analysis | undefined,
+  onPlayed: (take: Take) => void,
+): Run => {
   const [state, setState] = useState<RunState>('ready')
   const [judged, setJudged] = useState<readonly Judged[]>([])
   const [grade, setGrade] = useState<Grade>()
@@ -91,12 +95,13 @@ export const useRun = (exercise: Exercise | undefined, analysis: Analysis | unde
   const add = useCallback((more: readonly Judged[]) => {
     if (more.length > 0) setJudged((before) => [...before, ...more])
   }, [])
-  const take1 = useCallback(
+  const takeNote = useCallback(
     (note: PlayedNote) => {
       notes.current.push(note)
+      if (exercise) onPlayed(takeNow(exercise))
       void work().gradeNote(note).then(add)
     },
-    [add],
+    [add, exercise, onPlayed, takeNow],
   )
   const finish = useCallback(async () => {
     if (!exercise || !running.current) return
@@ -155,12 +160,12 @@ export const useRun = (exercise: Exercise | undefined, analysis: Analysis | unde
       for (const note of simulatePlayer(exercise, { ...simulated, spreadMs: 16 })) {
         at(note.onsetMs, () => {
           band?.strike(note.midi, note.velocity)
-          take1(note)
+          takeNote(note)
         })
         at(note.onsetMs + note.durationMs, () => band?.release(note.midi))
       }
     },
-    [exercise, analysis, clear, finish, add, take1],
+    [exercise, analysis, clear, finish, add, takeNote],
   )
 
   const press = useCallback(
@@ -170,9 +175,9 @@ export const useRun = (exercise: Exercise | undefined, analysis: Analysis | unde
       if (source.current !== 'simulated') source.current = from
       const onsetMs = performance.now() - zero.current
       held.current.set(midi, { index: notes.current.length, at: onsetMs })
-      take1({ onsetMs, durationMs: 0, midi, cents: 0, velocity: VELOCITY })
+      takeNote({ onsetMs, durationMs: 0, midi, cents: 0, velocity: VELOCITY })
     },
-    [take1],
+    [takeNote],
   )
   const release = useCallback((midi: number) => {
     bandIfReady()?.release(midi)
