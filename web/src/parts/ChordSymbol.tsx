@@ -21,7 +21,7 @@ export const ChordSymbol = ({
         </span>
       )}
       <span className="text-[0.82em]">{withSigns(parts.body)}</span>
-      <sup className="relative -top-[0.28em] text-[0.68em] leading-none align-baseline">
+      <sup className="relative tracking-[0.05em] -top-[0.28em] text-[0.68em] leading-none align-baseline">
         {withSigns(parts.raised)}
       </sup>
       {parts.bass !== undefined && <span className="text-[0.82em]">/{withSigns(parts.bass)}</span>}
