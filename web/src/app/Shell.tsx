@@ -1,4 +1,5 @@
 import { NavLink, Outlet } from 'react-router'
+import { Waiting } from '../parts/Notice.tsx'
 import { OutboxBar } from './OutboxBar.tsx'
 import { useSettings } from './settings.ts'
 import { useLook } from './useLook.ts'
@@ -12,7 +13,7 @@ const PLACES = [
 /** The head of every page but the stage: where one is, for which instrument, and the ways on. */
 export const Shell = () => {
   useLook()
-  const { of } = useSettings()
+  const { of, known } = useSettings()
   return (
     <div className="flex min-h-screen flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-3">
@@ -37,7 +38,7 @@ export const Shell = () => {
           Eager Contour
         </NavLink>
         <nav aria-label="Places" className="ml-auto flex items-center gap-5">
-          <span className="text-soft">for {of.name}</span>
+          {known && <span className="text-soft">for {of.name}</span>}
           {PLACES.map(({ to, name }) => (
             <NavLink
               key={to}
@@ -53,7 +54,7 @@ export const Shell = () => {
       </header>
       <OutboxBar />
       <main id="main" className="flex grow flex-col">
-        <Outlet />
+        {known ? <Outlet /> : <Waiting what="Opening" />}
       </main>
     </div>
   )

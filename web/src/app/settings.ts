@@ -13,10 +13,12 @@ const UNREAD: SettingsAnswer = {
 
 export interface Settings extends SettingsAnswer {
   readonly of: Instrument
+  /** Whether they were read, or cannot be: before that nothing is shown, lest it be in another transposition. */
+  readonly known: boolean
 }
 
-/** The player's settings; until they are read, what a new player has. */
+/** The player's settings; where they cannot be read, what a new player has. */
 export const useSettings = (): Settings => {
-  const { data = UNREAD } = useSettingsQuery()
-  return { ...data, of: instrumentOf(data.instrument) }
+  const { data = UNREAD, isSuccess, isError } = useSettingsQuery()
+  return { ...data, of: instrumentOf(data.instrument), known: isSuccess || isError }
 }

@@ -8,7 +8,7 @@ import { Segments } from '../parts/Segments.tsx'
 /** Instrument, names and look. Each choice counts at once. */
 export const SetupPlace = () => {
   const dispatch = useAppDispatch()
-  const { of: _of, ...settings } = useSettings()
+  const { of: _of, known: _known, ...settings } = useSettings()
   const choose = (change: Partial<typeof settings>) => {
     const next = { ...settings, ...change }
     dispatch(api.util.upsertQueryData('settings', undefined, next))

@@ -20,6 +20,7 @@ import { Stage } from './Stage.tsx'
 export const StagePlace = () => {
   const { tune: id } = useParams()
   const opened = useTune(id)
+  const { known } = useSettings()
   return (
     <div className="night min-h-screen bg-ground text-ink">
       {opened.state === 'waiting' && (
@@ -37,7 +38,7 @@ export const StagePlace = () => {
           </Notice>
         </main>
       )}
-      {opened.state === 'open' && <Reader open={opened.open} />}
+      {opened.state === 'open' && known && <Reader open={opened.open} />}
     </div>
   )
 }
