@@ -28,21 +28,7 @@ describe('readChordSymbol', () => {
   })
 
   /** The libraries differ from the table, and from each other, on these: see the table's head. */
-  const DISPUTED = [
-    'C°',
-    'C7b13',
-    'C7b9b13',
-    'C7(b9,b13)',
-    'C7alt',
-    'N.C.',
-    'Cm11',
-    'C13',
-    'C-6',
-    'CΔ',
-    'C-Δ7',
-    'CM',
-    'C+',
-  ]
+  const DISPUTED = ['C°', 'C7b13', 'C7b9b13', 'C7(b9,b13)', 'C7alt']
 
   it('gives the tones that tonal gives, where tonal reads the spelling', () => {
     let compared = 0

@@ -15,7 +15,7 @@ const WORDS = ['never', 'rarely', 'sometimes', 'often'] as const
 
 /** What the line should be made of. It is written anew while a control is turned. */
 export const BriefPanel = ({ desk }: { readonly desk: Desk }) => (
-  <section aria-labelledby="brief" className="p-4">
+  <section aria-labelledby="brief" className="p-4 max-lg:order-last">
     <h2 id="brief" className="mb-2 text-xl">
       Brief
     </h2>

@@ -49,7 +49,7 @@ export const Legend = ({
           <ul>
             {ROLES.map((role) => (
               <li key={role} className="flex items-center gap-3 py-1">
-                <svg width={30} height={30} viewBox="-15 -15 30 30" aria-hidden="true">
+                <svg className="shrink-0" width={30} height={30} viewBox="-15 -15 30 30" aria-hidden="true">
                   <RoleMark role={role} lean={1} />
                 </svg>
                 {SAYS[role] ?? roleName(role)}

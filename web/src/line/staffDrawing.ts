@@ -148,6 +148,7 @@ const noteOf = (event: WrittenEvent, bar: WrittenBar, { clef, colour }: StaffOpt
     note.addModifier(new Accidental(SIGNS[String(event.accidental)] ?? 'n'), 0)
   if (event.dots === 1 && !wholeRest) Dot.buildAndAttach([note], { all: true })
   note.setStyle({ fillStyle: colour, strokeStyle: colour })
+  note.setLedgerLineStyle({ fillStyle: colour, strokeStyle: colour, lineWidth: 1.4 })
   return note
 }
 
