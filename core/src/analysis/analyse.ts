@@ -1,352 +1,160 @@
 import { type Chart, type ChordSpan, chordSpans } from '../chart/chart.ts'
-import { type Chord, chordKind } from '../chord/chord.ts'
-import { fifthsOf, noteName, pitchClassOf } from '../pitch/fifths.ts'
-import { type Key, keySignature, keysOfMode, sameKey } from '../pitch/key.ts'
-import type { Alternative, Analysis, ChordReading, Override, PatternSpan } from './analysis.ts'
-import { avoidDegrees, scaleFor } from './chordscale.ts'
-import { READING_COSTS } from './costs.ts'
-import { FUNCTIONS, type FunctionRow, UNEXPLAINED } from './functions.ts'
-import { PATTERNS, type PatternRow } from './patterns.ts'
-
-const KEYS: readonly Key[] = [...keysOfMode('major'), ...keysOfMode('minor')]
-
-/** A way to read the chords from `from` to `to` (both inside) in one key. */
-interface Arc {
-  readonly from: number
-  readonly to: number
-  readonly key: number
-  readonly cost: number
-  readonly rows: readonly FunctionRow[]
-}
-
-/** Chords that repeat without a change are read once. */
-interface Event {
-  readonly chord: Chord
-  readonly spans: readonly ChordSpan[]
-}
+import type { Chord } from '../chord/chord.ts'
+import type { Alternative, Analysis, ChordReading, Override, PatternSpan, Pivot } from './analysis.ts'
+import { gatherEvents, keysFor, type ReadingKey } from './candidates.ts'
+import { avoidDegrees, scaleFor, scaleReason } from './chordscale.ts'
+import type { FunctionRow } from './functions.ts'
+import { namePatterns, type Read, spelledAs } from './naming.ts'
+import { type Lattice, sweep } from './sweep.ts'
 
 /**
  * Reads the changes: key, numeral, function and scale of each chord, patterns with their extent, and for each chord the
- * readings in other keys with what they cost more. One dynamic program over the chart: each chord's cost in a key, what
- * a change of key costs, what a pattern gains. Overrides are kept to, and the rest follows.
+ * next best readings with what they cost more. One dynamic program over the chart: what each chord costs in a key, what
+ * a change of key costs, what the patterns gain, which may overlap. Overrides are kept to, and the rest follows.
  */
 export const analyseChart = (chart: Chart, overrides: readonly Override[] = []): Analysis => {
   const spans = chordSpans(chart)
   const events = gatherEvents(spans)
-  const keys = chart.key ? withHomeSpelling(chart.key) : KEYS
-  const arcs = arcsOver(events, keys, chart.key, overrides)
-  const forward = sweep(events.length, keys, arcs, 'forward')
-  const backward = sweep(events.length, keys, arcs, 'backward')
-  const chosen = trace(events.length, keys, forward)
-  const rows = functionsOf(chosen, events.length)
-  const patterns = namePatterns(rows, keys, events)
+  if (events.length === 0) return { chart, overrides, spans, readings: [], patterns: [] }
+  const keys = keysFor(chart.key)
+  const lattice = sweep(events, keys, chart.key, overrides)
+  const chosen = trace(lattice, keys)
+  const reads: readonly Read[] = chosen.map(({ key, row }, at) => ({
+    row,
+    key: spelledAs(events[at]!.chord, row, keys[key]!.key),
+  }))
+  const patterns = namePatterns(reads, events)
+  const inPattern = patternAt(patterns, spans.length)
   const readings = events.flatMap((event, at) => {
-    const { row, key } = rows[at]!
-    const spelled = spelledAs(event.chord, row, keys[key]!)
-    const others = alternatives(at, key, arcs, forward, backward, keys, event.chord)
-    return event.spans.map((span) => readingOf(span, spelled, row, patterns, others, overrides))
+    const others = otherReadings(lattice, at, chosen[at]!)
+    const alternatives = alternativesOf(others, event.chord, keys)
+    const pivot = pivotAt(at, chosen, others, keys)
+    return event.spans.map((span) =>
+      readingOf(span, reads[at]!, inPattern[span.index], alternatives, pivot, overrides),
+    )
   })
   return { chart, overrides, spans, readings, patterns }
 }
 
-const gatherEvents = (spans: readonly ChordSpan[]): readonly Event[] => {
-  const events: { chord: Chord; spans: ChordSpan[] }[] = []
-  for (const span of spans) {
-    const last = events.at(-1)
-    if (last && last.chord.symbol === span.chord.symbol) last.spans.push(span)
-    else events.push({ chord: span.chord, spans: [span] })
-  }
-  return events
-}
-
-/** The twenty-four keys, the home key spelled as the chart spells it. */
-const withHomeSpelling = (home: Key): readonly Key[] =>
-  KEYS.map((key) => (key.mode === home.mode && tonicClass(key) === tonicClass(home) ? home : key))
-
-const tonicClass = (key: Key): number => pitchClassOf(fifthsOf(key.tonic))
-
-const rowsFor = (chord: Chord, key: Key): readonly FunctionRow[] => {
-  const kind = chordKind(chord)
-  if (kind === 'none') return []
-  const above = (pitchClassOf(fifthsOf(chord.root)) - tonicClass(key) + 12) % 12
-  return FUNCTIONS.filter(
-    (row) => row.mode === key.mode && pitchClassOf(row.root) === above && row.kinds.includes(kind),
-  )
-}
-
-const unexplainedRow = (chord: Chord, mode: Key['mode']): FunctionRow => {
-  const none = chordKind(chord) === 'none'
-  const kind = chordKind(chord)
-  return {
-    id: none ? 'none' : 'outside',
-    mode,
-    numeral: none ? '' : '–',
-    root: 0,
-    kinds: [kind],
-    scale: UNEXPLAINED[kind],
-    cost: none ? 0 : READING_COSTS.unexplained,
-  }
-}
-
-const arcsOver = (
-  events: readonly Event[],
-  keys: readonly Key[],
-  home: Key | undefined,
-  overrides: readonly Override[],
-): readonly Arc[] => {
-  const arcs: Arc[] = []
-  keys.forEach((key, keyIndex) => {
-    const isHome = home !== undefined && sameKey(home, key)
-    const costAt = (at: number, row: FunctionRow): number =>
-      row.cost +
-      (home && !isHome ? READING_COSTS.awayFromHome : 0) -
-      (isHome && frames(at, events.length, row) ? READING_COSTS.homeFrame : 0)
-    const rows = events.map((event) => rowsFor(event.chord, key))
-    const allowed = events.map((event) => event.spans.every((span) => allows(overrides, span.index, key)))
-    events.forEach((event, at) => {
-      if (!allowed[at]) return
-      const known = rows[at]!
-      for (const row of known.length > 0 ? known : [unexplainedRow(event.chord, key.mode)])
-        arcs.push({ from: at, to: at, key: keyIndex, cost: costAt(at, row), rows: [row] })
-      for (const pattern of PATTERNS) {
-        if (pattern.mode !== key.mode) continue
-        const found = patternRows(pattern, rows, at)
-        if (!found || found.some((_, step) => !allowed[at + step])) continue
-        const cost = found.reduce((sum, row, step) => sum + costAt(at + step, row), 0) - pattern.credit
-        arcs.push({ from: at, to: at + found.length - 1, key: keyIndex, cost, rows: found })
-      }
-    })
-  })
-  return arcs
-}
-
-const TONICS: readonly FunctionRow['id'][] = ['I', 'blues_I', 'i', 'i7']
-
-/** Whether a tonic opens or closes the tune. */
-const frames = (at: number, length: number, row: FunctionRow): boolean =>
-  (at === 0 || at === length - 1) && TONICS.includes(row.id)
-
-const allows = (overrides: readonly Override[], index: number, key: Key): boolean =>
-  overrides.every(
-    (override) =>
-      override.key === undefined ||
-      index < override.from ||
-      index > override.to ||
-      (override.key.mode === key.mode && tonicClass(override.key) === tonicClass(key)),
-  )
-
-const patternRows = (
-  pattern: PatternRow,
-  rows: readonly (readonly FunctionRow[])[],
-  at: number,
-): readonly FunctionRow[] | undefined => {
-  const found = pattern.functions.map((id, step) => rows[at + step]?.find((row) => row.id === id))
-  return found.every((row) => row !== undefined) ? found : undefined
-}
-
-const changeCost = (from: Key, to: Key): number => {
-  if (sameKey(from, to)) return 0
-  const steps = Math.abs(keySignature(from) - keySignature(to))
-  const apart = Math.min(steps, 12 - (steps % 12))
-  return (
-    (apart === 0 ? READING_COSTS.relative : READING_COSTS.changeOfKey) + READING_COSTS.signatureStep * apart
-  )
-}
-
-interface Sweep {
-  /** Least cost of all chords before (or from) a place, the chord next to it in a key. */
-  readonly cost: readonly (readonly number[])[]
-  readonly arc: readonly (readonly (Arc | undefined)[])[]
-  readonly before: readonly (readonly (number | undefined)[])[]
-}
-
-/** Forward: cost[i][k] of chords 0 to i-1, the last in key k. Backward: of chords i to the end, the first in key k. */
-const sweep = (
-  length: number,
-  keys: readonly Key[],
-  arcs: readonly Arc[],
-  way: 'forward' | 'backward',
-): Sweep => {
-  const cost = Array.from({ length: length + 1 }, () => keys.map(() => Number.POSITIVE_INFINITY))
-  const arc: (Arc | undefined)[][] = cost.map(() => keys.map(() => undefined))
-  const before: (number | undefined)[][] = cost.map(() => keys.map(() => undefined))
-  const start = way === 'forward' ? 0 : length
-  cost[start] = keys.map(() => 0)
-  const change = keys.map((from) => keys.map((to) => changeCost(from, to)))
-  const ordered = [...arcs].sort((a, b) => (way === 'forward' ? a.to - b.to : b.from - a.from))
-  const entered = new Map<number, readonly { cost: number; key: number }[]>()
-  /** The cheapest way into each key at a place whose costs are settled. */
-  const enter = (place: number) => {
-    const known = entered.get(place)
-    if (known) return known
-    const ways = keys.map((_, to) => {
-      let best = { cost: Number.POSITIVE_INFINITY, key: to }
-      keys.forEach((_key, from) => {
-        const total =
-          cost[place]![from]! +
-          (place === start ? 0 : way === 'forward' ? change[from]![to]! : change[to]![from]!)
-        if (total < best.cost) best = { cost: total, key: from }
-      })
-      return best
-    })
-    entered.set(place, ways)
-    return ways
-  }
-  for (const candidate of ordered) {
-    const source = way === 'forward' ? candidate.from : candidate.to + 1
-    const target = way === 'forward' ? candidate.to + 1 : candidate.from
-    const entry = enter(source)[candidate.key]!
-    const total = entry.cost + candidate.cost
-    if (total < cost[target]![candidate.key]!) {
-      cost[target]![candidate.key] = total
-      arc[target]![candidate.key] = candidate
-      before[target]![candidate.key] = entry.key
-    }
-  }
-  return { cost, arc, before }
-}
-
-const leastIndex = (values: readonly number[]): number =>
-  values.reduce((best, value, at) => (value < values[best]! ? at : best), 0)
-
-const trace = (length: number, keys: readonly Key[], forward: Sweep): readonly Arc[] => {
-  const chosen: Arc[] = []
-  let key = leastIndex(forward.cost[length] ?? keys.map(() => 0))
-  let place = length
-  while (place > 0) {
-    const arc = forward.arc[place]![key]!
-    chosen.unshift(arc)
-    key = forward.before[place]![key]!
-    place = arc.from
-  }
-  return chosen
-}
-
-/** Dearer functions are often spelled freely: their chords say nothing of the key's own spelling. */
-const PLAIN_FUNCTION = 0.35
-const MOST_ACCIDENTALS = 7
-
-/** The key named as its plain chords are spelled: G♭7 going to C♭ is in C♭, not in B. */
-const spelledAs = (chord: Chord, row: FunctionRow, key: Key): Key => {
-  if (chord.tones.length === 0 || row.cost > PLAIN_FUNCTION) return key
-  const tonic = fifthsOf(chord.root) - row.root
-  const spelled = { ...key, tonic: noteName(tonic) }
-  return pitchClassOf(tonic) === tonicClass(key) && Math.abs(keySignature(spelled)) <= MOST_ACCIDENTALS
-    ? spelled
-    : key
-}
-
-interface Read {
-  readonly row: FunctionRow
+/** A state of the best reading. */
+interface Chosen {
   readonly key: number
+  readonly row: FunctionRow
+  /** What the whole reading costs. */
+  readonly total: number
 }
 
-const functionsOf = (arcs: readonly Arc[], length: number): readonly Read[] => {
-  const reads: Read[] = new Array(length)
-  for (const arc of arcs) {
-    arc.rows.forEach((row, step) => {
-      reads[arc.from + step] = { row, key: arc.key }
-    })
+/** The cheapest reading of all chords. */
+const trace = (lattice: Lattice, keys: readonly ReadingKey[]): readonly Chosen[] => {
+  const { ofKey, row, forward, backward, before } = lattice
+  const last = ofKey.at(-1)!
+  let state = last[0]!
+  for (let other = state + 1; other < last[keys.length]!; other += 1)
+    if (forward[other]! < forward[state]!) state = other
+  const chosen: Chosen[] = []
+  for (let at = ofKey.length - 1; at >= 0; at -= 1) {
+    const states = ofKey[at]!
+    const key = states.findLastIndex((start) => start <= state)
+    chosen.push({ key, row: row[state]!, total: forward[state]! + backward[state]! })
+    state = before[state]!
   }
-  return reads
+  return chosen.reverse()
 }
 
-/** Every pattern that the chosen functions spell, a shorter one inside a longer one left out. */
-const namePatterns = (
-  reads: readonly Read[],
-  keys: readonly Key[],
-  events: readonly Event[],
-): readonly PatternSpan[] => {
-  const found: PatternSpan[] = []
-  reads.forEach((read, at) => {
-    for (const pattern of PATTERNS) {
-      const fits = pattern.functions.every((id, step) => {
-        const here = reads[at + step]
-        return here !== undefined && here.key === read.key && here.row.id === id
-      })
-      if (!fits || pattern.mode !== keys[read.key]!.mode) continue
-      found.push({
-        id: pattern.id,
-        name: pattern.name,
-        key: spelledAs(events[at]!.chord, read.row, keys[read.key]!),
-        from: events[at]!.spans[0]!.index,
-        to: events[at + pattern.functions.length - 1]!.spans.at(-1)!.index,
-      })
+/** The pattern that each chord is named by: of those that hold it the longest. */
+const patternAt = (
+  patterns: readonly PatternSpan[],
+  chords: number,
+): readonly (PatternSpan | undefined)[] => {
+  const held: (PatternSpan | undefined)[] = new Array(chords)
+  for (const pattern of patterns)
+    for (let at = pattern.from; at <= pattern.to; at += 1) {
+      const known = held[at]
+      if (!known || pattern.to - pattern.from > known.to - known.from) held[at] = pattern
     }
-  })
-  const inside = (small: PatternSpan, large: PatternSpan) =>
-    small !== large &&
-    small.from >= large.from &&
-    small.to <= large.to &&
-    (small.from > large.from || small.to < large.to)
-  return found.filter((pattern) => !found.some((other) => inside(pattern, other)))
+  return held
 }
 
-const alternatives = (
-  at: number,
-  chosen: number,
-  arcs: readonly Arc[],
-  forward: Sweep,
-  backward: Sweep,
-  keys: readonly Key[],
+interface Ranked {
+  readonly key: number
+  readonly row: FunctionRow
+  readonly dearer: number
+}
+
+/** A reading so much dearer is no reading. */
+const MOST_DEARER = 6
+
+/** The cheapest whole readings in which a chord has another key or another numeral, cheapest first. */
+const otherReadings = (lattice: Lattice, at: number, chosen: Chosen): readonly Ranked[] => {
+  const { ofKey, row, number, forward, backward } = lattice
+  const states = ofKey[at]!
+  const best: Ranked[] = []
+  for (let key = 0; key + 1 < states.length; key += 1)
+    for (let state = states[key]!; state < states[key + 1]!; state += 1) {
+      const dearer = Math.max(0, forward[state]! + backward[state]! - chosen.total)
+      if (dearer > MOST_DEARER || number[state]! < 0) continue
+      const { numeral } = row[state]!
+      if (key === chosen.key && numeral === chosen.row.numeral) continue
+      const known = best.findIndex((other) => other.key === key && other.row.numeral === numeral)
+      if (known < 0) best.push({ key, row: row[state]!, dearer })
+      else if (dearer < best[known]!.dearer) best[known] = { key, row: row[state]!, dearer }
+    }
+  return best.sort((a, b) => a.dearer - b.dearer)
+}
+
+const MOST_ALTERNATIVES = 3
+
+const alternativesOf = (
+  others: readonly Ranked[],
   chord: Chord,
-): readonly Alternative[] => {
-  const totals = new Map<number, { total: number; row: FunctionRow }>()
-  for (const arc of arcs) {
-    if (at < arc.from || at > arc.to) continue
-    const total = throughArc(arc, forward, backward, keys)
-    const known = totals.get(arc.key)
-    if (!known || total < known.total) totals.set(arc.key, { total, row: arc.rows[at - arc.from]! })
-  }
-  const best = totals.get(chosen)?.total ?? 0
-  return [...totals]
-    .filter(([key, { row }]) => key !== chosen && row.id !== 'outside' && row.id !== 'none')
-    .map(([key, { total, row }]) => ({
-      key: keys[key]!,
-      numeral: row.numeral,
-      function: row.id,
-      scale: scaleFor(chord, row.scale),
-      dearer: Math.max(0, total - best),
-    }))
-    .sort((a, b) => a.dearer - b.dearer)
-    .slice(0, 3)
-}
+  keys: readonly ReadingKey[],
+): readonly Alternative[] =>
+  others.slice(0, MOST_ALTERNATIVES).map(({ key, row, dearer }) => ({
+    key: spelledAs(chord, row, keys[key]!.key),
+    numeral: row.numeral,
+    function: row.id,
+    scale: scaleFor(chord, row.scale),
+    dearer,
+  }))
 
-const throughArc = (arc: Arc, forward: Sweep, backward: Sweep, keys: readonly Key[]): number => {
-  const key = keys[arc.key]!
-  const into =
-    arc.from === 0
-      ? 0
-      : Math.min(...keys.map((from, index) => forward.cost[arc.from]![index]! + changeCost(from, key)))
-  const end = backward.cost.length - 1
-  const out =
-    arc.to + 1 === end
-      ? 0
-      : Math.min(...keys.map((to, index) => backward.cost[arc.to + 1]![index]! + changeCost(key, to)))
-  return into + arc.cost + out
+/** How much dearer a second reading may be for the chord to belong to both keys where they meet. */
+const PIVOT_DEARER = 1.6
+
+/** Where the key changes, a chord beside the change may have a place in both keys. */
+const pivotAt = (
+  at: number,
+  chosen: readonly Chosen[],
+  others: readonly Ranked[],
+  keys: readonly ReadingKey[],
+): Pivot | undefined => {
+  const { key } = chosen[at]!
+  const beside = [chosen[at - 1]?.key, chosen[at + 1]?.key].filter((other) => other !== key)
+  const found = others.find(({ key: other, dearer }) => dearer <= PIVOT_DEARER && beside.includes(other))
+  return found && { key: keys[found.key]!.key, numeral: found.row.numeral }
 }
 
 const readingOf = (
   span: ChordSpan,
-  key: Key,
-  row: FunctionRow,
-  patterns: readonly PatternSpan[],
-  others: readonly Alternative[],
+  { row, key }: Read,
+  pattern: PatternSpan | undefined,
+  alternatives: readonly Alternative[],
+  pivot: Pivot | undefined,
   overrides: readonly Override[],
 ): ChordReading => {
   const own = overrides.find(
     (override) => override.scale !== undefined && span.index >= override.from && span.index <= override.to,
   )
   const scale = own?.scale ?? scaleFor(span.chord, row.scale)
-  const pattern = patterns.find(({ from, to }) => span.index >= from && span.index <= to)
   return {
     index: span.index,
     key,
     numeral: row.numeral,
     function: row.id,
     scale,
+    why: scaleReason(span.chord, row, key, scale, own !== undefined),
     avoid: avoidDegrees(span.chord, scale),
     ...(pattern ? { pattern: pattern.id } : {}),
-    alternatives: others,
+    ...(pivot ? { pivot } : {}),
+    alternatives,
   }
 }

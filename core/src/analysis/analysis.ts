@@ -1,6 +1,7 @@
 import type { Chart, ChordSpan } from '../chart/chart.ts'
+import type { Reason } from '../outcome/outcome.ts'
 import type { Degree } from '../pitch/degree.ts'
-import type { Key } from '../pitch/key.ts'
+import { type Key, keySignature, sameKey } from '../pitch/key.ts'
 import type { ScaleId } from '../scale/scale.ts'
 import type { FunctionId } from './functions.ts'
 import type { PatternId } from './patterns.ts'
@@ -14,15 +15,24 @@ export interface Alternative {
   readonly dearer: number
 }
 
+/** The place that a chord has in the key beside its own, where the key changes. */
+export interface Pivot {
+  readonly key: Key
+  readonly numeral: string
+}
+
 export interface ChordReading {
   readonly index: number
   readonly key: Key
   readonly numeral: string
   readonly function: FunctionId
   readonly scale: ScaleId
+  /** Why this scale. */
+  readonly why: Reason
   /** Degrees of the scale that clash when held on a strong beat. */
   readonly avoid: readonly Degree[]
   readonly pattern?: PatternId
+  readonly pivot?: Pivot
   readonly alternatives: readonly Alternative[]
 }
 
@@ -33,6 +43,41 @@ export interface PatternSpan {
   readonly key: Key
   readonly from: number
   readonly to: number
+}
+
+/** Chords that are read in one key, first and last, both inside. */
+export interface KeyRegion {
+  readonly key: Key
+  readonly from: number
+  readonly to: number
+  /** What the key is to the one before it. */
+  readonly relation?: KeyRelation
+}
+
+export type KeyRelation = 'relative' | 'parallel' | 'other'
+
+/** The stretches of one key, in order. N.C. belongs to the key that it stands in. */
+export const keyRegions = ({ readings }: Analysis): readonly KeyRegion[] => {
+  const regions: { key: Key; from: number; to: number; relation?: KeyRelation }[] = []
+  for (const { key, index } of readings) {
+    const last = regions.at(-1)
+    if (last && sameKey(last.key, key)) last.to = index
+    else
+      regions.push({
+        key,
+        from: index,
+        to: index,
+        ...(last ? { relation: keyRelation(last.key, key) } : {}),
+      })
+  }
+  return regions
+}
+
+/** Relative keys have one signature, parallel ones one tonic. */
+export const keyRelation = (from: Key, to: Key): KeyRelation => {
+  if (from.mode === to.mode) return 'other'
+  if (keySignature(from) === keySignature(to)) return 'relative'
+  return from.tonic === to.tonic ? 'parallel' : 'other'
 }
 
 /** The player's own reading of some chords: first and last, both inside. */

@@ -1,7 +1,9 @@
 import { type Chord, chordKind } from '../chord/chord.ts'
+import { type Reason, reason } from '../outcome/outcome.ts'
 import type { Degree } from '../pitch/degree.ts'
+import type { Key } from '../pitch/key.ts'
 import { type ScaleId, scaleSemitones } from '../scale/scale.ts'
-import { SCALES_BY_KIND } from './functions.ts'
+import { type FunctionRow, SCALES_BY_KIND } from './functions.ts'
 
 /** Scale notes that clash when held on a strong beat. */
 const AVOID: Readonly<Partial<Record<ScaleId, readonly Degree[]>>> = {
@@ -30,6 +32,25 @@ const holds = (scale: ScaleId, chord: Chord): boolean => {
       steps.includes(tone.semitones) ||
       (yielding && tone.degree === '5' && !steps.includes(7) && steps.includes(6)),
   )
+}
+
+/** Why a chord has its scale: the player chose it, a tone of the symbol asks for it, or its function gives it. */
+export const scaleReason = (
+  chord: Chord,
+  row: FunctionRow,
+  key: Key,
+  scale: ScaleId,
+  own: boolean,
+): Reason => {
+  if (own) return reason('scale.own', scale)
+  if (chord.tones.length === 0) return reason('scale.none')
+  if (scale !== row.scale) {
+    const steps = scaleSemitones(row.scale)
+    const written = chord.tones.filter(({ semitones }) => !steps.includes(semitones))
+    return reason('scale.written', scale, row.scale, written.map(({ degree }) => degree))
+  }
+  if (row.id === 'outside') return reason('scale.kind', scale)
+  return reason('scale.function', scale, row.numeral, key)
 }
 
 export const avoidDegrees = (chord: Chord, scale: ScaleId): readonly Degree[] => {

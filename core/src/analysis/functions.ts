@@ -67,6 +67,7 @@ export const FUNCTIONS: readonly FunctionRow[] = [
   major('bVII7', 'bVII7', -2, ['dominant'], 'lydianDominant', 1.1),
   major('bII7', 'bII7', -5, ['dominant'], 'lydianDominant', 1.2),
   major('bIII7', 'bIII7', -3, ['dominant'], 'lydianDominant', 1.6),
+  major('bVI7', 'bVI7', -4, ['dominant'], 'lydianDominant', 1.5),
   major('iv', 'iv', -1, MINOR_LIKE, 'dorian', 1.1),
   major('iiø', 'iiø', 2, ['halfDiminished'], 'locrian', 0.9),
   major('bIII', 'bIII', -3, ['major'], 'lydian', 1.6),
@@ -75,6 +76,7 @@ export const FUNCTIONS: readonly FunctionRow[] = [
   major('#ivø', '#ivø', 6, ['halfDiminished'], 'locrianNatural9', 1.2),
   major('#i°', '#I°', 7, ['diminished'], 'wholeHalf', 1),
   major('#ii°', '#II°', 9, ['diminished'], 'wholeHalf', 1),
+  major('biii°', 'bIII°', -3, ['diminished'], 'wholeHalf', 1.05),
   major('#iv°', '#IV°', 6, ['diminished'], 'wholeHalf', 1),
   major('i°', 'I°', 0, ['diminished'], 'wholeHalf', 1.1),
   minor('i', 'i', 0, ['tonicMinor'], 'melodicMinor', 0),
@@ -83,6 +85,7 @@ export const FUNCTIONS: readonly FunctionRow[] = [
   minor('V', 'V', 1, DOMINANT_LIKE, 'phrygianDominant', 0.1),
   minor('III', 'bIII', -3, ['major'], 'ionian', 0.3),
   minor('iv', 'iv', -1, MINOR_LIKE, 'dorian', 0.25),
+  minor('iiø/iv', 'vø', 1, ['halfDiminished'], 'locrian', 1),
   minor('v', 'v', 1, ['minor'], 'phrygian', 1),
   minor('VI', 'bVI', -4, ['major'], 'lydian', 0.3),
   minor('VII', 'bVII7', -2, ['dominant', 'sus'], 'mixolydian', 0.6),
@@ -94,7 +97,9 @@ export const FUNCTIONS: readonly FunctionRow[] = [
   minor('bII7', 'bII7', -5, ['dominant'], 'lydianDominant', 1.2),
   minor('bII', 'bII', -5, ['major'], 'lydian', 1.2),
   minor('viø', 'viø', 3, ['halfDiminished'], 'locrianNatural9', 1),
+  minor('V/VI', 'bIII7', -3, ['dominant'], 'mixolydian', 1.2),
   minor('vii°', 'vii°', 5, ['diminished'], 'wholeHalf', 0.6),
+  minor('#iv°', '#IV°', 6, ['diminished'], 'wholeHalf', 1.1),
 ]
 
 /** A chord that the key does not explain: the scale that its kind suggests by itself. */

@@ -48,15 +48,18 @@ const editDistance = (from: string, to: string): number => {
   return row.at(-1)!
 }
 
-/** The readable symbol that looks most like the text; undefined when the text has no root to start from. */
-export const nearestSymbol = (text: string, readable: (symbol: string) => boolean): string | undefined => {
+const MOST_NEAREST = 3
+const LONGEST = 40
+
+/** The readable symbols that look most like the text, nearest first; none when the text has no root to start from. */
+export const nearestSymbols = (text: string, readable: (symbol: string) => boolean): readonly string[] => {
   const root = /^([A-Ga-g])(bb|##|[b#♭♯])?/.exec(text)
-  if (!root || text.length > 40) return undefined
+  if (!root || text.length > LONGEST) return []
   const name = root[1]!.toUpperCase() + (root[2] ?? '')
   const ending = text.slice(root[0].length)
-  const ranked = USUAL_ENDINGS.map((usual) => ({ usual, distance: editDistance(ending, usual) })).sort(
-    (a, b) => a.distance - b.distance,
-  )
-  const best = ranked.map(({ usual }) => name + usual).find(readable)
-  return best
+  return USUAL_ENDINGS.map((usual) => ({ usual, distance: editDistance(ending, usual) }))
+    .sort((a, b) => a.distance - b.distance)
+    .slice(0, MOST_NEAREST)
+    .map(({ usual }) => name + usual)
+    .filter(readable)
 }

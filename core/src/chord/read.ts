@@ -1,253 +1,159 @@
 import { bad, good, type Outcome } from '../outcome/outcome.ts'
-import { type Degree, isDegree } from '../pitch/degree.ts'
+import type { Degree } from '../pitch/degree.ts'
 import { readNoteName } from '../pitch/fifths.ts'
 import { type Chord, chordTone } from './chord.ts'
-import { nearestSymbol } from './nearest.ts'
+import { nearestSymbols } from './nearest.ts'
+import { type Draft, TOKENS, type Token } from './tokens.ts'
 
-/** What has been read of a symbol so far. A tone's place in the list is its slot. */
-interface Draft {
-  third: Degree | undefined
-  fifth: Degree | undefined
-  sixth: boolean
-  seventh: Degree | undefined
-  majorSeventh: boolean
-  tensions: Set<Degree>
-  /** Tensions that a number brings along (the 9 of a 13): an altered one written beside it takes their place. */
-  implied: Set<Degree>
+interface Spelling {
+  readonly text: string
+  /** Whether letters of either case will do. */
+  readonly anyCase: boolean
+  readonly token: Token
 }
 
-interface Token {
-  readonly text: RegExp
-  /** Tokens of one slot may stand once in a symbol: a second number or quality is not a chord. */
-  readonly slot?: 'number' | 'quality'
-  readonly read: (draft: Draft, found: RegExpExecArray) => void
-}
+/** The spellings that begin with a letter, the longest first; those that count only before a number before the others. */
+const SPELLINGS: ReadonlyMap<number, readonly Spelling[]> = (() => {
+  const byFirst = new Map<number, Spelling[]>()
+  const put = (code: number, spelling: Spelling) =>
+    byFirst.set(code, [...(byFirst.get(code) ?? []), spelling])
+  for (const token of TOKENS)
+    for (const text of token.texts) {
+      const anyCase = /[a-z]{2}/i.test(text)
+      const spelling = { text: anyCase ? text.toLowerCase() : text, anyCase, token }
+      put(text.charCodeAt(0), spelling)
+      if (anyCase) put(text[0]!.toUpperCase().charCodeAt(0), spelling)
+    }
+  for (const spellings of byFirst.values())
+    spellings.sort(
+      (a, b) => b.text.length - a.text.length || Number(!a.token.before) - Number(!b.token.before),
+    )
+  return byFirst
+})()
 
-const SIGN: Readonly<Record<string, string>> = { b: 'b', '-': 'b', '#': '#', '+': '#', '': '' }
-
-const alter = (draft: Draft, sign: string, number: string): void => {
-  const accidental = SIGN[sign]!
-  if (number === '5') {
-    draft.fifth = `${accidental}5` as Degree
-    return
+/** The spelling that stands at a place, the longest that fits. */
+const spellingAt = (plain: string, lower: string, at: number, end: number): Spelling | undefined => {
+  const candidates = SPELLINGS.get(plain.charCodeAt(at))
+  if (!candidates) return undefined
+  for (const spelling of candidates) {
+    const { text, anyCase, token } = spelling
+    const after = at + text.length
+    if (after > end || !(anyCase ? lower : plain).startsWith(text, at)) continue
+    if (token.before && !token.before.some((number) => plain.startsWith(number, after))) continue
+    return spelling
   }
-  const degree = `${accidental}${number === '6' ? '13' : number}`
-  if (isDegree(degree)) draft.tensions.add(degree)
-}
-
-const seventhOf = (draft: Draft): Degree => {
-  if (draft.majorSeventh) return '7'
-  return draft.third === 'b3' && draft.fifth === 'b5' && draft.seventh === 'bb7' ? 'bb7' : 'b7'
-}
-
-const IMPLIED: Readonly<Record<string, readonly Degree[]>> = {
-  '7': [],
-  '9': ['9'],
-  '11': ['9', '11'],
-  '13': ['9', '13'],
-}
-
-const extend = (draft: Draft, number: string): void => {
-  draft.seventh = seventhOf(draft)
-  for (const degree of IMPLIED[number]!) {
-    draft.tensions.add(degree)
-    draft.implied.add(degree)
-  }
-  if (number === '11' && draft.third === '3' && !draft.majorSeventh) draft.third = undefined
-}
-
-/**
- * The grammar of what follows the root: the first row that fits at a place is read there. The order matters:
- * a long token stands before one that it begins with.
- */
-const TOKENS: readonly Token[] = [
-  { text: /^[(),\s]+/, read: () => {} },
-  { text: /^add(b|#|-|\+)?(2|4|6|9|11|13)/, read: (d, f) => addTone(d, f[1] ?? '', f[2]!) },
-  { text: /^(?:no|omit)(3|5)/, read: (d, f) => dropTone(d, f[1]!) },
-  {
-    text: /^sus(2|4)?/,
-    read: (d, f) => {
-      d.third = f[1] === '2' ? '9' : '4'
-    },
-  },
-  { text: /^alt/, read: (d) => makeAltered(d) },
-  {
-    text: /^(?:maj|Maj|MAJ|ma|Ma|MA|M|Δ)(?=7|9|11|13)/,
-    read: (d) => {
-      d.majorSeventh = true
-    },
-  },
-  { text: /^(?:maj|Maj|MAJ|ma|Ma|MA|M)/, read: () => {} },
-  {
-    text: /^Δ/,
-    read: (d) => {
-      d.majorSeventh = true
-      d.seventh = '7'
-    },
-  },
-  {
-    text: /^(?:min|Min|MIN|mi|Mi|MI|m)/,
-    slot: 'quality',
-    read: (d) => {
-      d.third = 'b3'
-    },
-  },
-  {
-    text: /^(?:dim|°|o)7?/,
-    slot: 'quality',
-    read: (d) => {
-      d.third = 'b3'
-      d.fifth = 'b5'
-      d.seventh = 'bb7'
-    },
-  },
-  {
-    text: /^(?:ø|h)7?/,
-    slot: 'quality',
-    read: (d) => {
-      d.third = 'b3'
-      d.fifth = 'b5'
-      d.seventh = 'b7'
-    },
-  },
-  {
-    text: /^(?:aug|\+)(?!9|11|13|5)/,
-    slot: 'quality',
-    read: (d) => {
-      d.fifth = '#5'
-    },
-  },
-  { text: /^(b|#|-|\+)(5|6|9|11|13)/, read: (d, f) => alter(d, f[1]!, f[2]!) },
-  {
-    text: /^(?:6\/9|69)/,
-    slot: 'number',
-    read: (d) => {
-      d.sixth = true
-      d.tensions.add('9')
-    },
-  },
-  {
-    text: /^6/,
-    slot: 'number',
-    read: (d) => {
-      d.sixth = true
-    },
-  },
-  { text: /^(13|11|9|7)/, slot: 'number', read: (d, f) => extend(d, f[1]!) },
-  {
-    text: /^5/,
-    slot: 'number',
-    read: (d) => {
-      d.third = undefined
-    },
-  },
-  { text: /^2/, read: (d) => addTone(d, '', '9') },
-]
-
-const ADDED: Readonly<Record<string, string>> = { '2': '9', '4': '11' }
-
-const addTone = (draft: Draft, sign: string, number: string): void => {
-  if (number === '6' && sign === '') draft.sixth = true
-  else alter(draft, sign, ADDED[number] ?? number)
-}
-
-const dropTone = (draft: Draft, number: string): void => {
-  if (number === '3') draft.third = undefined
-  else draft.fifth = undefined
-}
-
-const makeAltered = (draft: Draft): void => {
-  draft.third = '3'
-  draft.fifth = undefined
-  draft.seventh = 'b7'
-  for (const degree of ['b9', '#9', '#11', 'b13'] as const) draft.tensions.add(degree)
+  return undefined
 }
 
 const TENSION_ORDER: readonly Degree[] = ['b9', '9', '#9', '11', '#11', 'b13', '13']
 
+/** Whether an implied tension gives way to an altered one of the same number. */
+const gives = ({ implied, tensions }: Draft, degree: Degree): boolean =>
+  implied.includes(degree) && tensions.some((other) => other.length > degree.length && other.endsWith(degree))
+
 const degreesOf = (draft: Draft): readonly Degree[] => {
-  const altered = [...draft.tensions]
-    .filter((degree) => /^[b#]/.test(degree))
-    .map((degree) => degree.slice(1))
-  const yields = (degree: Degree) => draft.implied.has(degree) && altered.includes(degree)
-  const stack: readonly (Degree | undefined)[] = [
-    'R',
-    draft.third,
-    draft.fifth,
-    draft.sixth ? '6' : undefined,
-    draft.seventh,
-    ...TENSION_ORDER.filter(
-      (degree) => draft.tensions.has(degree) && degree !== draft.third && !yields(degree),
-    ),
-  ]
-  return stack.filter((degree) => degree !== undefined)
+  const degrees: Degree[] = ['R']
+  if (draft.third) degrees.push(draft.third)
+  if (draft.fifth) degrees.push(draft.fifth)
+  if (draft.sixth) degrees.push('6')
+  if (draft.seventh) degrees.push(draft.seventh)
+  if (draft.tensions.length > 0)
+    for (const degree of TENSION_ORDER)
+      if (draft.tensions.includes(degree) && degree !== draft.third && !gives(draft, degree))
+        degrees.push(degree)
+  return degrees
 }
+
+const PLAIN = /^[ -~]*$/
 
 /** Signs as typed, made one: ♭ ♯ – − △ º ∅ and the like. */
 const plainSigns = (text: string): string =>
-  text
-    .replaceAll('𝄫', 'bb')
-    .replaceAll('𝄪', '##')
-    .replaceAll('♭', 'b')
-    .replaceAll('♯', '#')
-    .replace(/[–−‐—]/g, '-')
-    .replace(/[△∆]/g, 'Δ')
-    .replace(/[º˚]/g, '°')
-    .replace(/[∅Ø]/g, 'ø')
+  PLAIN.test(text)
+    ? text
+    : text
+        .replaceAll('𝄫', 'bb')
+        .replaceAll('𝄪', '##')
+        .replaceAll('♭', 'b')
+        .replaceAll('♯', '#')
+        .replace(/[–−‐—]/g, '-')
+        .replace(/[△∆]/g, 'Δ')
+        .replace(/[º˚]/g, '°')
+        .replace(/[∅Ø]/g, 'ø')
 
-const ROOT = /^[A-G](?:bb|##|b(?!b)|#|x)?/
-const SLASH_BASS = /\/([A-G](?:bb|##|b|#|x)?)$/
+const ROOT = /^[A-Ga-g](?:bb|##|b(?!b)|#|x)?/
+const SLASH_BASS = /\/([A-Ga-g](?:bb|##|b|#|x)?)$/
 
 /** The symbol of a place where no chord sounds. */
 const NO_CHORD = /^(?:N\.?\s?C\.?|NC)$/i
 
+const rootName = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1).replace('x', '##')
+
+/** A small letter is a root where more than a letter stands there: whether d is D or Dm it does not say. */
+const isClear = (rootText: string, plain: string): boolean =>
+  rootText.charCodeAt(0) < 97 || plain.length > rootText.length
+
 /**
- * Reads a chord symbol as musicians write it: C6/9, C-Δ7, Cø, C7(b9,b13), C7alt, Csus4, Bb13/Ab, N.C.
- * A problem gives the column (from 1) of the first sign that could not be read, and the nearest symbol that can.
+ * Reads a chord symbol as musicians write it: C6/9, C-Δ7, Cø, C7(b9,b13), C7alt, Csus4, Bb13/Ab, N.C.; also CMIN7 and
+ * c7. A problem gives the column (from 1) of the first sign that could not be read, and the nearest symbols that can: the
+ * nearest as its mend, the next as others.
  */
 export const readChordSymbol = (text: string): Outcome<Chord> => {
   const symbol = text.trim()
   if (NO_CHORD.test(symbol)) return good({ symbol: 'N.C.', root: '', tones: [] })
   const plain = plainSigns(symbol)
   const rootText = ROOT.exec(plain)?.[0]
-  if (rootText === undefined) return unread(symbol, 0)
-  const bass = SLASH_BASS.exec(plain)?.[1]
-  const end = bass === undefined ? plain.length : plain.length - bass.length - 1
+  if (rootText === undefined || !isClear(rootText, plain)) return unread(symbol, 0)
+  const slash = plain.includes('/') ? SLASH_BASS.exec(plain)?.[1] : undefined
+  const end = slash === undefined ? plain.length : plain.length - slash.length - 1
   const draft: Draft = {
     third: '3',
     fifth: '5',
     sixth: false,
     seventh: undefined,
     majorSeventh: false,
-    tensions: new Set(),
-    implied: new Set(),
+    tensions: [],
+    implied: [],
   }
-  const filled = new Set<Token['slot']>()
+  const lower = plain.toLowerCase()
+  let number = false
+  let quality = false
   let at = rootText.length
-  while (at < end) {
-    const rest = at === rootText.length ? plain.slice(at, end).replace(/^-/, 'm') : plain.slice(at, end)
-    const token = TOKENS.find(({ text: pattern }) => pattern.test(rest))
-    if (!token || (token.slot && filled.has(token.slot))) return unread(symbol, at)
-    if (token.slot) filled.add(token.slot)
-    const found = token.text.exec(rest)!
-    token.read(draft, found)
-    at += found[0].length
+  if (plain.charCodeAt(at) === MINUS && at < end) {
+    draft.third = 'b3'
+    quality = true
+    at += 1
   }
-  const root = readNoteName(rootText)!
-  return good({
-    symbol,
-    root: rootText.replace('x', '##'),
-    tones: degreesOf(draft).map((degree) => chordTone(root, degree)),
-    ...(bass === undefined ? {} : { bass: bass.replace('x', '##') }),
-  })
+  while (at < end) {
+    const spelling = spellingAt(plain, lower, at, end)
+    if (!spelling) return unread(symbol, at)
+    const { slot, read } = spelling.token
+    if ((slot === 'number' && number) || (slot === 'quality' && quality)) return unread(symbol, at)
+    number ||= slot === 'number'
+    quality ||= slot === 'quality'
+    read(draft)
+    at += spelling.text.length
+  }
+  const name = rootName(rootText)
+  const root = readNoteName(name)!
+  const tones = degreesOf(draft).map((degree) => chordTone(root, degree))
+  const asWritten = rootText.charCodeAt(0) < 97 ? name + symbol.slice(rootText.length) : symbol
+  return good(
+    slash === undefined
+      ? { symbol: asWritten, root: name, tones }
+      : { symbol: asWritten, root: name, tones, bass: rootName(slash) },
+  )
 }
 
+/** A minus sign right after the root means minor. */
+const MINUS = 45
+
 const unread = (symbol: string, at: number): Outcome<Chord> => {
-  const mend = nearestSymbol(symbol, (text) => readChordSymbol(text).ok)
+  const [mend, ...others] = nearestSymbols(symbol, (text) => readChordSymbol(text).ok)
   return bad({
     rule: 'chord.unread',
     args: [symbol, symbol.slice(at)],
     place: { column: at + 1, length: Math.max(1, symbol.length - at) },
     ...(mend === undefined ? {} : { mend }),
+    ...(others.length === 0 ? {} : { others }),
   })
 }

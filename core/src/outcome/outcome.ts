@@ -17,6 +17,8 @@ export interface Reason {
 export interface Problem extends Reason {
   readonly place?: Place
   readonly mend?: string
+  /** Further texts that may have been meant. */
+  readonly others?: readonly string[]
 }
 
 export type Outcome<T> =

@@ -28,7 +28,11 @@ export type Degree = keyof typeof DEGREE_FIFTHS
 export const degreeFifths = (degree: Degree): Fifths => DEGREE_FIFTHS[degree]
 
 /** Half steps above the root, 0 to 11. */
-export const degreeSemitones = (degree: Degree): number => pitchClassOf(DEGREE_FIFTHS[degree])
+export const degreeSemitones = (degree: Degree): number => DEGREE_SEMITONES[degree]
+
+const DEGREE_SEMITONES = Object.fromEntries(
+  Object.entries(DEGREE_FIFTHS).map(([degree, fifths]) => [degree, pitchClassOf(fifths)]),
+) as Readonly<Record<Degree, number>>
 
 export const isDegree = (text: string): text is Degree => text in DEGREE_FIFTHS
 

@@ -21,11 +21,16 @@ export const accidentalOf = (fifths: Fifths): number => Math.floor((fifths + 1) 
 /** 0 (C) to 11 (B). */
 export const pitchClassOf = (fifths: Fifths): number => modulo(fifths * 7, 12)
 
-/** 'Bb', 'F##': a spelling as plain text. */
-export const noteName = (fifths: Fifths): string => {
+const spelledOut = (fifths: Fifths): string => {
   const accidental = accidentalOf(fifths)
   return letterOf(fifths) + (accidental < 0 ? 'b'.repeat(-accidental) : '#'.repeat(accidental))
 }
+
+const WIDEST = 40
+const NAMES: readonly string[] = Array.from({ length: 2 * WIDEST + 1 }, (_, at) => spelledOut(at - WIDEST))
+
+/** 'Bb', 'F##': a spelling as plain text. */
+export const noteName = (fifths: Fifths): string => NAMES[fifths + WIDEST] ?? spelledOut(fifths)
 
 /** Reads 'Bb', 'F##' or 'Fx'; undefined when it is no note name. */
 export const readNoteName = (name: string): Fifths | undefined => {
