@@ -1,10 +1,10 @@
 import { type Chart, type ChordSpan, chordSpans } from '../chart/chart.ts'
 import type { Chord } from '../chord/chord.ts'
 import type { Alternative, Analysis, ChordReading, Override, PatternSpan, Pivot } from './analysis.ts'
-import { gatherEvents, keysFor, type ReadingKey } from './candidates.ts'
+import { type Event, gatherEvents, keysFor, type ReadingKey } from './candidates.ts'
 import { avoidDegrees, scaleFor, scaleReason } from './chordscale.ts'
 import type { FunctionRow } from './functions.ts'
-import { namePatterns, type Read, spelledAs } from './naming.ts'
+import { namePatterns, PLAIN_FUNCTION, type Read, saysSpelling, spelledAs } from './naming.ts'
 import { type Lattice, sweep } from './sweep.ts'
 
 /**
@@ -19,10 +19,7 @@ export const analyseChart = (chart: Chart, overrides: readonly Override[] = []):
   const keys = keysFor(chart.key)
   const lattice = sweep(events, keys, chart.key, overrides)
   const chosen = trace(lattice, keys)
-  const reads: readonly Read[] = chosen.map(({ key, row }, at) => ({
-    row,
-    key: spelledAs(events[at]!.chord, row, keys[key]!.key),
-  }))
+  const reads = spelledReads(chosen, events, keys)
   const patterns = namePatterns(reads, events)
   const inPattern = patternAt(patterns, spans.length)
   const readings = events.flatMap((event, at) => {
@@ -59,6 +56,27 @@ const trace = (lattice: Lattice, keys: readonly ReadingKey[]): readonly Chosen[]
     state = before[state]!
   }
   return chosen.reverse()
+}
+
+/** Each run of chords in one key has its name from the first plain chord in it. */
+const spelledReads = (
+  chosen: readonly Chosen[],
+  events: readonly Event[],
+  keys: readonly ReadingKey[],
+): readonly Read[] => {
+  const reads: Read[] = []
+  for (let from = 0; from < chosen.length; ) {
+    const { key: keyNumber } = chosen[from]!
+    let to = from
+    while (chosen[to + 1]?.key === keyNumber) to += 1
+    const run = chosen.slice(from, to + 1)
+    const plain = run.findIndex(({ row }, at) => saysSpelling(events[from + at]!.chord, row))
+    const home = keys[keyNumber]!.key
+    const key = plain < 0 ? home : spelledAs(events[from + plain]!.chord, run[plain]!.row, home)
+    for (const { row } of run) reads.push({ row, keyNumber, key })
+    from = to + 1
+  }
+  return reads
 }
 
 /** The pattern that each chord is named by: of those that hold it the longest. */
@@ -129,7 +147,10 @@ const pivotAt = (
 ): Pivot | undefined => {
   const { key } = chosen[at]!
   const beside = [chosen[at - 1]?.key, chosen[at + 1]?.key].filter((other) => other !== key)
-  const found = others.find(({ key: other, dearer }) => dearer <= PIVOT_DEARER && beside.includes(other))
+  const found = others.find(
+    ({ key: other, row, dearer }) =>
+      dearer <= PIVOT_DEARER && row.cost <= PLAIN_FUNCTION && beside.includes(other),
+  )
   return found && { key: keys[found.key]!.key, numeral: found.row.numeral }
 }
 

@@ -47,7 +47,12 @@ export const scaleReason = (
   if (scale !== row.scale) {
     const steps = scaleSemitones(row.scale)
     const written = chord.tones.filter(({ semitones }) => !steps.includes(semitones))
-    return reason('scale.written', scale, row.scale, written.map(({ degree }) => degree))
+    return reason(
+      'scale.written',
+      scale,
+      row.scale,
+      written.map(({ degree }) => degree),
+    )
   }
   if (row.id === 'outside') return reason('scale.kind', scale)
   return reason('scale.function', scale, row.numeral, key)

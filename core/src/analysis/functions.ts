@@ -98,6 +98,7 @@ export const FUNCTIONS: readonly FunctionRow[] = [
   minor('bII', 'bII', -5, ['major'], 'lydian', 1.2),
   minor('viø', 'viø', 3, ['halfDiminished'], 'locrianNatural9', 1),
   minor('V/VI', 'bIII7', -3, ['dominant'], 'mixolydian', 1.2),
+  minor('viiø', 'viiø', 5, ['halfDiminished'], 'locrianFlat4', 1),
   minor('vii°', 'vii°', 5, ['diminished'], 'wholeHalf', 0.6),
   minor('#iv°', '#IV°', 6, ['diminished'], 'wholeHalf', 1.1),
 ]

@@ -1,6 +1,6 @@
 import type { Chord } from '../chord/chord.ts'
 import { fifthsOf, noteName, pitchClassOf } from '../pitch/fifths.ts'
-import { type Key, keySignature, sameKey } from '../pitch/key.ts'
+import { type Key, keySignature } from '../pitch/key.ts'
 import type { PatternSpan } from './analysis.ts'
 import { type Event, tonicClass } from './candidates.ts'
 import type { FunctionRow } from './functions.ts'
@@ -9,16 +9,22 @@ import { PATTERNS, type PatternRow } from './patterns.ts'
 /** An event as it is read. */
 export interface Read {
   readonly row: FunctionRow
+  /** The key's number, and its name as its chords are spelled. */
+  readonly keyNumber: number
   readonly key: Key
 }
 
 /** Dearer functions are often spelled freely: their chords say nothing of the key's own spelling. */
-const PLAIN_FUNCTION = 0.35
+export const PLAIN_FUNCTION = 0.35
 const MOST_ACCIDENTALS = 7
+
+/** Whether the chord's spelling tells the key's. */
+export const saysSpelling = (chord: Chord, row: FunctionRow): boolean =>
+  chord.tones.length > 0 && row.cost <= PLAIN_FUNCTION
 
 /** The key named as its plain chords are spelled: G♭7 going to C♭ is in C♭, not in B. */
 export const spelledAs = (chord: Chord, row: FunctionRow, key: Key): Key => {
-  if (chord.tones.length === 0 || row.cost > PLAIN_FUNCTION) return key
+  if (!saysSpelling(chord, row)) return key
   const tonic = fifthsOf(chord.root) - row.root
   const spelled = { ...key, tonic: noteName(tonic) }
   return pitchClassOf(tonic) === tonicClass(key) && Math.abs(keySignature(spelled)) <= MOST_ACCIDENTALS
@@ -45,12 +51,12 @@ const STARTS: ReadonlyMap<string, readonly PatternRow[]> = (() => {
 
 /** Every row of the table that the readings spell. */
 const spelled = (reads: readonly Read[]): readonly Found[] =>
-  reads.flatMap(({ row, key }, at) =>
+  reads.flatMap(({ row, keyNumber }, at) =>
     (STARTS.get(`${row.mode} ${row.id}`) ?? [])
       .filter((pattern) =>
         pattern.functions.every((id, step) => {
           const here = reads[at + step]
-          return here !== undefined && here.row.id === id && sameKey(here.key, key)
+          return here !== undefined && here.row.id === id && here.keyNumber === keyNumber
         }),
       )
       .map(({ id, name, functions }) => ({ id, name, from: at, to: at + functions.length - 1 })),
@@ -88,11 +94,11 @@ const PREPARING = ['ii–V', 'minor ii–V']
 /** A ii–V that nothing answers, and one that is all there is of its key, are told by what becomes of them. */
 const fate = (pattern: Found, reads: readonly Read[]): Found => {
   if (!PREPARING.includes(pattern.name)) return pattern
-  const { key } = reads[pattern.from]!
+  const { keyNumber } = reads[pattern.from]!
   const before = reads[pattern.from - 1]
   const after = reads[pattern.to + 1]
-  const alone = (!before || !sameKey(before.key, key)) && (!after || !sameKey(after.key, key))
-  if (alone && before && after) return { ...pattern, name: `${pattern.name} of another key` }
+  if (before && before.keyNumber !== keyNumber && after && after.keyNumber !== keyNumber)
+    return { ...pattern, name: `${pattern.name} of another key` }
   return { ...pattern, name: `${pattern.name} that does not resolve` }
 }
 

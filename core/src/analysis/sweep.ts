@@ -2,7 +2,7 @@ import { type Key, sameKey } from '../pitch/key.ts'
 import type { Override } from './analysis.ts'
 import { AUTOMATA } from './automaton.ts'
 import { type Candidate, candidatesOf, type Event, type ReadingKey, tonicClass } from './candidates.ts'
-import { READING_COSTS } from './costs.ts'
+import { LONG_BARS, READING_COSTS, RESTING } from './costs.ts'
 import type { FunctionRow } from './functions.ts'
 
 /**
@@ -45,6 +45,8 @@ interface KeyCosts {
   readonly each: readonly number[]
   readonly home: number
   readonly change: readonly (readonly number[])[]
+  /** What a change costs beside a chord that stands for long. */
+  readonly easyChange: readonly (readonly number[])[]
 }
 
 /** Equal costs are told apart by how near the key is to the last chord's root: the same way in every key. */
@@ -61,6 +63,7 @@ const keyCosts = (keys: readonly ReadingKey[], home: Key | undefined, last: Even
     ),
     home: keys.findIndex(isHome),
     change: keys.map((from) => keys.map((to) => changeCost(from, to))),
+    easyChange: keys.map((from) => keys.map((to) => (from === to ? 0 : READING_COSTS.besideLong))),
   }
 }
 
@@ -72,6 +75,8 @@ const allows = (overrides: readonly Override[], index: number, { key, tonic }: R
       index > override.to ||
       (override.key.mode === key.mode && tonicClass(override.key) === tonic),
   )
+
+const isLong = ({ spans }: Event): boolean => spans.at(-1)!.bar - spans[0]!.bar + 1 >= LONG_BARS
 
 /** Reads the chords forward and back: afterwards every state knows the least cost before it and after it. */
 export const sweep = (
@@ -92,11 +97,20 @@ export const sweep = (
     before: [],
     fresh: [],
   }
+  const long = events.map(isLong)
+  /** What changing key costs between a chord and the one before it. */
+  const changeInto = (at: number) => (long[at] || long[at - 1] ? costs.easyChange : costs.change)
   events.forEach((event, at) => {
-    const frames = at === 0 || at === events.length - 1
-    stepForward(lattice, event, at, keys, costs, frames, overrides)
+    const own = ({ row }: Candidate, key: number): number =>
+      row.cost +
+      costs.each[key]! +
+      (long[at] && !RESTING.includes(row.id) ? READING_COSTS.longUnrest : 0) -
+      (key === costs.home && (at === 0 || at === events.length - 1) && TONICS.includes(row.id)
+        ? READING_COSTS.homeFrame
+        : 0)
+    stepForward(lattice, event, at, keys, own, changeInto(at), overrides)
   })
-  for (let at = events.length - 2; at >= 0; at -= 1) stepBack(lattice, at, keys, costs)
+  for (let at = events.length - 2; at >= 0; at -= 1) stepBack(lattice, at, keys, changeInto(at + 1))
   return lattice
 }
 
@@ -105,13 +119,13 @@ const stepForward = (
   { chord, spans }: Event,
   at: number,
   keys: readonly ReadingKey[],
-  costs: KeyCosts,
-  frames: boolean,
+  ownCost: (candidate: Candidate, key: number) => number,
+  change: readonly (readonly number[])[],
   overrides: readonly Override[],
 ): void => {
   const { row, place, forward } = lattice
   const last = lattice.ofKey[at - 1]
-  const entries = last && entriesAfter(last, forward, costs.change)
+  const entries = last && entriesAfter(last, forward, change)
   const ofKey = new Int32Array(keys.length + 1)
   const candidates = candidatesOf(chord)
   for (let key = 0; key < keys.length; key += 1) {
@@ -124,10 +138,7 @@ const stepForward = (
     const entryFrom = entries ? entries.from[key]! : -1
     for (const candidate of candidates[mode][(candidates.root - reading.tonic + 12) % 12]!) {
       const { number } = candidate
-      const plain =
-        candidate.row.cost +
-        costs.each[key]! -
-        (frames && key === costs.home && TONICS.includes(candidate.row.id) ? READING_COSTS.homeFrame : 0)
+      const plain = ownCost(candidate, key)
       const start = row.length
       const first = number < 0 ? 0 : next[0]![number]!
       const fresh = stateAt(lattice, start, candidate, first, plain - gain[first]!)
@@ -173,7 +184,7 @@ const arrive = ({ own, forward, before }: Growing, state: number, cost: number, 
 
 /** What a change of key costs at the most and at the least. */
 const DEAREST_CHANGE = READING_COSTS.changeOfKey + 6 * READING_COSTS.signatureStep
-const CHEAPEST_CHANGE = READING_COSTS.relative
+const CHEAPEST_CHANGE = Math.min(READING_COSTS.relative, READING_COSTS.besideLong)
 
 /** The keys worth coming from: from any other it is cheaper to come from the best of all. */
 const worthLeaving = (least: Float64Array): readonly number[] => {
@@ -216,7 +227,7 @@ const stepBack = (
   { ofKey, number, place, own, backward, fresh }: Growing,
   at: number,
   keys: readonly ReadingKey[],
-  { change }: KeyCosts,
+  change: readonly (readonly number[])[],
 ): void => {
   const here = ofKey[at]!
   const after = ofKey[at + 1]!

@@ -13,6 +13,7 @@ const NAMES: Readonly<Record<ScaleId, string>> = {
   aeolian: 'aeolian',
   locrian: 'locrian',
   locrianNatural9: 'locrian #2',
+  locrianFlat4: 'altered',
   melodicMinor: 'melodic minor',
   harmonicMinor: 'harmonic minor',
   phrygianDominant: 'phrygian dominant',

@@ -11,6 +11,7 @@ export type ScaleId =
   | 'aeolian'
   | 'locrian'
   | 'locrianNatural9'
+  | 'locrianFlat4'
   | 'melodicMinor'
   | 'harmonicMinor'
   | 'phrygianDominant'
@@ -70,6 +71,11 @@ export const SCALES: Readonly<Record<ScaleId, ScaleRow>> = {
     name: 'Locrian ♮9',
     degrees: ['R', '9', 'b3', '11', 'b5', 'b13', 'b7'],
     parent: { name: 'melodic minor', fifths: -3 },
+  },
+  locrianFlat4: {
+    name: 'Locrian ♭4',
+    degrees: ['R', 'b9', 'b3', 'b11', 'b5', 'b13', 'b7'],
+    parent: { name: 'melodic minor', fifths: -5 },
   },
   melodicMinor: {
     name: 'melodic minor',
