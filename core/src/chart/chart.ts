@@ -30,6 +30,13 @@ export interface NotatedBar {
   readonly repeatEnd?: number
   /** The passes on which the bar is played, where it belongs to an ending. */
   readonly ending?: readonly number[]
+  /** Written as %: what the bar before it is. */
+  readonly again?: true
+  /** Begins a line of the text. */
+  readonly line?: true
+  /** Comments that stand on lines of their own above it, and the one at the end of its line. */
+  readonly above?: readonly string[]
+  readonly comment?: string
 }
 
 /** A tune's changes, as written and in playing order. */
@@ -48,6 +55,8 @@ export interface Chart {
   readonly order: readonly number[]
   /** The bars as they are played. */
   readonly bars: readonly ChartBar[]
+  /** Comments after the last bar. */
+  readonly after?: readonly string[]
 }
 
 /** A chord where it sounds, in ticks from beat 1 of bar 1. */

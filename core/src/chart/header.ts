@@ -91,7 +91,7 @@ const FIELDS: Readonly<Record<string, Field>> = {
   },
 }
 
-const HEADER_LINE = /^\s*([A-Za-z]+)\s*:\s*(.*?)\s*$/
+const NAME = /^[A-Za-z]+$/
 
 /** Reads a line into the header when it is a header line (a word and a colon, no stroke); tells whether it was. */
 export const readHeaderLine = (
@@ -100,9 +100,10 @@ export const readHeaderLine = (
   line: number,
   problems: Problem[],
 ): boolean => {
-  const found = written.includes('|') ? null : HEADER_LINE.exec(written)
-  if (!found) return false
-  const [, name, value] = found as unknown as [string, string, string]
+  const colon = written.includes('|') ? -1 : written.indexOf(':')
+  const name = written.slice(0, Math.max(0, colon)).trim()
+  if (!NAME.test(name)) return false
+  const value = written.slice(colon + 1).trim()
   const field = FIELDS[name.toLowerCase()]
   const column = Math.max(1, written.lastIndexOf(field ? value : name) + 1)
   if (!field)

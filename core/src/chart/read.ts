@@ -6,14 +6,14 @@ import type { Chart, ChartBar, ChartChord, NotatedBar } from './chart.ts'
 import { emptyHeader, readHeaderLine } from './header.ts'
 import { playingOrder } from './order.ts'
 
-const LONGEST_TUNE = 5000
+export const LONGEST_TUNE = 5000
 const MOST_REPEATS = 99
 
 const SECTION = /^\s*\[([^\]]*)\]/
-const COMMENT = /\/\/.*$/
+const COMMENT = /\/\/(.*)$/
 const STROKE = /:?\|{1,2}:?/g
 const ENDING = /^\s*(\d(?:,\d)*)\.(?=\s|$|[A-G%(N])/
-const TIMES = /\s+x(\d+)\s*$/
+const TIMES = /^x(\d+)$/
 const METER = /^\s*\((\d+\/\d+)\)/
 const WORD = /\S+/g
 const BEATS = /^(.+):(\d+(?:\.5)?)$/
@@ -26,22 +26,40 @@ const BEATS = /^(.+):(\d+(?:\.5)?)$/
  */
 export const readChart = (text: string): Outcome<Chart> => {
   const header = emptyHeader()
-  const reader: Reader = { written: [], problems: [], ending: undefined, meter: undefined }
+  const reader: Reader = { written: [], problems: [], ending: undefined, meter: undefined, repeated: false }
   let section: string | undefined
+  let above: string[] = []
   text.split(/\r\n|\r|\n/).forEach((raw, index) => {
+    if (reader.problems.length >= MOST_PROBLEMS) return
     const line = index + 1
-    const text = raw.replace(COMMENT, '')
-    if (readHeaderLine(header, text, line, reader.problems)) return
-    const marked = SECTION.exec(text)
-    if (marked) section = marked[1]!.trim()
-    for (const cell of barCells(text, marked ? marked[0].length : 0)) {
+    const comment = COMMENT.exec(raw)
+    const text = comment ? raw.slice(0, comment.index) : raw
+    const said = comment?.[1]!.trim() ?? ''
+    const before = reader.written.length
+    const isHeader = readHeaderLine(header, text, line, reader.problems)
+    const marked = isHeader ? null : SECTION.exec(text)
+    if (marked) {
+      section = marked[1]!.trim()
+      reader.ending = undefined
+    }
+    for (const cell of isHeader ? [] : barCells(text, marked ? marked[0].length : 0)) {
+      if (reader.problems.length >= MOST_PROBLEMS) break
       const bar = readCell(cell, reader, reader.meter ?? header.meter, line)
       if (!bar) continue
-      reader.written.push(section === undefined ? bar : { ...bar, bar: { ...bar.bar, section } })
+      reader.repeated ||= bar.repeatEnd !== undefined
+      reader.written.push({
+        ...(section === undefined ? bar : { ...bar, bar: { ...bar.bar, section } }),
+        ...(reader.written.length === before ? { line: true as const } : {}),
+        ...(above.length > 0 ? { above } : {}),
+      })
       section = undefined
+      above = []
     }
+    if (said === '') return
+    if (reader.written.length > before) reader.written.push({ ...reader.written.pop()!, comment: said })
+    else above.push(said)
   })
-  return finish(header, reader)
+  return finish(header, reader, above)
 }
 
 interface Reader {
@@ -51,9 +69,18 @@ interface Reader {
   ending: readonly number[] | undefined
   /** The time since its last change. */
   meter: Meter | undefined
+  /** Whether a repeat has been read. */
+  repeated: boolean
 }
 
-const finish = (header: ReturnType<typeof emptyHeader>, { written, problems }: Reader): Outcome<Chart> => {
+/** After so many problems the rest is not read: the text is something else, or one slip is at the bottom of them all. */
+const MOST_PROBLEMS = 200
+
+const finish = (
+  header: ReturnType<typeof emptyHeader>,
+  { written, problems }: Reader,
+  after: readonly string[],
+): Outcome<Chart> => {
   const order = playingOrder(written, LONGEST_TUNE)
   if (order.length > LONGEST_TUNE)
     problems.push({
@@ -65,7 +92,14 @@ const finish = (header: ReturnType<typeof emptyHeader>, { written, problems }: R
   if (written.length === 0)
     return bad({ rule: 'chart.empty', args: [], place: { line: 1, column: 1 }, mend: '| Dm7 G7 | Cmaj7 |' })
   const { key, ...rest } = header
-  return good({ ...rest, ...(key ? { key } : {}), written, order, bars: order.map((at) => written[at]!.bar) })
+  return good({
+    ...rest,
+    ...(key ? { key } : {}),
+    written,
+    order,
+    bars: order.map((at) => written[at]!.bar),
+    ...(after.length > 0 ? { after } : {}),
+  })
 }
 
 interface Cell {
@@ -111,7 +145,7 @@ const readCell = (cell: Cell, reader: Reader, meterBefore: Meter, line: number):
   if (ending) {
     reader.ending = ending[1]!.split(',').map(Number)
     skip(ending[0].length)
-    if (!reader.written.some(({ repeatEnd }) => repeatEnd !== undefined) && reader.ending[0] !== 1)
+    if (!reader.repeated && reader.ending[0] !== 1)
       reader.problems.push({
         rule: 'chart.endingWithoutRepeat',
         args: [reader.ending.join(', ')],
@@ -137,10 +171,10 @@ const readCell = (cell: Cell, reader: Reader, meterBefore: Meter, line: number):
     reader.meter = meter
     skip(changed[0].length)
   }
-  const times = cell.repeatEnd ? TIMES.exec(rest) : null
-  const count = times ? Math.min(MOST_REPEATS, Math.max(1, Number(times[1]))) : 2
+  const times = cell.repeatEnd ? timesAt(rest) : undefined
+  const count = times ? Math.min(MOST_REPEATS, Math.max(1, times.count)) : 2
   const bar = readBar(
-    times ? rest.slice(0, times.index) : rest,
+    times ? rest.slice(0, times.from) : rest,
     cell.column + offset,
     meter,
     reader.written.at(-1)?.bar,
@@ -149,7 +183,7 @@ const readCell = (cell: Cell, reader: Reader, meterBefore: Meter, line: number):
   )
   return (
     bar && {
-      bar,
+      ...bar,
       ...(cell.repeatStart ? { repeatStart: true as const } : {}),
       ...(cell.repeatEnd ? { repeatEnd: count } : {}),
       ...(reader.ending ? { ending: reader.ending } : {}),
@@ -157,9 +191,37 @@ const readCell = (cell: Cell, reader: Reader, meterBefore: Meter, line: number):
   )
 }
 
+/** How often a repeat is played, where its last word says so, and where that word begins. */
+const timesAt = (text: string): { readonly count: number; readonly from: number } | undefined => {
+  const trimmed = text.trimEnd()
+  const from = Math.max(trimmed.lastIndexOf(' '), trimmed.lastIndexOf('\t')) + 1
+  const found = from > 0 ? TIMES.exec(trimmed.slice(from)) : null
+  return found ? { count: Number(found[1]), from } : undefined
+}
+
 interface ReadChord {
   readonly chord: Chord
   readonly beats: number | undefined
+}
+
+/**
+ * Reads the inside of one bar, such as 'Dm7:3 G7' or '%', in a meter and after a bar. Problems have their column in the
+ * text.
+ */
+export const readBarText = (
+  text: string,
+  meter: Meter,
+  before: ChartBar | undefined,
+): Outcome<Pick<NotatedBar, 'bar' | 'again'>> => {
+  const problems: Problem[] = []
+  const bar = readBar(text, 1, meter, before, 1, problems)
+  return bar
+    ? good(bar)
+    : bad(
+        ...(problems.length > 0
+          ? problems
+          : [{ rule: 'chart.emptyBar', args: [], place: { line: 1, column: 1 } }]),
+      )
 }
 
 const readBar = (
@@ -169,11 +231,11 @@ const readBar = (
   before: ChartBar | undefined,
   line: number,
   problems: Problem[],
-): ChartBar | undefined => {
+): Pick<NotatedBar, 'bar' | 'again'> | undefined => {
   const words = [...text.matchAll(WORD)].map((found) => ({ text: found[0], column: column + found.index }))
   if (words.length === 1 && words[0]!.text === '%') {
     if (before && before.meter.beats === meter.beats && before.meter.unit === meter.unit)
-      return { meter, chords: before.chords }
+      return { bar: { meter, chords: before.chords }, again: true }
     problems.push({
       rule: 'chart.nothingToRepeat',
       args: [],
@@ -199,7 +261,7 @@ const readBar = (
   }
   if (read.length < words.length || words.length === 0) return undefined
   const chords = spread(read, meter)
-  if (chords) return { meter, chords }
+  if (chords) return { bar: { meter, chords } }
   problems.push({
     rule: 'chart.beats',
     args: [barTicks(meter) / beatTicks(meter)],
@@ -220,7 +282,7 @@ const spread = (read: readonly ReadChord[], meter: Meter): readonly ChartChord[]
   const left = total - given
   if (open === 0 ? left !== 0 : left <= 0) return undefined
   if (read.some(({ beats }) => beats === 0)) return undefined
-  const grid = left >= open ? 1 : 0.5
+  const grid = left >= open && Number.isInteger(left) ? 1 : 0.5
   if (open > left / grid) return undefined
   const share = open === 0 ? 0 : Math.floor(left / grid / open) * grid
   let longer = open === 0 ? 0 : Math.round((left - share * open) / grid)

@@ -19,6 +19,7 @@ export const writeChart = (chart: Chart): string => {
 
 const barLines = (chart: Chart): readonly string[] => {
   const lines: string[] = []
+  const inLines = chart.written.some(({ line }) => line)
   let row = ''
   let inRow = 0
   let meter = chart.meter
@@ -28,39 +29,50 @@ const barLines = (chart: Chart): readonly string[] => {
     row = ''
     inRow = 0
   }
-  for (const written of chart.written) {
+  chart.written.forEach((written, at) => {
     const { bar } = written
-    if (bar.section !== undefined) {
-      close()
-      lines.push(`[${bar.section}]`)
-    }
+    if (inLines && written.line) close()
+    if (bar.section !== undefined || written.above) close()
+    for (const comment of written.above ?? []) lines.push(`// ${comment}`)
+    if (bar.section !== undefined) lines.push(`[${bar.section}]`)
     const own = written.ending?.join(',')
     const open = written.repeatStart ? '|:' : '|'
     if (row === '') row = open
     else if (written.repeatStart) row += ':'
-    const mark = own !== undefined && (own !== ending || startsEnding(chart, written)) ? `${own}. ` : ''
-    row += ` ${mark}${sameMeter(bar.meter, meter) ? '' : `(${meterName(bar.meter)}) `}${barText(bar)} ${closing(written)}`
+    const mark =
+      own !== undefined &&
+      (own !== ending ||
+        bar.section !== undefined ||
+        written.repeatStart ||
+        startsEnding(chart.written[at - 1]))
+        ? `${own}. `
+        : ''
+    const time = sameMeter(bar.meter, meter) ? '' : `(${meterName(bar.meter)}) `
+    row += ` ${mark}${time}${written.again ? '%' : barText(bar)} ${closing(written)}`
     meter = bar.meter
     ending = own
     inRow += 1
-    if (inRow === BARS_A_LINE) close()
-  }
+    if (written.comment !== undefined) {
+      row += ` // ${written.comment}`
+      close()
+    }
+    if (!inLines && inRow === BARS_A_LINE) close()
+  })
   close()
+  for (const comment of chart.after ?? []) lines.push(`// ${comment}`)
   return lines
 }
 
 /** An ending that follows an equal one of another repeat. */
-const startsEnding = (chart: Chart, written: NotatedBar): boolean => {
-  const before = chart.written[chart.written.indexOf(written) - 1]
-  return before?.repeatEnd !== undefined
-}
+const startsEnding = (before: NotatedBar | undefined): boolean => before?.repeatEnd !== undefined
 
 const closing = ({ repeatEnd }: NotatedBar): string =>
   repeatEnd === undefined ? '|' : repeatEnd === 2 ? ':|' : `x${repeatEnd} :|`
 
 const sameMeter = (a: Meter, b: Meter): boolean => a.beats === b.beats && a.unit === b.unit
 
-const barText = (bar: ChartBar): string => {
+/** The inside of a bar: its chords, with their beats where they do not share it evenly. */
+export const barText = (bar: ChartBar): string => {
   const even = bar.chords.every(({ duration }) => duration * bar.chords.length === barTicks(bar.meter))
   return bar.chords
     .map(({ chord, duration }) =>
