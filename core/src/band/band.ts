@@ -40,7 +40,7 @@ const bassPitch = (chord: { readonly root: string; readonly bass?: string }): nu
   return BASS_LOW + ((pitchClass - (BASS_LOW % 12) + 12) % 12)
 }
 
-const bassEvents = (analysis: Analysis, start: Ticks, end: Ticks): readonly BandEvent[] =>
+export const bassEvents = (analysis: Analysis, start: Ticks, end: Ticks): readonly BandEvent[] =>
   analysis.spans
     .filter((span) => span.start >= start && span.start < end && span.chord.tones.length > 0)
     .map((span) => ({
@@ -51,7 +51,7 @@ const bassEvents = (analysis: Analysis, start: Ticks, end: Ticks): readonly Band
       velocity: 92,
     }))
 
-const clickEvents = (analysis: Analysis, stretch: Stretch, start: Ticks): readonly BandEvent[] => {
+export const clickEvents = (analysis: Analysis, stretch: Stretch, start: Ticks): readonly BandEvent[] => {
   const starts = barStarts(analysis.chart)
   return analysis.chart.bars.slice(stretch.from, stretch.to + 1).flatMap((bar, at) =>
     (CLICK_BEATS[meterName(bar.meter)] ?? [0]).map((beat) => ({

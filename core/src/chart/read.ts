@@ -34,7 +34,7 @@ export const readChart = (text: string): Outcome<Chart> => {
     const line = index + 1
     const comment = COMMENT.exec(raw)
     const text = comment ? raw.slice(0, comment.index) : raw
-    const said = comment?.[1]!.trim() ?? ''
+    const said = comment ? comment[1]!.trim() : ''
     const before = reader.written.length
     const isHeader = readHeaderLine(header, text, line, reader.problems)
     const marked = isHeader ? null : SECTION.exec(text)

@@ -85,7 +85,10 @@ export const fourTones = (chord: Chord): readonly ChordTone[] => {
 /** The same chord on a root moved along the line of fifths; its symbol is rewritten with the new names. */
 export const transposeChord = (chord: Chord, by: Fifths): Chord => {
   if (chord.tones.length === 0 || by === 0) return chord
-  const root = nearRoot(fifthsOf(chord.root) + by)
+  const root = nearRoot(
+    fifthsOf(chord.root) + by,
+    chord.tones.map(({ degree }) => degreeFifths(degree)),
+  )
   const shift = root - fifthsOf(chord.root)
   const bass = chord.bass === undefined ? undefined : noteName(fifthsOf(chord.bass) + shift)
   const ending = chord.symbol.slice(rootLength(chord.symbol))
@@ -100,5 +103,13 @@ export const transposeChord = (chord: Chord, by: Fifths): Chord => {
 
 const rootLength = (symbol: string): number => /^[A-G](?:bb|##|[b#♭♯x])?/.exec(symbol)?.[0].length ?? 0
 
-/** Roots between G♭♭-like extremes are respelled: no chart writes a chord on F♭♭ or B♯♯. */
-const nearRoot = (fifths: Fifths): Fifths => (fifths > 8 ? fifths - 12 : fifths < -8 ? fifths + 12 : fifths)
+/** The widest spellings that are read: double accidentals, from F♭♭ to B♯♯. */
+const WIDEST = { flat: -15, sharp: 19 } as const
+const LAST_ROOT = 8
+
+/** A root so that no chart has to write a chord on F♭♭ or B♯♯, and no tone of it a triple accidental. */
+const nearRoot = (fifths: Fifths, tones: readonly Fifths[]): Fifths => {
+  if (fifths > LAST_ROOT || fifths + Math.max(...tones) > WIDEST.sharp) return fifths - 12
+  if (fifths < -LAST_ROOT || fifths + Math.min(...tones) < WIDEST.flat) return fifths + 12
+  return fifths
+}

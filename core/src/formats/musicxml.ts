@@ -6,6 +6,7 @@ import { degreeSemitones } from '../pitch/degree.ts'
 import { accidentalOf, fifthsOf, letterOf } from '../pitch/fifths.ts'
 import { QUARTER } from '../rhythm/ticks.ts'
 import { scoreOf, type WrittenBar, type WrittenEvent } from '../score/score.ts'
+import { WRITTEN_KINDS } from './kinds.ts'
 
 /** What heads the file. */
 export interface ScoreTitles {
@@ -135,37 +136,14 @@ const tempoOf = (tempo: number): Node =>
     { placement: 'above' },
   )
 
-/** MusicXML kinds by the tones that they stand for; what a kind lacks is written as degrees. */
-const KINDS: readonly { readonly kind: string; readonly tones: readonly string[] }[] = [
-  { kind: 'major-13th', tones: ['R', '3', '5', '7', '9', '13'] },
-  { kind: 'dominant-13th', tones: ['R', '3', '5', 'b7', '9', '13'] },
-  { kind: 'minor-11th', tones: ['R', 'b3', '5', 'b7', '9', '11'] },
-  { kind: 'major-ninth', tones: ['R', '3', '5', '7', '9'] },
-  { kind: 'dominant-ninth', tones: ['R', '3', '5', 'b7', '9'] },
-  { kind: 'minor-ninth', tones: ['R', 'b3', '5', 'b7', '9'] },
-  { kind: 'major-seventh', tones: ['R', '3', '5', '7'] },
-  { kind: 'dominant', tones: ['R', '3', '5', 'b7'] },
-  { kind: 'minor-seventh', tones: ['R', 'b3', '5', 'b7'] },
-  { kind: 'half-diminished', tones: ['R', 'b3', 'b5', 'b7'] },
-  { kind: 'diminished-seventh', tones: ['R', 'b3', 'b5', 'bb7'] },
-  { kind: 'major-minor', tones: ['R', 'b3', '5', '7'] },
-  { kind: 'augmented-seventh', tones: ['R', '3', '#5', 'b7'] },
-  { kind: 'major-sixth', tones: ['R', '3', '5', '6'] },
-  { kind: 'minor-sixth', tones: ['R', 'b3', '5', '6'] },
-  { kind: 'diminished', tones: ['R', 'b3', 'b5'] },
-  { kind: 'augmented', tones: ['R', '3', '#5'] },
-  { kind: 'suspended-fourth', tones: ['R', '4', '5'] },
-  { kind: 'major', tones: ['R', '3', '5'] },
-  { kind: 'minor', tones: ['R', 'b3', '5'] },
-  { kind: 'suspended-second', tones: ['R', '9', '5'] },
-  { kind: 'power', tones: ['R', '5'] },
-]
-
 const stepAndAlter = (spelling: string, name: string): readonly Node[] => {
   const fifths = fifthsOf(spelling)
   const alter = accidentalOf(fifths)
   return [text(`${name}-step`, letterOf(fifths)), ...(alter === 0 ? [] : [text(`${name}-alter`, alter)])]
 }
+
+/** What a chord without a kind of its own is written as, its degrees beside it. */
+const DOMINANT = WRITTEN_KINDS.find(({ kind }) => kind === 'dominant')!
 
 const harmonyOf = (chord: Chord, offset: number): Node => {
   const place = offset > 0 ? [text('offset', offset)] : []
@@ -175,17 +153,14 @@ const harmonyOf = (chord: Chord, offset: number): Node => {
       text('kind', 'none', { text: 'N.C.' }),
       ...place,
     ])
-  const row = KINDS.find(({ tones }) => tones.every((degree) => hasDegree(chord, degree as 'R'))) ?? {
-    kind: 'dominant',
-    tones: ['R', '3', '5', 'b7'],
-  }
+  const row = WRITTEN_KINDS.find(({ tones }) => tones.every((degree) => hasDegree(chord, degree))) ?? DOMINANT
   const suffix = chord.symbol.slice(chord.root.length).replace(/\/[A-G][b#♭♯]*$/, '')
   const added = chord.tones
     .filter((tone) => !row.tones.includes(tone.degree))
     .map((tone) => degreeOf(tone.degree, 'add'))
   const missing = row.tones
-    .filter((degree) => !hasDegree(chord, degree as 'R'))
-    .map((degree) => degreeOf(degree as 'R', 'subtract'))
+    .filter((degree) => !hasDegree(chord, degree))
+    .map((degree) => degreeOf(degree, 'subtract'))
   return element('harmony', [
     element('root', stepAndAlter(chord.root, 'root')),
     text('kind', row.kind, { text: suffix }),

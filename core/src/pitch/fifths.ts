@@ -7,8 +7,10 @@
 export type Fifths = number
 
 const LETTERS = 'FCGDAEB'
-const NOTE_NAME = /^([A-G])(bb|##|b|#|x|)$/
-const ACCIDENTALS: Readonly<Record<string, number>> = { '': 0, b: -1, bb: -2, '#': 1, '##': 2, x: 2 }
+const NOTE_NAME = /^([A-G])(b{0,4}|#{1,4}|x)$/
+
+const alterOf = (signs: string): number =>
+  signs === 'x' ? 2 : signs.startsWith('b') ? -signs.length : signs.length
 
 const modulo = (value: number, by: number): number => ((value % by) + by) % by
 
@@ -36,7 +38,7 @@ export const noteName = (fifths: Fifths): string => NAMES[fifths + WIDEST] ?? sp
 export const readNoteName = (name: string): Fifths | undefined => {
   const found = NOTE_NAME.exec(name)
   if (!found) return undefined
-  return LETTERS.indexOf(found[1]!) - 1 + 7 * ACCIDENTALS[found[2]!]!
+  return LETTERS.indexOf(found[1]!) - 1 + 7 * alterOf(found[2]!)
 }
 
 /** As readNoteName, for names that the program itself wrote. */

@@ -69,11 +69,49 @@ const SENTENCES: Readonly<Record<string, Sentence>> = {
   'chart.endingWithoutRepeat': (passes: string) => `The ending ${passes} follows no repeat.`,
   'chart.nothingToRepeat': () => 'There is no bar before this one to repeat.',
   'chart.tooLong': (bars: number, most: number) => `The tune has ${bars} bars; the most is ${most}.`,
+  'chart.emptyBar': () => 'There is no chord in this bar. N.C. says that none sounds.',
+  'import.tooLarge': (most: number) =>
+    `The file is too large: at most ${Math.round(most / 1e6)} MB are read, unpacked. Nothing was taken from it.`,
+  'import.brokenArchive': () =>
+    'The archive is broken and could not be unpacked. Nothing was taken from it; export the score again.',
+  'import.nothingInside': () => 'There is no MusicXML score in this archive.',
+  'import.entities': () =>
+    'The file declares entities of its own, which no score needs and which can do harm. It was not read.',
+  'import.broken': (what: string) => `The file is no whole XML: ${what} Nothing was taken from it.`,
+  'import.notMusicXml': () => 'This is not a MusicXML score.',
+  'import.timewise': () =>
+    'The score is written timewise. Export it partwise, which is what programs usually write.',
+  'import.noHarmony': () => 'The score has no chord symbols, so there are no changes to take from it.',
+  'import.harmony': (kind: string) =>
+    kind === ''
+      ? 'A chord symbol in this bar names no chord by its root.'
+      : `The kind of harmony “${kind}” is no chord that can be read.`,
+  'scale.own': () => 'You chose this scale.',
+  'scale.none': () => 'No chord sounds here.',
+  'scale.written': (_scale: string, _usual: string, degrees: readonly string[]) =>
+    `The symbol writes the ${degrees.map(degreeName).join(' and the ')}, which the usual scale of this place lacks.`,
+  'scale.kind': () => 'No key explains this chord here; this is what its kind suggests by itself.',
+  'scale.function': (_scale: string, numeral: string, key: { tonic: string; mode: string }) =>
+    `It is ${withSigns(numeral)} of ${withSigns(key.tonic)} ${key.mode}.`,
   'exercise.empty': (rung: string) =>
     rung === 'your-line'
       ? 'The line has no notes in this stretch.'
       : 'There is no chord to play in this stretch.',
 }
+
+const JOIN_NAMES: Readonly<Record<string, string>> = {
+  halfStepIntoThird: 'half step into the 3',
+  halfStepIntoSeventh: 'half step into the 7',
+  guideStays: 'a guide tone stays as a guide tone',
+  guidesChangePlaces: '3 and 7 change places',
+  wholeStepIntoThird: 'whole step into the 3',
+  wholeStepIntoSeventh: 'whole step into the 7',
+  sharedNote: 'a shared note',
+  jump: 'no step and no shared note: a jump',
+}
+
+/** What a change of chord offers a line, in the trade's words. */
+export const joinName = (kind: string): string => JOIN_NAMES[kind] ?? kind
 
 /** A reason or a problem as a sentence, musical signs set. */
 export const wordReason = ({ rule, args }: Reason): string => {

@@ -1,0 +1,112 @@
+import type { Analysis } from '../analysis/analysis.ts'
+import { type ChordSpan, type Stretch, stretchTicks } from '../chart/chart.ts'
+import { type Chord, type ChordTone, fourTones, guideTones } from '../chord/chord.ts'
+import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
+import { EIGHTH, QUARTER } from '../rhythm/ticks.ts'
+import { type ScaleId, scaleSemitones } from '../scale/scale.ts'
+import { type BandEvent, bassEvents, clickEvents } from './band.ts'
+
+/** What is heard of the changes: the order in which an ear learns them. */
+export type Hearing = 'roots' | 'rootsAndThirds' | 'guideTones' | 'chords'
+
+/** The octave about middle C in which chords are heard. */
+const HEARD_LOW = 53
+
+const pitchAbove = (chord: Chord, semitones: number, low: number): number => {
+  const pitchClass = (pitchClassOf(fifthsOf(chord.root)) + semitones) % 12
+  return low + ((pitchClass - (low % 12) + 12) % 12)
+}
+
+const tonesHeard: Readonly<Record<Hearing, (chord: Chord) => readonly ChordTone[]>> = {
+  roots: (chord) => chord.tones.filter(({ degree }) => degree === 'R'),
+  rootsAndThirds: (chord) => [
+    ...chord.tones.filter(({ degree }) => degree === 'R'),
+    ...guideTones(chord).slice(0, 1),
+  ],
+  guideTones: (chord) => guideTones(chord).filter(({ degree }) => degree !== 'R'),
+  chords: (chord) => fourTones(chord),
+}
+
+/** The pitches of tones, each as near as can be to the ones before, so that what stays is heard to stay. */
+const voiced = (chord: Chord, tones: readonly ChordTone[], before: readonly number[]): readonly number[] => {
+  const centre =
+    before.length > 0 ? before.reduce((sum, midi) => sum + midi, 0) / before.length : HEARD_LOW + 7
+  return tones
+    .map(({ semitones }) => {
+      const low = pitchAbove(chord, semitones, HEARD_LOW)
+      const high = low + 12
+      const near = (midi: number) =>
+        before.length > 0
+          ? Math.min(...before.map((other) => Math.abs(other - midi)))
+          : Math.abs(centre - midi)
+      return near(high) < near(low) && high <= HEARD_LOW + 19 ? high : low
+    })
+    .sort((a, b) => a - b)
+}
+
+/** The changes of a stretch as they are learned by ear, held as long as each chord, over bass and click; in order of time. */
+export const hearEvents = (analysis: Analysis, stretch: Stretch, what: Hearing): readonly BandEvent[] => {
+  const { start, end } = stretchTicks(analysis.chart, stretch)
+  const spans = analysis.spans.filter(
+    (span) => span.start >= start && span.start < end && span.chord.tones.length > 0,
+  )
+  let before: readonly number[] = []
+  const held = spans.flatMap((span) => {
+    const pitches = voiced(span.chord, tonesHeard[what](span.chord), before)
+    before = pitches
+    return pitches.map((midi) => soundOf(span, start, end, midi))
+  })
+  const beneath = what === 'roots' ? [] : bassEvents(analysis, start, end)
+  return [...held, ...beneath, ...clickEvents(analysis, stretch, start)].sort((a, b) => a.tick - b.tick)
+}
+
+const soundOf = (span: ChordSpan, start: number, end: number, midi: number): BandEvent => ({
+  part: 'line',
+  tick: span.start - start,
+  duration: Math.min(span.end, end) - span.start,
+  midi,
+  velocity: 84,
+})
+
+/** A chord: its tones one after the other from below, then together. */
+export const hearChord = (chord: Chord): readonly BandEvent[] => {
+  const pitches = rising(
+    chord,
+    fourTones(chord).map(({ semitones }) => semitones),
+  )
+  const together = pitches.length * EIGHTH
+  return [
+    ...pitches.map((midi, at) => event(at * EIGHTH, together + 2 * QUARTER - at * EIGHTH, midi)),
+    ...pitches.map((midi) => event(together + 2 * QUARTER, 3 * QUARTER, midi)),
+  ]
+}
+
+/** A scale from the chord's root, up an octave and down. */
+export const hearScale = (chord: Chord, scale: ScaleId): readonly BandEvent[] => {
+  const up = [...rising(chord, scaleSemitones(scale))]
+  const notes = [...up, up[0]! + 12, ...up.reverse()]
+  return notes.map((midi, at) => event(at * EIGHTH, EIGHTH, midi))
+}
+
+/** Notes one after the other, as they are named. */
+export const hearNotes = (chord: Chord, semitones: readonly number[]): readonly BandEvent[] =>
+  rising(chord, semitones).map((midi, at) => event(at * EIGHTH, EIGHTH, midi))
+
+/** Pitches in the order given, each above the one before. */
+const rising = (chord: Chord, semitones: readonly number[]): readonly number[] => {
+  const pitches: number[] = []
+  for (const step of semitones) {
+    let midi = pitchAbove(chord, step, HEARD_LOW)
+    while (pitches.length > 0 && midi <= pitches.at(-1)!) midi += 12
+    pitches.push(midi)
+  }
+  return pitches
+}
+
+const event = (tick: number, duration: number, midi: number): BandEvent => ({
+  part: 'line',
+  tick,
+  duration,
+  midi,
+  velocity: 88,
+})

@@ -1,0 +1,137 @@
+import { XMLParser, XMLValidator } from 'fast-xml-parser'
+import { strFromU8, unzipSync } from 'fflate'
+import { bad, good, type Outcome, type Place } from '../outcome/outcome.ts'
+
+/** An element of a file: its name, attributes, text and children in order. */
+export interface XmlElement {
+  readonly name: string
+  readonly attributes: Readonly<Record<string, string>>
+  readonly text: string
+  readonly children: readonly XmlElement[]
+}
+
+/** A score of a whole evening is far smaller; what is larger unpacked is not opened. */
+const MOST_BYTES = 24_000_000
+const MOST_DEPTH = 60
+
+const refused = (rule: string, args: readonly unknown[] = [], place: Place = { line: 1, column: 1 }) =>
+  bad<never>({ rule, args, place })
+
+const UTF16 = { little: [0xff, 0xfe], big: [0xfe, 0xff] } as const
+
+/** The text of a file in UTF-8 or, where its first two bytes say so, UTF-16. */
+const textOf = (bytes: Uint8Array): string => {
+  const little = bytes[0] === UTF16.little[0] && bytes[1] === UTF16.little[1]
+  if (!little && !(bytes[0] === UTF16.big[0] && bytes[1] === UTF16.big[1]))
+    return strFromU8(bytes).replace(/^\uFEFF/, '')
+  const units: string[] = []
+  for (let at = 2; at + 1 < bytes.length; at += 2)
+    units.push(
+      String.fromCharCode(little ? bytes[at]! | (bytes[at + 1]! << 8) : (bytes[at]! << 8) | bytes[at + 1]!),
+    )
+  return units.join('')
+}
+
+const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b
+
+/** One entry of an archive, unpacked when it says that it is small enough; an entry that lies about its size is cut there. */
+const unpacked = (bytes: Uint8Array, wanted: (name: string) => boolean): Outcome<Uint8Array | undefined> => {
+  let tooLarge = false
+  let taken = false
+  try {
+    const entries = unzipSync(bytes, {
+      filter: ({ name, originalSize }) => {
+        if (taken || !wanted(name)) return false
+        tooLarge ||= originalSize > MOST_BYTES
+        taken = true
+        return !tooLarge
+      },
+    })
+    if (tooLarge) return refused('import.tooLarge', [MOST_BYTES])
+    return good(Object.values(entries)[0])
+  } catch {
+    return refused('import.brokenArchive')
+  }
+}
+
+const CONTAINER = 'META-INF/container.xml'
+
+/** The score inside a compressed MusicXML file: the one that its container names, else the first that looks like one. */
+const scoreInArchive = (bytes: Uint8Array): Outcome<string> => {
+  const container = unpacked(bytes, (name) => name === CONTAINER)
+  if (!container.ok) return container
+  const named = container.value
+    ? /full-path\s*=\s*["']([^"']+)["']/.exec(textOf(container.value))?.[1]
+    : undefined
+  const score = unpacked(bytes, (name) =>
+    named === undefined ? /\.(?:musicxml|xml)$/i.test(name) && !name.startsWith('META-INF') : name === named,
+  )
+  if (!score.ok) return score
+  return score.value ? good(textOf(score.value)) : refused('import.nothingInside')
+}
+
+/** The text of a MusicXML file (.musicxml, .xml or .mxl). A problem says what is the matter with the file. */
+export const openMusicXml = (bytes: Uint8Array): Outcome<string> => {
+  if (bytes.length > MOST_BYTES) return refused('import.tooLarge', [MOST_BYTES])
+  return isZip(bytes) ? scoreInArchive(bytes) : good(textOf(bytes))
+}
+
+type Raw = Readonly<Record<string, unknown>>
+
+const elementOf = (raw: Raw): XmlElement | undefined => {
+  const name = Object.keys(raw).find((key) => key !== ':@')
+  if (name === undefined || name.startsWith('#') || name.startsWith('?')) return undefined
+  const inside = raw[name] as readonly Raw[]
+  return {
+    name,
+    attributes: (raw[':@'] ?? {}) as Readonly<Record<string, string>>,
+    text: inside
+      .map((child) => child['#text'])
+      .filter((text) => text !== undefined)
+      .join(''),
+    children: inside.flatMap((child) => elementOf(child) ?? []),
+  }
+}
+
+/**
+ * The root element of an XML text. Texts that declare entities are refused: no score needs them, and they can be made to
+ * swell without end. A problem has the line and column where the text breaks off.
+ */
+export const readXml = (text: string): Outcome<XmlElement> => {
+  if (text.length > MOST_BYTES) return refused('import.tooLarge', [MOST_BYTES])
+  if (/<!ENTITY/i.test(text)) return refused('import.entities')
+  const valid = XMLValidator.validate(text)
+  if (valid !== true)
+    return refused('import.broken', [valid.err.msg], { line: valid.err.line, column: valid.err.col })
+  try {
+    const parser = new XMLParser({
+      preserveOrder: true,
+      ignoreAttributes: false,
+      attributeNamePrefix: '',
+      parseTagValue: false,
+      parseAttributeValue: false,
+      maxNestedTags: MOST_DEPTH,
+    })
+    const root = (parser.parse(text) as readonly Raw[]).flatMap((raw) => elementOf(raw) ?? [])[0]
+    return root ? good(root) : refused('import.notMusicXml')
+  } catch (error) {
+    return refused('import.broken', [error instanceof Error ? error.message : 'it cannot be read'])
+  }
+}
+
+export const child = (element: XmlElement, name: string): XmlElement | undefined =>
+  element.children.find((one) => one.name === name)
+
+export const childrenOf = (element: XmlElement, name: string): readonly XmlElement[] =>
+  element.children.filter((one) => one.name === name)
+
+/** The trimmed text of a child; undefined where there is none. */
+export const childText = (element: XmlElement, name: string): string | undefined =>
+  child(element, name)?.text.trim()
+
+/** The number in a child; undefined where there is none that can be read. */
+export const childNumber = (element: XmlElement, name: string): number | undefined => {
+  const text = childText(element, name)
+  const value = text === undefined || text === '' ? Number.NaN : Number(text)
+  return Number.isFinite(value) ? value : undefined
+}
