@@ -1,6 +1,7 @@
 import { benchComposing } from './composing.ts'
 import { benchPage } from './page.ts'
+import { benchReading } from './reading.ts'
 import { benchSymbols } from './symbols.ts'
 import { printTable } from './table.ts'
 
-printTable([...(await benchSymbols()), ...benchComposing(), ...(await benchPage())])
+printTable([...(await benchSymbols()), ...benchReading(), ...benchComposing(), ...(await benchPage())])

@@ -10,6 +10,8 @@ const ROUNDS = 7
 const PAINT_LIMIT_MS = 1500
 const SCRIPT_LIMIT_KB = 250
 const COMPOSE_LIMIT_MS = 300
+const KEY_LIMIT_MS = 16
+const STROKES = 40
 const ROOT = join(import.meta.dirname, '../..')
 
 const median = (values: readonly number[]): number =>
@@ -38,6 +40,7 @@ export const benchPage = async (): Promise<readonly Row[]> => {
       scriptBytes = bytes
     }
     const composing = await composeTimes(browser, address)
+    const typing = await typingTimes(browser, address)
     return [
       {
         what: 'Tunes, from a cold page to its rows',
@@ -59,6 +62,13 @@ export const benchPage = async (): Promise<readonly Row[]> => {
         peer: '',
         ratio: '',
         limit: milliseconds(COMPOSE_LIMIT_MS),
+      },
+      {
+        what: 'from a key stroke to its mark, 64 bars',
+        ours: milliseconds(median(typing)),
+        peer: `slowest of ${typing.length} ${milliseconds(Math.max(...typing))}`,
+        ratio: '',
+        limit: milliseconds(KEY_LIMIT_MS),
       },
     ]
   } finally {
@@ -111,6 +121,43 @@ const PRESS_ANOTHER = `new Promise((resolve) => {
   ;[...document.querySelectorAll('button')].find(({ textContent }) => textContent === 'Another').click()
   look()
 })`
+
+/** Runs in the page: from each key on, the milliseconds until the marks of the editor have changed. */
+const WATCH_MARKS = `(() => {
+  globalThis.markTimes = []
+  let pressed = 0
+  const marks = () => document.querySelectorAll('.cm-lintRange-error').length
+  let before = marks()
+  addEventListener('keydown', () => { pressed = performance.now() }, true)
+  new MutationObserver(() => {
+    if (marks() === before) return
+    before = marks()
+    globalThis.markTimes.push(performance.now() - pressed)
+  }).observe(document.querySelector('.cm-content'), { subtree: true, childList: true, attributes: true })
+})()`
+
+const SIXTY_FOUR = Array.from({ length: 16 }, () => '| Dm7 G7 | Cmaj7 A7b9 | Fm7 Bb7 | Ebmaj7 D7 |').join(
+  '\n',
+)
+
+/** Types a wrong sign after a chord and takes it away again: each stroke must put or take a mark. */
+const typingTimes = async (browser: Browser, address: string): Promise<readonly number[]> => {
+  const page: Page = await browser.newPage()
+  await page.goto(`${address}/tunes/new`)
+  const editor = page.locator('.cm-content')
+  await editor.fill(`title: Long\nkey: C major\n\n${SIXTY_FOUR}`)
+  await page.waitForTimeout(500)
+  await editor.press('Control+End')
+  for (let step = 0; step < 2; step += 1) await page.keyboard.press('ArrowLeft')
+  await page.evaluate(WATCH_MARKS)
+  for (let stroke = 0; stroke < STROKES; stroke += 1) {
+    await page.keyboard.press(stroke % 2 === 0 ? 'q' : 'Backspace')
+    await page.waitForTimeout(90)
+  }
+  const times = await page.evaluate<number[]>('globalThis.markTimes')
+  await page.close()
+  return times
+}
 
 const composeTimes = async (browser: Browser, address: string): Promise<readonly number[]> => {
   const page: Page = await browser.newPage()

@@ -1,10 +1,11 @@
-import type { Line, Marks, RunVerdict, Stretch, Take } from '@eager-contour/core'
+import type { Line, Marks, Override, RunVerdict, Stretch, Take } from '@eager-contour/core'
 
 export interface TuneAnswer {
   readonly id: string
   readonly revision: number
   readonly title: string
   readonly chart: string
+  readonly readings: readonly Override[]
   readonly updatedAt: string
 }
 
@@ -44,6 +45,7 @@ export interface SettingsAnswer {
   readonly look: 'day' | 'night' | 'system'
   readonly chordStyle: 'signs' | 'letters' | 'short'
   readonly scaleNames: 'mode' | 'parent'
+  readonly spelling: 'exact' | 'simple'
   readonly player: string
 }
 
@@ -54,8 +56,8 @@ export interface HealthAnswer {
 
 /** What the demo fills an empty database with. */
 export interface DemoData {
-  readonly tunes: readonly Omit<TuneAnswer, 'revision' | 'updatedAt'>[]
+  readonly tunes: readonly Omit<TuneAnswer, 'revision' | 'updatedAt' | 'readings'>[]
   readonly lines: readonly Omit<LineAnswer, 'revision' | 'updatedAt'>[]
   readonly runs: readonly Omit<RunWithTakeAnswer, 'source'>[]
-  readonly settings: Omit<SettingsAnswer, 'revision'>
+  readonly settings: Omit<SettingsAnswer, 'revision' | 'spelling'>
 }

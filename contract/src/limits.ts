@@ -3,6 +3,7 @@ export const LIMITS = {
   title: 200,
   chartText: 200_000,
   lineNotes: 20_000,
+  readings: 5_000,
   takeNotes: 20_000,
   seconds: 3600,
   bodyBytes: 6_000_000,

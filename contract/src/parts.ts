@@ -1,4 +1,5 @@
 import 'reflect-metadata'
+import { SCALES, type ScaleId } from '@eager-contour/core'
 import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,
@@ -6,6 +7,7 @@ import {
   IsIn,
   IsInt,
   IsNumber,
+  IsOptional,
   IsString,
   Matches,
   Max,
@@ -29,6 +31,19 @@ export class NotePart {
   @IsInt() @Min(1) @Max(TICKS) duration: number
   @IsInt() @Min(0) @Max(127) midi: number
   @Matches(/^[A-G](bb|##|b|#)?-?\d{1,2}$/) spelling: string
+}
+
+export class KeyPart {
+  @Matches(/^[A-G][b#]?$/) tonic: string
+  @IsIn(['major', 'minor']) mode: 'major' | 'minor'
+}
+
+/** The player's own reading of some chords of a tune, by their numbers in playing order, at concert pitch. */
+export class ReadingPart {
+  @IsInt() @Min(0) @Max(100_000) from: number
+  @IsInt() @Min(0) @Max(100_000) to: number
+  @IsOptional() @ValidateNested() @Type(() => KeyPart) key?: KeyPart
+  @IsOptional() @IsIn(Object.keys(SCALES)) scale?: ScaleId
 }
 
 export class PlayedNotePart {

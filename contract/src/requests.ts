@@ -15,7 +15,7 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { ID_PATTERN, LIMITS } from './limits.ts'
-import { MarksPart, NotePart, StretchPart, TakePart } from './parts.ts'
+import { MarksPart, NotePart, ReadingPart, StretchPart, TakePart } from './parts.ts'
 
 /** A path's id. */
 export class IdParams {
@@ -37,6 +37,13 @@ export class TuneBody extends EditBody {
   @IsString() @MaxLength(LIMITS.title) title: string
   /** The plain-text chart. */
   @IsString() @MaxLength(LIMITS.chartText) chart: string
+  /** The player's own readings; where they are left out, what is stored stays. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.readings)
+  @ValidateNested({ each: true })
+  @Type(() => ReadingPart)
+  readings?: ReadingPart[]
 }
 
 export class LineBody extends EditBody {
@@ -71,5 +78,6 @@ export class SettingsBody extends EditBody {
   @IsIn(['day', 'night', 'system']) look: 'day' | 'night' | 'system'
   @IsIn(['signs', 'letters', 'short']) chordStyle: 'signs' | 'letters' | 'short'
   @IsIn(['mode', 'parent']) scaleNames: 'mode' | 'parent'
+  @IsOptional() @IsIn(['exact', 'simple']) spelling?: 'exact' | 'simple'
   @IsString() @MaxLength(80) player: string
 }

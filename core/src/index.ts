@@ -1,11 +1,36 @@
 export { analyseChart } from './analysis/analyse.ts'
 export type { Alternative, Analysis, ChordReading, Override, PatternSpan } from './analysis/analysis.ts'
-export { chordAt } from './analysis/analysis.ts'
+export { chordAt, type KeyRegion, type KeyRelation, keyRegions, type Pivot } from './analysis/analysis.ts'
+export { type Centre, type Clash, centreOf } from './analysis/centre.ts'
+export { scalesHolding } from './analysis/chordscale.ts'
+export { type ChordFacts, chordFacts, nextChange } from './analysis/facts.ts'
+export {
+  followOverrides,
+  transposeOverrides,
+  withOverride,
+  withoutOverrides,
+} from './analysis/follow.ts'
 export type { FunctionId } from './analysis/functions.ts'
 export type { PatternId } from './analysis/patterns.ts'
 export { type BandEvent, bandEvents, countInEvents, type Part } from './band/band.ts'
+export { type Hearing, hearChord, hearDegrees, hearEvents, hearNamed, hearScale } from './band/hear.ts'
 export type { Chart, ChartBar, ChartChord, ChordSpan, Feel, NotatedBar, Stretch } from './chart/chart.ts'
 export { barStarts, chordSpans, fitStretch, stretchTicks, transposeChart, wholeTune } from './chart/chart.ts'
+export {
+  barWords,
+  copyBar,
+  copySection,
+  moveBar,
+  moveSection,
+  nameSection,
+  removeBar,
+  repeatSection,
+  sectionOf,
+  splitBar,
+  type WrittenSection,
+  withWord,
+  writtenSections,
+} from './chart/edit.ts'
 export { chartFromForm, FORMS, type FormRow, formInAllKeys, KEY_ORDERS } from './chart/forms.ts'
 export { readChart } from './chart/read.ts'
 export { writeChart } from './chart/write.ts'
@@ -25,6 +50,8 @@ export { barAt } from './explain/heard.ts'
 export type { DeviceId } from './figures/figures.ts'
 export { writeMidi } from './formats/midi.ts'
 export { type ScoreTitles, writeMusicXml } from './formats/musicxml.ts'
+export { readMusicXmlChart } from './formats/musicxmlChart.ts'
+export { openMusicXml } from './formats/xml.ts'
 export {
   advanceGrade,
   finishGrade,
@@ -42,11 +69,12 @@ export { spellNotes, type UnspelledNote } from './line/spell.ts'
 export { GRADER, type PlayedNote, type Source, type Take } from './listen/take.ts'
 export type { Outcome, Place, Problem, Reason } from './outcome/outcome.ts'
 export { type GuideTonePath, type GuideToneWish, guideToneLines } from './paths/guidetones.ts'
+export { type NoteSet, type SetWish, type SmallestSets, smallestSets } from './paths/smallestsets.ts'
 export type { Degree } from './pitch/degree.ts'
-export { degreeSemitones } from './pitch/degree.ts'
+export { degreeFifths, degreeSemitones } from './pitch/degree.ts'
 export { type Fifths, fifthsOf, noteName, pitchClassOf, simpleSpelling } from './pitch/fifths.ts'
 export { type Key, keySignature, keysOfMode, sameKey, transposeKey } from './pitch/key.ts'
-export { readPitch, spellPitch } from './pitch/pitch.ts'
+export { readPitch, simpleName, simplePitch, spellPitch } from './pitch/pitch.ts'
 export { type LadderRun, nextTempo } from './practice/tempo.ts'
 export { barTicks, beatTicks, type Meter, meterName } from './rhythm/meter.ts'
 export { type Swing, swingAt, swung } from './rhythm/swing.ts'
@@ -70,5 +98,6 @@ export {
 } from './simulate/player.ts'
 export { randomFrom } from './simulate/random.ts'
 export { type ChordChange, changeBetween, type Moving, type Staying } from './voiceleading/change.ts'
+export { type JoinKind, type JoinOffer, joinsBetween } from './voiceleading/joins.ts'
 export { degreeName, stepsInWords, withSigns } from './wording/signs.ts'
-export { deviceName, isWorded, roleName, wordReason } from './wording/words.ts'
+export { deviceName, isWorded, joinName, roleName, wordReason } from './wording/words.ts'

@@ -17,14 +17,14 @@ test('from the tunes to a stretch and its map', async ({ page }) => {
   await expect(row).toContainText('16 bars')
   await expect(row).toContainText('138 bpm')
   await row.click()
-  const bars = page.getByRole('option')
+  const bars = page.getByRole('listbox').getByRole('option')
   await expect(bars).toHaveCount(16)
-  await expect(page.getByRole('option', { selected: true })).toHaveCount(4)
+  await expect(page.getByRole('listbox').getByRole('option', { selected: true })).toHaveCount(4)
 
   // Shift and arrows, then a drag.
   await page.getByRole('listbox').focus()
   await page.keyboard.press('Shift+ArrowLeft')
-  await expect(page.getByRole('option', { selected: true })).toHaveCount(3)
+  await expect(page.getByRole('listbox').getByRole('option', { selected: true })).toHaveCount(3)
   const centre = async (index: number) => {
     const box = (await bars.nth(index).boundingBox())!
     return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
@@ -34,17 +34,14 @@ test('from the tunes to a stretch and its map', async ({ page }) => {
   await page.mouse.down()
   await page.mouse.move(to.x, to.y, { steps: 6 })
   await page.mouse.up()
-  await expect(page.getByRole('option', { selected: true })).toHaveCount(4)
+  await expect(page.getByRole('listbox').getByRole('option', { selected: true })).toHaveCount(4)
   await expect(page).toHaveURL(/bars=1-4/)
 
   // As a B♭ horn reads ii–V–I–IV in D♭ (common practice, no source).
-  await expect(page.getByText('ii–V–I–IV in E♭ major')).toBeVisible()
-  const first = page.getByRole('listitem', { name: 'Bar 1' })
-  await expect(first).toContainText('F Dorian')
-  await expect(first).toContainText('F G A♭ B♭ C D E♭')
-  await expect(first.getByRole('row', { name: /♭7 E♭ .* 3 D .*half step down/ })).toBeVisible()
-  await expect(first.getByRole('row', { name: /♭3 A♭ .* ♭7 A♭ stays/ })).toBeVisible()
-  await expect(page.getByRole('listitem', { name: 'Bar 4' })).toContainText('A♭ Lydian')
+  const map = page.getByRole('region', { name: 'Map of the stretch' })
+  await expect(map.getByText('ii–V–I–IV')).toBeVisible()
+  await expect(map.getByRole('button', { name: /^Bar 1: Fm7, ii of E♭ major, F Dorian/ })).toBeVisible()
+  await expect(map.getByRole('button', { name: /^Bar 4: A♭Δ7, IV of E♭ major, A♭ Lydian/ })).toBeVisible()
 })
 
 test('a line is written, explained, varied, gone back to, kept, and there after a reload', async ({

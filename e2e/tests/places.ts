@@ -9,7 +9,11 @@ export const openPlace = async (
   tune = 'tune-breakwater',
 ): Promise<void> => {
   await page.goto(`/tunes/${tune}/${place}?bars=${bars}`)
-  await expect(page.getByRole('listbox', { name: /Form/ })).toBeVisible()
+  await expect(
+    place === 'changes'
+      ? page.getByRole('group', { name: /The form, bar by bar/ })
+      : page.getByRole('listbox', { name: /Form/ }),
+  ).toBeVisible()
 }
 
 /** The notes on the terrain, in order, as their labels say. */

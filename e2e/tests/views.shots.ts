@@ -16,7 +16,7 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await expect(page.getByRole('link', { name: /Breakwater/ })).toBeVisible()
   await shoot(page, 'tunes')
   await openPlace(page, 'changes')
-  await expect(page.getByRole('textbox', { name: /Changes at/ })).toContainText('Ebm7')
+  await expect(page.getByRole('textbox', { name: /at concert pitch/ })).toContainText('Ebm7')
   await shoot(page, 'changes')
   await openPlace(page, 'map')
   await shoot(page, 'map')
@@ -49,7 +49,7 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await shoot(page, 'log')
   await page.goto('/tunes/new')
   await page
-    .getByLabel(/Changes at concert pitch/)
+    .getByLabel(/The text, at concert pitch/)
     .fill(
       'title: Weir Lane\nkey: G major\ntime: 4/4\ntempo: 150\n\n| Am7 | D7q9 | Gmaj7 | Em7 |\n| Am7 | D7 | G6 | Bm7 E7 |\n',
     )

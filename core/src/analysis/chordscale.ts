@@ -2,7 +2,7 @@ import { type Chord, chordKind } from '../chord/chord.ts'
 import { type Reason, reason } from '../outcome/outcome.ts'
 import type { Degree } from '../pitch/degree.ts'
 import type { Key } from '../pitch/key.ts'
-import { type ScaleId, scaleSemitones } from '../scale/scale.ts'
+import { SCALES, type ScaleId, scaleSemitones } from '../scale/scale.ts'
 import { type FunctionRow, SCALES_BY_KIND } from './functions.ts'
 
 /** Scale notes that clash when held on a strong beat. */
@@ -21,6 +21,13 @@ export const scaleFor = (chord: Chord, wanted: ScaleId): ScaleId => {
   const kind = chordKind(chord)
   if (holds(wanted, chord)) return wanted
   return SCALES_BY_KIND[kind].find((scale) => holds(scale, chord)) ?? wanted
+}
+
+/** Every scale that holds the chord's tones, those of its kind first; the one that is chosen always among them. */
+export const scalesHolding = (chord: Chord, chosen: ScaleId): readonly ScaleId[] => {
+  const usual = SCALES_BY_KIND[chordKind(chord)]
+  const all = [...usual, ...(Object.keys(SCALES) as ScaleId[])]
+  return [...new Set(all)].filter((scale) => scale === chosen || holds(scale, chord))
 }
 
 /** A dominant's perfect 5 gives way to its alterations. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../test/changes.ts'
-import { hearChord, hearEvents, hearNotes, hearScale } from './hear.ts'
+import { hearChord, hearDegrees, hearEvents, hearNamed, hearScale } from './hear.ts'
 
 const TUNE = analysed('| Ebm7 Ab7 | Dbmaj7 |')
 const STRETCH = { from: 0, to: 1 }
@@ -39,6 +39,7 @@ describe('the changes by ear', () => {
     expect(scale.map(({ midi }) => midi - scale[0]!.midi)).toEqual([
       0, 2, 3, 5, 7, 9, 10, 12, 10, 9, 7, 5, 3, 2, 0,
     ])
-    expect(hearNotes(chord, [3, 7, 10, 2]).map(({ midi }) => midi % 12)).toEqual([6, 10, 1, 5])
+    expect(hearDegrees(chord, ['b3', '5', 'b7', '9']).map(({ midi }) => midi % 12)).toEqual([6, 10, 1, 5])
+    expect(hearNamed(['A', 'C', 'D', 'E', 'G']).map(({ midi }) => midi)).toEqual([57, 60, 62, 64, 67])
   })
 })

@@ -1,6 +1,7 @@
 import type { Analysis } from '../analysis/analysis.ts'
 import { type ChordSpan, type Stretch, stretchTicks } from '../chart/chart.ts'
 import { type Chord, type ChordTone, fourTones, guideTones } from '../chord/chord.ts'
+import { type Degree, degreeSemitones } from '../pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
 import { EIGHTH, QUARTER } from '../rhythm/ticks.ts'
 import { type ScaleId, scaleSemitones } from '../scale/scale.ts'
@@ -88,9 +89,20 @@ export const hearScale = (chord: Chord, scale: ScaleId): readonly BandEvent[] =>
   return notes.map((midi, at) => event(at * EIGHTH, EIGHTH, midi))
 }
 
-/** Notes one after the other, as they are named. */
-export const hearNotes = (chord: Chord, semitones: readonly number[]): readonly BandEvent[] =>
-  rising(chord, semitones).map((midi, at) => event(at * EIGHTH, EIGHTH, midi))
+/** Degrees of a chord one after the other, rising. */
+export const hearDegrees = (chord: Chord, degrees: readonly Degree[]): readonly BandEvent[] =>
+  rising(chord, degrees.map(degreeSemitones)).map((midi, at) => event(at * EIGHTH, EIGHTH, midi))
+
+/** Notes by name one after the other, each the next above the one before. */
+export const hearNamed = (names: readonly string[]): readonly BandEvent[] => {
+  const pitches: number[] = []
+  for (const name of names) {
+    let midi = HEARD_LOW + ((pitchClassOf(fifthsOf(name)) - (HEARD_LOW % 12) + 12) % 12)
+    while (pitches.length > 0 && midi <= pitches.at(-1)!) midi += 12
+    pitches.push(midi)
+  }
+  return pitches.map((midi, at) => event(at * EIGHTH, EIGHTH, midi))
+}
 
 /** Pitches in the order given, each above the one before. */
 const rising = (chord: Chord, semitones: readonly number[]): readonly number[] => {

@@ -1,10 +1,19 @@
-import { accidentalOf, type Fifths, noteName, readNoteName } from './fifths.ts'
+import { accidentalOf, type Fifths, fifthsOf, noteName, readNoteName, simpleSpelling } from './fifths.ts'
 
-const PITCH = /^([A-G](?:bb|##|b|#|x)?)(-?\d+)$/
+const PITCH = /^([A-G](?:b{0,4}|#{1,4}|x))(-?\d+)$/
 
 /** 'Bb4' for MIDI 70 spelled as B♭ (middle C, MIDI 60, is C4). The spelling must sound like the MIDI number. */
 export const spellPitch = (midi: number, fifths: Fifths): string =>
   noteName(fifths) + (Math.floor((midi - accidentalOf(fifths)) / 12) - 1)
+
+/** The same name without double accidentals: 'Bbb' as 'A', 'F##' as 'G'. */
+export const simpleName = (name: string): string => noteName(simpleSpelling(fifthsOf(name)))
+
+/** The same pitch without double accidentals: 'Bbb4' as 'A4'. */
+export const simplePitch = (text: string): string => {
+  const pitch = readPitch(text)
+  return pitch ? spellPitch(pitch.midi, simpleSpelling(pitch.fifths)) : text
+}
 
 /** Reads 'Bb4' into its spelling and octave; undefined when it is no pitch. */
 export const readPitch = (text: string): { fifths: Fifths; octave: number; midi: number } | undefined => {

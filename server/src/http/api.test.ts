@@ -186,3 +186,27 @@ describe('the API', () => {
     expect(headers['x-powered-by']).toBeUndefined()
   })
 })
+
+describe('the player’s own readings', () => {
+  const own = [
+    { from: 1, to: 1, scale: 'altered' },
+    { from: 2, to: 4, key: { tonic: 'Bb', mode: 'minor' } },
+  ]
+  it('are kept with their tune, and stay when an edit leaves them out', async () => {
+    const put = (more: object) => call().put('/api/tunes/tune-read', tune(more))
+    expect((await put({ edit: 'edit-read1', readings: own })).body.readings).toEqual(own)
+    expect((await put({ edit: 'edit-read2', revision: 1 })).body.readings).toEqual(own)
+    expect((await put({ edit: 'edit-read3', revision: 2, readings: [] })).body.readings).toEqual([])
+  })
+
+  it.each([
+    [{ from: 0, to: 1, scale: 'pirate' }],
+    [{ from: 0, to: 1, key: { tonic: 'H', mode: 'major' } }],
+    [{ from: -1, to: 1 }],
+    [{ from: 0 }],
+  ])('are refused where they make no sense: %j', async (reading) => {
+    const answer = await call().put('/api/tunes/tune-bad1', tune({ readings: [reading] }))
+    expect(answer.status).toBe(400)
+    expect(JSON.stringify(answer.body)).toContain('readings')
+  })
+})

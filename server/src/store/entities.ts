@@ -1,3 +1,4 @@
+import type { Override } from '@eager-contour/core'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
 
 /** What can be edited carries its revision and the id of the edit that made it. */
@@ -12,6 +13,7 @@ export class TuneEntity extends Edited {
   @PrimaryColumn('text') id: string
   @Column('text') title: string
   @Column('text') chart: string
+  @Column('simple-json', { default: '[]' }) readings: readonly Override[]
 }
 
 @Entity('lines')
@@ -58,5 +60,6 @@ export class SettingsEntity extends Edited {
   @Column('text') look: string
   @Column('text') chordStyle: string
   @Column('text') scaleNames: string
+  @Column('text', { default: 'exact' }) spelling: string
   @Column('text') player: string
 }

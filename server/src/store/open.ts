@@ -4,6 +4,7 @@ import Sqlite from 'better-sqlite3'
 import { DataSource } from 'typeorm'
 import { LineEntity, RunEntity, SettingsEntity, TakeEntity, TuneEntity } from './entities.ts'
 import { First1764000000000 } from './first.migration.ts'
+import { Readings1764100000000 } from './readings.migration.ts'
 
 const BUSY_MS = 3000
 const HEADER = 'SQLite format 3\0'
@@ -23,7 +24,7 @@ export const openStore = async (file: string): Promise<DataSource> => {
     enableWAL: true,
     timeout: BUSY_MS,
     entities: [TuneEntity, LineEntity, RunEntity, TakeEntity, SettingsEntity],
-    migrations: [First1764000000000],
+    migrations: [First1764000000000, Readings1764100000000],
     migrationsRun: true,
     prepareDatabase: (database: { pragma: (text: string) => void }) => {
       database.pragma('foreign_keys = ON')

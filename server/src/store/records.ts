@@ -34,7 +34,7 @@ const writeEdited = async <E extends Editable>(
   type: EntityTarget<E>,
   id: string,
   body: EditBody,
-  fields: Omit<E, keyof Editable>,
+  fields: (known: E | null) => Omit<E, keyof Editable>,
   answer: (row: E) => unknown,
 ): Promise<E> =>
   store.transaction(async (manager) => {
@@ -48,7 +48,7 @@ const writeEdited = async <E extends Editable>(
         known ? answer(known) : undefined,
       )
     const row = manager.create(type, {
-      ...fields,
+      ...fields(known),
       id,
       revision: body.revision + 1,
       lastEdit: body.edit,
@@ -57,11 +57,12 @@ const writeEdited = async <E extends Editable>(
     return manager.save(row)
   })
 
-const tuneAnswer = ({ id, revision, title, chart, updatedAt }: TuneEntity): TuneAnswer => ({
+const tuneAnswer = ({ id, revision, title, chart, readings, updatedAt }: TuneEntity): TuneAnswer => ({
   id,
   revision,
   title,
   chart,
+  readings,
   updatedAt,
 })
 
@@ -70,7 +71,18 @@ export const listTunes = async (store: Store): Promise<readonly TuneAnswer[]> =>
 
 export const writeTune = async (store: Store, id: string, body: TuneBody): Promise<TuneAnswer> =>
   tuneAnswer(
-    await writeEdited(store, TuneEntity, id, body, { title: body.title, chart: body.chart }, tuneAnswer),
+    await writeEdited(
+      store,
+      TuneEntity,
+      id,
+      body,
+      (known) => ({
+        title: body.title,
+        chart: body.chart,
+        readings: body.readings ?? known?.readings ?? [],
+      }),
+      tuneAnswer,
+    ),
   )
 
 const lineAnswer = (row: LineEntity): LineAnswer => ({
@@ -99,7 +111,7 @@ export const writeLine = async (store: Store, id: string, body: LineBody): Promi
     toBar: body.stretch.to,
     notes: body.notes,
   }
-  return lineAnswer(await writeEdited(store, LineEntity, id, body, fields, lineAnswer))
+  return lineAnswer(await writeEdited(store, LineEntity, id, body, () => fields, lineAnswer))
 }
 
 const runAnswer = (row: RunEntity): RunAnswer => ({
@@ -170,6 +182,7 @@ const DEFAULT_SETTINGS: SettingsAnswer = {
   look: 'system',
   chordStyle: 'letters',
   scaleNames: 'mode',
+  spelling: 'exact',
   player: '',
 }
 
@@ -179,6 +192,7 @@ const settingsAnswer = (row: SettingsEntity): SettingsAnswer => ({
   look: row.look as SettingsAnswer['look'],
   chordStyle: row.chordStyle as SettingsAnswer['chordStyle'],
   scaleNames: row.scaleNames as SettingsAnswer['scaleNames'],
+  spelling: row.spelling as SettingsAnswer['spelling'],
   player: row.player,
 })
 
@@ -188,14 +202,21 @@ export const readSettings = async (store: Store): Promise<SettingsAnswer> => {
 }
 
 export const writeSettings = async (store: Store, body: SettingsBody): Promise<SettingsAnswer> => {
-  const { instrument, look, chordStyle, scaleNames, player } = body
+  const { instrument, look, chordStyle, scaleNames, spelling, player } = body
   return settingsAnswer(
     await writeEdited(
       store,
       SettingsEntity,
       SETTINGS_ID,
       body,
-      { instrument, look, chordStyle, scaleNames, player },
+      (known) => ({
+        instrument,
+        look,
+        chordStyle,
+        scaleNames,
+        spelling: spelling ?? known?.spelling ?? 'exact',
+        player,
+      }),
       settingsAnswer,
     ),
   )

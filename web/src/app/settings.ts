@@ -8,6 +8,7 @@ const UNREAD: SettingsAnswer = {
   look: 'system',
   chordStyle: 'letters',
   scaleNames: 'mode',
+  spelling: 'exact',
   player: '',
 }
 

@@ -1,10 +1,12 @@
-import { type Diagnostic, linter } from '@codemirror/lint'
+import { isolateHistory, redo, undo } from '@codemirror/commands'
+import { type Diagnostic, setDiagnostics } from '@codemirror/lint'
 import { EditorState } from '@codemirror/state'
 import { EditorView } from '@codemirror/view'
-import { readChart, wordReason } from '@eager-contour/core'
+import { wordReason } from '@eager-contour/core'
 import { minimalSetup } from 'codemirror'
 import { useEffect, useRef } from 'react'
-import { type Mend, mendOf, offsetOf } from './mending.ts'
+import { type Mend, mendsOf, offsetOf } from './mending.ts'
+import { readText } from './reading.ts'
 
 interface ChartEditorProps {
   readonly text: string
@@ -12,9 +14,14 @@ interface ChartEditorProps {
   readonly onChange: (text: string) => void
   /** A place to go to: a new object each time. */
   readonly goTo: Mend | undefined
+  /** Undo and redo, for whoever stands outside the editor: one history for all that is done to the text. */
+  readonly history: { current: History | undefined }
 }
 
-const LINT_DELAY_MS = 150
+export interface History {
+  readonly undo: () => void
+  readonly redo: () => void
+}
 
 const look = EditorView.theme({
   '&': {
@@ -28,7 +35,7 @@ const look = EditorView.theme({
     fontFamily: 'ui-monospace, monospace',
     padding: '0.9rem',
     caretColor: 'var(--ink)',
-    minHeight: '22rem',
+    minHeight: '15rem',
   },
   '.cm-cursor': { borderLeftColor: 'var(--ink)', borderLeftWidth: '2px' },
   '.cm-selectionBackground': { backgroundColor: 'var(--ledge) !important' },
@@ -39,32 +46,42 @@ const look = EditorView.theme({
 /** Each problem of the chart at its place, with its mend. */
 const diagnostics = (view: EditorView): readonly Diagnostic[] => {
   const text = view.state.doc.toString()
-  const outcome = readChart(text)
+  const outcome = readText(text)
   if (outcome.ok) return []
   return outcome.problems.map((problem) => {
     const from = Math.min(offsetOf(text, problem), text.length)
-    const mend = mendOf(text, problem)
+    const mends = mendsOf(text, problem)
     return {
       from,
       to: Math.min(text.length, from + (problem.place?.length ?? 1)),
       severity: 'error' as const,
       message: wordReason(problem),
-      ...(mend
-        ? {
-            actions: [
-              {
-                name: `Write ${mend.insert}`,
-                apply: (editor: EditorView) => editor.dispatch({ changes: mend }),
-              },
-            ],
-          }
-        : {}),
+      actions: mends.map((mend) => ({
+        name: `Write ${mend.insert}`,
+        apply: (editor: EditorView) => editor.dispatch({ changes: mend }),
+      })),
     }
   })
 }
 
+/** Marks every problem at once: the marks are there before the next frame. */
+const mark = (view: EditorView): void => view.dispatch(setDiagnostics(view.state, diagnostics(view)))
+
+/** The one piece in which two texts differ. */
+const difference = (before: string, after: string): { from: number; to: number; insert: string } => {
+  let head = 0
+  while (head < before.length && before[head] === after[head]) head += 1
+  let tail = 0
+  while (
+    tail < Math.min(before.length, after.length) - head &&
+    before[before.length - 1 - tail] === after[after.length - 1 - tail]
+  )
+    tail += 1
+  return { from: head, to: before.length - tail, insert: after.slice(head, after.length - tail) }
+}
+
 /** The chart's text, read while it is typed. Undo and redo belong to the editor. */
-export const ChartEditor = ({ text, label, onChange, goTo }: ChartEditorProps) => {
+export const ChartEditor = ({ text, label, onChange, goTo, history }: ChartEditorProps) => {
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(undefined)
   const report = useRef(onChange)
@@ -80,20 +97,27 @@ export const ChartEditor = ({ text, label, onChange, goTo }: ChartEditorProps) =
           look,
           EditorView.lineWrapping,
           EditorView.contentAttributes.of({ 'aria-label': label, spellcheck: 'false' }),
-          linter((current) => diagnostics(current), { delay: LINT_DELAY_MS }),
           EditorView.updateListener.of((update) => {
-            if (update.docChanged) report.current(update.state.doc.toString())
+            if (!update.docChanged) return
+            report.current(update.state.doc.toString())
+            queueMicrotask(() => mark(update.view))
           }),
         ],
       }),
     })
     view.current = editor
-    return () => editor.destroy()
-  }, [label])
+    mark(editor)
+    history.current = { undo: () => undo(editor), redo: () => redo(editor) }
+    return () => {
+      history.current = undefined
+      editor.destroy()
+    }
+  }, [label, history])
   useEffect(() => {
     const editor = view.current
     const now = editor?.state.doc.toString()
-    if (editor && now !== text) editor.dispatch({ changes: { from: 0, to: now!.length, insert: text } })
+    if (editor && now !== text)
+      editor.dispatch({ changes: difference(now!, text), annotations: isolateHistory.of('full') })
   }, [text])
   useEffect(() => {
     if (!goTo || !view.current) return

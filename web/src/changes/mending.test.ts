@@ -1,16 +1,16 @@
 import { readChart } from '@eager-contour/core'
 import { describe, expect, it } from 'vitest'
-import { applyMend, mendOf, offsetOf } from './mending.ts'
+import { applyMend, mendsOf, offsetOf } from './mending.ts'
 
 const mended = (text: string): string => {
   const outcome = readChart(text)
   if (outcome.ok) return text
-  const mend = mendOf(text, outcome.problems[0]!)
+  const mend = mendsOf(text, outcome.problems[0]!)[0]
   if (!mend) throw new Error('no mend')
   return applyMend(text, mend)
 }
 
-describe('mendOf', () => {
+describe('mendsOf', () => {
   it.each([
     ['| Dm7 | Gmaj77 |', '| Dm7 | Gmaj7 |'],
     ['key: H\n| C |', 'key: Eb major\n| C |'],
@@ -27,11 +27,19 @@ describe('mendOf', () => {
     expect(readChart(text).ok).toBe(true)
   })
 
+  it('offers the nearest chord symbols, each of which can be read', () => {
+    const outcome = readChart('| Dm7 | Gmaj77 |')
+    if (outcome.ok) throw new Error('read')
+    const mends = mendsOf('| Dm7 | Gmaj77 |', outcome.problems[0]!)
+    expect(mends.length).toBe(3)
+    for (const mend of mends) expect(readChart(applyMend('| Dm7 | Gmaj77 |', mend)).ok).toBe(true)
+  })
+
   it('has none where there is none, and finds places in later lines', () => {
     const outcome = readChart('| C |\n| F:9 |')
     expect(outcome.ok).toBe(false)
     if (outcome.ok) return
-    expect(mendOf('', outcome.problems[0]!)).toBeUndefined()
+    expect(mendsOf('', outcome.problems[0]!)).toEqual([])
     expect(offsetOf('| C |\n| F:9 |', outcome.problems[0]!)).toBe(8)
   })
 })

@@ -13,15 +13,23 @@ export const offsetOf = (text: string, { place }: Problem): number => {
   return lines.reduce((sum, line) => sum + line.length + 1, 0) + (place?.column ?? 1) - 1
 }
 
-/** The mend of a problem: of a chord symbol the whole symbol is written anew, of anything else the marked piece. */
-export const mendOf = (text: string, problem: Problem): Mend | undefined => {
-  if (!problem.mend) return undefined
+/**
+ * The mends of a problem, the likeliest first: of a chord symbol the whole symbol is written anew, of anything else the
+ * marked piece.
+ */
+export const mendsOf = (text: string, problem: Problem): readonly Mend[] => {
+  if (problem.mend === undefined) return []
   const at = offsetOf(text, problem)
+  const texts = [problem.mend, ...(problem.others ?? [])]
   if (problem.rule !== 'chord.unread')
-    return { from: at, to: Math.min(text.length, at + (problem.place?.length ?? 0)), insert: problem.mend }
+    return texts.map((insert) => ({
+      from: at,
+      to: Math.min(text.length, at + (problem.place?.length ?? 0)),
+      insert,
+    }))
   const [symbol, rest] = problem.args as readonly [string, string]
   const from = at - (symbol.length - rest.length)
-  return { from, to: from + symbol.length, insert: problem.mend }
+  return texts.map((insert) => ({ from, to: from + symbol.length, insert }))
 }
 
 export const applyMend = (text: string, { from, to, insert }: Mend): string =>

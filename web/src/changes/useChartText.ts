@@ -1,6 +1,7 @@
-import { type Chart, type Outcome, readChart } from '@eager-contour/core'
+import type { Chart, Outcome } from '@eager-contour/core'
 import { useEffect, useMemo, useState } from 'react'
 import { dropDraft, keepDraft, readDraft } from '../data/browserStore.ts'
+import { readText } from './reading.ts'
 
 export interface ChartText {
   readonly text: string
@@ -16,7 +17,7 @@ export const useChartText = (draft: string, first: string): ChartText => {
   useEffect(() => {
     void readDraft<string>(draft).then((kept) => kept !== undefined && setText(kept))
   }, [draft])
-  const outcome = useMemo(() => readChart(text), [text])
+  const outcome = useMemo(() => readText(text), [text])
   return {
     text,
     outcome,

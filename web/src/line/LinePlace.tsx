@@ -1,4 +1,4 @@
-import { explainLine, type Line, spellNotes } from '@eager-contour/core'
+import { bandEvents, explainLine, type Line, spellNotes } from '@eager-contour/core'
 import { type KeyboardEvent, useMemo, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Link, useSearchParams } from 'react-router'
@@ -9,8 +9,10 @@ import { newId } from '../data/ids.ts'
 import { post } from '../data/outbox.ts'
 import { Button } from '../parts/Button.tsx'
 import { Empty, Notice } from '../parts/Notice.tsx'
+import { spelledFor } from '../parts/names.ts'
 import { tempoSet } from '../sound/playSlice.ts'
-import { usePlay, useTuneTempo } from '../sound/usePlay.ts'
+import { TEMPO_STEP, TransportBar } from '../sound/TransportBar.tsx'
+import { type Sound, usePlay, useTuneTempo } from '../sound/usePlay.ts'
 import { barsText, useOpenTune } from '../tune/useTune.ts'
 import { BriefPanel } from './BriefPanel.tsx'
 import { saveMidi, saveMusicXml } from './download.ts'
@@ -19,7 +21,6 @@ import { Legend } from './Legend.tsx'
 import { goBack, goForward, lineKept, selectCanGoBack, selectCanGoForward } from './lineSlice.ts'
 import { NotePanel } from './NotePanel.tsx'
 import { Systems } from './Systems.tsx'
-import { TEMPO_STEP, TransportBar } from './TransportBar.tsx'
 import { useDesk } from './useDesk.ts'
 
 /** The workbench: brief on the left, the line on terrain and staff, what a note does on the right, play and keep below. */
@@ -27,7 +28,7 @@ export const LinePlace = () => {
   const open = useOpenTune()
   const { tune, sounding, written, stretch } = open
   const dispatch = useAppDispatch()
-  const { of } = useSettings()
+  const { of, spelling } = useSettings()
   const desk = useDesk(open)
   const tempo = useAppSelector((state) => state.play.tempo)
   const canGoBack = useAppSelector(selectCanGoBack)
@@ -42,18 +43,28 @@ export const LinePlace = () => {
   const line = useMemo(
     () =>
       concert &&
-      spellNotes(
-        written,
-        concert.notes.map((note) => ({
-          start: note.start,
-          duration: note.duration,
-          midi: note.midi + of.written.semitones,
-        })),
+      spelledFor(
+        spelling,
+        spellNotes(
+          written,
+          concert.notes.map((note) => ({
+            start: note.start,
+            duration: note.duration,
+            midi: note.midi + of.written.semitones,
+          })),
+        ),
       ),
-    [concert, written, of],
+    [concert, written, of, spelling],
   )
   const explanation = useMemo(() => line && explainLine(written, line), [written, line])
-  const play = usePlay(sounding, stretch, concert)
+  const sound = useMemo<Sound>(
+    () => ({
+      name: concert?.notes.map((note) => `${note.start}:${note.midi}`).join(' ') ?? '',
+      events: (swing) => bandEvents(sounding, stretch, concert, swing),
+    }),
+    [sounding, stretch, concert],
+  )
+  const play = usePlay(sounding, stretch, sound)
   useTuneTempo(tune.id, sounding.chart.tempo)
 
   const keep = async () => {
@@ -125,7 +136,7 @@ export const LinePlace = () => {
           <KeptLines lines={kept} current={desk.line?.id} onOpen={desk.open} />
         </aside>
       </div>
-      <TransportBar play={play}>
+      <TransportBar play={play} says="piano, bass on the roots, click">
         <span className="text-soft" role="status">
           {desk.busy ? 'Writing …' : (desk.line?.title ?? '')}
         </span>

@@ -68,7 +68,7 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
         breathBars: wish.breathBars,
         avoid,
       }
-      const [composed] = await work().compose(sounding.chart, ask)
+      const [composed] = await work().compose(sounding.chart, sounding.overrides, ask)
       if (ticket !== asked.current) return
       setBusy(false)
       setProblem(

@@ -1,146 +1,195 @@
 import {
   type Analysis,
-  type ChordChange,
-  type ChordSpan,
-  changeBetween,
+  type Centre,
+  centreOf,
   degreeName,
-  fifthsOf,
-  fourTones,
-  guideTones,
-  parentOf,
-  SCALES,
-  scaleSpellings,
-  stepsInWords,
+  type Hearing,
+  hearEvents,
+  hearNamed,
+  type SmallestSets,
+  smallestSets,
   withSigns,
 } from '@eager-contour/core'
+import { useMemo, useRef, useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
 import { useSettings } from '../app/settings.ts'
-import { ChordSymbol } from '../parts/ChordSymbol.tsx'
+import { useSaveSettings } from '../app/useSaveSettings.ts'
+import { Button } from '../parts/Button.tsx'
+import { Segments } from '../parts/Segments.tsx'
+import { ShownRow } from '../parts/ShownRow.tsx'
+import { useWidth } from '../parts/useWidth.ts'
+import { TransportBar } from '../sound/TransportBar.tsx'
+import { type Sound, useHear, usePlay, useTuneTempo } from '../sound/usePlay.ts'
+import { useReadings } from '../tune/useReadings.ts'
 import { useOpenTune } from '../tune/useTune.ts'
 import { keyWords } from '../tune/written.ts'
+import { ChordPanel } from './ChordPanel.tsx'
+import { MapRow } from './MapRow.tsx'
+import { mapRows } from './mapRows.ts'
 
-/** What each chord of the stretch does: key, numeral, scale, chord tones, and how it goes into the next. */
+const HEARINGS: readonly { readonly value: Hearing; readonly label: string }[] = [
+  { value: 'roots', label: 'roots' },
+  { value: 'rootsAndThirds', label: 'roots and thirds' },
+  { value: 'guideTones', label: 'guide tones' },
+  { value: 'chords', label: 'chords' },
+]
+
+type View = 'near' | 'far' | 'three' | 'four'
+
+const VIEWS: readonly { readonly value: View; readonly label: string }[] = [
+  { value: 'near', label: 'near: each chord' },
+  { value: 'far', label: 'far: one centre' },
+  { value: 'three', label: 'sets of 3' },
+  { value: 'four', label: 'sets of 4' },
+]
+
+/** The height of the ground: an octave and a half step, about the middle of the instrument. */
+const SHOWN = 13
+const FIRST_ABOVE_COMFORT = 4
+
+/** The terrain without a line: what every chord does, where its guide tones go, and all about the one that is touched. */
 export const MapPlace = () => {
-  const { written, stretch } = useOpenTune()
-  const spans = written.spans.filter(
-    (span) => span.bar >= stretch.from && span.bar <= stretch.to && isNew(written, span),
+  const open = useOpenTune()
+  const { written, sounding, stretch, tune } = open
+  const { of, scaleNames, spelling } = useSettings()
+  const save = useSaveSettings()
+  const readings = useReadings(open)
+  const [view, setView] = useState<View>('near')
+  const [hearing, setHearing] = useState<Hearing>('guideTones')
+  const [touched, setTouched] = useState<number>()
+  const frame = useRef<HTMLDivElement>(null)
+  const width = useWidth(frame)
+  const low = of.range.comfortLow + of.written.semitones + FIRST_ABOVE_COMFORT
+  const high = low + SHOWN
+  const rows = useMemo(() => mapRows(written, stretch, width), [written, stretch, width])
+  const centre = useMemo(
+    () => (view === 'far' ? centreOf(written, stretch) : undefined),
+    [view, written, stretch],
   )
-  const named = written.patterns.filter(({ from, to }) =>
-    spans.some((span) => span.index >= from && span.index <= to),
+  const sets = useMemo(
+    () =>
+      view === 'three' || view === 'four'
+        ? smallestSets(written, { stretch, size: view === 'three' ? 3 : 4, low, high })
+        : undefined,
+    [view, written, stretch, low, high],
   )
+  const sound = useMemo<Sound>(
+    () => ({ name: `hear ${hearing}`, events: () => hearEvents(sounding, stretch, hearing) }),
+    [sounding, stretch, hearing],
+  )
+  const play = usePlay(sounding, stretch, sound)
+  useTuneTempo(tune.id, sounding.chart.tempo)
+  useHotkeys('space', play.toggle, { preventDefault: true, enableOnFormTags: false })
+  const first = rows[0]?.chords[0]?.span.index ?? 0
+  const inside = (index: number) => {
+    const bar = written.spans[index]?.bar ?? -1
+    return bar >= stretch.from && bar <= stretch.to
+  }
+  const chosen = touched !== undefined && inside(touched) ? touched : first
   return (
-    <section
-      aria-label="Map of the stretch"
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways must be reached by keys.
-      tabIndex={0}
-      className="grow overflow-x-auto bg-sheet px-5 pt-4 pb-8"
-    >
-      <p className="mb-3 text-lg">
-        {named.length === 0
-          ? 'No pattern is found in this stretch.'
-          : named.map((pattern) => `${pattern.name} in ${keyWords(pattern.key)}`).join(' · ')}
-      </p>
-      <ol className="flex min-w-max gap-0">
-        {spans.map((span, at) => (
-          <ChordColumn key={span.index} analysis={written} span={span} next={spans[at + 1]} />
-        ))}
-      </ol>
-    </section>
-  )
-}
-
-/** Chords that go on from the bar before are told once. */
-const isNew = (analysis: Analysis, span: ChordSpan): boolean =>
-  analysis.spans[span.index - 1]?.chord.symbol !== span.chord.symbol
-
-interface ColumnProps {
-  readonly analysis: Analysis
-  readonly span: ChordSpan
-  readonly next: ChordSpan | undefined
-}
-
-const ChordColumn = ({ analysis, span, next }: ColumnProps) => {
-  const { chordStyle } = useSettings()
-  const reading = analysis.readings[span.index]!
-  const other = reading.alternatives[0]
-  const tones = [...fourTones(span.chord)].reverse()
-  const guides = guideTones(span.chord).map(({ degree }) => degree)
-  return (
-    <li className="flex w-72 flex-col border-l border-rule pr-6 pl-4" aria-label={`Bar ${span.bar + 1}`}>
-      <div className="text-sm text-soft">bar {span.bar + 1}</div>
-      <ChordSymbol chord={span.chord} style={chordStyle} className="text-4xl" />
-      <div className="mt-1 flex items-baseline gap-2">
-        <span className="font-head text-2xl font-bold">{withSigns(reading.numeral)}</span>
-        <span>in {keyWords(reading.key)}</span>
-      </div>
-      {span.chord.tones.length > 0 && <ScaleLines analysis={analysis} span={span} />}
-      <ul className="mt-4" aria-label="Chord tones">
-        {tones.map((tone) => (
-          <li
-            key={tone.degree}
-            className={`my-1 flex items-baseline gap-3 rounded px-3 py-0.5 ${guides.includes(tone.degree) ? 'bg-ledge-guide font-bold' : 'bg-ledge'}`}
-          >
-            <span className="w-8 text-lg">{degreeName(tone.degree)}</span>
-            <span className="font-head text-2xl">{withSigns(tone.spelling)}</span>
-            {guides.includes(tone.degree) && <span className="ml-auto text-sm font-normal">guide tone</span>}
-          </li>
-        ))}
-      </ul>
-      {other && (
-        <p className="mt-2 text-sm text-soft">
-          Next best: {withSigns(other.numeral)} in {keyWords(other.key)}
-        </p>
-      )}
-      {next && next.chord.tones.length > 0 && span.chord.tones.length > 0 && (
-        <Change change={changeBetween(span.chord, next.chord)} next={next} />
-      )}
-    </li>
-  )
-}
-
-const ScaleLines = ({ analysis, span }: { readonly analysis: Analysis; readonly span: ChordSpan }) => {
-  const { scaleNames } = useSettings()
-  const reading = analysis.readings[span.index]!
-  const root = fifthsOf(span.chord.root)
-  const parent = parentOf(reading.scale, root)
-  const mode = `${withSigns(span.chord.root)} ${SCALES[reading.scale].name}`
-  const fromParent = `${withSigns(parent.root)} ${parent.name} from ${withSigns(span.chord.root)}`
-  return (
-    <div className="mt-2 min-h-[6.5rem]">
-      <div>{scaleNames === 'mode' ? mode : fromParent}</div>
-      <div className="text-lg">{scaleSpellings(reading.scale, root).map(withSigns).join(' ')}</div>
-      <div className="text-sm text-soft">{scaleNames === 'mode' ? fromParent : mode}</div>
-      {reading.avoid.length > 0 && (
-        <div className="text-sm text-soft">
-          on strong beats avoid the {reading.avoid.map(degreeName).join(' and ')}
-        </div>
-      )}
-    </div>
-  )
-}
-
-const Change = ({ change, next }: { readonly change: ChordChange; readonly next: ChordSpan }) => {
-  const { chordStyle } = useSettings()
-  return (
-    <div className="mt-4 border-t border-rule pt-2">
-      <h2 className="text-lg">
-        Into <ChordSymbol chord={next.chord} style={chordStyle} />
-      </h2>
-      <table className="w-full">
-        <tbody>
-          {[...change.stays.map((tone) => ({ ...tone, semitones: 0 })), ...change.moves].map(
-            ({ from, to, semitones }) => (
-              <tr key={from.degree}>
-                <td className="text-soft">{degreeName(from.degree)}</td>
-                <td className="font-semibold">{withSigns(from.spelling)}</td>
-                <td aria-label="goes to">→</td>
-                <td className="text-soft">{degreeName(to.degree)}</td>
-                <td className="font-semibold">{withSigns(to.spelling)}</td>
-                <td className="text-right text-sm">{semitones === 0 ? 'stays' : stepsInWords(semitones)}</td>
-              </tr>
-            ),
+    <div className="flex grow flex-col">
+      <div className="grid grow bg-sheet lg:grid-cols-[minmax(0,1fr)_23rem]">
+        <section aria-label="Map of the stretch" className="min-w-0 px-5 pt-3 pb-6">
+          <div className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
+            <Segments label="" name="View" value={view} onChange={setView} options={VIEWS} />
+            <Segments
+              label=""
+              name="Scales by"
+              value={scaleNames}
+              onChange={(next) => save({ scaleNames: next })}
+              options={[
+                { value: 'mode', label: 'mode' },
+                { value: 'parent', label: 'parent key' },
+              ]}
+            />
+            <Segments
+              label=""
+              name="Spelling"
+              value={spelling}
+              onChange={(next) => save({ spelling: next })}
+              options={[
+                { value: 'exact', label: 'exact' },
+                { value: 'simple', label: 'simple' },
+              ]}
+            />
+          </div>
+          {centre && <FarWords centre={centre} heard={centreOf(sounding, stretch)} spans={written.spans} />}
+          {sets && <SetWords sets={sets} />}
+          <div ref={frame} className="w-full">
+            {width > 0 &&
+              rows.map((row) => (
+                <ShownRow key={row.from} height={500}>
+                  <MapRow
+                    {...{ row, width, low, high, centre, sets, chosen }}
+                    analysis={written}
+                    onChoose={setTouched}
+                  />
+                </ShownRow>
+              ))}
+          </div>
+        </section>
+        <aside
+          aria-label="About the chord"
+          className="border-rule px-5 pt-3 pb-6 max-lg:border-t lg:sticky lg:top-0 lg:max-h-[calc(100vh-4.8rem)] lg:self-start lg:overflow-y-auto lg:border-l"
+        >
+          {written.spans.length > 0 && (
+            <ChordPanel
+              analysis={written}
+              sounding={sounding}
+              index={chosen}
+              stretch={stretch}
+              readings={readings}
+            />
           )}
-        </tbody>
-      </table>
+        </aside>
+      </div>
+      <TransportBar play={play} says={`${HEARINGS.find(({ value }) => value === hearing)!.label}, looped`}>
+        <Segments label="" name="Hear" value={hearing} onChange={setHearing} options={HEARINGS} />
+      </TransportBar>
     </div>
   )
 }
+
+interface FarWordsProps {
+  readonly centre: Centre
+  readonly heard: Centre
+  readonly spans: Analysis['spans']
+}
+
+const FarWords = ({ centre, heard, spans }: FarWordsProps) => {
+  const hear = useHear()
+  const outside = centre.clashes.map(
+    ({ chord, degrees }) =>
+      `the ${degrees.map(degreeName).join(' and ')} of ${withSigns(spans[chord]!.chord.symbol)}`,
+  )
+  return (
+    <div className="mb-3 text-lg">
+      <p>
+        <b>One centre: {keyWords(centre.key)}</b> holds every chord tone of {Math.round(centre.share * 100)} %
+        of the time.
+        {outside.length > 0 && ` Outside it: ${[...new Set(outside)].slice(0, 4).join(', ')}.`}
+      </p>
+      <p className="flex flex-wrap items-center gap-2">
+        One pentatonic over it all:
+        {centre.pentatonics.map(({ root, kind, notes }, at) => (
+          <Button
+            key={`${root} ${kind}`}
+            title={notes.map(withSigns).join(' ')}
+            onClick={() => hear(hearNamed(heard.pentatonics[at]!.notes))}
+          >
+            {withSigns(root)} {kind}
+          </Button>
+        ))}
+      </p>
+    </div>
+  )
+}
+
+const SetWords = ({ sets }: { readonly sets: SmallestSets }) => (
+  <p className="mb-3 text-lg">
+    <b>
+      {sets.changes} {sets.changes === 1 ? 'note changes' : 'notes change'}
+    </b>{' '}
+    over {sets.sets.length} chords, all within a sixth. An open round is a note that stays.
+  </p>
+)

@@ -1,19 +1,22 @@
 import { ToggleGroup } from 'radix-ui'
 
 interface SegmentsProps<T extends string> {
+  /** Shown above; empty where the place says it. */
   readonly label: string
+  /** What a screen reader hears where nothing is shown. */
+  readonly name?: string
   readonly value: T
   readonly options: readonly { readonly value: T; readonly label: string }[]
   readonly onChange: (value: T) => void
 }
 
 /** One of a few, all in sight. */
-export const Segments = <T extends string>({ label, value, options, onChange }: SegmentsProps<T>) => (
+export const Segments = <T extends string>({ label, name, value, options, onChange }: SegmentsProps<T>) => (
   <div>
-    <div className="mb-1 text-soft">{label}</div>
+    {label !== '' && <div className="mb-1 text-soft">{label}</div>}
     <ToggleGroup.Root
       type="single"
-      aria-label={label}
+      aria-label={label || name}
       value={value}
       onValueChange={(chosen) => chosen && onChange(chosen as T)}
       className="inline-flex flex-wrap rounded-xl border border-soft"

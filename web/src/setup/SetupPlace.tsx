@@ -1,19 +1,12 @@
 import { INSTRUMENTS } from '@eager-contour/core'
 import { useSettings } from '../app/settings.ts'
-import { useAppDispatch } from '../app/store.ts'
-import { api } from '../data/api.ts'
-import { post } from '../data/outbox.ts'
+import { useSaveSettings } from '../app/useSaveSettings.ts'
 import { Segments } from '../parts/Segments.tsx'
 
 /** Instrument, names and look. Each choice counts at once. */
 export const SetupPlace = () => {
-  const dispatch = useAppDispatch()
-  const { of: _of, known: _known, ...settings } = useSettings()
-  const choose = (change: Partial<typeof settings>) => {
-    const next = { ...settings, ...change }
-    dispatch(api.util.upsertQueryData('settings', undefined, next))
-    void post(dispatch, { entity: 'settings', path: 'settings', title: 'Setup', body: next })
-  }
+  const settings = useSettings()
+  const choose = useSaveSettings()
   return (
     <div className="mx-auto w-full max-w-4xl space-y-7 px-5 py-4">
       <h1 className="text-4xl">Setup</h1>
@@ -61,6 +54,15 @@ export const SetupPlace = () => {
         options={[
           { value: 'mode', label: 'mode: E♭ Dorian' },
           { value: 'parent', label: 'parent key: D♭ major from E♭' },
+        ]}
+      />
+      <Segments
+        label="Notes are spelled"
+        value={settings.spelling}
+        onChange={(spelling) => choose({ spelling })}
+        options={[
+          { value: 'exact', label: 'exactly: the ♭9 of A♭7 is B𝄫' },
+          { value: 'simple', label: 'simply: the ♭9 of A♭7 is A' },
         ]}
       />
       <p className="max-w-prose text-soft">

@@ -1,8 +1,8 @@
 import {
   type Analysis,
-  bandEvents,
-  type Line,
+  type BandEvent,
   type Stretch,
+  type Swing,
   stretchTicks,
   swingAt,
 } from '@eager-contour/core'
@@ -12,14 +12,20 @@ import { bandIfReady, loadBand } from './band.ts'
 import { followClock } from './clock.ts'
 import { playStateSet, soundRefused, tempoSet } from './playSlice.ts'
 
+/** What is played over a stretch: a name that changes when the notes do, and the notes in a swing. */
+export interface Sound {
+  readonly name: string
+  readonly events: (swing: Swing) => readonly BandEvent[]
+}
+
 export interface Play {
   readonly playing: boolean
   readonly loading: boolean
   readonly toggle: () => void
 }
 
-/** Plays the stretch in a loop: the line over the bass and the click. A new line goes on from where the old one was. */
-export const usePlay = (analysis: Analysis, stretch: Stretch, line: Line | undefined): Play => {
+/** Plays the stretch in a loop. Other notes go on from where the old ones were. */
+export const usePlay = (analysis: Analysis, stretch: Stretch, sound: Sound): Play => {
   const dispatch = useAppDispatch()
   const { state, tempo } = useAppSelector((root) => root.play)
   const tempoNow = useRef(tempo)
@@ -48,7 +54,7 @@ export const usePlay = (analysis: Analysis, stretch: Stretch, line: Line | undef
       const { start: from, end } = stretchTicks(analysis.chart, stretch)
       const feel = analysis.chart.feel === 'swing' ? swingAt(tempoNow.current) : 0.5
       const position = goOn ? band.position() : undefined
-      band.play(bandEvents(analysis, stretch, line, feel), {
+      band.play(sound.events(feel), {
         bpm: tempoNow.current,
         loopTicks: end - from,
         from: position ?? 0,
@@ -60,16 +66,16 @@ export const usePlay = (analysis: Analysis, stretch: Stretch, line: Line | undef
       dispatch(soundRefused(undefined))
       dispatch(playStateSet('playing'))
     },
-    [analysis, stretch, line, dispatch],
+    [analysis, stretch, sound, dispatch],
   )
 
   const sounding = useRef<unknown>(undefined)
   useEffect(() => {
-    const now = bandEventsKey(analysis, stretch, line)
+    const now = `${analysis.chart.title} ${stretch.from} ${stretch.to} ${sound.name}`
     if (wanted.current && bandIfReady() && sounding.current !== undefined && sounding.current !== now)
       void start(true)
     sounding.current = now
-  }, [analysis, stretch, line, start])
+  }, [analysis, stretch, sound, start])
 
   useEffect(() => {
     bandIfReady()?.setTempo(tempo)
@@ -83,9 +89,23 @@ export const usePlay = (analysis: Analysis, stretch: Stretch, line: Line | undef
   }
 }
 
-/** What sounds, as one value: when it changes while playing, the play goes on with the new. */
-const bandEventsKey = (analysis: Analysis, stretch: Stretch, line: Line | undefined): string =>
-  `${analysis.chart.title} ${stretch.from} ${stretch.to} ${line?.notes.map((note) => `${note.start}:${note.midi}`).join(' ') ?? ''}`
+/** Lets a few notes be heard once, in whatever is going on. */
+export const useHear = (): ((events: readonly BandEvent[]) => void) => {
+  const dispatch = useAppDispatch()
+  return useCallback(
+    (events) =>
+      void loadBand()
+        .then((band) => {
+          followClock(undefined)
+          dispatch(playStateSet('stopped'))
+          band.play(events, { bpm: HEARD_BPM, loopTicks: 0 })
+        })
+        .catch(() => dispatch(soundRefused('The sound could not be started. Press again to try once more.'))),
+    [dispatch],
+  )
+}
+
+const HEARD_BPM = 120
 
 /** The tempo of the tune that was opened, until the player turns it. */
 export const useTuneTempo = (tune: string, tempo: number): void => {

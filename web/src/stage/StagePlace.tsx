@@ -1,3 +1,4 @@
+import type { SettingsAnswer } from '@eager-contour/contract'
 import {
   type Exercise,
   type ExerciseSpec,
@@ -13,6 +14,7 @@ import { Link, useParams, useSearchParams } from 'react-router'
 import { useSettings } from '../app/settings.ts'
 import { useLinesQuery } from '../data/api.ts'
 import { Notice, Waiting } from '../parts/Notice.tsx'
+import { spelledFor } from '../parts/names.ts'
 import { type OpenTune, useTune } from '../tune/useTune.ts'
 import { Stage } from './Stage.tsx'
 
@@ -45,7 +47,7 @@ export const StagePlace = () => {
 
 const Reader = ({ open }: { readonly open: OpenTune }) => {
   const [params] = useSearchParams()
-  const { of } = useSettings()
+  const { of, spelling } = useSettings()
   const lineId = params.get('line')
   const { data: lines } = useLinesQuery(open.tune.id)
   const rung = RUNGS.some(({ id }) => id === params.get('rung'))
@@ -66,8 +68,8 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
     return makeExercise(spec, open.sounding, of)
   }, [rung, open.stretch, open.sounding, tempo, line, of])
   const written = useMemo(
-    () => (outcome.ok ? writtenExercise(outcome.value, open, of.written.semitones) : undefined),
-    [outcome, open, of],
+    () => (outcome.ok ? writtenExercise(outcome.value, open, of.written.semitones, spelling) : undefined),
+    [outcome, open, of, spelling],
   )
   if (rung === 'your-line' && !lines)
     return (
@@ -99,15 +101,23 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
 }
 
 /** The exercise as the player's instrument reads it: for showing only. */
-const writtenExercise = (exercise: Exercise, open: OpenTune, semitones: number): Exercise => {
+const writtenExercise = (
+  exercise: Exercise,
+  open: OpenTune,
+  semitones: number,
+  spelling: SettingsAnswer['spelling'],
+): Exercise => {
   const { start } = { start: open.written.spans.find(({ bar }) => bar === exercise.spec.stretch.from)!.start }
-  const spelled = spellNotes(
-    open.written,
-    exercise.expected.map((note) => ({
-      start: note.start + start,
-      duration: note.duration,
-      midi: note.midi + semitones,
-    })),
+  const spelled = spelledFor(
+    spelling,
+    spellNotes(
+      open.written,
+      exercise.expected.map((note) => ({
+        start: note.start + start,
+        duration: note.duration,
+        midi: note.midi + semitones,
+      })),
+    ),
   )
   return {
     ...exercise,

@@ -1,5 +1,5 @@
-import { barStarts, type Stretch } from '@eager-contour/core'
-import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useMemo, useRef } from 'react'
+import { barStarts, type ChartBar, type ChordStyle, type Stretch } from '@eager-contour/core'
+import { type KeyboardEvent, memo, type PointerEvent, useCallback, useEffect, useMemo, useRef } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { ChordSymbol, chordText } from '../parts/ChordSymbol.tsx'
 import { useClock } from '../sound/clock.ts'
@@ -11,6 +11,9 @@ const barsARow = (count: number): number =>
     ? count
     : ([16, 12, 10, 8].find((row) => count % row === 0 && count / row <= 4 && (count > 16 || row === 8)) ??
       16)
+
+/** A tune with more bars scrolls in its strip. */
+const LONG_TUNE = 96
 
 /** The whole form: every bar with its chords, sections and key regions; drag or Shift+arrows choose the stretch. */
 export const FormStrip = ({ open }: { readonly open: OpenTune }) => {
@@ -58,7 +61,7 @@ export const FormStrip = ({ open }: { readonly open: OpenTune }) => {
     if (bar !== undefined) setStretch(ordered(drag.current, bar))
   }
   return (
-    <div className="relative mx-5">
+    <div className={`relative mx-5 ${chart.bars.length > LONG_TUNE ? 'max-h-[30vh] overflow-y-auto' : ''}`}>
       <div
         ref={grid}
         role="listbox"
@@ -66,6 +69,12 @@ export const FormStrip = ({ open }: { readonly open: OpenTune }) => {
         aria-multiselectable="true"
         tabIndex={0}
         onKeyDown={onKey}
+        onPointerDown={(event) => {
+          const bar = barUnder(event.clientX, event.clientY)
+          if (bar === undefined) return
+          drag.current = event.shiftKey ? stretch.from : bar
+          setStretch(ordered(drag.current, bar))
+        }}
         onPointerMove={dragTo}
         onPointerUp={() => {
           drag.current = undefined
@@ -73,40 +82,17 @@ export const FormStrip = ({ open }: { readonly open: OpenTune }) => {
         className="grid touch-none gap-y-1 select-none"
         style={{ gridTemplateColumns: `repeat(${row}, minmax(0, 1fr))` }}
       >
-        {chart.bars.map((bar, index) => {
-          const chosen = index >= stretch.from && index <= stretch.to
-          return (
-            <div
-              key={index}
-              data-bar={index}
-              role="option"
-              tabIndex={-1}
-              aria-selected={chosen}
-              aria-label={`Bar ${index + 1}: ${bar.chords.map(({ chord }) => chordText(chord, chordStyle)).join(', ')}`}
-              onPointerDown={(event) => {
-                event.currentTarget.releasePointerCapture?.(event.pointerId)
-                drag.current = event.shiftKey ? stretch.from : index
-                setStretch(ordered(drag.current, index))
-              }}
-              className={`relative flex min-h-9 flex-wrap items-center gap-x-1.5 border-l border-rule px-1.5 pb-1.5 leading-tight ${chosen ? 'bg-chosen' : ''}`}
-            >
-              {bar.section !== undefined && (
-                <span className="absolute top-0 right-1 text-xs text-soft">{bar.section}</span>
-              )}
-              {bar.chords.map(({ chord }, at) => (
-                <ChordSymbol
-                  key={at}
-                  chord={chord}
-                  style={chordStyle}
-                  className={row > 12 ? (bar.chords.length > 1 ? 'text-sm' : 'text-base') : 'text-lg'}
-                />
-              ))}
-              <span
-                className={`absolute inset-x-0 bottom-0 ${chosen ? 'h-1.5' : 'h-1'} ${bandOf[index]! % 2 === 0 ? 'bg-ledge-guide' : 'bg-ledge'} ${chosen ? 'brightness-75' : ''}`}
-              />
-            </div>
-          )
-        })}
+        {chart.bars.map((bar, index) => (
+          <BarCell
+            key={index}
+            bar={bar}
+            index={index}
+            chosen={index >= stretch.from && index <= stretch.to}
+            even={bandOf[index]! % 2 === 0}
+            small={row > 12}
+            style={chordStyle}
+          />
+        ))}
       </div>
       <div
         ref={cursor}
@@ -116,6 +102,43 @@ export const FormStrip = ({ open }: { readonly open: OpenTune }) => {
     </div>
   )
 }
+
+interface BarCellProps {
+  readonly bar: ChartBar
+  readonly index: number
+  readonly chosen: boolean
+  /** Key regions take turns in two shades. */
+  readonly even: boolean
+  readonly small: boolean
+  readonly style: ChordStyle
+}
+
+/** One bar of the strip; drawn anew only when something of it changes. */
+const BarCell = memo(({ bar, index, chosen, even, small, style }: BarCellProps) => (
+  <div
+    data-bar={index}
+    role="option"
+    tabIndex={-1}
+    aria-selected={chosen}
+    aria-label={`Bar ${index + 1}: ${bar.chords.map(({ chord }) => chordText(chord, style)).join(', ')}`}
+    className={`relative flex min-h-9 flex-wrap items-center gap-x-1.5 border-l border-rule px-1.5 pb-1.5 leading-tight ${chosen ? 'bg-chosen' : ''}`}
+  >
+    {bar.section !== undefined && (
+      <span className="absolute top-0 right-1 text-xs text-soft">{bar.section}</span>
+    )}
+    {bar.chords.map(({ chord }, at) => (
+      <ChordSymbol
+        key={at}
+        chord={chord}
+        style={style}
+        className={small ? (bar.chords.length > 1 ? 'text-sm' : 'text-base') : 'text-lg'}
+      />
+    ))}
+    <span
+      className={`absolute inset-x-0 bottom-0 ${chosen ? 'h-1.5' : 'h-1'} ${even ? 'bg-ledge-guide' : 'bg-ledge'} ${chosen ? 'brightness-75' : ''}`}
+    />
+  </div>
+))
 
 const ordered = (a: number, b: number): Stretch => ({ from: Math.min(a, b), to: Math.max(a, b) })
 

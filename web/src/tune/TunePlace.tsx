@@ -14,7 +14,7 @@ const PLACES = [
   { to: 'drills', name: 'Drills' },
 ]
 
-/** A tune: its head, the form strip, and one of its places. */
+/** A tune: its head, the form strip (which can be written on in Changes), and one of its places. */
 export const TunePlace = () => {
   const { tune: id } = useParams()
   const opened = useTune(id)
@@ -52,7 +52,7 @@ export const TunePlace = () => {
 }
 
 const Opened = ({ open }: { readonly open: OpenTune }) => {
-  const { search } = useLocation()
+  const { search, pathname } = useLocation()
   const { chart } = open.written
   return (
     <>
@@ -77,7 +77,7 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
           ))}
         </nav>
       </div>
-      <FormStrip open={open} />
+      {!pathname.endsWith('/changes') && <FormStrip open={open} />}
       <Outlet context={open} />
     </>
   )

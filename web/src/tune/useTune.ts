@@ -13,7 +13,7 @@ import { useCallback, useMemo } from 'react'
 import { useOutletContext, useSearchParams } from 'react-router'
 import { useSettings } from '../app/settings.ts'
 import { useTunesQuery } from '../data/api.ts'
-import { writtenChart } from './written.ts'
+import { writtenChart, writtenReadings } from './written.ts'
 
 /** A tune opened: as it sounds and as the player's instrument reads it. */
 export interface OpenTune {
@@ -40,9 +40,12 @@ export const useTune = (id: string | undefined): Opened => {
   const analyses = useMemo(
     () =>
       outcome?.ok
-        ? { sounding: analyseChart(outcome.value), written: analyseChart(writtenChart(outcome.value, of)) }
+        ? {
+            sounding: analyseChart(outcome.value, tune?.readings),
+            written: analyseChart(writtenChart(outcome.value, of), writtenReadings(tune?.readings ?? [], of)),
+          }
         : undefined,
-    [outcome, of],
+    [outcome, tune, of],
   )
   const [stretch, setStretch] = useStretch(outcome?.ok ? outcome.value : undefined)
   if (isError && !tunes) return { state: 'unreachable' }

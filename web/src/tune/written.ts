@@ -2,8 +2,10 @@ import {
   type Chart,
   type Instrument,
   type Key,
+  type Override,
   transposeChart,
   transposeKey,
+  transposeOverrides,
   withSigns,
 } from '@eager-contour/core'
 
@@ -12,6 +14,13 @@ export const writtenChart = (chart: Chart, instrument: Instrument): Chart =>
   transposeChart(chart, instrument.written.fifths)
 
 export const keyWords = (key: Key): string => `${withSigns(key.tonic)} ${key.mode}`
+
+/** The player's own readings as the instrument reads them, and back as they are stored. */
+export const writtenReadings = (readings: readonly Override[], instrument: Instrument): readonly Override[] =>
+  transposeOverrides(readings, instrument.written.fifths)
+
+export const storedReadings = (readings: readonly Override[], instrument: Instrument): readonly Override[] =>
+  transposeOverrides(readings, -instrument.written.fifths)
 
 /** A stored key ('Db major', concert) in the player's transposition. */
 export const writtenKey = (stored: string, instrument: Instrument): string => {

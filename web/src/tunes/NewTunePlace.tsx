@@ -2,6 +2,7 @@ import { useNavigate } from 'react-router'
 import { useAppDispatch } from '../app/store.ts'
 import { ChangesDesk } from '../changes/ChangesDesk.tsx'
 import { FormStart } from '../changes/FormStart.tsx'
+import { ImportScore } from '../changes/ImportScore.tsx'
 import { useChartText } from '../changes/useChartText.ts'
 import { newId } from '../data/ids.ts'
 import { post } from '../data/outbox.ts'
@@ -31,7 +32,17 @@ export const NewTunePlace = () => {
   return (
     <div className="mx-auto w-full max-w-6xl px-5 py-4">
       <h1 className="mb-3 text-4xl">New tune</h1>
-      <ChangesDesk text={text} outcome={outcome} onChange={write} tools={<FormStart onStart={write} />}>
+      <ChangesDesk
+        text={text}
+        outcome={outcome}
+        onChange={write}
+        tools={
+          <div className="mt-3 space-y-4">
+            <FormStart onStart={write} />
+            <ImportScore onRead={write} />
+          </div>
+        }
+      >
         <Button look="main" disabled={!outcome.ok} onClick={() => void keep()}>
           Keep this tune
         </Button>

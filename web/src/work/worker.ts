@@ -13,8 +13,13 @@ import {
   type GradeState,
   gradeStep,
   type Judged,
+  type Outcome,
+  type Override,
+  openMusicXml,
   type PlayedNote,
+  readMusicXmlChart,
   startGrade,
+  writeChart,
 } from '@eager-contour/core'
 import { expose } from 'comlink'
 
@@ -35,8 +40,15 @@ const settledSince = (before: GradeState | undefined): readonly Judged[] =>
 
 /** Composing and grading, off the main thread. */
 const work = {
-  compose: (chart: Chart, brief: Brief): readonly ComposedLine[] =>
-    composeLines(analyseChart(chart), brief, tableFor(brief.devices)),
+  compose: (chart: Chart, readings: readonly Override[], brief: Brief): readonly ComposedLine[] =>
+    composeLines(analyseChart(chart, readings), brief, tableFor(brief.devices)),
+  /** The changes in a MusicXML file as the text of a chart, or what is the matter with the file. */
+  importScore: (bytes: Uint8Array): Outcome<string> => {
+    const text = openMusicXml(bytes)
+    if (!text.ok) return text
+    const chart = readMusicXmlChart(text.value)
+    return chart.ok ? { ok: true, value: writeChart(chart.value) } : chart
+  },
   startGrade: (exercise: Exercise): void => {
     grading = startGrade(exercise)
   },

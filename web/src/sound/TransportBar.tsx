@@ -1,13 +1,20 @@
 import { Minus, Pause, Play as PlayIcon, Plus } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useAppDispatch, useAppSelector } from '../app/store.ts'
-import { tempoSet } from '../sound/playSlice.ts'
-import type { Play } from '../sound/usePlay.ts'
+import { tempoSet } from './playSlice.ts'
+import type { Play } from './usePlay.ts'
 
 export const TEMPO_STEP = 4
 
+interface TransportBarProps {
+  readonly play: Play
+  /** What plays, in words. */
+  readonly says: string
+  readonly children: ReactNode
+}
+
 /** Play, tempo, and what a place adds. */
-export const TransportBar = ({ play, children }: { readonly play: Play; readonly children: ReactNode }) => {
+export const TransportBar = ({ play, says, children }: TransportBarProps) => {
   const dispatch = useAppDispatch()
   const { tempo, problem } = useAppSelector((state) => state.play)
   return (
@@ -45,7 +52,7 @@ export const TransportBar = ({ play, children }: { readonly play: Play; readonly
         </button>
       </div>
       <span className="text-soft" role="status">
-        {play.loading ? 'Fetching the sound …' : (problem ?? 'piano, bass on the roots, click')}
+        {play.loading ? 'Fetching the sound …' : (problem ?? says)}
       </span>
       <div className="ml-auto flex flex-wrap items-center gap-2">{children}</div>
     </div>

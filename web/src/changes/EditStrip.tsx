@@ -1,0 +1,209 @@
+import {
+  barWords,
+  type Chart,
+  chordParts,
+  type Fifths,
+  meterName,
+  moveBar,
+  type Outcome,
+  type Problem,
+  readChordSymbol,
+  transposeChart,
+  withSigns,
+  withWord,
+  wordReason,
+} from '@eager-contour/core'
+import { GripVertical } from 'lucide-react'
+import { type KeyboardEvent, useState } from 'react'
+import { useSettings } from '../app/settings.ts'
+import { ChordSymbol } from '../parts/ChordSymbol.tsx'
+import { ShownRow } from '../parts/ShownRow.tsx'
+import { barsARow, storedWords } from './views.ts'
+
+interface EditStripProps {
+  /** The chart as it is stored. */
+  readonly chart: Chart
+  /** How it is shown: so many steps on the line of fifths from concert. */
+  readonly view: Fifths
+  readonly onChange: (chart: Chart) => void
+  /** The bar that is being worked on. */
+  readonly chosen: number
+  readonly onChoose: (bar: number) => void
+}
+
+/** A form of more lines scrolls in its own place. */
+const MOST_LINES = 8
+const LONG = 'max-h-[40vh] overflow-y-auto'
+const ROW_HEIGHT = 64
+
+const sameMeter = (a: Chart['meter'], b: Chart['meter']) => a.beats === b.beats && a.unit === b.unit
+
+/** The form, bar by bar as it is written: type a chord, Tab to the next, drag a bar elsewhere. */
+export const EditStrip = ({ chart, view, onChange, chosen, onChoose }: EditStripProps) => {
+  const shown = transposeChart(chart, view)
+  const [problem, setProblem] = useState<Problem>()
+  const [dragged, setDragged] = useState<number>()
+  const row = barsARow(chart)
+  const settle = (outcome: Outcome<Chart>): boolean => {
+    setProblem(outcome.ok ? undefined : outcome.problems[0])
+    if (outcome.ok) onChange(outcome.value)
+    return outcome.ok
+  }
+  const cell = (at: number) => {
+    const written = shown.written[at]!
+    const { bar, repeatStart, repeatEnd, ending } = written
+    const before = shown.written[at - 1]
+    const startsEnding = ending && (before?.ending?.join() !== ending.join() || before.repeatEnd)
+    return (
+      // biome-ignore lint/a11y/noStaticElementInteractions: dropping a bar here has its key too (Alt and arrows).
+      <div
+        key={at}
+        data-written={at}
+        onDragOver={(event) => dragged !== undefined && event.preventDefault()}
+        onDrop={(event) => {
+          event.preventDefault()
+          if (dragged !== undefined && dragged !== at) {
+            onChange(moveBar(chart, dragged, at))
+            onChoose(at)
+          }
+          setDragged(undefined)
+        }}
+        className={`group relative flex min-h-14 items-stretch border-l pt-4 pb-1 ${repeatStart ? 'border-l-4 border-ink' : 'border-rule'} ${repeatEnd === undefined ? '' : 'border-r-4 border-r-ink'} ${at === chosen ? 'bg-chosen' : ''}`}
+      >
+        <div className="absolute inset-x-1 top-0 flex gap-1.5 text-xs text-soft">
+          {bar.section !== undefined && <b className="text-sm text-ink">{bar.section}</b>}
+          {startsEnding && <span className="border-t border-l border-soft px-1">{ending.join(', ')}.</span>}
+          {(at === 0 ? !sameMeter(bar.meter, chart.meter) : !sameMeter(bar.meter, before!.bar.meter)) && (
+            <span>{meterName(bar.meter)}</span>
+          )}
+          {repeatEnd !== undefined && repeatEnd > 2 && <span className="ml-auto">{repeatEnd} times</span>}
+        </div>
+        <button
+          type="button"
+          draggable
+          tabIndex={-1}
+          aria-label={`Move bar ${at + 1}`}
+          onClick={() => onChoose(at)}
+          onDragStart={(event) => {
+            event.dataTransfer.setData('text/plain', String(at))
+            event.dataTransfer.effectAllowed = 'move'
+            setDragged(at)
+          }}
+          onDragEnd={() => setDragged(undefined)}
+          className="w-4 shrink-0 cursor-grab opacity-40 group-hover:opacity-100 hover:bg-ledge"
+        >
+          <GripVertical aria-hidden="true" size={14} />
+        </button>
+        {barWords(written).map((word, place) => (
+          <WordCell
+            key={place}
+            word={word}
+            label={`Bar ${at + 1}, chord ${place + 1}`}
+            large={row === 4}
+            onFocus={() => onChoose(at)}
+            onWrite={(text) => settle(withWord(chart, at, place, storedWords(text, view)))}
+            onMove={(by) => {
+              const to = Math.min(chart.written.length - 1, Math.max(0, at + by))
+              onChange(moveBar(chart, at, to))
+              onChoose(to)
+              requestAnimationFrame(() =>
+                document.querySelector<HTMLInputElement>(`[data-written="${to}"] input`)?.focus(),
+              )
+            }}
+          />
+        ))}
+      </div>
+    )
+  }
+  const lines = Array.from({ length: Math.ceil(chart.written.length / row) }, (_, line) =>
+    Array.from({ length: Math.min(row, chart.written.length - line * row) }, (_bar, at) => line * row + at),
+  )
+  const long = lines.length > MOST_LINES
+  return (
+    <div>
+      <div role="group" aria-label="The form, bar by bar" className={long ? LONG : ''}>
+        {lines.map((bars) => (
+          <ShownRow key={bars[0]} height={ROW_HEIGHT}>
+            <div className="mb-2 grid" style={{ gridTemplateColumns: `repeat(${row}, minmax(0, 1fr))` }}>
+              {bars.map(cell)}
+            </div>
+          </ShownRow>
+        ))}
+      </div>
+      <p role="status" className={`mt-1 min-h-6 ${problem ? 'text-madder' : 'text-soft'}`}>
+        {problem
+          ? `${wordReason(problem)}${problem.mend === undefined ? '' : ` Nearest: ${[problem.mend, ...(problem.others ?? [])].map(withSigns).join(', ')}.`} The bar is as it was.`
+          : 'Type a chord, Tab to the next. Two chords split the bar, Dm7:3 gives beats, % is the bar before. Alt and arrows move a bar.'}
+      </p>
+    </div>
+  )
+}
+
+interface WordCellProps {
+  readonly word: string
+  readonly label: string
+  readonly large: boolean
+  readonly onFocus: () => void
+  /** False where it cannot be read. */
+  readonly onWrite: (text: string) => boolean
+  readonly onMove: (by: number) => void
+}
+
+/** One chord of a bar: set as type until it is gone into, then as it is typed. */
+const WordCell = ({ word, label, large, onFocus, onWrite, onMove }: WordCellProps) => {
+  const { chordStyle } = useSettings()
+  const [typed, setTyped] = useState<string>()
+  const [symbol = word, beats] = word.split(':')
+  const outcome = readChordSymbol(symbol)
+  const commit = () => {
+    if (typed !== undefined && typed.trim() !== word) onWrite(typed)
+    setTyped(undefined)
+  }
+  const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
+    const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
+    if (event.key === 'Enter') event.currentTarget.blur()
+    else if (event.key === 'Escape') {
+      setTyped(word)
+      requestAnimationFrame(() => (document.activeElement as HTMLElement | null)?.blur())
+    } else if (event.altKey && by !== undefined) {
+      event.preventDefault()
+      onMove(by)
+    }
+  }
+  return (
+    <span className="relative min-w-0 grow">
+      {typed === undefined && (
+        <span
+          aria-hidden="true"
+          className="pointer-events-none absolute inset-0 flex items-center overflow-hidden px-1"
+        >
+          {outcome.ok && chordParts(outcome.value, chordStyle) ? (
+            <ChordSymbol
+              chord={outcome.value}
+              style={chordStyle}
+              className={large ? 'text-2xl' : 'text-lg'}
+            />
+          ) : (
+            <span className={large ? 'text-2xl' : 'text-lg'}>{symbol}</span>
+          )}
+          {beats !== undefined && <span className="ml-1 text-xs text-soft">{beats} beats</span>}
+        </span>
+      )}
+      <input
+        aria-label={label}
+        value={typed ?? word}
+        spellCheck={false}
+        autoComplete="off"
+        onFocus={(event) => {
+          setTyped(word)
+          onFocus()
+          event.currentTarget.select()
+        }}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={commit}
+        onKeyDown={onKey}
+        className={`h-full w-full rounded bg-transparent px-1 font-head font-bold ${large ? 'text-xl' : 'text-base'} ${typed === undefined ? 'text-transparent' : ''}`}
+      />
+    </span>
+  )
+}

@@ -1,0 +1,61 @@
+import { type Problem, wordReason } from '@eager-contour/core'
+import { useState } from 'react'
+import { work } from '../work/work.ts'
+
+const TEXT = /\.(?:txt|chart)$/i
+
+/** Takes the changes out of a file: a chart as text, or a MusicXML score with chord symbols. */
+export const ImportScore = ({ onRead }: { readonly onRead: (text: string) => void }) => {
+  const [says, setSays] = useState('')
+  const [failed, setFailed] = useState(false)
+  const tell = (text: string, bad: boolean) => {
+    setSays(text)
+    setFailed(bad)
+  }
+  const take = async (file: File) => {
+    tell(`Reading ${file.name} …`, false)
+    try {
+      if (TEXT.test(file.name)) {
+        onRead(await file.text())
+        tell(`${file.name} is in the editor. Nothing is stored until you keep it.`, false)
+        return
+      }
+      const outcome = await work().importScore(new Uint8Array(await file.arrayBuffer()))
+      if (outcome.ok) {
+        onRead(outcome.value)
+        tell(`The changes of ${file.name} are in the editor. Nothing is stored until you keep them.`, false)
+      } else tell(`${file.name}: ${outcome.problems.slice(0, 3).map(inWords).join(' ')}`, true)
+    } catch {
+      tell(`${file.name} could not be read. Nothing was taken from it.`, true)
+    }
+  }
+  return (
+    <div>
+      <label className="block">
+        <span className="mb-1 block text-soft">Or take the changes from a file: text, MusicXML, or .mxl</span>
+        <input
+          type="file"
+          accept=".txt,.chart,.musicxml,.xml,.mxl"
+          aria-label="A file with changes"
+          onChange={(event) => {
+            const file = event.target.files?.[0]
+            event.target.value = ''
+            if (file) void take(file)
+          }}
+          className="block w-full rounded-xl border border-soft bg-sheet file:mr-3 file:min-h-11 file:border-0 file:bg-ledge file:px-4 file:text-ink"
+        />
+      </label>
+      <p role="status" className={failed ? 'text-madder' : 'text-soft'}>
+        {says}
+      </p>
+    </div>
+  )
+}
+
+/** The problem with its bar, or its line where it has one that tells something. */
+const inWords = (problem: Problem): string => {
+  const { bar, line = 1, column = 1 } = problem.place ?? {}
+  const place =
+    bar === undefined ? (line > 1 || column > 1 ? `Line ${line}, column ${column}: ` : '') : `Bar ${bar}: `
+  return place + wordReason(problem)
+}

@@ -1,0 +1,304 @@
+import {
+  type Analysis,
+  changeBetween,
+  chordFacts,
+  degreeName,
+  fifthsOf,
+  hearChord,
+  hearDegrees,
+  hearScale,
+  joinName,
+  keysOfMode,
+  noteName,
+  type Override,
+  SCALES,
+  type ScaleId,
+  type Stretch,
+  scalesHolding,
+  stepsInWords,
+  withSigns,
+  wordReason,
+} from '@eager-contour/core'
+import { Volume2 } from 'lucide-react'
+import { type ReactNode, useState } from 'react'
+import { useSettings } from '../app/settings.ts'
+import { Button } from '../parts/Button.tsx'
+import { ChordSymbol } from '../parts/ChordSymbol.tsx'
+import { useNoteText } from '../parts/names.ts'
+import { Segments } from '../parts/Segments.tsx'
+import { useHear } from '../sound/usePlay.ts'
+import type { Readings } from '../tune/useReadings.ts'
+import { barsText } from '../tune/useTune.ts'
+import { keyWords } from '../tune/written.ts'
+
+interface ChordPanelProps {
+  readonly analysis: Analysis
+  /** What sounds: chords are heard at concert pitch. */
+  readonly sounding: Analysis
+  readonly index: number
+  readonly stretch: Stretch
+  readonly readings: Readings
+}
+
+const FIELD = 'min-h-10 w-full rounded-xl border border-soft bg-sheet px-2'
+
+/** All about one chord: what it does, its scale, its tones and their neighbours, structures, and the way on. */
+export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: ChordPanelProps) => {
+  const { chordStyle, scaleNames } = useSettings()
+  const noteText = useNoteText()
+  const hear = useHear()
+  const [whole, setWhole] = useState(false)
+  const span = analysis.spans[index]!
+  const heard = sounding.spans[index]!.chord
+  const reading = analysis.readings[index]!
+  const facts = chordFacts(analysis, index)
+  const root = span.chord.root === '' ? 0 : fifthsOf(span.chord.root)
+  const own = analysis.overrides.some(({ from, to }) => index >= from && index <= to)
+  if (span.chord.tones.length === 0) return <p className="text-lg">No chord sounds in bar {span.bar + 1}.</p>
+  const mode = `${noteText(span.chord.root)} ${SCALES[reading.scale].name}`
+  const { parent } = SCALES[reading.scale]
+  const fromParent = `${noteText(noteName(root + parent.fifths))} ${parent.name} from ${noteText(span.chord.root)}`
+  const chords = whole ? chordsWithin(analysis, stretch) : { from: index, to: index }
+  return (
+    <div className="space-y-4">
+      <div>
+        <div className="text-soft">bar {span.bar + 1}</div>
+        <div className="flex items-center justify-between gap-2">
+          <ChordSymbol chord={span.chord} style={chordStyle} className="text-5xl" />
+          <Hear label="Hear the chord" onClick={() => hear(hearChord(heard))} />
+        </div>
+        <div className="mt-1 text-xl">
+          <b>{withSigns(reading.numeral)}</b> of {keyWords(reading.key)}
+          {own && <span className="text-soft"> (yours)</span>}
+        </div>
+        {facts.bass && (
+          <div>
+            {noteText(facts.bass.spelling)} in the bass
+            {facts.bass.degree ? `, its ${degreeName(facts.bass.degree)}` : ', outside its scale'}
+          </div>
+        )}
+        {facts.patterns.length > 0 && (
+          <div className="text-soft">in {facts.patterns.map(({ name }) => name).join(', ')}</div>
+        )}
+      </div>
+      <Part title="Scale">
+        <div className="flex items-center justify-between gap-2">
+          <span className="text-xl">{scaleNames === 'mode' ? mode : fromParent}</span>
+          <Hear label="Hear the scale" onClick={() => hear(hearScale(heard, reading.scale))} />
+        </div>
+        <div className="text-soft">{scaleNames === 'mode' ? fromParent : mode}</div>
+        <div className="mt-1 flex flex-wrap gap-x-3 font-head text-xl">
+          {facts.scale.map(({ degree, spelling, avoid, chordTone }) => (
+            <span
+              key={degree}
+              className={avoid ? 'text-saffron' : chordTone ? 'font-bold' : ''}
+              title={degreeName(degree)}
+            >
+              {noteText(spelling)}
+            </span>
+          ))}
+        </div>
+        <p className="text-soft">{wordReason(reading.why)}</p>
+        {reading.avoid.length > 0 && (
+          <p className="text-saffron">
+            Not held on a strong beat: the {reading.avoid.map(degreeName).join(' and the ')}.
+          </p>
+        )}
+        <select
+          aria-label="Another scale for this chord"
+          className={FIELD}
+          value={reading.scale}
+          onChange={(event) =>
+            readings.read({ from: index, to: index, scale: event.target.value as ScaleId })
+          }
+        >
+          {scalesHolding(span.chord, reading.scale).map((id) => (
+            <option key={id} value={id}>
+              {noteText(span.chord.root)} {SCALES[id].name}
+            </option>
+          ))}
+        </select>
+      </Part>
+      <Part title="Tones, and the scale’s notes beside them">
+        <table className="w-full text-left">
+          <thead className="text-sm text-soft">
+            <tr>
+              <th className="font-normal">tone</th>
+              <th className="font-normal">above</th>
+              <th className="font-normal">below</th>
+            </tr>
+          </thead>
+          <tbody>
+            {[...facts.tones].reverse().map((tone) => (
+              <tr key={tone.degree}>
+                <td className={`py-0.5 text-lg ${tone.guide ? 'font-bold' : ''}`}>
+                  {degreeName(tone.degree)} {noteText(tone.spelling)}
+                </td>
+                <td>
+                  {noteText(tone.above.spelling)} <Step size={tone.above.semitones} />
+                </td>
+                <td>
+                  {noteText(tone.below.spelling)} <Step size={tone.below.semitones} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </Part>
+      {facts.next !== undefined && (
+        <Part
+          title={
+            <>
+              Into <ChordSymbol chord={analysis.spans[facts.next]!.chord} style={chordStyle} />
+            </>
+          }
+        >
+          <Change analysis={analysis} from={index} to={facts.next} />
+          <ul className="mt-1 text-soft">
+            {[...new Set(facts.joins.map(({ kind }) => kind))].slice(0, 3).map((kind) => (
+              <li key={kind}>{joinName(kind)}</li>
+            ))}
+          </ul>
+        </Part>
+      )}
+      <Part title="Above the root">
+        <ul>
+          {facts.upper.map(({ id, spellings, degrees }) => (
+            <li key={id} className="flex items-center justify-between gap-2">
+              <span>
+                {withSigns(id)}: <b>{spellings.map(noteText).join(' ')}</b>
+              </span>
+              <Hear
+                label={`Hear the ${withSigns(id)}`}
+                onClick={() => hear(hearDegrees(heard, degrees))}
+                small
+              />
+            </li>
+          ))}
+        </ul>
+      </Part>
+      <Part title="Read it otherwise">
+        <div className="mb-2">
+          <Segments
+            label=""
+            name="What is read otherwise"
+            value={whole ? 'stretch' : 'chord'}
+            onChange={(next) => setWhole(next === 'stretch')}
+            options={[
+              { value: 'chord', label: 'this chord' },
+              { value: 'stretch', label: barsText(stretch) },
+            ]}
+          />
+        </div>
+        {reading.alternatives.map(({ key, numeral, dearer }) => (
+          <Button
+            key={`${key.tonic} ${key.mode} ${numeral}`}
+            className="mr-2 mb-2"
+            onClick={() => readings.read({ ...chords, key })}
+          >
+            {withSigns(numeral)} of {keyWords(key)}
+            <span className="text-sm text-soft">{closeness(dearer)}</span>
+          </Button>
+        ))}
+        <select
+          aria-label="The key of this chord"
+          className={FIELD}
+          value={`${reading.key.tonic} ${reading.key.mode}`}
+          onChange={(event) => {
+            const [tonic = '', keyMode] = event.target.value.split(' ')
+            readings.read({ ...chords, key: { tonic, mode: keyMode === 'minor' ? 'minor' : 'major' } })
+          }}
+        >
+          {keyChoices(reading.key).map((key) => (
+            <option key={`${key.tonic} ${key.mode}`} value={`${key.tonic} ${key.mode}`}>
+              in {keyWords(key)}
+            </option>
+          ))}
+        </select>
+        {own && (
+          <Button look="quiet" onClick={() => readings.clear(chords.from, chords.to)}>
+            As it is read by itself
+          </Button>
+        )}
+      </Part>
+    </div>
+  )
+}
+
+/** The first and the last chord of a stretch. */
+const chordsWithin = ({ spans }: Analysis, { from, to }: Stretch): Pick<Override, 'from' | 'to'> => {
+  const inside = spans.filter(({ bar }) => bar >= from && bar <= to)
+  return { from: inside[0]!.index, to: inside.at(-1)!.index }
+}
+
+/** How near a second reading came. */
+const closeness = (dearer: number): string =>
+  dearer < 0.5 ? 'nearly as good' : dearer < 1.5 ? 'close' : dearer < 3 ? 'less likely' : 'unlikely'
+
+const keyChoices = (key: Analysis['readings'][number]['key']) => {
+  const keys = [...keysOfMode('major'), ...keysOfMode('minor')]
+  return keys.some(({ tonic, mode }) => tonic === key.tonic && mode === key.mode) ? keys : [key, ...keys]
+}
+
+const Part = ({ title, children }: { readonly title: ReactNode; readonly children: ReactNode }) => (
+  <section className="border-t border-rule pt-2">
+    <h3 className="mb-1 text-lg">{title}</h3>
+    {children}
+  </section>
+)
+
+const Step = ({ size }: { readonly size: number }) => (
+  <span className="text-sm text-soft">
+    {Math.abs(size) === 1 ? 'half' : Math.abs(size) === 2 ? 'whole' : `${Math.abs(size)} half steps`}
+  </span>
+)
+
+interface HearProps {
+  readonly label: string
+  readonly onClick: () => void
+  readonly small?: boolean
+}
+
+const Hear = ({ label, onClick, small }: HearProps) => (
+  <button
+    type="button"
+    aria-label={label}
+    title={label}
+    onClick={onClick}
+    className={`inline-flex shrink-0 items-center justify-center rounded-full border border-soft hover:bg-chosen ${small ? 'size-9' : 'size-11'}`}
+  >
+    <Volume2 aria-hidden="true" size={small ? 16 : 20} />
+  </button>
+)
+
+interface ChangeProps {
+  readonly analysis: Analysis
+  readonly from: number
+  readonly to: number
+}
+
+/** What stays and what moves from one chord into the next, tone by tone. */
+const Change = ({ analysis, from, to }: ChangeProps) => {
+  const noteText = useNoteText()
+  const change = changeBetween(analysis.spans[from]!.chord, analysis.spans[to]!.chord)
+  return (
+    <table className="w-full" aria-label="What stays, what moves">
+      <tbody>
+        {[...change.stays.map((tone) => ({ ...tone, semitones: 0 })), ...change.moves].map((move) => (
+          <tr key={move.from.degree}>
+            <td>
+              {degreeName(move.from.degree)} <b>{noteText(move.from.spelling)}</b>
+            </td>
+            <td aria-label="goes to">→</td>
+            <td>
+              {degreeName(move.to.degree)} <b>{noteText(move.to.spelling)}</b>
+            </td>
+            <td className="text-right text-sm text-soft">
+              {move.semitones === 0 ? 'stays' : stepsInWords(move.semitones)}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

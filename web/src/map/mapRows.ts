@@ -1,0 +1,143 @@
+import {
+  type Analysis,
+  barStarts,
+  type ChordSpan,
+  chordPitchClasses,
+  type KeyRegion,
+  keyRegions,
+  type PatternSpan,
+  type Stretch,
+  type Ticks,
+} from '@eager-contour/core'
+
+/** A chord as it stands in a row: where it goes on without a change it is one place. */
+export interface MapChord {
+  readonly span: ChordSpan
+  readonly start: Ticks
+  readonly end: Ticks
+}
+
+/** A row of bars of the map. */
+export interface MapRow {
+  readonly from: number
+  readonly to: number
+  readonly start: Ticks
+  readonly end: Ticks
+  readonly chords: readonly MapChord[]
+}
+
+const MOST_BARS = 4
+/** Pixels that a chord needs, on the average of a row. */
+const LEAST_CHORD = 92
+
+/** Cuts the stretch into rows of as many bars as the width has room for, at most four. */
+export const mapRows = (analysis: Analysis, stretch: Stretch, width: number): readonly MapRow[] => {
+  const starts = barStarts(analysis.chart)
+  const inStretch = analysis.spans.filter(({ bar }) => bar >= stretch.from && bar <= stretch.to)
+  const aBar = Math.max(1, inStretch.length / (stretch.to - stretch.from + 1))
+  const fit = Math.max(1, Math.min(MOST_BARS, Math.floor(width / (LEAST_CHORD * Math.min(2, aBar)))))
+  const rows: MapRow[] = []
+  let at = 0
+  for (let from = stretch.from; from <= stretch.to; from += fit) {
+    const to = Math.min(stretch.to, from + fit - 1)
+    const chords: MapChord[] = []
+    for (; at < inStretch.length && inStretch[at]!.bar <= to; at += 1) {
+      const span = inStretch[at]!
+      const last = chords.at(-1)
+      if (last && last.span.chord.symbol === span.chord.symbol && last.end === span.start)
+        chords[chords.length - 1] = { ...last, end: span.end }
+      else chords.push({ span, start: span.start, end: span.end })
+    }
+    rows.push({ from, to, start: starts[from]!, end: starts[to + 1]!, chords })
+  }
+  return rows
+}
+
+/** A mark over some of a row's time: a key's band or a pattern's bracket. */
+export interface RowMark {
+  readonly name: string
+  readonly start: Ticks
+  readonly end: Ticks
+  /** Whether it begins and ends in this row. */
+  readonly opens: boolean
+  readonly closes: boolean
+  /** Marks that would lie over each other stand on different levels, from 0. */
+  readonly level: number
+}
+
+const within = (
+  row: MapRow,
+  { spans }: Analysis,
+  marks: readonly { readonly name: string; readonly from: number; readonly to: number }[],
+): readonly RowMark[] => {
+  const placed: RowMark[] = []
+  for (const { name, from, to } of marks) {
+    const start = spans[from]!.start
+    const end = spans[to]!.end
+    if (end <= row.start || start >= row.end) continue
+    const mark = { start: Math.max(start, row.start), end: Math.min(end, row.end) }
+    let level = 0
+    while (placed.some((other) => other.level === level && other.end > mark.start && other.start < mark.end))
+      level += 1
+    placed.push({ name, ...mark, opens: start >= row.start, closes: end <= row.end, level })
+  }
+  return placed
+}
+
+export const patternMarks = (
+  row: MapRow,
+  analysis: Analysis,
+  name: (pattern: PatternSpan) => string,
+): readonly RowMark[] =>
+  within(
+    row,
+    analysis,
+    analysis.patterns.map((pattern) => ({ ...pattern, name: name(pattern) })),
+  )
+
+export const keyMarks = (
+  row: MapRow,
+  analysis: Analysis,
+  name: (region: KeyRegion) => string,
+): readonly RowMark[] =>
+  within(
+    row,
+    analysis,
+    keyRegions(analysis).map((region) => ({ ...region, name: name(region) })),
+  )
+
+/** A guide tone's way into the next chord: where it lies and where it goes, as MIDI numbers. */
+export interface Thread {
+  readonly from: number
+  readonly to: number
+}
+
+/** The ways of a chord's guide tones into those of the next, by step or staying, in the pitches that are shown. */
+export const threadsBetween = (
+  from: ChordSpan,
+  to: ChordSpan,
+  guides: (span: ChordSpan) => readonly number[],
+  low: number,
+  high: number,
+): readonly Thread[] => {
+  const shown = (span: ChordSpan) => {
+    const classes = guides(span)
+    return Array.from({ length: high - low + 1 }, (_, at) => low + at).filter((midi) =>
+      classes.includes(midi % 12),
+    )
+  }
+  const targets = shown(to)
+  return shown(from).flatMap((midi) => {
+    const near = targets.filter((target) => Math.abs(target - midi) <= 2)
+    const least = Math.min(...near.map((target) => Math.abs(target - midi)))
+    return near
+      .filter((target) => Math.abs(target - midi) === least)
+      .map((target) => ({ from: midi, to: target }))
+  })
+}
+
+/** The pitch classes of tones of a chord, by their degrees. */
+export const classesOf = (span: ChordSpan, degrees: readonly string[]): readonly number[] => {
+  const classes = chordPitchClasses(span.chord)
+  return span.chord.tones.flatMap((tone, at) => (degrees.includes(tone.degree) ? [classes[at]!] : []))
+}

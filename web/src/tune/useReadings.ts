@@ -1,0 +1,40 @@
+import { type Override, withOverride, withoutOverrides } from '@eager-contour/core'
+import { useSettings } from '../app/settings.ts'
+import { useAppDispatch } from '../app/store.ts'
+import { api } from '../data/api.ts'
+import { post } from '../data/outbox.ts'
+import type { OpenTune } from './useTune.ts'
+import { storedReadings } from './written.ts'
+
+export interface Readings {
+  /** Reads chords as the player says, in the key as the instrument reads it. */
+  readonly read: (override: Override) => void
+  /** Lets the chords be read by themselves again. */
+  readonly clear: (from: number, to: number) => void
+}
+
+/** The player's own readings of a tune: shown at once, kept in the browser, and stored with the tune. */
+export const useReadings = ({ tune }: OpenTune): Readings => {
+  const dispatch = useAppDispatch()
+  const { of } = useSettings()
+  const store = (readings: readonly Override[]) => {
+    dispatch(
+      api.util.updateQueryData('tunes', undefined, (tunes) =>
+        tunes.map((one) => (one.id === tune.id ? { ...one, readings } : one)),
+      ),
+    )
+    void post(dispatch, {
+      entity: tune.id,
+      path: `tunes/${tune.id}`,
+      title: tune.title,
+      body: { revision: tune.revision, title: tune.title, chart: tune.chart, readings },
+    })
+  }
+  return {
+    read: (override) => {
+      const [stored] = storedReadings([override], of)
+      store(withOverride(tune.readings, stored!))
+    },
+    clear: (from, to) => store(withoutOverrides(tune.readings, from, to)),
+  }
+}
