@@ -4,4 +4,4 @@ import { benchReading } from './reading.ts'
 import { benchSymbols } from './symbols.ts'
 import { printTable } from './table.ts'
 
-printTable([...(await benchSymbols()), ...benchReading(), ...benchComposing(), ...(await benchPage())])
+printTable([...benchSymbols(), ...benchReading(), ...benchComposing(), ...(await benchPage())])

@@ -8,7 +8,7 @@ const SIXTEEN = `| Cmaj7 A7b9 | Dm7 G7 | Em7b5 A7 | Dm7 G7 |
 | Fm7 Bb7 | Ebmaj7 | Am7b5 D7b9 | Gm7 C7 |
 `
 const ROUNDS = 41
-const WARM = 60
+const WARM = 300
 const LIMIT_MS = 5
 const LENGTHS = [16, 64, 256, 1024] as const
 /** Texts that a careless reader takes the square of their length for. */

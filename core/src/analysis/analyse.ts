@@ -4,8 +4,9 @@ import type { Alternative, Analysis, ChordReading, Override, PatternSpan, Pivot 
 import { type Event, gatherEvents, keysFor, type ReadingKey } from './candidates.ts'
 import { avoidDegrees, scaleFor, scaleReason } from './chordscale.ts'
 import type { FunctionRow } from './functions.ts'
+import { type Lattice, MOST_DEARER } from './lattice.ts'
 import { namePatterns, PLAIN_FUNCTION, type Read, saysSpelling, spelledAs } from './naming.ts'
-import { type Lattice, sweep } from './sweep.ts'
+import { sweep } from './sweep.ts'
 
 /**
  * Reads the changes: key, numeral, function and scale of each chord, patterns with their extent, and for each chord the
@@ -98,9 +99,6 @@ interface Ranked {
   readonly row: FunctionRow
   readonly dearer: number
 }
-
-/** A reading so much dearer is no reading. */
-const MOST_DEARER = 6
 
 /** The cheapest whole readings in which a chord has another key or another numeral, cheapest first. */
 const otherReadings = (lattice: Lattice, at: number, chosen: Chosen): readonly Ranked[] => {

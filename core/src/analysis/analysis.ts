@@ -74,7 +74,7 @@ export const keyRegions = ({ readings }: Analysis): readonly KeyRegion[] => {
 }
 
 /** Relative keys have one signature, parallel ones one tonic. */
-export const keyRelation = (from: Key, to: Key): KeyRelation => {
+const keyRelation = (from: Key, to: Key): KeyRelation => {
   if (from.mode === to.mode) return 'other'
   if (keySignature(from) === keySignature(to)) return 'relative'
   return from.tonic === to.tonic ? 'parallel' : 'other'

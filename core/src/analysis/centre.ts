@@ -13,7 +13,7 @@ export interface Clash {
 }
 
 /** A five-note scale over the whole stretch, with how many chords have a guide tone a half step from what it holds. */
-export interface CentrePentatonic {
+interface CentrePentatonic {
   readonly root: string
   readonly kind: 'major' | 'minor'
   /** The degree of the key that it stands on. */

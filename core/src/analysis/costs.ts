@@ -22,3 +22,7 @@ export const READING_COSTS = {
 /** From so many bars on a chord stands for long, and what it can be then without unrest. */
 export const LONG_BARS = 4
 export const RESTING: readonly FunctionId[] = ['I', 'ii', 'V', 'blues_I', 'i', 'i7']
+
+/** What a change of key costs at the most and at the least. */
+export const DEAREST_CHANGE = READING_COSTS.changeOfKey + 6 * READING_COSTS.signatureStep
+export const CHEAPEST_CHANGE = Math.min(READING_COSTS.relative, READING_COSTS.besideLong)

@@ -7,19 +7,19 @@ import type { Analysis, PatternSpan } from './analysis.ts'
 import { type UpperStructure, upperStructures } from './upper.ts'
 
 /** A note beside a chord tone in the chord's scale: its name and how far it is, in half steps. */
-export interface Beside {
+interface Beside {
   readonly degree: Degree
   readonly spelling: string
   readonly semitones: number
 }
 
-export interface ToneFacts extends ChordTone {
+interface ToneFacts extends ChordTone {
   readonly guide: boolean
   readonly above: Beside
   readonly below: Beside
 }
 
-export interface ScaleNote {
+interface ScaleNote {
   readonly degree: Degree
   readonly spelling: string
   /** Clashes when it is held on a strong beat. */

@@ -3,31 +3,9 @@ import type { Override } from './analysis.ts'
 import { AUTOMATA } from './automaton.ts'
 import { type Candidate, candidatesOf, type Event, type ReadingKey, tonicClass } from './candidates.ts'
 import { LONG_BARS, READING_COSTS, RESTING } from './costs.ts'
+import { findEntries, type Scratch, scratchFor, worthLeaving } from './entries.ts'
 import type { FunctionRow } from './functions.ts'
-
-/**
- * Every way to read every chord: as a function of a key, so far along its patterns. Each is a state, numbered through;
- * the states of a chord, and among them those of a key, follow each other.
- */
-export interface Lattice {
-  /** For each chord the first state of each key, and last the one after them all. */
-  readonly ofKey: readonly Int32Array[]
-  readonly row: readonly FunctionRow[]
-  /** The function's number in its mode: -1 where the key does not explain the chord. */
-  readonly number: readonly number[]
-  /** How far along the patterns. */
-  readonly place: readonly number[]
-  /** What the chord itself costs, what the patterns that end with it gain taken off. */
-  readonly own: readonly number[]
-  /** Least cost of everything up to the chord, read so; of everything after it; and the state before it. */
-  readonly forward: readonly number[]
-  readonly backward: readonly number[]
-  readonly before: readonly number[]
-  /** Whether a reading that has just come into the key begins here. */
-  readonly fresh: readonly boolean[]
-}
-
-type Growing = { -readonly [Part in keyof Lattice]: Lattice[Part][number][] }
+import { type Growing, type Lattice, withoutHopeless } from './lattice.ts'
 
 const changeCost = (from: ReadingKey, to: ReadingKey): number => {
   if (from === to) return 0
@@ -97,6 +75,7 @@ export const sweep = (
     before: [],
     fresh: [],
   }
+  const scratch = scratchFor(keys.length)
   const long = events.map(isLong)
   /** What changing key costs between a chord and the one before it. */
   const changeInto = (at: number) => (long[at] || long[at - 1] ? costs.easyChange : costs.change)
@@ -108,9 +87,9 @@ export const sweep = (
       (key === costs.home && (at === 0 || at === events.length - 1) && TONICS.includes(row.id)
         ? READING_COSTS.homeFrame
         : 0)
-    stepForward(lattice, event, at, keys, own, changeInto(at), overrides)
+    stepForward(lattice, event, at, keys, own, changeInto(at), overrides, scratch)
   })
-  for (let at = events.length - 2; at >= 0; at -= 1) stepBack(lattice, at, keys, changeInto(at + 1))
+  for (let at = events.length - 2; at >= 0; at -= 1) stepBack(lattice, at, keys, changeInto(at + 1), scratch)
   return lattice
 }
 
@@ -122,10 +101,11 @@ const stepForward = (
   ownCost: (candidate: Candidate, key: number) => number,
   change: readonly (readonly number[])[],
   overrides: readonly Override[],
+  scratch: Scratch,
 ): void => {
   const { row, place, forward } = lattice
   const last = lattice.ofKey[at - 1]
-  const entries = last && entriesAfter(last, forward, change)
+  if (last) findEntries(scratch, last, forward, change)
   const ofKey = new Int32Array(keys.length + 1)
   const candidates = candidatesOf(chord)
   for (let key = 0; key < keys.length; key += 1) {
@@ -134,8 +114,8 @@ const stepForward = (
     if (overrides.length > 0 && !spans.every(({ index }) => allows(overrides, index, reading))) continue
     const { mode } = reading.key
     const { next, gain } = AUTOMATA[mode]
-    const entry = entries ? entries.cost[key]! : 0
-    const entryFrom = entries ? entries.from[key]! : -1
+    const entry = last ? scratch.cost[key]! : 0
+    const entryFrom = last ? scratch.from[key]! : -1
     for (const candidate of candidates[mode][(candidates.root - reading.tonic + 12) % 12]!) {
       const { number } = candidate
       const plain = ownCost(candidate, key)
@@ -152,6 +132,7 @@ const stepForward = (
     }
   }
   ofKey[keys.length] = row.length
+  withoutHopeless(lattice, ofKey)
   lattice.ofKey.push(ofKey)
 }
 
@@ -182,64 +163,28 @@ const arrive = ({ own, forward, before }: Growing, state: number, cost: number, 
   before[state] = from
 }
 
-/** What a change of key costs at the most and at the least. */
-const DEAREST_CHANGE = READING_COSTS.changeOfKey + 6 * READING_COSTS.signatureStep
-const CHEAPEST_CHANGE = Math.min(READING_COSTS.relative, READING_COSTS.besideLong)
-
-/** The keys worth coming from: from any other it is cheaper to come from the best of all. */
-const worthLeaving = (least: Float64Array): readonly number[] => {
-  let best = Number.POSITIVE_INFINITY
-  for (let key = 0; key < least.length; key += 1) if (least[key]! < best) best = least[key]!
-  const keys: number[] = []
-  for (let key = 0; key < least.length; key += 1)
-    if (least[key]! <= best + DEAREST_CHANGE - CHEAPEST_CHANGE) keys.push(key)
-  return keys
-}
-
-/** The cheapest way to come into each key from another. */
-const entriesAfter = (
-  last: Int32Array,
-  forward: readonly number[],
-  change: readonly (readonly number[])[],
-): { readonly cost: Float64Array; readonly from: Int32Array } => {
-  const keys = last.length - 1
-  const least = new Float64Array(keys).fill(Number.POSITIVE_INFINITY)
-  const state = new Int32Array(keys)
-  for (let key = 0; key < keys; key += 1)
-    for (let one = last[key]!; one < last[key + 1]!; one += 1)
-      if (forward[one]! < least[key]!) {
-        least[key] = forward[one]!
-        state[key] = one
-      }
-  const cost = new Float64Array(keys).fill(Number.POSITIVE_INFINITY)
-  const from = new Int32Array(keys).fill(-1)
-  for (const other of worthLeaving(least))
-    for (let key = 0; key < keys; key += 1) {
-      const total = least[other]! + change[other]![key]!
-      if (key === other || total >= cost[key]!) continue
-      cost[key] = total
-      from[key] = state[other]!
-    }
-  return { cost, from }
-}
-
 const stepBack = (
   { ofKey, number, place, own, backward, fresh }: Growing,
   at: number,
   keys: readonly ReadingKey[],
   change: readonly (readonly number[])[],
+  scratch: Scratch,
 ): void => {
   const here = ofKey[at]!
   const after = ofKey[at + 1]!
-  const entering = new Float64Array(keys.length).fill(Number.POSITIVE_INFINITY)
-  for (let key = 0; key < keys.length; key += 1)
+  const { least: entering, worth } = scratch
+  for (let key = 0; key < keys.length; key += 1) {
+    entering[key] = Number.POSITIVE_INFINITY
     for (let state = after[key]!; state < after[key + 1]!; state += 1)
       if (fresh[state]) entering[key] = Math.min(entering[key]!, own[state]! + backward[state]!)
-  const worth = worthLeaving(entering)
+  }
+  const count = worthLeaving(scratch)
   for (let key = 0; key < keys.length; key += 1) {
     let leaving = Number.POSITIVE_INFINITY
-    for (const other of worth)
+    for (let which = 0; which < count; which += 1) {
+      const other = worth[which]!
       if (other !== key) leaving = Math.min(leaving, entering[other]! + change[key]![other]!)
+    }
     const { next } = AUTOMATA[keys[key]!.key.mode]
     for (let state = here[key]!; state < here[key + 1]!; state += 1) {
       let least = leaving

@@ -35,8 +35,10 @@ export const chordTone = (root: Fifths, degree: Degree): ChordTone => ({
   semitones: degreeSemitones(degree),
 })
 
-export const hasDegree = (chord: Chord, ...degrees: readonly Degree[]): boolean =>
-  chord.tones.some((tone) => degrees.includes(tone.degree))
+export const hasDegree = (chord: Chord, ...degrees: readonly Degree[]): boolean => {
+  for (const tone of chord.tones) if (degrees.includes(tone.degree)) return true
+  return false
+}
 
 /** The family of a chord, read from its tones. A plain major triad is major, a plain minor triad minor. */
 export const chordKind = (chord: Chord): ChordKind => {

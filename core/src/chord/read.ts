@@ -80,13 +80,25 @@ const plainSigns = (text: string): string =>
         .replace(/[º˚]/g, '°')
         .replace(/[∅Ø]/g, 'ø')
 
-const ROOT = /^[A-Ga-g](?:bb|##|b(?!b)|#|x)?/
+/** How long the root at the head of a symbol is: a letter and its accidentals; 0 where there is none. */
+const rootLength = (plain: string): number => {
+  const letter = plain.charCodeAt(0) & ~32
+  if (!(letter >= 65 && letter <= 71)) return 0
+  const sign = plain[1]
+  if (sign === 'x') return 2
+  if (sign !== 'b' && sign !== '#') return 1
+  return plain[2] === sign ? 3 : 2
+}
+
 const SLASH_BASS = /\/([A-Ga-g](?:bb|##|b|#|x)?)$/
 
 /** The symbol of a place where no chord sounds. */
 const NO_CHORD = /^(?:N\.?\s?C\.?|NC)$/i
 
-const rootName = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1).replace('x', '##')
+const rootName = (text: string): string => {
+  const name = text.charCodeAt(0) < 97 ? text : text.charAt(0).toUpperCase() + text.slice(1)
+  return name.endsWith('x') ? `${name.slice(0, -1)}##` : name
+}
 
 /** A small letter is a root where more than a letter stands there: whether d is D or Dm it does not say. */
 const isClear = (rootText: string, plain: string): boolean =>
@@ -99,10 +111,11 @@ const isClear = (rootText: string, plain: string): boolean =>
  */
 export const readChordSymbol = (text: string): Outcome<Chord> => {
   const symbol = text.trim()
-  if (NO_CHORD.test(symbol)) return good({ symbol: 'N.C.', root: '', tones: [] })
+  if ((symbol[0] === 'N' || symbol[0] === 'n') && NO_CHORD.test(symbol))
+    return good({ symbol: 'N.C.', root: '', tones: [] })
   const plain = plainSigns(symbol)
-  const rootText = ROOT.exec(plain)?.[0]
-  if (rootText === undefined || !isClear(rootText, plain)) return unread(symbol, 0)
+  const rootText = plain.slice(0, rootLength(plain))
+  if (rootText === '' || !isClear(rootText, plain)) return unread(symbol, 0)
   const slash = plain.includes('/') ? SLASH_BASS.exec(plain)?.[1] : undefined
   const end = slash === undefined ? plain.length : plain.length - slash.length - 1
   const draft: Draft = {

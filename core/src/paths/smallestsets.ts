@@ -15,7 +15,7 @@ export interface SetWish {
   readonly high: number
 }
 
-export interface SetNote {
+interface SetNote {
   readonly midi: number
   readonly degree: Degree
   readonly spelling: string

@@ -136,7 +136,11 @@ export const scaleSpellings = (id: ScaleId, root: Fifths): readonly string[] =>
   SCALES[id].degrees.map((degree) => noteName(root + degreeFifths(degree)))
 
 /** Half steps above the root of each scale note, rising. */
-export const scaleSemitones = (id: ScaleId): readonly number[] => SCALES[id].degrees.map(degreeSemitones)
+export const scaleSemitones = (id: ScaleId): readonly number[] => SEMITONES[id]
+
+const SEMITONES = Object.fromEntries(
+  Object.entries(SCALES).map(([id, { degrees }]) => [id, degrees.map(degreeSemitones)]),
+) as unknown as Readonly<Record<ScaleId, readonly number[]>>
 
 /** The degree's next scale note above and below, in half steps from it (a half or whole step, or more). */
 export const scaleNeighbours = (

@@ -1,5 +1,5 @@
 import { type Chart, type Outcome, wordReason, writeChart } from '@eager-contour/core'
-import { type ReactNode, useDeferredValue, useRef, useState } from 'react'
+import { type ReactNode, useCallback, useDeferredValue, useRef, useState } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { Button } from '../parts/Button.tsx'
 import { keyWords } from '../tune/written.ts'
@@ -7,13 +7,17 @@ import { BarTools } from './BarTools.tsx'
 import { ChartEditor, type History } from './ChartEditor.tsx'
 import { EditStrip } from './EditStrip.tsx'
 import { applyMend, type Mend, mendsOf, offsetOf } from './mending.ts'
+import type { Incoming } from './useChartText.ts'
 import { ViewChoice, viewOf } from './ViewChoice.tsx'
 import type { View } from './views.ts'
 
 interface ChangesDeskProps {
   readonly text: string
   readonly outcome: Outcome<Chart>
-  readonly onChange: (text: string) => void
+  readonly incoming: Incoming
+  /** What is written beside the editor, and what is typed in it. */
+  readonly onWrite: (text: string) => void
+  readonly onTyped: (text: string) => void
   /** At the foot of the window: what can be done with the whole. */
   readonly children: ReactNode
   /** Above what is read: ways to begin. */
@@ -24,7 +28,15 @@ const HOW =
   'The text, at concert pitch: bars between strokes, % for the bar before, |: and :| for repeats, 1. and 2. for endings'
 
 /** One chart in two ways, always in step: bar by bar above, as text below; each problem with its place and its mends. */
-export const ChangesDesk = ({ text, outcome, onChange, children, tools }: ChangesDeskProps) => {
+export const ChangesDesk = ({
+  text,
+  outcome,
+  incoming,
+  onWrite,
+  onTyped,
+  children,
+  tools,
+}: ChangesDeskProps) => {
   const { of } = useSettings()
   const instrument = viewOf(of.name, of.written.fifths)
   const [goTo, setGoTo] = useState<Mend>()
@@ -34,7 +46,7 @@ export const ChangesDesk = ({ text, outcome, onChange, children, tools }: Change
   const shown = view ?? instrument
   // The strip may lag a moment behind fast typing; the text and its marks never do.
   const chart = useDeferredValue(outcome.ok ? outcome.value : undefined)
-  const write = (next: Chart) => onChange(writeChart(next))
+  const write = useCallback((next: Chart) => onWrite(writeChart(next)), [onWrite])
   const chosen = chart ? Math.min(bar, chart.written.length - 1) : 0
   return (
     <div className="w-full">
@@ -56,7 +68,7 @@ export const ChangesDesk = ({ text, outcome, onChange, children, tools }: Change
       <div className="mt-4 grid gap-x-8 gap-y-4 md:grid-cols-[3fr_2fr]">
         <div className="min-w-0">
           <p className="mb-2 text-soft">{HOW}</p>
-          <ChartEditor text={text} label={HOW} onChange={onChange} goTo={goTo} history={history} />
+          <ChartEditor incoming={incoming} label={HOW} onChange={onTyped} goTo={goTo} history={history} />
         </div>
         <div>
           {chart && (
@@ -107,7 +119,7 @@ export const ChangesDesk = ({ text, outcome, onChange, children, tools }: Change
                           <Button
                             key={mend.insert}
                             look="quiet"
-                            onClick={() => onChange(applyMend(text, mend))}
+                            onClick={() => onWrite(applyMend(text, mend))}
                           >{`Write ${mend.insert}`}</Button>
                         ))}
                       </li>

@@ -13,7 +13,7 @@ export const ChangesPlace = () => <TuneChanges tune={useOpenTune().tune} />
 /** A tune's changes, bar by bar and as text: read or not, they can be mended here. */
 export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
   const dispatch = useAppDispatch()
-  const { text, outcome, write, settle } = useChartText(`changes ${tune.id}`, tune.chart)
+  const { text, incoming, outcome, write, typed, settle } = useChartText(`changes ${tune.id}`, tune.chart)
   const changed = text !== tune.chart
   const keep = async () => {
     if (!outcome.ok) return
@@ -38,7 +38,7 @@ export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
   }
   return (
     <div className="grow bg-sheet px-5 pt-4 pb-8">
-      <ChangesDesk text={text} outcome={outcome} onChange={write}>
+      <ChangesDesk text={text} incoming={incoming} outcome={outcome} onWrite={write} onTyped={typed}>
         <Button look="main" disabled={!outcome.ok || !changed} onClick={() => void keep()}>
           Keep the changes
         </Button>

@@ -7,9 +7,10 @@ import { minimalSetup } from 'codemirror'
 import { useEffect, useRef } from 'react'
 import { type Mend, mendsOf, offsetOf } from './mending.ts'
 import { readText } from './reading.ts'
+import type { Incoming } from './useChartText.ts'
 
 interface ChartEditorProps {
-  readonly text: string
+  readonly incoming: Incoming
   readonly label: string
   readonly onChange: (text: string) => void
   /** A place to go to: a new object each time. */
@@ -81,15 +82,21 @@ const difference = (before: string, after: string): { from: number; to: number; 
 }
 
 /** The chart's text, read while it is typed. Undo and redo belong to the editor. */
-export const ChartEditor = ({ text, label, onChange, goTo, history }: ChartEditorProps) => {
+export const ChartEditor = ({ incoming, label, onChange, goTo, history }: ChartEditorProps) => {
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(undefined)
   const report = useRef(onChange)
   report.current = onChange
-  const first = useRef(text)
+  const first = useRef(incoming.text)
   useEffect(() => {
     const editor = new EditorView({
       parent: host.current!,
+      dispatchTransactions: (transactions, view) => {
+        view.update(transactions)
+        if (!transactions.some(({ docChanged }) => docChanged)) return
+        mark(view)
+        report.current(view.state.doc.toString())
+      },
       state: EditorState.create({
         doc: first.current,
         extensions: [
@@ -97,11 +104,6 @@ export const ChartEditor = ({ text, label, onChange, goTo, history }: ChartEdito
           look,
           EditorView.lineWrapping,
           EditorView.contentAttributes.of({ 'aria-label': label, spellcheck: 'false' }),
-          EditorView.updateListener.of((update) => {
-            if (!update.docChanged) return
-            report.current(update.state.doc.toString())
-            queueMicrotask(() => mark(update.view))
-          }),
         ],
       }),
     })
@@ -116,9 +118,12 @@ export const ChartEditor = ({ text, label, onChange, goTo, history }: ChartEdito
   useEffect(() => {
     const editor = view.current
     const now = editor?.state.doc.toString()
-    if (editor && now !== text)
-      editor.dispatch({ changes: difference(now!, text), annotations: isolateHistory.of('full') })
-  }, [text])
+    if (!editor || now === incoming.text) return
+    editor.dispatch({
+      changes: difference(now!, incoming.text),
+      annotations: isolateHistory.of('full'),
+    })
+  }, [incoming])
   useEffect(() => {
     if (!goTo || !view.current) return
     view.current.focus()

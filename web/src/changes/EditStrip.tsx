@@ -14,7 +14,7 @@ import {
   wordReason,
 } from '@eager-contour/core'
 import { GripVertical } from 'lucide-react'
-import { type KeyboardEvent, useState } from 'react'
+import { type KeyboardEvent, memo, useMemo, useState } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { ChordSymbol } from '../parts/ChordSymbol.tsx'
 import { ShownRow } from '../parts/ShownRow.tsx'
@@ -39,8 +39,8 @@ const ROW_HEIGHT = 64
 const sameMeter = (a: Chart['meter'], b: Chart['meter']) => a.beats === b.beats && a.unit === b.unit
 
 /** The form, bar by bar as it is written: type a chord, Tab to the next, drag a bar elsewhere. */
-export const EditStrip = ({ chart, view, onChange, chosen, onChoose }: EditStripProps) => {
-  const shown = transposeChart(chart, view)
+export const EditStrip = memo(({ chart, view, onChange, chosen, onChoose }: EditStripProps) => {
+  const shown = useMemo(() => transposeChart(chart, view), [chart, view])
   const [problem, setProblem] = useState<Problem>()
   const [dragged, setDragged] = useState<number>()
   const row = barsARow(chart)
@@ -137,7 +137,7 @@ export const EditStrip = ({ chart, view, onChange, chosen, onChoose }: EditStrip
       </p>
     </div>
   )
-}
+})
 
 interface WordCellProps {
   readonly word: string

@@ -1,6 +1,5 @@
 import {
   type Analysis,
-  changeBetween,
   chordFacts,
   degreeName,
   fifthsOf,
@@ -15,12 +14,10 @@ import {
   type ScaleId,
   type Stretch,
   scalesHolding,
-  stepsInWords,
   withSigns,
   wordReason,
 } from '@eager-contour/core'
-import { Volume2 } from 'lucide-react'
-import { type ReactNode, useState } from 'react'
+import { useState } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { Button } from '../parts/Button.tsx'
 import { ChordSymbol } from '../parts/ChordSymbol.tsx'
@@ -30,6 +27,7 @@ import { useHear } from '../sound/usePlay.ts'
 import type { Readings } from '../tune/useReadings.ts'
 import { barsText } from '../tune/useTune.ts'
 import { keyWords } from '../tune/written.ts'
+import { Change, Hear, Part, Step } from './panelParts.tsx'
 
 interface ChordPanelProps {
   readonly analysis: Analysis
@@ -238,67 +236,4 @@ const closeness = (dearer: number): string =>
 const keyChoices = (key: Analysis['readings'][number]['key']) => {
   const keys = [...keysOfMode('major'), ...keysOfMode('minor')]
   return keys.some(({ tonic, mode }) => tonic === key.tonic && mode === key.mode) ? keys : [key, ...keys]
-}
-
-const Part = ({ title, children }: { readonly title: ReactNode; readonly children: ReactNode }) => (
-  <section className="border-t border-rule pt-2">
-    <h3 className="mb-1 text-lg">{title}</h3>
-    {children}
-  </section>
-)
-
-const Step = ({ size }: { readonly size: number }) => (
-  <span className="text-sm text-soft">
-    {Math.abs(size) === 1 ? 'half' : Math.abs(size) === 2 ? 'whole' : `${Math.abs(size)} half steps`}
-  </span>
-)
-
-interface HearProps {
-  readonly label: string
-  readonly onClick: () => void
-  readonly small?: boolean
-}
-
-const Hear = ({ label, onClick, small }: HearProps) => (
-  <button
-    type="button"
-    aria-label={label}
-    title={label}
-    onClick={onClick}
-    className={`inline-flex shrink-0 items-center justify-center rounded-full border border-soft hover:bg-chosen ${small ? 'size-9' : 'size-11'}`}
-  >
-    <Volume2 aria-hidden="true" size={small ? 16 : 20} />
-  </button>
-)
-
-interface ChangeProps {
-  readonly analysis: Analysis
-  readonly from: number
-  readonly to: number
-}
-
-/** What stays and what moves from one chord into the next, tone by tone. */
-const Change = ({ analysis, from, to }: ChangeProps) => {
-  const noteText = useNoteText()
-  const change = changeBetween(analysis.spans[from]!.chord, analysis.spans[to]!.chord)
-  return (
-    <table className="w-full" aria-label="What stays, what moves">
-      <tbody>
-        {[...change.stays.map((tone) => ({ ...tone, semitones: 0 })), ...change.moves].map((move) => (
-          <tr key={move.from.degree}>
-            <td>
-              {degreeName(move.from.degree)} <b>{noteText(move.from.spelling)}</b>
-            </td>
-            <td aria-label="goes to">→</td>
-            <td>
-              {degreeName(move.to.degree)} <b>{noteText(move.to.spelling)}</b>
-            </td>
-            <td className="text-right text-sm text-soft">
-              {move.semitones === 0 ? 'stays' : stepsInWords(move.semitones)}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  )
 }

@@ -5,7 +5,7 @@ import { useSettings } from '../app/settings.ts'
 type Spelling = SettingsAnswer['spelling']
 
 /** A note's name with real signs, spelled as the player likes: exactly by degree, or without double accidentals. */
-export const noteText = (spelling: Spelling, name: string): string =>
+const noteText = (spelling: Spelling, name: string): string =>
   withSigns(spelling === 'simple' ? simpleName(name) : name)
 
 /** A line spelled as the player likes. */

@@ -15,7 +15,7 @@ const FIRST_TEXT = 'title: \nkey: C major\ntime: 4/4\ntempo: 140\n\n| Dm7 | G7 |
 export const NewTunePlace = () => {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
-  const { text, outcome, write, settle } = useChartText(DRAFT, FIRST_TEXT)
+  const { text, incoming, outcome, write, typed, settle } = useChartText(DRAFT, FIRST_TEXT)
   const keep = async () => {
     if (!outcome.ok) return
     const id = newId('tune')
@@ -35,7 +35,9 @@ export const NewTunePlace = () => {
       <ChangesDesk
         text={text}
         outcome={outcome}
-        onChange={write}
+        incoming={incoming}
+        onWrite={write}
+        onTyped={typed}
         tools={
           <div className="mt-3 space-y-4">
             <FormStart onStart={write} />
