@@ -76,6 +76,8 @@ export { type Fifths, fifthsOf, noteName, pitchClassOf, simpleSpelling } from '.
 export { type Key, keySignature, keysOfMode, sameKey, transposeKey } from './pitch/key.ts'
 export { readPitch, simpleName, simplePitch, spellPitch } from './pitch/pitch.ts'
 export { type LadderRun, nextTempo } from './practice/tempo.ts'
+export { type Measures, measured } from './review/review.ts'
+export { keepsTo, TARGETS, type Target } from './review/targets.ts'
 export { barTicks, beatTicks, type Meter, meterName } from './rhythm/meter.ts'
 export { type Swing, swingAt, swung } from './rhythm/swing.ts'
 export { EIGHTH, msToTicks, QUARTER, type Ticks, ticksToMs } from './rhythm/ticks.ts'

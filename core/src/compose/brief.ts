@@ -27,4 +27,6 @@ export interface Brief {
 export interface ComposedLine {
   readonly line: Line
   readonly cost: number
+  /** How many wishes of the whole (shapes, runs, devices) it still misses. */
+  readonly missed: number
 }

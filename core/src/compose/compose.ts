@@ -1,12 +1,15 @@
 import type { Analysis } from '../analysis/analysis.ts'
 import { fitStretch, stretchTicks } from '../chart/chart.ts'
+import { OPENINGS } from '../figures/figures.ts'
 import type { Line } from '../line/line.ts'
 import { spellNotes, type UnspelledNote } from '../line/spell.ts'
 import { EIGHTH, QUARTER } from '../rhythm/ticks.ts'
 import type { Brief, ComposedLine } from './brief.ts'
+import type { ChosenEdge, Search } from './edges.ts'
 import { type Anchor, anchorsOf } from './plan.ts'
-import { type ChosenEdge, type Search, solve } from './search.ts'
-import { type FillTable, fillTable } from './table.ts'
+import { solve } from './search.ts'
+import { CLOSING_DEVICES, type FillTable, fillTable } from './table.ts'
+import { shortfallOf } from './wishes.ts'
 
 /**
  * Writes lines in eighths over a stretch: chord tones at the strong beats and changes, between them a figure that leaves
@@ -26,24 +29,54 @@ export const composeLines = (
   const used = new Set<string>((brief.avoid ?? []).flatMap((line) => usedFigures(anchors, line)))
   const composed: ComposedLine[] = []
   for (let index = 0; index < brief.count; index += 1) {
-    const search: Search = {
+    const best = wished(analysis, {
       anchors,
       end,
       table,
       brief: { ...brief, stretch, seed: brief.seed + index },
       used,
-    }
-    const best = solve(search)
+      worn: new Set(),
+      surcharge: CLOSING_DEVICES.map(() => 0),
+      leaving: OPENINGS.map(() => 0),
+    })
     if (!best) return composed
-    const line = spellNotes(analysis, notesOf(best.edges, anchors, end))
-    composed.push({ line, cost: best.cost })
-    for (const figure of usedFigures(anchors, line)) used.add(figure)
+    composed.push(best)
+    for (const figure of usedFigures(anchors, best.line)) used.add(figure)
   }
   return composed
 }
 
+/** How often a line is solved again for what is wished of the whole. */
+const MOST_ROUNDS = 6
+
+interface Solved {
+  readonly line: Line
+  readonly cost: number
+  readonly missed: number
+}
+
+/** The cheapest line; where it falls short as a whole it is solved again with changed weights, and the best is kept. */
+const wished = (analysis: Analysis, first: Search): Solved | undefined => {
+  let search = first
+  let best: Solved | undefined
+  for (let round = 0; round < MOST_ROUNDS; round += 1) {
+    const solved = solve(search)
+    if (!solved) return best
+    const line = spellNotes(analysis, notesOf(solved.edges, search.anchors, search.end))
+    const figures = usedFigures(search.anchors, line)
+    const { missed, again } = shortfallOf(analysis, search, solved.edges, line, figures)
+    if (!best || missed < best.missed) best = { line, cost: solved.cost, missed }
+    if (missed === 0) return best
+    search = again
+  }
+  return best
+}
+
 /** The pitches from each anchor up to the next, as one text an anchor: what makes a figure the same figure. */
-const usedFigures = (anchors: readonly Anchor[], line: Line): readonly string[] =>
+const usedFigures = (
+  anchors: readonly Anchor[],
+  line: { readonly notes: readonly UnspelledNote[] },
+): readonly string[] =>
   anchors.map((anchor, at) => {
     const until = anchors[at + 1]?.tick ?? Number.POSITIVE_INFINITY
     const pitches = line.notes

@@ -13,12 +13,17 @@ export interface PricedFill extends Fill {
   readonly device: number
   readonly lowest: number
   readonly highest: number
+  /** Its four-note shapes, anchor and target among them, as intervals. */
+  readonly shapes: readonly string[]
 }
 
-/** Looks up the fills between two pitches over two grounds. */
-export type FillTable = (place: Place, anchor: number, target: number) => readonly PricedFill[]
+/** The fills between any two pitches over two grounds, looked up by numbers. */
+export type Fills = (anchor: number, target: number) => readonly PricedFill[]
 
-interface Place {
+/** Looks up the fills of a place. */
+export type FillTable = (place: Place) => Fills
+
+export interface Place {
   readonly slots: number
   /** Ticks of the anchor after a beat: 0 on the beat. */
   readonly afterBeat: Ticks
@@ -34,40 +39,53 @@ const CLOSING_DEVICE: readonly number[] = CLOSINGS.map((closing) => CLOSING_DEVI
 
 export type DeviceWeights = Brief['devices']
 
+/** How far a target may lie from its anchor, in half steps, with a fill between. */
+const WIDEST = 14
+
 /**
  * A table of priced fills, filled as it is asked: what a figure costs depends on the two chords and the two pitches up
  * to transposition, not on the place in the tune. Of fills that sound alike (one texture, one way to arrive) those are
  * left out that no noise and no wish for something new could make the cheapest.
  */
 export const fillTable = (weights: DeviceWeights): FillTable => {
-  const known = new Map<string, readonly PricedFill[]>()
-  return (place, anchor, target) => {
-    const above = (((anchor - place.here.root) % 12) + 12) % 12
+  const known = new Map<string, (readonly PricedFill[] | undefined)[]>()
+  return (place) => {
     const apart = (place.there.root - place.here.root + 12) % 12
-    const key = `${place.slots} ${place.afterBeat} ${place.change} ${shape(place.here)} ${shape(place.there)} ${apart} ${above} ${target - anchor}`
-    const found = known.get(key)
-    if (found) return found
-    const priced = withoutHopeless(
-      fillsBetween(place.slots, place.here, place.there, anchor, target).map((fill) =>
-        price(place, weights, fill, anchor, target),
-      ),
-    )
-    known.set(key, priced)
-    return priced
+    const key = `${place.slots} ${place.afterBeat} ${place.change} ${shape(place.here)} ${shape(place.there)} ${apart}`
+    const rows = known.get(key) ?? new Array<readonly PricedFill[] | undefined>(12 * (2 * WIDEST + 1))
+    known.set(key, rows)
+    return (anchor, target) => {
+      const above = (anchor - place.here.root + 120) % 12
+      const at = above * (2 * WIDEST + 1) + target - anchor + WIDEST
+      const found = rows[at]
+      if (found) return found
+      const priced = withoutHopeless(
+        fillsBetween(place.slots, place.here, place.there, anchor, target).map((fill) => ({
+          fill,
+          cost: costOf(place, weights, fill, anchor, target),
+        })),
+      ).map(({ fill, cost }) => counted(fill, cost, anchor, target))
+      rows[at] = priced
+      return priced
+    }
   }
 }
 
-const withoutHopeless = (fills: readonly PricedFill[]): readonly PricedFill[] => {
-  const least = new Map<number, number>()
-  for (const fill of fills) {
-    const kind = fill.device * 8 + fill.texture
-    least.set(kind, Math.min(least.get(kind) ?? Number.POSITIVE_INFINITY, fill.cost))
-  }
+interface Costed {
+  readonly fill: Fill
+  readonly cost: number
+}
+
+const withoutHopeless = (fills: readonly Costed[]): readonly Costed[] => {
+  const least = new Array<number>(CLOSING_DEVICES.length * TEXTURE_COUNT).fill(Number.POSITIVE_INFINITY)
+  const kindOf = ({ fill }: Costed) => CLOSING_DEVICE[fill.closing]! * TEXTURE_COUNT + textureOf(fill)
+  for (const one of fills) least[kindOf(one)] = Math.min(least[kindOf(one)]!, one.cost)
   return fills.filter(
-    (fill) =>
-      fill.cost <= least.get(fill.device * 8 + fill.texture)! + LINE_COSTS.noise + LINE_COSTS.usedBefore,
+    (one) => one.cost <= least[kindOf(one)]! + LINE_COSTS.noise + LINE_COSTS.usedBefore + LINE_COSTS.worn,
   )
 }
+
+const TEXTURE_COUNT = 4
 
 const deviceCost = (weights: DeviceWeights, device: DeviceId): number =>
   DEVICE_COSTS[device] + WEIGHT_COSTS[weights?.[device] ?? USUAL_WEIGHT]!
@@ -88,34 +106,38 @@ const shape = (ground: Ground): string => {
   return text
 }
 
-const price = (
-  place: Place,
-  weights: DeviceWeights,
-  fill: Fill,
-  anchor: number,
-  target: number,
-): PricedFill => {
+const costOf = (place: Place, weights: DeviceWeights, fill: Fill, anchor: number, target: number): number =>
+  notesCost(place, fill, anchor, target) +
+  deviceCost(weights, OPENINGS[fill.opening]!.device) +
+  deviceCost(weights, CLOSINGS[fill.closing]!.device)
+
+/** The fill as it is kept: its notes counted from the anchor. */
+const counted = (fill: Fill, cost: number, anchor: number, target: number): PricedFill => {
   const notes = fill.notes.map((midi) => midi - anchor)
-  let lowest = 0
-  let highest = 0
-  for (const above of notes) {
-    lowest = Math.min(lowest, above)
-    highest = Math.max(highest, above)
-  }
   return {
     notes,
-    lowest,
-    highest,
+    lowest: Math.min(0, ...notes),
+    highest: Math.max(0, ...notes),
     opening: fill.opening,
     closing: fill.closing,
     texture: textureOf(fill),
     device: CLOSING_DEVICE[fill.closing]!,
-    cost:
-      notesCost(place, fill, anchor, target) +
-      deviceCost(weights, OPENINGS[fill.opening]!.device) +
-      deviceCost(weights, CLOSINGS[fill.closing]!.device),
+    shapes: fourNoteShapes([0, ...notes, target - anchor]),
+    cost,
   }
 }
+
+/** Every four notes in a row of a path, as the intervals between them. */
+export const fourNoteShapes = (path: readonly number[]): readonly string[] =>
+  path
+    .slice(3)
+    .map(
+      (_, at) =>
+        `${path[at + 1]! - path[at]!} ${path[at + 2]! - path[at + 1]!} ${path[at + 3]! - path[at + 2]!}`,
+    )
+
+/** A leap of a sixth or more has to be answered. */
+const SIXTH = 8
 
 const notesCost = (place: Place, fill: Fill, anchor: number, target: number): number => {
   const opened = OPENINGS[fill.opening]!.steps.length
@@ -123,7 +145,7 @@ const notesCost = (place: Place, fill: Fill, anchor: number, target: number): nu
   let cost = 0
   for (let index = 1; index < path.length; index += 1) {
     const midi = path[index]!
-    cost += intervalCost(midi - path[index - 1]!)
+    cost += intervalCost(midi - path[index - 1]!) + leapCost(place, path, index)
     if (index >= 2 && midi === path[index - 2]) cost += LINE_COSTS.backAndForth
     if (index === path.length - 1) continue
     const onBeat = (place.afterBeat + index * EIGHTH) % QUARTER === 0
@@ -132,6 +154,16 @@ const notesCost = (place: Place, fill: Fill, anchor: number, target: number): nu
   }
   const join = Math.abs(target - path.at(-2)!)
   return cost + straightCost(path) + (place.change && join > 2 ? LINE_COSTS.jumpIntoChange : 0)
+}
+
+/** A leap inside an arpeggio is at home; another turns back at once, or costs. Into the target what follows is not known. */
+const leapCost = (place: Place, path: readonly number[], index: number): number => {
+  const size = path[index]! - path[index - 1]!
+  if (Math.abs(size) < SIXTH) return 0
+  const last = index === path.length - 1
+  if (!last && holds(place.here.isTone, path[index]!) && holds(place.here.isTone, path[index - 1]!)) return 0
+  if (last) return LINE_COSTS.openLeap
+  return Math.sign(path[index + 1]! - path[index]!) === -Math.sign(size) ? 0 : LINE_COSTS.openLeap
 }
 
 const intervalCost = (semitones: number): number => {

@@ -3,7 +3,7 @@ import type { DeviceId } from '../figures/figures.ts'
 /** The named terms by which a line is weighed. None is negative; more is worse. */
 export const LINE_COSTS = {
   /** −log of the wanted share of each size of interval, by half steps (0 to 12). */
-  interval: [6, 0.65, 0.65, 1.0, 1.05, 1.15, 2.2, 1.5, 1.8, 2.0, 3, 4, 2.6] as readonly number[],
+  interval: [6, 0.65, 0.65, 1.0, 1.05, 0.95, 2.1, 1.25, 1.5, 1.6, 2.8, 4, 2.2] as readonly number[],
   /** An interval of more than an octave, and for each half step above. */
   tooWide: 6,
   /** The pitch of two notes before, again. */
@@ -38,6 +38,12 @@ export const LINE_COSTS = {
   ending: { third: 0, root: 0, fifth: 0.3, other: 2.4 },
   /** A figure that a line to be avoided has at the same place. */
   usedBefore: 2.4,
+  /** A four-note shape that the line has used up. */
+  worn: 2.2,
+  /** A leap of a sixth or more that does not turn back and is no arpeggio, or that ends on an anchor. */
+  openLeap: 3,
+  /** A device that the line has, when it has too few. */
+  hadAlready: 1.3,
   /** The most that the seed's noise adds to a figure. */
   noise: 2.4,
 } as const
@@ -47,12 +53,12 @@ export const DEVICE_COSTS: Readonly<Record<DeviceId, number>> = {
   arpeggio: 0,
   skip: 0.3,
   scale: 1,
-  neighbour: 0.9,
+  neighbour: 0.6,
   below: 0.2,
   above: 0.5,
   chordTone: 0.9,
   enclosure: 0.2,
-  doubleChromatic: 0.6,
+  doubleChromatic: 0.45,
   threeNoteEnclosure: 0.5,
   fourNoteEnclosure: 0.4,
   scaleRun: 1.2,

@@ -7,6 +7,8 @@ import type { HeardNote } from './heard.ts'
  * a whole step above, `u` for any half or whole step above, `l` for a half step below, `k` for a scale note a whole step below.
  */
 const SHAPES: readonly { readonly device: FoundDevice; readonly shape: readonly string[] }[] = [
+  { device: 'turn', shape: ['0', 'u', '0', '-1'] },
+  { device: 'turn', shape: ['0', '-1', '0', 'u'] },
   { device: 'fourNoteEnclosure', shape: ['2', '1', '-2', '-1'] },
   { device: 'fourNoteEnclosure', shape: ['-2', '-1', '2', '1'] },
   { device: 'threeNoteEnclosure', shape: ['2', '1', '-1'] },
@@ -17,6 +19,8 @@ const SHAPES: readonly { readonly device: FoundDevice; readonly shape: readonly 
   { device: 'enclosure', shape: ['k', 's'] },
   { device: 'doubleChromatic', shape: ['-2', '-1'] },
   { device: 'doubleChromatic', shape: ['2', '1'] },
+  { device: 'neighbour', shape: ['0', '-1'] },
+  { device: 'neighbour', shape: ['0', 'u'] },
   { device: 'below', shape: ['-1'] },
   { device: 'above', shape: ['u'] },
 ]

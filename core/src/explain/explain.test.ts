@@ -55,7 +55,7 @@ describe('explainLine', () => {
   })
 
   it('reads a lower neighbour, a passing note and a scale run', () => {
-    expect(roles(eighths('F4 E4 F4', DB))[1]).toBe('#9 approach below')
+    expect(roles(eighths('F4 E4 F4', DB))[1]).toBe('#9 approach neighbour')
     expect(roles(eighths('. F4 Gb4 Ab4', DB))[1]).toMatch(/^11 (passing|tension|approach)/)
     expect(
       explainLine(TUNE, eighths('Ab4 Gb4 F4 Eb4 Db4', DB)).devices.map(({ device }) => device),

@@ -27,6 +27,8 @@ const AROUND: readonly FoundDevice[] = [
   'threeNoteEnclosure',
   'fourNoteEnclosure',
   'doubleChromatic',
+  'turn',
+  'neighbour',
   'below',
   'above',
 ]

@@ -24,6 +24,7 @@ export type FoundDevice =
   | 'below'
   | 'above'
   | 'neighbour'
+  | 'turn'
   | 'arpeggio'
   | 'scaleRun'
 

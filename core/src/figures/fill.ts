@@ -47,19 +47,39 @@ export const fillsBetween = (
   anchor: number,
   target: number,
 ): readonly Fill[] => {
+  const pairs = PAIRS.get(slots) ?? []
+  const opened = OPENINGS.map((opening) =>
+    opening.steps.length > slots ? NO_NOTES : openingNotes(opening, anchor, here),
+  )
+  const closed = CLOSINGS.map((closing) =>
+    closing.steps.length > slots ? NO_NOTES : closingNotes(closing, target, there),
+  )
   const fills: Fill[] = []
-  for (const [o, c] of PAIRS.get(slots) ?? []) {
-    const notes = [...openingNotes(OPENINGS[o]!, anchor, here), ...closingNotes(CLOSINGS[c]!, target, there)]
-    if (repeats(anchor, notes, target)) continue
-    if (c === 0 && slots > 0 && !arrivesByChord(notes.at(-1)!, target, here)) continue
-    fills.push({ notes, opening: o, closing: c })
+  for (const [o, c] of pairs) {
+    const left = opened[o]!
+    const right = closed[c]!
+    if (joinsBadly(anchor, left, right, target)) continue
+    if (c === 0 && slots > 0 && !arrivesByChord(left.at(-1)!, target, here)) continue
+    fills.push({ notes: [...left, ...right], opening: o, closing: c })
   }
   return fills
 }
 
-const repeats = (anchor: number, notes: readonly number[], target: number): boolean => {
+const NO_NOTES: readonly number[] = []
+
+/** Whether a note would repeat the one before. */
+const joinsBadly = (
+  anchor: number,
+  left: readonly number[],
+  right: readonly number[],
+  target: number,
+): boolean => {
   let before = anchor
-  for (const note of notes) {
+  for (const note of left) {
+    if (note === before) return true
+    before = note
+  }
+  for (const note of right) {
     if (note === before) return true
     before = note
   }

@@ -11,6 +11,7 @@ const DEVICE_NAMES: Readonly<Record<string, string>> = {
   below: 'approach from below',
   above: 'approach from above',
   neighbour: 'neighbour note',
+  turn: 'turn',
   arpeggio: 'arpeggio',
   scaleRun: 'scale run',
 }

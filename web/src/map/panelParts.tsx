@@ -6,7 +6,7 @@ import { useNoteText } from '../parts/names.ts'
 /** A part of the panel under its title. */
 export const Part = ({ title, children }: { readonly title: ReactNode; readonly children: ReactNode }) => (
   <section className="border-t border-rule pt-2">
-    <h3 className="mb-1 text-lg">{title}</h3>
+    <h2 className="mb-1 text-lg">{title}</h2>
     {children}
   </section>
 )
