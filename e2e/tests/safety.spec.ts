@@ -85,7 +85,10 @@ test('a wrong symbol in a new tune is marked with its place and a mend, and the 
   await expect(page.getByRole('button', { name: 'Keep this tune' })).toBeDisabled()
   await page.reload()
   await expect(area).toContainText('D7q9')
-  await page.getByRole('button', { name: /^Write D/ }).first().click()
+  await page
+    .getByRole('button', { name: /^Write D/ })
+    .first()
+    .click()
   await expect(page.getByText(/3 bars, 3 chords/)).toBeVisible()
   await page.getByRole('button', { name: 'Keep this tune' }).click()
   await expect(page.getByRole('link', { name: /Weir/ })).toBeVisible()

@@ -10,8 +10,12 @@ describe('instruments', () => {
     ['clarinet', 2],
     ['alto-sax', 9],
     ['tenor-sax', 14],
+    ['baritone-sax', 21],
+    ['f-horn', 7],
     ['trombone', 0],
+    ['concert-bass', 0],
     ['guitar', 12],
+    ['bass-guitar', 12],
     ['double-bass', 12],
   ])('%s is written %i half steps above', (id, semitones) => {
     expect(instrumentOf(id).written.semitones).toBe(semitones)

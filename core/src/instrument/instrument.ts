@@ -6,9 +6,13 @@ export type InstrumentId =
   | 'flugelhorn'
   | 'alto-sax'
   | 'tenor-sax'
+  | 'baritone-sax'
   | 'clarinet'
+  | 'f-horn'
   | 'trombone'
+  | 'concert-bass'
   | 'guitar'
+  | 'bass-guitar'
   | 'double-bass'
 
 export interface Instrument {
@@ -75,6 +79,20 @@ export const INSTRUMENTS: readonly Instrument[] = [
     range: { low: 44, comfortLow: 48, comfortHigh: 71, high: 76 },
   },
   {
+    id: 'baritone-sax',
+    name: 'baritone sax',
+    clef: 'treble',
+    written: { semitones: 21, fifths: 3 },
+    range: { low: 36, comfortLow: 41, comfortHigh: 64, high: 69 },
+  },
+  {
+    id: 'f-horn',
+    name: 'F horn',
+    clef: 'treble',
+    written: { semitones: 7, fifths: 1 },
+    range: { low: 41, comfortLow: 48, comfortHigh: 70, high: 77 },
+  },
+  {
     id: 'trombone',
     name: 'trombone',
     clef: 'bass',
@@ -82,11 +100,25 @@ export const INSTRUMENTS: readonly Instrument[] = [
     range: { low: 40, comfortLow: 46, comfortHigh: 67, high: 72 },
   },
   {
+    id: 'concert-bass',
+    name: 'concert pitch, bass clef',
+    clef: 'bass',
+    written: SOUNDING,
+    range: { low: 36, comfortLow: 43, comfortHigh: 64, high: 72 },
+  },
+  {
     id: 'guitar',
     name: 'guitar',
     clef: 'treble',
     written: UP_OCTAVE,
     range: { low: 40, comfortLow: 48, comfortHigh: 76, high: 86 },
+  },
+  {
+    id: 'bass-guitar',
+    name: 'bass guitar',
+    clef: 'bass',
+    written: UP_OCTAVE,
+    range: { low: 28, comfortLow: 31, comfortHigh: 55, high: 67 },
   },
   {
     id: 'double-bass',

@@ -103,12 +103,12 @@ const SENTENCES: Readonly<Record<string, Sentence>> = {
 const JOIN_NAMES: Readonly<Record<string, string>> = {
   halfStepIntoThird: 'half step into the 3',
   halfStepIntoSeventh: 'half step into the 7',
-  guideStays: 'a guide tone stays as a guide tone',
+  guideStays: 'a guide tone stays',
   guidesChangePlaces: '3 and 7 change places',
   wholeStepIntoThird: 'whole step into the 3',
   wholeStepIntoSeventh: 'whole step into the 7',
   sharedNote: 'a shared note',
-  jump: 'no step and no shared note: a jump',
+  jump: 'no step, no shared note: a jump',
 }
 
 /** What a change of chord offers a line, in the trade's words. */

@@ -30,7 +30,7 @@ export const NewTunePlace = () => {
     void navigate('/tunes')
   }
   return (
-    <div className="mx-auto w-full max-w-6xl px-5 py-4">
+    <div className="grow bg-sheet px-5 pt-4 pb-8">
       <h1 className="mb-3 text-4xl">New tune</h1>
       <ChangesDesk
         text={text}
