@@ -38,9 +38,19 @@ export type { Chord, ChordKind, ChordTone } from './chord/chord.ts'
 export { chordKind, chordPitchClasses, fourTones, guideTones, transposeChord } from './chord/chord.ts'
 export { readChordSymbol } from './chord/read.ts'
 export { type ChordParts, type ChordStyle, chordParts, writeChordSymbol } from './chord/write.ts'
-export type { Brief, ComposedLine, Weight } from './compose/brief.ts'
-export { composeLines } from './compose/compose.ts'
-export { type FillTable, fillTable } from './compose/table.ts'
+export type {
+  Approach,
+  Brief,
+  Composed,
+  ComposedLine,
+  Contour,
+  SectionView,
+  Weight,
+  WishedCell,
+  WishedNote,
+} from './compose/brief.ts'
+export { composeLines, composing } from './compose/compose.ts'
+export { type FillTable, fillTable, tableKey } from './compose/table.ts'
 export type { Exercise, ExerciseSpec, ExpectedNote } from './drill/exercise.ts'
 export { makeExercise } from './drill/make.ts'
 export { RUNGS, type RungId, type RungRow, rungOf } from './drill/rungs.ts'
@@ -48,6 +58,9 @@ export { explainLine } from './explain/explain.ts'
 export type { DeviceSpan, Explanation, FoundDevice, Join, NoteReading, Role } from './explain/explanation.ts'
 export { barAt } from './explain/heard.ts'
 export type { DeviceId } from './figures/figures.ts'
+export { type FigureWish, type FittingFigure, figuresFor, type Spot } from './figures/figuresFor.ts'
+export type { MinorSixth } from './figures/ground.ts'
+export { ROADS, type RoadId } from './figures/roads.ts'
 export { writeMidi } from './formats/midi.ts'
 export { type ScoreTitles, writeMusicXml } from './formats/musicxml.ts'
 export { readMusicXmlChart } from './formats/musicxmlChart.ts'
@@ -78,6 +91,7 @@ export { readPitch, simpleName, simplePitch, spellPitch } from './pitch/pitch.ts
 export { type LadderRun, nextTempo } from './practice/tempo.ts'
 export { type Measures, measured } from './review/review.ts'
 export { keepsTo, TARGETS, type Target } from './review/targets.ts'
+export type { RhythmStyle } from './rhythm/cells.ts'
 export { barTicks, beatTicks, type Meter, meterName } from './rhythm/meter.ts'
 export { type Swing, swingAt, swung } from './rhythm/swing.ts'
 export { EIGHTH, msToTicks, QUARTER, type Ticks, ticksToMs } from './rhythm/ticks.ts'

@@ -101,7 +101,7 @@ export const makeDemo = (now: Date): DemoData => {
 }
 
 const composed = (analysis: Analysis, stretch: Stretch, seed: number): Line =>
-  composeLines(analysis, { stretch, seed, count: 1, range: INSTRUMENT.range, breathBars: 4 })[0]!.line
+  composeLines(analysis, { stretch, seed, count: 1, range: INSTRUMENT.range, breathBars: 4 }).lines[0]!.line
 
 type DemoLine = DemoData['lines'][number]
 type DemoRun = DemoData['runs'][number]

@@ -40,7 +40,7 @@ const shared = (a: Line, b: Line): number => {
 const compose = (): { readonly measures: readonly Measures[]; readonly pairs: readonly number[] } => {
   const measures: Measures[] = []
   const pairs: number[] = []
-  const table = fillTable(undefined)
+  const table = fillTable()
   const analyses = tunes().map((text) => {
     const outcome = readChart(text)
     if (!outcome.ok) throw new Error('a demo tune cannot be read')
@@ -57,7 +57,7 @@ const compose = (): { readonly measures: readonly Measures[]; readonly pairs: re
       range: RANGE,
       breathBars: 4,
     }
-    const lines = composeLines(analysis, brief, table)
+    const { lines } = composeLines(analysis, brief, table)
     for (const { line } of lines) measures.push(measured(analysis, line))
     if (lines.length === 2) pairs.push(1 - shared(lines[0]!.line, lines[1]!.line))
   }

@@ -1,9 +1,11 @@
 import { LINE_COSTS } from '../cost/terms.ts'
-import { type Ground, holds } from '../figures/ground.ts'
-import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
-import type { Brief } from './brief.ts'
-import { NO_DEVICE, TEXTURES } from './memory.ts'
+import { COUNTED } from '../figures/fill.ts'
+import { aboveRoot, type Ground, holds } from '../figures/ground.ts'
+import { EIGHTH, type Ticks } from '../rhythm/ticks.ts'
+import type { Brief, Contour } from './brief.ts'
+import { MEMORY_MATTERS, NO_DEVICE, TEXTURES } from './memory.ts'
 import { noiseAt } from './noise.ts'
+import { ownOpenings } from './own.ts'
 import type { Anchor } from './plan.ts'
 import { CLOSING_DEVICES, type Fills, type FillTable, type PricedFill } from './table.ts'
 
@@ -12,20 +14,52 @@ export interface Search {
   readonly end: Ticks
   readonly brief: Brief
   readonly table: FillTable
-  /** Figures that are dearer, as the place's index and its pitches. */
-  readonly used: ReadonlySet<string>
+  /** Figures that are dearer where they stand. */
+  readonly used: UsedFigures
+  /** How many times dearer. */
+  readonly usedTimes: number
   /** Four-note shapes that are dearer, wherever they stand. */
-  readonly worn: ReadonlySet<string>
-  /** What ways to arrive cost more, by the number of their device, and ways to leave, by their row. */
+  readonly worn: ReadonlySet<number>
+  /** What ways to arrive cost more, by the number of their device, and ways to leave, by their number. */
   readonly surcharge: readonly number[]
   readonly leaving: readonly number[]
+  /** The rhythm that is wanted from an anchor on, by its place in the table. */
+  readonly motif: readonly (number | undefined)[]
 }
+
+/** A search with nothing dearer yet. */
+export const freshSearch = (
+  anchors: readonly Anchor[],
+  end: Ticks,
+  brief: Brief,
+  table: FillTable,
+): Search => ({
+  anchors,
+  end,
+  brief,
+  table,
+  used: new Map(),
+  usedTimes: 1,
+  worn: new Set(),
+  surcharge: CLOSING_DEVICES.map(() => 0),
+  leaving: new Array<number>(COUNTED + 1 + ownOpenings(brief.cells ?? []).length).fill(0),
+  motif: [],
+})
+
+/** The notes after an anchor that were used there, by the anchor's place and pitch. */
+export type UsedFigures = ReadonlyMap<number, readonly (readonly number[])[]>
+
+export const usedKey = (at: number, pitch: number): number => at * 128 + pitch
 
 /** What the line does from one anchor up to the next: a figure, a breath (with its pickup), or the end. */
 export interface ChosenEdge {
   readonly kind: 'figure' | 'breath' | 'end'
   readonly anchor: number
   readonly notes: readonly number[]
+  /** Ticks of its notes after the anchor, and whether the next anchor comes an eighth early. */
+  readonly onsets: readonly Ticks[]
+  readonly early?: boolean
+  readonly rhythm?: number
   /** How it leaves and arrives, by the rows of the tables of figures. */
   readonly opening?: number
   readonly closing?: number
@@ -37,9 +71,9 @@ const DEVICES = CLOSING_DEVICES.length
 const REACH = { figure: 12, breath: 14 } as const
 
 /** An edge's kind as a number: its target, whether it breathes, how it arrives, its texture. */
-export const KINDS = 2 * DEVICES * TEXTURES
+const KINDS = 2 * DEVICES * TEXTURES
 
-export const kindOf = (target: number, breath: boolean, device: number, texture: number): number =>
+const kindOf = (target: number, breath: boolean, device: number, texture: number): number =>
   ((target * 2 + (breath ? 1 : 0)) * DEVICES + device) * TEXTURES + texture
 
 export const targetOf = (kind: number): number => Math.floor(kind / KINDS)
@@ -53,15 +87,18 @@ export interface Offers {
   readonly fill: (Pickup | undefined)[]
   /** The kinds that have an edge. */
   readonly kinds: number[]
+  /** The cheapest figure into each target. */
+  readonly least: Float64Array
 }
 
 /** The notes of an edge, counted from its anchor. */
-export type Pickup = Pick<PricedFill, 'notes' | 'opening' | 'closing'>
+export type Pickup = Pick<PricedFill, 'notes' | 'opening' | 'closing' | 'cell' | 'rhythm'>
 
 export const offersFor = (targets: number): Offers => ({
   cost: new Float64Array(targets * KINDS).fill(Number.POSITIVE_INFINITY),
   fill: new Array<Pickup | undefined>(targets * KINDS),
   kinds: [],
+  least: new Float64Array(targets),
 })
 
 const clear = ({ cost, kinds }: Offers): void => {
@@ -79,32 +116,35 @@ const offer = ({ cost, fill, kinds }: Offers, kind: number, price: number, notes
 /** What is the same for all edges from one anchor to the next. */
 export interface Crossing {
   readonly at: number
-  readonly slots: number
   readonly fills: Fills
   /** The fills of one and of two pickup notes after a breath; none where a phrase cannot end. */
   readonly pickups: readonly Fills[]
   readonly ends: boolean
 }
 
+/** Notes of a pickup after a breath. */
+const MOST_PICKUP = 2
+
 export const crossingAt = (search: Search, at: number): Crossing => {
   const from = search.anchors[at]!
   const to = search.anchors[at + 1]!
-  const slots = (to.tick - from.tick) / EIGHTH - 1
-  const fills = (count: number) =>
+  const length = to.tick - from.tick
+  const fills = (pickup?: number) =>
     search.table({
-      slots: count,
-      afterBeat: from.tick % QUARTER,
+      length,
+      ...(pickup === undefined ? {} : { pickup }),
+      beat: from.beat,
+      afterBeat: from.afterBeat,
       here: from.ground,
       there: to.ground,
       change: to.change,
     })
   // A breath may end any bar: the last anchor before a barline.
   const ends = to.bar !== from.bar
-  const most = ends ? Math.max(0, Math.min(2, slots - 1)) : 0
+  const most = ends ? Math.max(0, Math.min(MOST_PICKUP, length / EIGHTH - 2)) : 0
   return {
     at,
-    slots,
-    fills: fills(slots),
+    fills: fills(),
     pickups: Array.from({ length: most }, (_, index) => fills(index + 1)),
     ends,
   }
@@ -142,22 +182,44 @@ const offerFigures = (
   offers: Offers,
 ): void => {
   const { brief, used, worn, surcharge, leaving } = search
+  const before = used.size > 0 ? used.get(usedKey(at, pitch)) : undefined
+  const motif = search.motif[at]
+  let least = Number.POSITIVE_INFINITY
   for (const fill of fills(pitch, target)) {
-    if (!fitsRange(brief, pitch, fill)) continue
+    // Nothing below makes an edge cheaper, and the fills come cheapest first.
+    if (fill.cost + arrival >= least + MEMORY_MATTERS) break
+    const kind = kindOf(index, false, fill.device, fill.texture)
+    if (fill.cost + arrival >= offers.cost[kind]! || !fitsRange(brief, pitch, fill)) continue
     let cost =
       fill.cost +
       arrival +
       surcharge[fill.device]! +
       leaving[fill.opening]! +
-      LINE_COSTS.noise * noiseAt(brief.seed, at, pitch * 128 + target, fill.opening * 32 + fill.closing)
-    if (used.size > 0 && used.has(`${at}:${[0, ...fill.notes].map((above) => pitch + above).join(' ')}`))
-      cost += LINE_COSTS.usedBefore
+      LINE_COSTS.noise * noiseAt(brief.seed, at, pitch * 128 + target, fill.name)
+    if (before?.some((notes) => sameNotes(notes, fill.notes, pitch)))
+      cost += LINE_COSTS.usedBefore * search.usedTimes
     if (worn.size > 0 && fill.shapes.some((shape) => worn.has(shape))) cost += LINE_COSTS.worn
-    offer(offers, kindOf(index, false, fill.device, fill.texture), cost, fill)
+    if (motif !== undefined && motif !== fill.rhythm) cost += LINE_COSTS.offMotif
+    offer(offers, kind, cost, fill)
+    if (cost < least) least = cost
   }
+  offers.least[index] = least
 }
 
-const NO_PICKUP: Pickup = { notes: [], opening: 0, closing: 0 }
+const sameNotes = (notes: readonly number[], above: readonly number[], pitch: number): boolean =>
+  notes.length === above.length && notes.every((midi, at) => midi === pitch + above[at]!)
+
+const NO_PICKUP: Pickup = {
+  notes: [],
+  opening: 0,
+  closing: 0,
+  cell: { kind: 'long', onsets: [], cost: 0 },
+  rhythm: 0,
+}
+
+/** Half steps: after a breath a phrase begins at least a fifth away in another register, or within a sixth. */
+const FIFTH = 7
+const SIXTH = 9
 
 /** A phrase ends on the anchor, rests, and the next one begins on its first note or with a pickup into it. */
 const offerBreaths = (
@@ -172,7 +234,10 @@ const offerBreaths = (
   const base = LINE_COSTS.breath + endingCost(anchors[at]!.ground, pitch) + arrival
   const breath = (notes: Pickup, device: number, closing: number, more: number) => {
     const start = notes.notes.length === 0 ? target : pitch + notes.notes[0]!
-    const leap = Math.max(0, Math.abs(start - pitch) - 9) * LINE_COSTS.leapOverBreath
+    const away = Math.abs(start - pitch)
+    const leap = brief.newRegister
+      ? Math.max(0, FIFTH - away) * LINE_COSTS.sameRegister
+      : Math.max(0, away - SIXTH) * LINE_COSTS.leapOverBreath
     const noise = LINE_COSTS.noise * noiseAt(brief.seed, at, pitch * 128 + target, 1024 + closing)
     offer(offers, kindOf(index, true, device, 0), base + leap + noise + more, notes)
   }
@@ -192,11 +257,24 @@ export const anchorCost = (anchor: Anchor, midi: number, brief: Brief): number =
   return (
     degree +
     (anchor.change && !guide ? LINE_COSTS.changeWithoutGuide : 0) +
-    outside * LINE_COSTS.outsideComfort
+    outside * LINE_COSTS.outsideComfort +
+    (brief.contour ? contourCost(brief.contour, anchor.tick, midi) : 0)
   )
 }
 
-const aboveRoot = (ground: Ground, midi: number): number => (((midi - ground.root) % 12) + 12) % 12
+const contourCost = (contour: Contour, tick: Ticks, midi: number): number =>
+  contour.points.length === 0
+    ? 0
+    : Math.abs(midi - heightAt(contour.points, tick)) * contour.strictness * LINE_COSTS.offContour
+
+/** The height of a curve at a tick: straight between its points, level before and after them. */
+export const heightAt = (points: Contour['points'], tick: Ticks): number => {
+  const after = points.findIndex((point) => point.tick >= tick)
+  if (after === 0) return points[0]!.midi
+  if (after < 0) return points.at(-1)!.midi
+  const [from, to] = [points[after - 1]!, points[after]!]
+  return from.midi + ((to.midi - from.midi) * (tick - from.tick)) / Math.max(1, to.tick - from.tick)
+}
 
 const placeIn = (ground: Ground, midi: number): 'root' | 'fifth' | 'other' => {
   const above = aboveRoot(ground, midi)

@@ -2,19 +2,20 @@ import { LINE_COSTS } from '../cost/terms.ts'
 import { CLOSING_DEVICES } from './table.ts'
 
 /**
- * What a state remembers beside its pitch: by which device it was reached, in which texture and direction. The bars since
+ * What a state remembers beside its pitch: by which device it was reached, and in which texture. The bars since
  * the last breath are kept apart.
  */
 const DEVICES = CLOSING_DEVICES.length
 export const TEXTURES = 4
-const DIRECTIONS = 3
-export const MEMORIES = DEVICES * TEXTURES * DIRECTIONS
+export const MEMORIES = DEVICES * TEXTURES
 
-/** Nothing remembered: the plain arrival, in no texture and no direction. */
+/** Nothing remembered: the plain arrival, in no texture. */
 export const NO_DEVICE = CLOSING_DEVICES.indexOf('chordTone')
 
-export const memoryOf = (device: number, texture: number, direction: number): number =>
-  (device * TEXTURES + texture) * DIRECTIONS + direction + 1
+export const memoryOf = (device: number, texture: number): number => device * TEXTURES + texture
+
+/** The most that what is remembered can cost, into an anchor and out of it: what is dearer by more can't be the cheapest. */
+export const MEMORY_MATTERS = 2 * (LINE_COSTS.sameClosing + LINE_COSTS.sameTexture)
 
 interface Dimension {
   /** How far apart two neighbours of this kind are, and how many there are. */
@@ -24,24 +25,38 @@ interface Dimension {
   readonly again: number
   /** The one that may come again for nothing. */
   readonly free: number
+  readonly bases: readonly number[]
 }
 
-/** The same way to arrive, the same texture and the same direction twice running each cost by themselves. */
+/** Where each row of one dimension begins, from 0. */
+const basesOf = (stride: number, count: number): readonly number[] =>
+  Array.from({ length: MEMORIES }, (_, base) => base).filter(
+    (base) => Math.floor(base / stride) % count === 0,
+  )
+
+const dimension = (stride: number, count: number, again: number, free: number): Dimension => ({
+  stride,
+  count,
+  again,
+  free,
+  bases: basesOf(stride, count),
+})
+
+/** The same way to arrive and the same texture twice running each cost by themselves. */
 const ALONG: readonly Dimension[] = [
-  { stride: TEXTURES * DIRECTIONS, count: DEVICES, again: LINE_COSTS.sameClosing, free: NO_DEVICE },
-  { stride: DIRECTIONS, count: TEXTURES, again: LINE_COSTS.sameTexture, free: -1 },
-  { stride: 1, count: DIRECTIONS, again: LINE_COSTS.sameDirection, free: -1 },
+  dimension(TEXTURES, DEVICES, LINE_COSTS.sameClosing, NO_DEVICE),
+  dimension(1, TEXTURES, LINE_COSTS.sameTexture, -1),
 ]
 
 /**
  * Turns the least costs of what is remembered into the least costs of what comes next, in place: for each next memory the
- * cheapest before it with what being the same again costs, and which one that was. The three costs are independent, so
+ * cheapest before it with what being the same again costs, and which one that was. The two costs are independent, so
  * it is done one dimension after the other, each in time linear in the memories.
  */
 export const foresee = (cost: Float64Array, origin: Int16Array, from: number): void => {
-  for (const { stride, count, again, free } of ALONG)
-    for (let base = from; base < from + MEMORIES; base += 1) {
-      if (Math.floor((base - from) / stride) % count !== 0) continue
+  for (const { stride, count, again, free, bases } of ALONG)
+    for (let row = 0; row < bases.length; row += 1) {
+      const base = from + bases[row]!
       let [least, second] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY]
       let [leastAt, secondAt] = [-1, -1]
       for (let at = 0; at < count; at += 1) {

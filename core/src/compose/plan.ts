@@ -1,9 +1,16 @@
-import type { Analysis } from '../analysis/analysis.ts'
-import { chordAt } from '../analysis/analysis.ts'
-import { barStarts, type Stretch } from '../chart/chart.ts'
+import { type Analysis, chordAt } from '../analysis/analysis.ts'
+import { centreOf } from '../analysis/centre.ts'
+import { barStarts, type ChordSpan, type Stretch } from '../chart/chart.ts'
+import { chordKind } from '../chord/chord.ts'
+import { readChordSymbol } from '../chord/read.ts'
 import { type Ground, groundOf } from '../figures/ground.ts'
-import { strongPlaces } from '../rhythm/meter.ts'
-import { EIGHTH, type Ticks } from '../rhythm/ticks.ts'
+import { roadGrounds } from '../figures/roads.ts'
+import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
+import type { Key } from '../pitch/key.ts'
+import { longestSegment } from '../rhythm/cells.ts'
+import { beatTicks, strongPlaces } from '../rhythm/meter.ts'
+import type { Ticks } from '../rhythm/ticks.ts'
+import type { Brief } from './brief.ts'
 
 /** A place where the line stands on a chord tone. */
 export interface Anchor {
@@ -12,44 +19,111 @@ export interface Anchor {
   /** Whether another chord begins here. */
   readonly change: boolean
   readonly bar: number
+  /** Ticks of a counted beat there, and of the anchor after one. */
+  readonly beat: Ticks
+  readonly afterBeat: Ticks
 }
 
-const LONGEST_SEGMENT: Ticks = 4 * EIGHTH
+export type Outlook = Pick<Brief, 'approach' | 'views' | 'twoFive' | 'road' | 'sixth' | 'rhythm'>
 
 /**
- * The anchors of a stretch: its strong beats and changes of chord, and a place between where two are more than four
- * eighths apart. Bars without a chord have none.
+ * The anchors of a stretch: its strong beats and changes of chord, and a place between where two are farther apart than
+ * half a bar (a beat in sixteenths), each over the ground that the brief looks at it from. Bars without a chord have none.
  */
-export const anchorsOf = (analysis: Analysis, stretch: Stretch): readonly Anchor[] => {
+export const anchorsOf = (analysis: Analysis, stretch: Stretch, outlook: Outlook = {}): readonly Anchor[] => {
   const starts = barStarts(analysis.chart)
+  const grounds = groundsOf(analysis, outlook)
+  const longest = longestSegment(outlook.rhythm ?? 'eighths')
   const anchors: Anchor[] = []
   for (let bar = stretch.from; bar <= stretch.to; bar += 1) {
-    for (const tick of barAnchors(analysis, bar, starts[bar]!, starts[bar + 1]!)) {
+    const beat = beatTicks(analysis.chart.bars[bar]!.meter)
+    for (const tick of barAnchors(analysis, bar, starts[bar]!, starts[bar + 1]!, longest)) {
       const span = chordAt(analysis, tick)
       if (span.chord.tones.length === 0) continue
       const before = tick > 0 ? chordAt(analysis, tick - 1) : undefined
       anchors.push({
         tick,
-        ground: groundOf(span.chord, analysis.readings[span.index]!.scale),
+        ground: grounds(span),
         change: before === undefined || before.chord.symbol !== span.chord.symbol,
         bar,
+        beat,
+        afterBeat: (tick - starts[bar]!) % beat,
       })
     }
   }
   return anchors
 }
 
-const barAnchors = (analysis: Analysis, bar: number, start: Ticks, end: Ticks): readonly Ticks[] => {
+const barAnchors = (
+  analysis: Analysis,
+  bar: number,
+  start: Ticks,
+  end: Ticks,
+  longest: Ticks,
+): readonly Ticks[] => {
   const { meter, chords } = analysis.chart.bars[bar]!
   const places = new Set([
     ...strongPlaces(meter).map((place) => start + place),
     ...chords.map((cell) => start + cell.start),
   ])
   const sorted = [...places].sort((a, b) => a - b)
+  const beat = beatTicks(meter)
+  const stride = Math.max(beat, longest - (longest % beat))
   return sorted.flatMap((tick, at) => {
     const next = sorted[at + 1] ?? end
     const ticks = [tick]
-    while (next - ticks.at(-1)! > LONGEST_SEGMENT) ticks.push(ticks.at(-1)! + LONGEST_SEGMENT)
+    while (next - ticks.at(-1)! > stride) ticks.push(ticks.at(-1)! + stride)
     return ticks
   })
+}
+
+/** The ground of each chord as the brief looks at it: its own, another's, or a key's. */
+const groundsOf = (
+  analysis: Analysis,
+  { approach, views = [], twoFive = 'apart', road, sixth }: Outlook,
+): ((span: ChordSpan) => Ground) => {
+  const own = ({ chord, index }: ChordSpan) => groundOf(chord, analysis.readings[index]!.scale, sixth)
+  const near = (span: ChordSpan): Ground => {
+    if (twoFive === 'apart' && !road) return own(span)
+    const pair = twoFiveAt(analysis, span)
+    if (!pair) return own(span)
+    if (road) return roadGrounds(road, fifthsOf(pair.five.chord.root) - 1)[span === pair.two ? 'two' : 'five']
+    return own(twoFive === 'five' ? pair.five : pair.two)
+  }
+  const far = new Map(
+    views.filter(({ view }) => view === 'far').map((view) => [view, keyGround(centreOf(analysis, view).key)]),
+  )
+  const look = (span: ChordSpan): Ground => {
+    for (const [view, ground] of far) if (span.bar >= view.from && span.bar <= view.to) return ground
+    const covered = views.some(({ from, to }) => span.bar >= from && span.bar <= to)
+    if (approach === 'key' && !covered) return keyGround(analysis.readings[span.index]!.key)
+    return near(span)
+  }
+  const known = new Map<number, Ground>()
+  return (span) => {
+    const ground = known.get(span.index) ?? look(span)
+    known.set(span.index, ground)
+    return ground
+  }
+}
+
+/** One centre: the notes of the key, at rest on those of its pentatonic. */
+const keyGround = (key: Key): Ground => {
+  const outcome = readChordSymbol(`${key.tonic}${key.mode === 'major' ? '6/9' : 'm7'}`)
+  if (!outcome.ok) throw new Error(`a key on ${key.tonic} has no chord`)
+  return groundOf(outcome.value, key.mode === 'major' ? 'ionian' : 'aeolian')
+}
+
+/** The ii–V that a chord is part of. */
+const twoFiveAt = (
+  { spans }: Analysis,
+  span: ChordSpan,
+): { readonly two: ChordSpan; readonly five: ChordSpan } | undefined => {
+  const pair = (two: ChordSpan | undefined, five: ChordSpan | undefined) => {
+    if (!two || !five || chordKind(five.chord) !== 'dominant') return undefined
+    if (!['minor', 'halfDiminished'].includes(chordKind(two.chord))) return undefined
+    const up = pitchClassOf(fifthsOf(five.chord.root)) - pitchClassOf(fifthsOf(two.chord.root))
+    return (up + 12) % 12 === 5 ? { two, five } : undefined
+  }
+  return pair(span, spans[span.index + 1]) ?? pair(spans[span.index - 1], span)
 }

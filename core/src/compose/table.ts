@@ -1,31 +1,51 @@
-import { DEVICE_COSTS, LINE_COSTS, USUAL_WEIGHT, WEIGHT_COSTS } from '../cost/terms.ts'
-import { CLOSINGS, type DeviceId, OPENINGS } from '../figures/figures.ts'
-import { type Fill, fillsBetween } from '../figures/fill.ts'
+import {
+  CHORDS_LEAD,
+  CHROMATIC_COSTS,
+  DEVICE_COSTS,
+  LINE_COSTS,
+  SCHOOL_COSTS,
+  USUAL_WEIGHT,
+  WEIGHT_COSTS,
+} from '../cost/terms.ts'
+import { CLOSINGS, COUNTED_RUN, type DeviceId, OPENINGS, type Opening } from '../figures/figures.ts'
+import { COUNTED, type Fill, fillsBetween } from '../figures/fill.ts'
 import { type Ground, holds } from '../figures/ground.ts'
-import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
+import { cellsFor, type PricedCell } from '../rhythm/cells.ts'
+import { EIGHTH, type Ticks } from '../rhythm/ticks.ts'
 import type { Brief } from './brief.ts'
+import { ownOpenings } from './own.ts'
 
-/** A fill, its notes counted from the anchor, with what it costs wherever it stands. */
+/** A fill in a rhythm, its notes counted from the anchor, with what it costs wherever it stands. */
 export interface PricedFill extends Fill {
   readonly cost: number
   readonly texture: number
   /** Index of the closing's device in CLOSING_DEVICES. */
   readonly device: number
+  /** What the seed's noise on it hangs on. */
+  readonly name: number
   readonly lowest: number
   readonly highest: number
-  /** Its four-note shapes, anchor and target among them, as intervals. */
-  readonly shapes: readonly string[]
+  /** Its four-note shapes, anchor and target among them, as numbers. */
+  readonly shapes: readonly number[]
+  readonly cell: PricedCell
+  /** The rhythm's place among those that fill the same length. */
+  readonly rhythm: number
 }
 
-/** The fills between any two pitches over two grounds, looked up by numbers. */
+/** The fills between any two pitches over two grounds, looked up by numbers; cheapest first. */
 export type Fills = (anchor: number, target: number) => readonly PricedFill[]
 
 /** Looks up the fills of a place. */
 export type FillTable = (place: Place) => Fills
 
+/** What lies between two anchors. */
 export interface Place {
-  readonly slots: number
-  /** Ticks of the anchor after a beat: 0 on the beat. */
+  /** Ticks from the anchor to the target. */
+  readonly length: Ticks
+  /** So many eighths right before the target, after a rest; the whole length where left out. */
+  readonly pickup?: number
+  /** Ticks of a counted beat, and of the anchor after one: 0 on the beat. */
+  readonly beat: Ticks
   readonly afterBeat: Ticks
   readonly here: Ground
   readonly there: Ground
@@ -37,58 +57,89 @@ export const CLOSING_DEVICES: readonly DeviceId[] = [...new Set(CLOSINGS.map((cl
 
 const CLOSING_DEVICE: readonly number[] = CLOSINGS.map((closing) => CLOSING_DEVICES.indexOf(closing.device))
 
-export type DeviceWeights = Brief['devices']
+/** What of a brief the prices hang on. */
+export type PricedBy = Pick<
+  Brief,
+  'devices' | 'chromatic' | 'school' | 'approach' | 'rhythm' | 'cells' | 'motif'
+>
 
 /** How far a target may lie from its anchor, in half steps, with a fill between. */
 const WIDEST = 14
+
+/** Briefs with the same key can share a table. */
+export const tableKey = ({ devices, chromatic, school, approach, rhythm, cells, motif }: PricedBy): string =>
+  JSON.stringify([devices, chromatic, school, approach, rhythm, cells, motif])
 
 /**
  * A table of priced fills, filled as it is asked: what a figure costs depends on the two chords and the two pitches up
  * to transposition, not on the place in the tune. Of fills that sound alike (one texture, one way to arrive) those are
  * left out that no noise and no wish for something new could make the cheapest.
  */
-export const fillTable = (weights: DeviceWeights): FillTable => {
+export const fillTable = (brief: PricedBy = {}): FillTable => {
   const known = new Map<string, (readonly PricedFill[] | undefined)[]>()
+  const own = ownOpenings(brief.cells ?? [])
+  const price = pricesOf(brief, own)
   return (place) => {
     const apart = (place.there.root - place.here.root + 12) % 12
-    const key = `${place.slots} ${place.afterBeat} ${place.change} ${shape(place.here)} ${shape(place.there)} ${apart}`
+    const key = `${place.length} ${place.pickup ?? ''} ${place.beat} ${place.afterBeat} ${place.change} ${shape(place.here)} ${shape(place.there)} ${apart}`
     const rows = known.get(key) ?? new Array<readonly PricedFill[] | undefined>(12 * (2 * WIDEST + 1))
     known.set(key, rows)
+    const cells = cellsOf(place, brief)
     return (anchor, target) => {
       const above = (anchor - place.here.root + 120) % 12
       const at = above * (2 * WIDEST + 1) + target - anchor + WIDEST
       const found = rows[at]
       if (found) return found
-      const priced = withoutHopeless(
-        fillsBetween(place.slots, place.here, place.there, anchor, target).map((fill) => ({
+      const costed = cells.flatMap((cell, rhythm) =>
+        fillsBetween(cell.onsets.length, place.here, place.there, anchor, target, own).map((fill) => ({
           fill,
-          cost: costOf(place, weights, fill, anchor, target),
+          rhythm,
+          cost: price(place, cell, fill, anchor, target),
         })),
-      ).map(({ fill, cost }) => counted(fill, cost, anchor, target))
+      )
+      const priced = withoutHopeless(costed, brief.motif === true).map(({ fill, rhythm, cost }) =>
+        counted(fill, cells[rhythm]!, rhythm, cost, anchor, target),
+      )
+      priced.sort((a, b) => a.cost - b.cost)
       rows[at] = priced
       return priced
     }
   }
 }
 
+/** A pickup's notes are the last eighths before the target. */
+const cellsOf = ({ length, pickup }: Place, brief: PricedBy): readonly PricedCell[] => {
+  if (pickup === undefined) return cellsFor(length, brief.rhythm ?? 'eighths')
+  const onsets = Array.from({ length: pickup }, (_, at) => length - (pickup - at) * EIGHTH)
+  return [{ kind: 'eighths', onsets, cost: 0 }]
+}
+
 interface Costed {
   readonly fill: Fill
+  readonly rhythm: number
   readonly cost: number
 }
 
-const withoutHopeless = (fills: readonly Costed[]): readonly Costed[] => {
-  const least = new Array<number>(CLOSING_DEVICES.length * TEXTURE_COUNT).fill(Number.POSITIVE_INFINITY)
-  const kindOf = ({ fill }: Costed) => CLOSING_DEVICE[fill.closing]! * TEXTURE_COUNT + textureOf(fill)
-  for (const one of fills) least[kindOf(one)] = Math.min(least[kindOf(one)]!, one.cost)
+const withoutHopeless = (fills: readonly Costed[], byRhythm: boolean): readonly Costed[] => {
+  const least = new Map<number, number>()
+  const kindOf = ({ fill, rhythm }: Costed) =>
+    ((byRhythm ? rhythm : 0) * CLOSING_DEVICES.length + CLOSING_DEVICE[fill.closing]!) * TEXTURE_COUNT +
+    textureOf(fill)
+  for (const one of fills) {
+    const kind = kindOf(one)
+    least.set(kind, Math.min(least.get(kind) ?? Number.POSITIVE_INFINITY, one.cost))
+  }
   return fills.filter(
-    (one) => one.cost <= least[kindOf(one)]! + LINE_COSTS.noise + LINE_COSTS.usedBefore + LINE_COSTS.worn,
+    (one) =>
+      isOwn(one.fill) ||
+      one.cost <= least.get(kindOf(one))! + LINE_COSTS.noise + LINE_COSTS.usedBefore + LINE_COSTS.worn,
   )
 }
 
-const TEXTURE_COUNT = 4
+/** Whether a fill is one of the brief's own cells. */
+export const isOwn = ({ opening }: Pick<Fill, 'opening'>): boolean => opening > COUNTED
 
-const deviceCost = (weights: DeviceWeights, device: DeviceId): number =>
-  DEVICE_COSTS[device] + WEIGHT_COSTS[weights?.[device] ?? USUAL_WEIGHT]!
+const TEXTURE_COUNT = 4
 
 const shapes = new WeakMap<Ground, string>()
 
@@ -101,18 +152,45 @@ const shape = (ground: Ground): string => {
       (sum, inside, pitchClass) => (inside ? sum | (1 << ((pitchClass - ground.root + 12) % 12)) : sum),
       0,
     )
-  const text = `${bits(ground.isTone)}/${bits(ground.isScale)}`
+  const text = `${ground.kind}/${bits(ground.isTone)}/${bits(ground.isScale)}/${bits(ground.isUpper)}`
   shapes.set(ground, text)
   return text
 }
 
-const costOf = (place: Place, weights: DeviceWeights, fill: Fill, anchor: number, target: number): number =>
-  notesCost(place, fill, anchor, target) +
-  deviceCost(weights, OPENINGS[fill.opening]!.device) +
-  deviceCost(weights, CLOSINGS[fill.closing]!.device)
+/** The device of an opening by its number. */
+export const openingDevice = (opening: number): DeviceId =>
+  opening < COUNTED ? OPENINGS[opening]!.device : opening === COUNTED ? COUNTED_RUN.device : 'ownCell'
+
+type Price = (place: Place, cell: PricedCell, fill: Fill, anchor: number, target: number) => number
+
+/** What a fill costs by a brief: its notes, its rhythm, its devices. */
+const pricesOf = (brief: PricedBy, own: readonly Opening[]): Price => {
+  const school = SCHOOL_COSTS[brief.school ?? 'both']
+  const device = (id: DeviceId): number =>
+    DEVICE_COSTS[id] +
+    WEIGHT_COSTS[brief.devices?.[id] ?? USUAL_WEIGHT]! +
+    (brief.approach === 'chords' ? (CHORDS_LEAD[id] ?? 0) : 0) +
+    (id === 'halfStepRun' ? school.halfStepRun : school.other)
+  const openings = [...OPENINGS.map((_, at) => device(openingDevice(at))), device(COUNTED_RUN.device)]
+  for (const _own of own) openings.push(device('ownCell'))
+  const closings = CLOSINGS.map((closing) => device(closing.device))
+  const chromatic = CHROMATIC_COSTS[brief.chromatic ?? USUAL_WEIGHT]!
+  return (place, cell, fill, anchor, target) =>
+    notesCost(place, cell, fill, anchor, target, chromatic) +
+    cell.cost +
+    openings[fill.opening]! +
+    closings[fill.closing]!
+}
 
 /** The fill as it is kept: its notes counted from the anchor. */
-const counted = (fill: Fill, cost: number, anchor: number, target: number): PricedFill => {
+const counted = (
+  fill: Fill,
+  cell: PricedCell,
+  rhythm: number,
+  cost: number,
+  anchor: number,
+  target: number,
+): PricedFill => {
   const notes = fill.notes.map((midi) => midi - anchor)
   return {
     notes,
@@ -123,35 +201,58 @@ const counted = (fill: Fill, cost: number, anchor: number, target: number): Pric
     texture: textureOf(fill),
     device: CLOSING_DEVICE[fill.closing]!,
     shapes: fourNoteShapes([0, ...notes, target - anchor]),
+    cell,
+    rhythm,
+    name: (rhythm * 64 + fill.opening) * 32 + fill.closing,
     cost,
   }
 }
 
-/** Every four notes in a row of a path, as the intervals between them. */
-export const fourNoteShapes = (path: readonly number[]): readonly string[] =>
+/** Every four notes in a row of a path, as a number that stands for the intervals between them. */
+const fourNoteShapes = (path: readonly number[]): readonly number[] =>
   path
     .slice(3)
-    .map(
-      (_, at) =>
-        `${path[at + 1]! - path[at]!} ${path[at + 2]! - path[at + 1]!} ${path[at + 3]! - path[at + 2]!}`,
+    .map((_, at) =>
+      shapeNumber(path[at + 1]! - path[at]!, path[at + 2]! - path[at + 1]!, path[at + 3]! - path[at + 2]!),
     )
+
+/** Three intervals, each less than three octaves, as one number. */
+export const shapeNumber = (first: number, second: number, third: number): number =>
+  ((first + 48) * 96 + second + 48) * 96 + third + 48
 
 /** A leap of a sixth or more has to be answered. */
 const SIXTH = 8
 
-const notesCost = (place: Place, fill: Fill, anchor: number, target: number): number => {
-  const opened = OPENINGS[fill.opening]!.steps.length
+const notesCost = (
+  place: Place,
+  cell: PricedCell,
+  fill: Fill,
+  anchor: number,
+  target: number,
+  chromatic: { readonly note: number; readonly without: number },
+): number => {
+  const opened = fill.notes.length - CLOSINGS[fill.closing]!.steps.length
   const path = [anchor, ...fill.notes, target]
   let cost = 0
+  let foreign = 0
   for (let index = 1; index < path.length; index += 1) {
     const midi = path[index]!
     cost += intervalCost(midi - path[index - 1]!) + leapCost(place, path, index)
     if (index >= 2 && midi === path[index - 2]) cost += LINE_COSTS.backAndForth
     if (index === path.length - 1) continue
-    const onBeat = (place.afterBeat + index * EIGHTH) % QUARTER === 0
-    if (onBeat && index <= opened && !holds(place.here.isTone, midi)) cost += LINE_COSTS.weakBeatForeign
-    if (!holds(place.here.isScale, midi)) cost += onBeat ? LINE_COSTS.beatOutside : LINE_COSTS.foreign
+    const onset = cell.onsets[index - 1]!
+    const onBeat = (place.afterBeat + onset) % place.beat === 0
+    const inside = holds(place.here.isScale, midi)
+    const held = (cell.onsets[index] ?? place.length) - onset > EIGHTH
+    if (!inside) {
+      foreign += 1
+      cost += chromatic.note + (onBeat ? LINE_COSTS.beatOutside : 0) + (held ? LINE_COSTS.heldOutside : 0)
+    }
+    if (holds(place.here.isTone, midi)) continue
+    if (onBeat && index <= opened) cost += LINE_COSTS.weakBeatForeign
+    if (held) cost += LINE_COSTS.heldForeign
   }
+  if (foreign === 0 && fill.notes.length > 0) cost += chromatic.without
   const join = Math.abs(target - path.at(-2)!)
   return cost + straightCost(path) + (place.change && join > 2 ? LINE_COSTS.jumpIntoChange : 0)
 }
@@ -183,12 +284,35 @@ const straightCost = (path: readonly number[]): number => {
 }
 
 /** How a fill sounds as a whole: 0 plain, 1 by chord tones, 2 by scale, 3 chromatic. */
-const textureOf = (fill: Fill): number => TEXTURES[fill.opening]![fill.closing]!
+const textureOf = (fill: Fill): number => TEXTURES[openingDevice(fill.opening)]?.[fill.closing] ?? 0
 
-const TEXTURES: readonly (readonly number[])[] = OPENINGS.map((opening) =>
-  CLOSINGS.map((closing) => {
-    if (['enclosure', 'doubleChromatic', 'threeNoteEnclosure'].includes(closing.device)) return 3
-    if (opening.device === 'arpeggio' || opening.device === 'skip') return 1
-    return opening.device === 'scale' || closing.device === 'scaleRun' || closing.device === 'scale' ? 2 : 0
-  }),
+const CHROMATIC: readonly DeviceId[] = [
+  'enclosure',
+  'doubleChromatic',
+  'threeNoteEnclosure',
+  'fourNoteEnclosure',
+  'turn',
+]
+const BY_TONES: readonly DeviceId[] = [
+  'arpeggio',
+  'skip',
+  'cell',
+  'pentatonic',
+  'diminished',
+  'triad',
+  'tritone',
+]
+const BY_SCALE: readonly DeviceId[] = ['scale', 'scaleRun', 'halfStepRun', 'blues', 'altered']
+
+const TEXTURES: Readonly<Partial<Record<DeviceId, readonly number[]>>> = Object.fromEntries(
+  [...new Set([...OPENINGS.map((_, at) => openingDevice(at)), COUNTED_RUN.device, 'ownCell' as const])].map(
+    (device) => [
+      device,
+      CLOSINGS.map((closing) => {
+        if (CHROMATIC.includes(closing.device)) return 3
+        if (BY_TONES.includes(device)) return 1
+        return BY_SCALE.includes(device) || BY_SCALE.includes(closing.device) ? 2 : 0
+      }),
+    ],
+  ),
 )

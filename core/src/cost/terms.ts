@@ -12,10 +12,11 @@ export const LINE_COSTS = {
   straight: 1.1,
   /** On a beat between anchors: no chord tone, and no part of a closing. */
   weakBeatForeign: 1.6,
+  /** Longer than an eighth between anchors: no chord tone, and outside the scale on top of that. */
+  heldForeign: 1.4,
+  heldOutside: 2.4,
   /** On a beat, a note that the chord's scale lacks. */
   beatOutside: 1.2,
-  /** A note foreign to the chord's scale, anywhere: chromatic notes are spice. */
-  foreign: 0.3,
   /** An anchor by what it is to its chord. */
   anchor: { guide: 0, fifth: 0.35, root: 0.6, other: 0.9 },
   /** An anchor at a change of chord that is no guide tone. */
@@ -25,8 +26,6 @@ export const LINE_COSTS = {
   /** The same way to leave or to arrive twice running. */
   sameClosing: 1.2,
   sameTexture: 1.1,
-  /** A whole segment in the direction of the one before it. */
-  sameDirection: 0.1,
   /** For each half step outside the comfortable range. */
   outsideComfort: 0.45,
   /** A breath before the phrase has had two bars, any breath, a breath without a pickup after it, and each half step over a sixth that the next phrase starts away. */
@@ -34,6 +33,8 @@ export const LINE_COSTS = {
   breath: 2,
   leapOverBreath: 0.4,
   noPickup: 1.5,
+  /** For each half step that a new phrase starts nearer than a fifth, where the brief wants another register. */
+  sameRegister: 0.7,
   /** The end of a phrase by its degree. */
   ending: { third: 0, root: 0, fifth: 0.3, other: 2.4 },
   /** A figure that a line to be avoided has at the same place. */
@@ -44,9 +45,31 @@ export const LINE_COSTS = {
   openLeap: 3,
   /** A device that the line has, when it has too few. */
   hadAlready: 1.3,
+  /** Another rhythm than the motif's at a place of the motif. */
+  offMotif: 2.6,
+  /** For each half step away from the contour, followed as closely as can be. */
+  offContour: 0.9,
+  /** What is no wished cell, for each time that the cell was missed. */
+  withoutCell: 1.6,
   /** The most that the seed's noise adds to a figure. */
   noise: 2.4,
 } as const
+
+/** What a note outside the scale costs, and a figure without one, from never (0) to often (3) in the brief: chromatic notes are spice. */
+export const CHROMATIC_COSTS: readonly { readonly note: number; readonly without: number }[] = [
+  { note: 40, without: 0 },
+  { note: 1.3, without: 0 },
+  { note: 0.3, without: 0 },
+  { note: 0, without: 1.1 },
+]
+
+/** What a device costs on top by the school of the brief, and by what leads. */
+export const SCHOOL_COSTS = {
+  figures: { halfStepRun: 4, other: 0 },
+  both: { halfStepRun: 0, other: 0 },
+  halfSteps: { halfStepRun: 0, other: 1.3 },
+} as const
+export const CHORDS_LEAD: Readonly<Partial<Record<DeviceId, number>>> = { scale: 1.4, scaleRun: 1.6 }
 
 /** How willingly each device is taken when a brief does not say: 0 often, 1 sometimes, 2 rarely. */
 export const DEVICE_COSTS: Readonly<Record<DeviceId, number>> = {
@@ -61,7 +84,18 @@ export const DEVICE_COSTS: Readonly<Record<DeviceId, number>> = {
   doubleChromatic: 0.45,
   threeNoteEnclosure: 0.5,
   fourNoteEnclosure: 0.4,
+  turn: 0.7,
   scaleRun: 1.2,
+  halfStepRun: 1,
+  cell: 0.2,
+  pentatonic: 0.3,
+  sidestep: 2.6,
+  diminished: 0.4,
+  altered: 1,
+  tritone: 1.2,
+  triad: 1,
+  blues: 2,
+  ownCell: 0,
   breath: 0,
   hold: 0.2,
 }

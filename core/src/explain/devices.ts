@@ -1,4 +1,5 @@
-import { holds } from '../figures/ground.ts'
+import type { ChordKind } from '../chord/chord.ts'
+import { aboveRoot, holds } from '../figures/ground.ts'
 import type { DeviceSpan, FoundDevice } from './explanation.ts'
 import type { HeardNote } from './heard.ts'
 
@@ -58,16 +59,112 @@ const candidatesAt = (notes: readonly HeardNote[], targetIndex: number): readonl
   })
 }
 
-/** Three or more chord tones of one chord in skips. */
+/** Three or more chord tones of one chord in skips, or four notes of its scale in thirds. */
 const arpeggios = (notes: readonly HeardNote[]): readonly DeviceSpan[] =>
-  runs(
-    notes,
-    (note, before) =>
-      note.isTone && note.chord === before.chord && Math.abs(note.midi - before.midi) > 2 && before.isTone,
-    3,
-  ).map(([from, to]) => ({ device: 'arpeggio' as const, from, to }))
+  [
+    ...runs(
+      notes,
+      (note, before) =>
+        note.isTone && note.chord === before.chord && Math.abs(note.midi - before.midi) > 2 && before.isTone,
+      3,
+    ),
+    ...runs(notes, (note, before, first) => isThird(notes, note, before, first), 4).filter(([from, to]) =>
+      notes.slice(from, to + 1).some(({ isTone }) => !isTone),
+    ),
+  ].map(([from, to]) => ({ device: 'arpeggio' as const, from, to }))
 
-/** Four or more notes by step in one direction. */
+const isThird = (notes: readonly HeardNote[], note: HeardNote, before: HeardNote, first: number): boolean => {
+  const size = note.midi - before.midi
+  const same =
+    first === before.index || Math.sign(size) === Math.sign(before.midi - notes[before.index - 1]!.midi)
+  return (
+    (Math.abs(size) === 3 || Math.abs(size) === 4) &&
+    same &&
+    note.isScale &&
+    before.isScale &&
+    note.chord === before.chord
+  )
+}
+
+/** Groups of notes by their half steps above the root: what belongs to a dominant, and pentatonic fours (common practice, no source). */
+const GROUPS: readonly {
+  readonly device: FoundDevice
+  readonly kinds: readonly ChordKind[]
+  readonly least: number
+  /** Each note is one of these. */
+  readonly among: readonly number[]
+  /** So many different ones of these are there. */
+  readonly telling: readonly number[]
+  readonly tell: number
+  readonly bySkip: boolean
+}[] = [
+  {
+    device: 'diminished',
+    kinds: ['dominant'],
+    least: 3,
+    among: [4, 7, 10, 1],
+    telling: [1],
+    tell: 1,
+    bySkip: true,
+  },
+  {
+    device: 'diminished',
+    kinds: ['dominant'],
+    least: 4,
+    among: [10, 1, 4, 8],
+    telling: [1, 8],
+    tell: 2,
+    bySkip: true,
+  },
+  {
+    device: 'altered',
+    kinds: ['dominant'],
+    least: 3,
+    among: [0, 1, 3, 4, 6, 8, 10],
+    telling: [1, 3, 6, 8],
+    tell: 2,
+    bySkip: false,
+  },
+  {
+    device: 'pentatonic',
+    kinds: ['major', 'dominant'],
+    least: 4,
+    among: [0, 2, 4, 7],
+    telling: [0, 2, 4, 7],
+    tell: 4,
+    bySkip: false,
+  },
+  {
+    device: 'pentatonic',
+    kinds: ['minor', 'tonicMinor'],
+    least: 4,
+    among: [0, 3, 5, 7],
+    telling: [0, 3, 5, 7],
+    tell: 4,
+    bySkip: false,
+  },
+]
+
+const groups = (notes: readonly HeardNote[]): readonly DeviceSpan[] =>
+  GROUPS.flatMap(({ device, kinds, least, among, telling, tell, bySkip }) =>
+    runs(
+      notes,
+      (note, before) =>
+        note.chord === before.chord &&
+        kinds.includes(note.ground.kind) &&
+        among.includes(aboveRoot(note.ground, note.midi)) &&
+        among.includes(aboveRoot(before.ground, before.midi)) &&
+        (!bySkip || Math.abs(note.midi - before.midi) > 2),
+      least,
+    )
+      .filter(([from, to]) => {
+        const there = new Set(notes.slice(from, to + 1).map(({ ground, midi }) => aboveRoot(ground, midi)))
+        return telling.filter((one) => there.has(one)).length >= tell
+      })
+      .map(([from, to]) => ({ device, from, to })),
+  )
+
+/** Four or more notes by step in one direction, with or without added half steps. */
 const scaleRuns = (notes: readonly HeardNote[]): readonly DeviceSpan[] => {
   const way = (index: number) => Math.sign(notes[index]!.midi - notes[index - 1]!.midi)
   return runs(
@@ -77,7 +174,10 @@ const scaleRuns = (notes: readonly HeardNote[]): readonly DeviceSpan[] => {
       return step >= 1 && step <= 2 && (first === before.index || way(note.index) === way(before.index))
     },
     4,
-  ).map(([from, to]) => ({ device: 'scaleRun' as const, from, to }))
+  ).map(([from, to]) => {
+    const added = notes.slice(from, to).some(({ isScale }) => !isScale)
+    return { device: added ? ('halfStepRun' as const) : ('scaleRun' as const), from, to }
+  })
 }
 
 type Continues = (note: HeardNote, before: HeardNote, first: number) => boolean
@@ -128,7 +228,9 @@ export const findDevices = (notes: readonly HeardNote[]): readonly DeviceSpan[] 
   const around: DeviceSpan[] = []
   for (let at = notes.length; at > 0; at = best[at]!.before)
     if (best[at]!.span) around.unshift(best[at]!.span!)
-  return [...around, ...arpeggios(notes), ...scaleRuns(notes)].sort((a, b) => a.from - b.from)
+  return [...around, ...arpeggios(notes), ...groups(notes), ...scaleRuns(notes)].sort(
+    (a, b) => a.from - b.from,
+  )
 }
 
 /** Notes explained, foreign ones counting double; a scale note from above alone explains little. */

@@ -57,7 +57,9 @@ const readNote = (
   const found = roleOf(notes, note, around)
   const target = found.target === undefined ? undefined : notes[found.target]
   const chord =
-    target && !note.isTone && (found.serves || servesTarget(found.role)) ? target.chord : note.chord
+    target && !note.isTone && (found.serves || servesTarget(found.role))
+      ? (target.heldInto ?? target.chord)
+      : note.chord
   const device =
     found.device ??
     (note.isTone || found.role === 'passing' || found.role === 'scale' ? inside?.device : undefined)
@@ -81,6 +83,7 @@ const roleOf = (notes: readonly HeardNote[], note: HeardNote, around: DeviceSpan
   const next = notes[note.index + 1]
   const before = notes[note.index - 1]
   const device = around ? { device: around.device, target: around.to } : {}
+  if (note.heldInto !== undefined && !note.isTone) return { role: 'anticipation', target: note.index }
   if (isAnticipation(note, next)) return { role: 'anticipation', target: next!.index }
   if (note.isGuide) return { role: 'guide', ...device }
   if (note.isTone) return { role: 'chord', ...device }
@@ -156,21 +159,21 @@ const pickupInto = (notes: readonly HeardNote[], note: HeardNote): number | unde
   return undefined
 }
 
+/** The chord that a note belongs to at a change: the coming one, where it is held into it as a tone of it. */
+const chordJoined = (note: HeardNote): number => note.heldInto ?? note.chord
+
 const joinsOf = (analysis: Analysis, notes: readonly HeardNote[]): readonly Join[] =>
   notes.slice(1).flatMap((note, at) => {
     const before = notes[at]!
-    if (
-      note.chord === before.chord ||
-      analysis.spans[note.chord]!.chord.symbol === analysis.spans[before.chord]!.chord.symbol
-    )
-      return []
+    const [from, to] = [chordJoined(before), chordJoined(note)]
+    if (from === to || analysis.spans[to]!.chord.symbol === analysis.spans[from]!.chord.symbol) return []
     return [
       {
-        chord: note.chord,
+        chord: to,
         from: before.index,
         to: note.index,
-        fromDegree: degreeOver(analysis, before.chord, before.midi),
-        toDegree: degreeOver(analysis, note.chord, note.midi),
+        fromDegree: degreeOver(analysis, from, before.midi),
+        toDegree: degreeOver(analysis, to, note.midi),
         semitones: note.midi - before.midi,
       },
     ]
@@ -199,8 +202,8 @@ const whyOf = (
   const degree = degreeOver(analysis, chord, note.midi)
   const symbol = analysis.spans[chord]!.chord.symbol
   const goal = target && {
-    degree: degreeOver(analysis, target.chord, target.midi),
-    symbol: analysis.spans[target.chord]!.chord.symbol,
+    degree: degreeOver(analysis, chordJoined(target), target.midi),
+    symbol: analysis.spans[chordJoined(target)]!.chord.symbol,
   }
   if (found.role === 'approach' && target)
     return reason('note.approach', device, target.midi - note.midi, goal!.degree, goal!.symbol)

@@ -27,6 +27,10 @@ export type FoundDevice =
   | 'turn'
   | 'arpeggio'
   | 'scaleRun'
+  | 'halfStepRun'
+  | 'pentatonic'
+  | 'diminished'
+  | 'altered'
 
 export interface NoteReading {
   readonly index: number

@@ -1,7 +1,7 @@
 import { type Analysis, chordAt } from '../analysis/analysis.ts'
 import { barStarts, type Chart } from '../chart/chart.ts'
 import { type Ground, groundOf, holds } from '../figures/ground.ts'
-import type { Line } from '../line/line.ts'
+import type { Line, LineNote } from '../line/line.ts'
 import { type Degree, foreignDegree } from '../pitch/degree.ts'
 import { beatTicks, strongPlaces } from '../rhythm/meter.ts'
 import { QUARTER, type Ticks } from '../rhythm/ticks.ts'
@@ -20,6 +20,8 @@ export interface HeardNote {
   readonly isTone: boolean
   readonly isGuide: boolean
   readonly isScale: boolean
+  /** The chord that comes, where the note is struck within a beat before it, is held into it and is one of its tones. */
+  readonly heldInto?: number
   /** For a note less than two beats before a change: the chord that comes, where the note fits it better. */
   readonly coming?: { readonly chord: number; readonly ground: Ground }
 }
@@ -49,9 +51,15 @@ export const hearLine = (analysis: Analysis, line: Line): readonly HeardNote[] =
       isGuide: holds(ground.isGuide, note.midi),
       isScale: holds(ground.isScale, note.midi),
       ...(isPickup ? { coming: { chord: next.index, ground: grounds[next.index]! } } : {}),
+      ...(next !== undefined && isHeldInto(note, next.start) && holds(grounds[next.index]!.isTone, note.midi)
+        ? { heldInto: next.index }
+        : {}),
     }
   })
 }
+
+const isHeldInto = ({ start, duration }: LineNote, change: Ticks): boolean =>
+  start < change && change - start <= QUARTER && start + duration > change
 
 /** The bar that a tick lies in; the first for a pickup, the last after the end. */
 export const barAt = (starts: readonly Ticks[], tick: Ticks): number => {

@@ -3,7 +3,7 @@ import { readChordSymbol } from '../chord/read.ts'
 import { readPitch } from '../pitch/pitch.ts'
 import type { ScaleId } from '../scale/scale.ts'
 import { CLOSINGS, OPENINGS } from './figures.ts'
-import { fillsBetween } from './fill.ts'
+import { fillsBetween, openingNotes } from './fill.ts'
 import { groundOf, holds, walkIn } from './ground.ts'
 
 const ground = (symbol: string, scale: ScaleId) => {
@@ -49,6 +49,9 @@ const WORKED: readonly (readonly [string, string, string])[] = [
   ['scale from below', 'F4', 'Db4 Eb4'],
   ['run from above', 'F4', 'Bb4 Ab4 Gb4'],
   ['run from below', 'F4', 'C4 Db4 Eb4'],
+  ['two above, two below', 'Ab4', 'Bb4 A4 Gb4 G4'],
+  ['two below, two above', 'Ab4', 'Gb4 G4 Bb4 A4'],
+  ['turn', 'F4', 'Gb4 F4 E4'],
 ]
 
 describe('closings', () => {
@@ -65,13 +68,13 @@ describe('closings', () => {
 
 describe('openings', () => {
   it.each([
-    ['arpeggio up 3', 'Db4', 'F4 Ab4 C5'],
-    ['arpeggio down 3', 'C5', 'Ab4 F4 Db4'],
-    ['turn back up', 'Db4', 'F4 Ab4 F4'],
+    ['arpeggio up', 'Db4', 'F4 Ab4 C5'],
+    ['arpeggio down', 'C5', 'Ab4 F4 Db4'],
+    ['arpeggio up and back', 'Db4', 'F4 Ab4 F4'],
   ])('%s from %s is %s', (id, anchor, wanted) => {
     const targets = Array.from({ length: 30 }, (_, at) => 50 + at)
     const fills = targets.flatMap((target) => fillsBetween(3, DB, DB, pitch(anchor), target))
-    expect(fills.find((fill) => OPENINGS[fill.opening]!.id === id)?.notes).toEqual(
+    expect(fills.find((fill) => OPENINGS[fill.opening]?.id === id)?.notes).toEqual(
       wanted.split(' ').map(pitch),
     )
   })
@@ -95,5 +98,80 @@ describe('fillsBetween', () => {
   it('takes the scale of the chord that it leads to', () => {
     const fills = fillsBetween(1, AB, ground('Gm7b5', 'locrian'), pitch('Eb4'), pitch('F4'))
     expect(fills.find((fill) => CLOSINGS[fill.closing]!.id === 'above')?.notes).toEqual([pitch('G4')])
+  })
+})
+
+/** Figures that leave a degree, over A♭7 in D♭, D♭maj7 and E♭m7. Common practice, no source. */
+const LEAVING: readonly (readonly [string, ScaleId, string, string, string])[] = [
+  ['Dbmaj7', 'ionian', 'Db4', 'arpeggio up to the 9', 'F4 Ab4 C5 Eb5'],
+  ['Dbmaj7', 'ionian', 'F4', 'rootless arpeggio, 3 5 7 9', 'Ab4 C5 Eb5'],
+  ['Ebm7', 'dorian', 'Bb4', 'rootless arpeggio, 5 7 9 11', 'Db5 F5 Ab5'],
+  ['Dbmaj7', 'ionian', 'Db4', '1 3 5 7 9 7 5 3', 'F4 Ab4 C5 Eb5 C5 Ab4 F4'],
+  ['Dbmaj7', 'ionian', 'Db4', 'order 1 5 3 7', 'Ab4 F4 C5'],
+  ['Dbmaj7', 'ionian', 'Db5', 'broken arpeggio from below', 'F4 Ab4 C5'],
+  ['Dbmaj7', 'ionian', 'F4', 'two arpeggios chained, 3 5 7 9 and R 3 5 7', 'Ab4 C5 Eb5 Db5 F5 Ab5 C6'],
+  ['Dbmaj7', 'ionian', 'F4', 'cell 3–R', 'Db4'],
+  ['Ab7', 'mixolydian', 'C5', 'cell 3–R–♭7', 'Ab4 Gb4'],
+  ['Ebm7', 'dorian', 'Gb4', 'cell 3–R–♭7', 'Eb4 Db4'],
+  ['Dbmaj7', 'ionian', 'Ab4', 'cell 5–3–R', 'F4 Db4'],
+  ['Ab7', 'mixolydian', 'C4', 'diminished 7 from the 3', 'Eb4 Gb4 A4'],
+  ['Ab7', 'mixolydian', 'Gb4', 'half-diminished arpeggio on the ♭7', 'A4 C5 E5'],
+  ['Ab7', 'mixolydian', 'Gb4', 'minor pentatonic a minor third up', 'A4 B4 D5'],
+  ['Ab7', 'mixolydian', 'Ab4', 'major triad on the ♭13', 'B4 E5'],
+  ['Ab7', 'mixolydian', 'C5', 'tritone dominant, 3 ♭9 ♭7 ♯11', 'A4 Gb4 D4'],
+  ['Ab7', 'mixolydian', 'C5', 'altered, 3 ♯9 ♭9 R', 'B4 A4 Ab4'],
+  ['Ab7', 'mixolydian', 'Eb5', 'blues scale, 5 ♭5 4 ♭3', 'D5 Db5 B4'],
+  ['Ab7', 'mixolydian', 'Ab4', 'R 9 3 5', 'Bb4 C5 Eb5'],
+  ['Ebm7', 'dorian', 'Eb4', 'R ♭3 11 5', 'Gb4 Ab4 Bb4'],
+]
+
+describe('what leaves a degree', () => {
+  it.each(LEAVING)('over %s, %s, from %s: %s', (symbol, scale, anchor, name, wanted) => {
+    const over = ground(symbol, scale)
+    const found = OPENINGS.filter((opening) => opening.name === name).flatMap(
+      (opening) => openingNotes(opening, pitch(anchor), over) ?? [],
+    )
+    expect(found).toEqual(wanted.split(' ').map(pitch))
+  })
+
+  it('moves with the root through twelve keys', () => {
+    const roots = ['A', 'Bb', 'B', 'C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G']
+    for (const [symbol, scale, anchor, name, wanted] of LEAVING.filter(([first]) => first === 'Ab7'))
+      roots.forEach((root, at) => {
+        const over = ground(symbol.replace('Ab', root), scale)
+        const found = OPENINGS.filter((opening) => opening.name === name).flatMap(
+          (opening) => openingNotes(opening, pitch(anchor) + at + 1, over) ?? [],
+        )
+        expect(found, `${name} over ${root}7`).toEqual(wanted.split(' ').map((note) => pitch(note) + at + 1))
+      })
+  })
+
+  it('keeps to the kinds and degrees that it belongs to', () => {
+    const diminished = OPENINGS.find(({ name }) => name === 'diminished 7 from the 3')!
+    expect(openingNotes(diminished, pitch('F4'), DB)).toBeUndefined()
+    expect(openingNotes(diminished, pitch('Eb4'), AB)).toBeUndefined()
+  })
+})
+
+describe('the note above', () => {
+  /** Worked in the trade's table of scales: the note above R, 3, 5 and 7. Common practice, no source. */
+  it.each([
+    ['Ab7', 'mixolydian', 'Ab4 C5 Eb5 Gb5', 'Bb4 Db5 F5 Ab5'],
+    ['Dbmaj7', 'ionian', 'Db4 F4 Ab4 C5', 'Eb4 Gb4 Bb4 Db5'],
+    ['Ebm7', 'dorian', 'Eb4 Gb4 Bb4 Db5', 'F4 Ab4 C5 Eb5'],
+    ['C#7', 'phrygianDominant', 'C#4 E#4 G#4 B4', 'D4 F#4 A4 C#5'],
+    ['F#m6', 'melodicMinor', 'F#4 A4 C#5', 'G#4 B4 D5'],
+  ] as const)('over %s is the scale’s', (symbol, scale, targets, above) => {
+    const over = ground(symbol, scale)
+    expect(targets.split(' ').map((target) => walkIn(over.isUpper, pitch(target), 1))).toEqual(
+      above.split(' ').map(pitch),
+    )
+  })
+
+  it('is the 13 over a tonic minor where the player wants that', () => {
+    const outcome = readChordSymbol('F#m6')
+    if (!outcome.ok) throw new Error('F#m6')
+    const over = groundOf(outcome.value, 'melodicMinor', '13')
+    expect(walkIn(over.isUpper, pitch('C#5'), 1)).toBe(pitch('D#5'))
   })
 })

@@ -1,5 +1,7 @@
+import { type Degree, degreeSemitones } from '../pitch/degree.ts'
 import { CLOSINGS, type Closing, OPENINGS, type Opening, type Step } from './figures.ts'
-import { type Ground, holds, walkIn } from './ground.ts'
+import { aboveRoot, type Ground, holds, STACK, walkIn, walkThirds, walkTo } from './ground.ts'
+import { landingBetween } from './landing.ts'
 
 /** A figure placed between an anchor and a target: the notes between them, how it leaves and how it arrives. */
 export interface Fill {
@@ -8,37 +10,70 @@ export interface Fill {
   readonly closing: number
 }
 
+/** The opening of a run that is counted out to land: one past the table's rows. */
+export const COUNTED = OPENINGS.length
+
+export const MOST_SLOTS = 7
+
 /** Every pair of an opening and a closing whose notes fill so many slots. */
-const PAIRS: ReadonlyMap<number, readonly (readonly [number, number])[]> = new Map(
-  [0, 1, 2, 3].map((slots) => [
-    slots,
-    OPENINGS.flatMap((opening, o) =>
+const pairsOf = (openings: readonly Opening[]): readonly (readonly (readonly [number, number])[])[] =>
+  Array.from({ length: MOST_SLOTS + 1 }, (_, slots) =>
+    openings.flatMap((opening, o) =>
       CLOSINGS.flatMap((closing, c) =>
         opening.steps.length + closing.steps.length === slots ? [[o, c] as const] : [],
       ),
     ),
-  ]),
-)
+  )
 
-const take = (step: Step, from: number, ground: Ground): number =>
-  step.over === 'half'
-    ? from + step.by
-    : walkIn(step.over === 'tones' ? ground.isTone : ground.isScale, from, step.by)
+const PAIRS = pairsOf(OPENINGS)
 
-const openingNotes = (opening: Opening, anchor: number, ground: Ground): readonly number[] => {
-  let at = anchor
-  return opening.steps.map((step) => {
-    at = step === 'return' ? anchor : take(step, at, ground)
-    return at
-  })
+const take = (step: Step, from: number, ground: Ground): number | undefined => {
+  switch (step.over) {
+    case 'half':
+      return from + step.by
+    case 'tones':
+      return walkIn(ground.isTone, from, step.by)
+    case 'scale':
+      return walkIn(ground.isScale, from, step.by)
+    case 'upper':
+      return walkIn(ground.isUpper, from, step.by)
+    case 'thirds':
+      return walkThirds(ground, from, step.by)
+    case 'degree':
+      return walkTo(ground, from, degreeOf(ground, step.degree), step.by)
+  }
 }
 
-const closingNotes = (closing: Closing, target: number, ground: Ground): readonly number[] =>
-  closing.steps.map((step) => take(step, target, ground))
+/** A plain number is the chord's own degree of that number. */
+const degreeOf = (ground: Ground, degree: Degree): number => {
+  const place = (STACK as readonly string[]).indexOf(degree)
+  return (place < 0 ? undefined : ground.stack[place]) ?? degreeSemitones(degree)
+}
+
+/** The notes of an opening from an anchor; undefined where it does not belong to the chord or the degree. */
+export const openingNotes = (
+  opening: Opening,
+  anchor: number,
+  ground: Ground,
+): readonly number[] | undefined => {
+  if (opening.kinds && !opening.kinds.includes(ground.kind)) return undefined
+  if (opening.from && degreeOf(ground, opening.from) !== aboveRoot(ground, anchor)) return undefined
+  const notes: number[] = []
+  for (const step of opening.steps) {
+    const next = step === 'return' ? anchor : take(step, notes.at(-1) ?? anchor, ground)
+    if (next === undefined) return undefined
+    notes.push(next)
+  }
+  return notes
+}
+
+/** The notes of a closing into a target. */
+export const closingNotes = (closing: Closing, target: number, ground: Ground): readonly number[] =>
+  closing.steps.map((step) => take(step, target, ground)!)
 
 /**
  * Every figure that fills the slots between an anchor (over `here`) and a target (over `there`): no note repeats the one
- * before, and a scale note of the closing fits the chord that sounds under it or the one that it leads to.
+ * before, and a scale note of the closing fits the chord that sounds under it or the one that it leads to. `own` are openings beside those of the table.
  */
 export const fillsBetween = (
   slots: number,
@@ -46,26 +81,35 @@ export const fillsBetween = (
   there: Ground,
   anchor: number,
   target: number,
+  own: readonly Opening[] = [],
 ): readonly Fill[] => {
-  const pairs = PAIRS.get(slots) ?? []
-  const opened = OPENINGS.map((opening) =>
-    opening.steps.length > slots ? NO_NOTES : openingNotes(opening, anchor, here),
-  )
-  const closed = CLOSINGS.map((closing) =>
-    closing.steps.length > slots ? NO_NOTES : closingNotes(closing, target, there),
-  )
   const fills: Fill[] = []
-  for (const [o, c] of pairs) {
-    const left = opened[o]!
-    const right = closed[c]!
-    if (joinsBadly(anchor, left, right, target)) continue
-    if (c === 0 && slots > 0 && !arrivesByChord(left.at(-1)!, target, here)) continue
-    fills.push({ notes: [...left, ...right], opening: o, closing: c })
+  const closed = CLOSINGS.map((closing) =>
+    closing.steps.length > slots || (closing.around && anchor !== target)
+      ? undefined
+      : closingNotes(closing, target, there),
+  )
+  const add = (left: readonly number[] | undefined, opening: number, closing: number) => {
+    const right = closed[closing]
+    if (!left || !right || joinsBadly(anchor, left, right, target)) return
+    if (closing === 0 && slots > 0 && !arrives(left.at(-1)!, target, here, BY_STEP[opening] ?? true)) return
+    fills.push({ notes: [...left, ...right], opening, closing })
   }
+  const opened = OPENINGS.map((opening) =>
+    opening.steps.length > slots ? undefined : openingNotes(opening, anchor, here),
+  )
+  for (const [o, c] of PAIRS[slots] ?? []) add(opened[o], o, c)
+  const counted = slots >= 2 ? landingBetween(here, anchor, target, slots) : undefined
+  if (counted?.some((midi) => !holds(here.isScale, midi)))
+    fills.push({ notes: counted, opening: COUNTED, closing: 0 })
+  own.forEach((opening, at) => {
+    const left = openingNotes(opening, anchor, here)
+    CLOSINGS.forEach((closing, c) => {
+      if (opening.steps.length + closing.steps.length === slots) add(left, COUNTED + 1 + at, c)
+    })
+  })
   return fills
 }
-
-const NO_NOTES: readonly number[] = []
 
 /** Whether a note would repeat the one before. */
 const joinsBadly = (
@@ -86,6 +130,13 @@ const joinsBadly = (
   return before === target
 }
 
-/** Without a closing the last note is a chord tone that goes on to its neighbour: no leap into the target. */
-const arrivesByChord = (last: number, target: number, here: Ground): boolean =>
-  Math.abs(last - target) <= 4 && holds(here.isTone, last)
+/** Openings that name their degrees may go into the target by step from any note. */
+const BY_STEP: readonly boolean[] = OPENINGS.map(({ steps }) =>
+  steps.some((step) => step !== 'return' && step.over === 'degree'),
+)
+
+/** Without a closing the last note is a chord tone that goes on to its neighbour, or else a step away: no leap into the target. */
+const arrives = (last: number, target: number, here: Ground, byStep: boolean): boolean => {
+  const size = Math.abs(last - target)
+  return (byStep && size <= 2) || (size <= 4 && holds(here.isTone, last))
+}

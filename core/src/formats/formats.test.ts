@@ -13,13 +13,13 @@ const TUNE = analysed(
   'title: Breakwater & Sons ♭\nkey: Db major\n| Ebm7 | Ab7b9 | Dbmaj7/F | N.C. | C6/9 Ab7alt | Gbmaj7#11 |',
 )
 const STRETCH = { from: 1, to: 5 }
-const [{ line }] = composeLines(TUNE, {
+const { line } = composeLines(TUNE, {
   stretch: { from: 0, to: 5 },
   seed: 3,
   count: 1,
   range: instrumentOf('trumpet').range,
   breathBars: 4,
-}) as [ReturnType<typeof composeLines>[0]]
+}).lines[0]!
 const ZERO = 1920
 
 describe('writeMidi', () => {

@@ -1,6 +1,7 @@
 import type { Analysis } from '../analysis/analysis.ts'
 import { barStarts } from '../chart/chart.ts'
-import type { Explanation } from '../explain/explanation.ts'
+import { guideTones } from '../chord/chord.ts'
+import type { Explanation, Join } from '../explain/explanation.ts'
 import { barAt, type HeardNote } from '../explain/heard.ts'
 import type { Line } from '../line/line.ts'
 import { intervalsOf, longestRunOf, phrasesOf, shapesOf } from '../line/shapes.ts'
@@ -81,6 +82,10 @@ const turningPoints = (notes: readonly HeardNote[]): number => {
   return turns
 }
 
+/** Whether a change of chord is joined into a guide tone of the new chord. */
+export const leadsIntoGuide = ({ spans }: Analysis, { chord, toDegree }: Join): boolean =>
+  guideTones(spans[chord]!.chord).some(({ degree }) => degree === toDegree)
+
 /** Counts what can be counted of a line that was heard and explained. */
 export const measureLine = (
   analysis: Analysis,
@@ -94,7 +99,8 @@ export const measureLine = (
       ? 0
       : barAt(starts, notes.at(-1)!.start) - barAt(starts, Math.max(0, notes[0]!.start)) + 1
   const intervals = intervalsOf(notes)
-  const outside = notes.filter(({ isScale, isTone, coming }) => !isScale && !isTone && !coming)
+  const early = ({ index }: HeardNote) => explanation.notes[index]!.role === 'anticipation'
+  const outside = notes.filter((note) => !note.isScale && !note.isTone && !note.coming && !early(note))
   const phrases = phrasesOf(notes)
   const leaps = intervals.filter(({ size }) => Math.abs(size) >= SIXTH)
   const { joins } = explanation
@@ -106,11 +112,11 @@ export const measureLine = (
       notes.filter(({ strength }) => strength === 2),
       ({ isTone, index }) => isTone || explanation.notes[index]!.role === 'delay',
     ),
-    tones: share(notes, ({ isTone }) => isTone),
+    tones: share(notes, (note) => note.isTone || early(note)),
     outside: { of: outside.length, all: notes.length },
     resolved: share(outside, ({ index }) => isResolved(notes, index)),
     joinsByStep: share(joins, ({ semitones }) => semitones !== 0 && Math.abs(semitones) <= 2),
-    joinsIntoGuides: share(joins, ({ to }) => notes[to]!.isGuide),
+    joinsIntoGuides: share(joins, (join) => leadsIntoGuide(analysis, join)),
     steps: share(intervals, ({ size }) => Math.abs(size) === 1 || Math.abs(size) === 2),
     thirds: share(intervals, ({ size }) => Math.abs(size) === 3 || Math.abs(size) === 4),
     larger: share(intervals, ({ size }) => Math.abs(size) >= 5),

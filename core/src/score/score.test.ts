@@ -30,7 +30,7 @@ describe('scoreOf', () => {
             count: 1,
             range: instrumentOf('alto-sax').range,
             breathBars,
-          })
+          }).lines
           const score = scoreOf(analysis.chart, composed!.line, { from: 0, to: 3 })
           const written = new Set<number>()
           for (const bar of score.bars) {

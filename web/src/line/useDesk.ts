@@ -1,4 +1,11 @@
-import { type Brief, type DeviceId, instrumentOf, type Line, type Weight } from '@eager-contour/core'
+import {
+  type Brief,
+  type DeviceId,
+  instrumentOf,
+  type Line,
+  type Weight,
+  wordReason,
+} from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { useAppDispatch, useAppSelector } from '../app/store.ts'
@@ -68,14 +75,11 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
         breathBars: wish.breathBars,
         avoid,
       }
-      const [composed] = await work().compose(sounding.chart, sounding.overrides, ask)
-      if (ticket !== asked.current) return
+      const answer = await work().compose(sounding.chart, sounding.overrides, ask)
+      if (ticket !== asked.current || !answer) return
       setBusy(false)
-      setProblem(
-        composed
-          ? undefined
-          : 'No line fits here: the stretch has no chord, or the range holds none of its tones.',
-      )
+      setProblem(answer.unmet.map(wordReason).join(' ') || undefined)
+      const [composed] = answer.lines
       if (composed)
         dispatch(lineWritten({ notes: composed.line.notes, stretch, seed, title: '', revision: 0 }))
     },

@@ -3,8 +3,8 @@ import {
   analyseChart,
   type Brief,
   type Chart,
-  type ComposedLine,
-  composeLines,
+  type Composed,
+  composing,
   type Exercise,
   type FillTable,
   fillTable,
@@ -19,17 +19,45 @@ import {
   type PlayedNote,
   readMusicXmlChart,
   startGrade,
+  tableKey,
   writeChart,
 } from '@eager-contour/core'
 import { expose } from 'comlink'
 
-/** The figures that were priced for a brief's devices; another brief begins another table. */
-let priced: { readonly devices: string; readonly table: FillTable } | undefined
+/** The figures that were priced for a brief; a brief with other prices begins another table. */
+let priced: { readonly key: string; readonly table: FillTable } | undefined
 
-const tableFor = (devices: Brief['devices']): FillTable => {
-  const name = JSON.stringify(devices ?? {})
-  if (priced?.devices !== name) priced = { devices: name, table: fillTable(devices) }
+const tableFor = (brief: Brief): FillTable => {
+  const key = tableKey(brief)
+  if (priced?.key !== key) priced = { key, table: fillTable(brief) }
   return priced.table
+}
+
+/** Milliseconds of work before the worker listens whether something newer is asked. */
+const SPELL_MS = 20
+
+const listen = (): Promise<void> => new Promise((done) => setTimeout(done))
+
+let asked = 0
+
+/** Composes in spells; what is asked later takes the place of what is under way, which then has no answer. */
+const compose = async (
+  chart: Chart,
+  readings: readonly Override[],
+  brief: Brief,
+): Promise<Composed | undefined> => {
+  asked += 1
+  const ticket = asked
+  const steps = composing(analyseChart(chart, readings), brief, tableFor(brief))
+  for (;;) {
+    const until = performance.now() + SPELL_MS
+    while (performance.now() < until) {
+      const step = steps.next()
+      if (step.done) return step.value
+    }
+    await listen()
+    if (ticket !== asked) return undefined
+  }
 }
 
 let grading: GradeState | undefined
@@ -40,8 +68,7 @@ const settledSince = (before: GradeState | undefined): readonly Judged[] =>
 
 /** Composing and grading, off the main thread. */
 const work = {
-  compose: (chart: Chart, readings: readonly Override[], brief: Brief): readonly ComposedLine[] =>
-    composeLines(analyseChart(chart, readings), brief, tableFor(brief.devices)),
+  compose,
   /** The changes in a MusicXML file as the text of a chart, or what is the matter with the file. */
   importScore: (bytes: Uint8Array): Outcome<string> => {
     const text = openMusicXml(bytes)

@@ -1,0 +1,66 @@
+import { readChordSymbol } from '../chord/read.ts'
+import { type Fifths, noteName } from '../pitch/fifths.ts'
+import type { ScaleId } from '../scale/scale.ts'
+import { type Ground, groundOf } from './ground.ts'
+
+/** Other chords for the same bars. */
+export type RoadId = 'backdoor' | 'tritone' | 'minorFour' | 'throughHalfSteps'
+
+interface Stop {
+  /** From the I, along the line of fifths. */
+  readonly fifths: Fifths
+  readonly ending: string
+  readonly scale: ScaleId
+}
+
+/** What is played over the ii and over the V of a ii–V, counted from the I that it leads to (common practice, no source). */
+export interface Road {
+  readonly id: RoadId
+  readonly name: string
+  readonly two: Stop
+  readonly five: Stop
+}
+
+export const ROADS: readonly Road[] = [
+  {
+    id: 'backdoor',
+    name: 'backdoor, iv m7 and ♭VII7',
+    two: { fifths: -1, ending: 'm7', scale: 'dorian' },
+    five: { fifths: -2, ending: '7', scale: 'lydianDominant' },
+  },
+  {
+    id: 'tritone',
+    name: 'ii and V of the tritone substitute',
+    two: { fifths: -4, ending: 'm7', scale: 'dorian' },
+    five: { fifths: -5, ending: '7', scale: 'lydianDominant' },
+  },
+  {
+    id: 'minorFour',
+    name: 'minor iv through both',
+    two: { fifths: -1, ending: 'm6', scale: 'melodicMinor' },
+    five: { fifths: -1, ending: 'm6', scale: 'melodicMinor' },
+  },
+  {
+    id: 'throughHalfSteps',
+    name: 'down by half steps, ii and ♭II7',
+    two: { fifths: 2, ending: 'm7', scale: 'dorian' },
+    five: { fifths: -5, ending: '7', scale: 'lydianDominant' },
+  },
+]
+
+/** The grounds of a road that leads to a I. */
+export const roadGrounds = (id: RoadId, one: Fifths): { readonly two: Ground; readonly five: Ground } => {
+  const road = ROADS.find((row) => row.id === id)!
+  return { two: stopGround(road.two, one), five: stopGround(road.five, one) }
+}
+
+const stopGround = ({ fifths, ending, scale }: Stop, one: Fifths): Ground => {
+  const outcome = readChordSymbol(`${noteName(nearest(one + fifths))}${ending}`)
+  return outcome.ok ? groundOf(outcome.value, scale) : stopGround({ fifths: 0, ending: '6', scale }, 0)
+}
+
+/** A root that a chord symbol can be written on. */
+const nearest = (fifths: Fifths): Fifths => {
+  if (fifths > 6) return fifths - 12
+  return fifths < -6 ? fifths + 12 : fifths
+}

@@ -1,0 +1,109 @@
+import { EIGHTH, QUARTER, type Ticks } from './ticks.ts'
+
+/** How a line moves between its strong places. */
+export type RhythmStyle = 'eighths' | 'triplets' | 'sixteenths' | 'mixed' | 'syncopated' | 'sparse'
+
+type RhythmKind =
+  | 'eighths'
+  | 'quarters'
+  | 'long'
+  | 'syncopated'
+  | 'early'
+  | 'triplet'
+  | 'quarterTriplet'
+  | 'sixteenths'
+
+/** Onsets of the notes after the one on a strong place, in ticks from it. */
+export interface RhythmCell {
+  readonly kind: RhythmKind
+  readonly onsets: readonly Ticks[]
+  /** The note on the next strong place comes an eighth early and is held into it. */
+  readonly early?: true
+}
+
+const TRIPLET: Ticks = QUARTER / 3
+const SIXTEENTH: Ticks = QUARTER / 4
+
+const cell = (kind: RhythmKind, ...onsets: readonly Ticks[]): RhythmCell => ({ kind, onsets })
+const early = (...onsets: readonly Ticks[]): RhythmCell => ({ kind: 'early', onsets, early: true })
+
+/** By the length of what is filled: a beat, a dotted beat, half a bar (common practice, no source). */
+const CELLS: Readonly<Record<Ticks, readonly RhythmCell[]>> = {
+  [QUARTER]: [
+    cell('eighths', EIGHTH),
+    cell('quarters'),
+    cell('triplet', TRIPLET, 2 * TRIPLET),
+    cell('sixteenths', SIXTEENTH, 2 * SIXTEENTH, 3 * SIXTEENTH),
+  ],
+  [3 * EIGHTH]: [
+    cell('eighths', EIGHTH, 2 * EIGHTH),
+    cell('quarters', 2 * EIGHTH),
+    cell('syncopated', EIGHTH),
+    cell('long'),
+    cell('sixteenths', EIGHTH, 3 * SIXTEENTH, 4 * SIXTEENTH, 5 * SIXTEENTH),
+  ],
+  [2 * QUARTER]: [
+    cell('eighths', EIGHTH, QUARTER, 3 * EIGHTH),
+    cell('quarters', QUARTER, 3 * EIGHTH),
+    cell('quarters', QUARTER),
+    cell('syncopated', EIGHTH, 3 * EIGHTH),
+    cell('long', 3 * EIGHTH),
+    cell('long'),
+    early(EIGHTH, QUARTER),
+    early(QUARTER),
+    early(EIGHTH),
+    cell('triplet', TRIPLET, 2 * TRIPLET, QUARTER, 3 * EIGHTH),
+    cell('triplet', EIGHTH, QUARTER, QUARTER + TRIPLET, QUARTER + 2 * TRIPLET),
+    cell('quarterTriplet', 2 * TRIPLET, 4 * TRIPLET),
+    cell('sixteenths', EIGHTH, QUARTER, 5 * SIXTEENTH, 6 * SIXTEENTH, 7 * SIXTEENTH),
+    cell('sixteenths', SIXTEENTH, 2 * SIXTEENTH, 3 * SIXTEENTH, QUARTER, 3 * EIGHTH),
+  ],
+}
+
+/** What each kind costs in a style; those that are left out do not come. */
+const STYLES: Readonly<Record<RhythmStyle, Readonly<Partial<Record<RhythmKind, number>>>>> = {
+  eighths: { eighths: 0 },
+  triplets: { eighths: 0.9, triplet: 0 },
+  sixteenths: { sixteenths: 0 },
+  mixed: {
+    eighths: 0,
+    quarters: 1.3,
+    syncopated: 1.1,
+    early: 1.2,
+    triplet: 0.9,
+    quarterTriplet: 2.4,
+    sixteenths: 1.6,
+    long: 2.4,
+  },
+  syncopated: { eighths: 0.9, syncopated: 0.4, early: 0, quarters: 1 },
+  sparse: { eighths: 1.8, quarters: 0.5, long: 0, syncopated: 0.5, early: 0.8 },
+}
+
+/** A style without its rare kinds on short or odd lengths falls back to notes on every eighth. */
+const onEighths = (length: Ticks): RhythmCell => ({
+  kind: 'eighths',
+  onsets: Array.from({ length: Math.max(0, Math.ceil(length / EIGHTH) - 1) }, (_, at) => (at + 1) * EIGHTH),
+})
+
+/** A cell with what it costs beside its notes. */
+export interface PricedCell extends RhythmCell {
+  readonly cost: number
+}
+
+/** What a note that is not played spares, on the average: rhythms with fewer notes must not be cheaper for that. */
+const A_NOTE = 1.15
+
+/** The cells of a style that fill a length of ticks, the fullest for nothing. Never empty. */
+export const cellsFor = (length: Ticks, style: RhythmStyle): readonly PricedCell[] => {
+  const costs = STYLES[style]
+  const cells = (CELLS[length] ?? []).filter(({ kind }) => costs[kind] !== undefined)
+  const usable = cells.length > 0 ? cells : [onEighths(length)]
+  const most = Math.max(...usable.map(({ onsets }) => onsets.length))
+  return usable.map((one) => ({
+    ...one,
+    cost: (costs[one.kind] ?? 0) + A_NOTE * (most - one.onsets.length),
+  }))
+}
+
+/** How far apart the strong places of a style may be. */
+export const longestSegment = (style: RhythmStyle): Ticks => (style === 'sixteenths' ? QUARTER : 2 * QUARTER)
