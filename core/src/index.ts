@@ -89,7 +89,19 @@ export { type Fifths, fifthsOf, noteName, pitchClassOf, simpleSpelling } from '.
 export { type Key, keySignature, keysOfMode, sameKey, transposeKey } from './pitch/key.ts'
 export { readPitch, simpleName, simplePitch, spellPitch } from './pitch/pitch.ts'
 export { type LadderRun, nextTempo } from './practice/tempo.ts'
-export { type Measures, measured } from './review/review.ts'
+export type { Criterion, Scores } from './review/criteria.ts'
+export { CRITERION_IDS } from './review/criteria.ts'
+export {
+  type Finding,
+  type Measures,
+  type Mend,
+  measured,
+  type Praise,
+  type Review,
+  reviewLine,
+  scoreLine,
+} from './review/review.ts'
+export type { ReviewView } from './review/rules.ts'
 export { keepsTo, TARGETS, type Target } from './review/targets.ts'
 export type { RhythmStyle } from './rhythm/cells.ts'
 export { barTicks, beatTicks, type Meter, meterName } from './rhythm/meter.ts'

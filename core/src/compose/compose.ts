@@ -198,7 +198,7 @@ const figuresOf = (anchors: readonly Anchor[], line: Line): UsedFigures => {
 }
 
 /** The notes of the chosen edges, each as long as it is until the next; before a breath shorter. */
-const notesOf = (
+export const notesOf = (
   edges: readonly ChosenEdge[],
   anchors: readonly Anchor[],
   end: number,

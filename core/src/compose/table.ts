@@ -1,17 +1,10 @@
-import {
-  CHORDS_LEAD,
-  CHROMATIC_COSTS,
-  DEVICE_COSTS,
-  LINE_COSTS,
-  SCHOOL_COSTS,
-  USUAL_WEIGHT,
-  WEIGHT_COSTS,
-} from '../cost/terms.ts'
-import { CLOSINGS, COUNTED_RUN, type DeviceId, OPENINGS, type Opening } from '../figures/figures.ts'
+import { openingDevice, type Place, type PriceWishes, pricesOf } from '../cost/prices.ts'
+import { LINE_COSTS } from '../cost/terms.ts'
+import { CLOSINGS, COUNTED_RUN, type DeviceId, OPENINGS } from '../figures/figures.ts'
 import { COUNTED, type Fill, fillsBetween } from '../figures/fill.ts'
-import { type Ground, holds } from '../figures/ground.ts'
+import type { Ground } from '../figures/ground.ts'
 import { cellsFor, type PricedCell } from '../rhythm/cells.ts'
-import { EIGHTH, type Ticks } from '../rhythm/ticks.ts'
+import { EIGHTH } from '../rhythm/ticks.ts'
 import type { Brief } from './brief.ts'
 import { ownOpenings } from './own.ts'
 
@@ -38,30 +31,13 @@ export type Fills = (anchor: number, target: number) => readonly PricedFill[]
 /** Looks up the fills of a place. */
 export type FillTable = (place: Place) => Fills
 
-/** What lies between two anchors. */
-export interface Place {
-  /** Ticks from the anchor to the target. */
-  readonly length: Ticks
-  /** So many eighths right before the target, after a rest; the whole length where left out. */
-  readonly pickup?: number
-  /** Ticks of a counted beat, and of the anchor after one: 0 on the beat. */
-  readonly beat: Ticks
-  readonly afterBeat: Ticks
-  readonly here: Ground
-  readonly there: Ground
-  readonly change: boolean
-}
-
 /** The devices that a closing can be, in the order of the table of closings. */
 export const CLOSING_DEVICES: readonly DeviceId[] = [...new Set(CLOSINGS.map((closing) => closing.device))]
 
 const CLOSING_DEVICE: readonly number[] = CLOSINGS.map((closing) => CLOSING_DEVICES.indexOf(closing.device))
 
-/** What of a brief the prices hang on. */
-export type PricedBy = Pick<
-  Brief,
-  'devices' | 'chromatic' | 'school' | 'approach' | 'rhythm' | 'cells' | 'motif'
->
+/** What of a brief the table hangs on. */
+export type PricedBy = PriceWishes & Pick<Brief, 'rhythm' | 'cells' | 'motif'>
 
 /** How far a target may lie from its anchor, in half steps, with a fill between. */
 const WIDEST = 14
@@ -78,7 +54,7 @@ export const tableKey = ({ devices, chromatic, school, approach, rhythm, cells, 
 export const fillTable = (brief: PricedBy = {}): FillTable => {
   const known = new Map<string, (readonly PricedFill[] | undefined)[]>()
   const own = ownOpenings(brief.cells ?? [])
-  const price = pricesOf(brief, own)
+  const price = pricesOf(brief, own.length)
   return (place) => {
     const apart = (place.there.root - place.here.root + 12) % 12
     const key = `${place.length} ${place.pickup ?? ''} ${place.beat} ${place.afterBeat} ${place.change} ${shape(place.here)} ${shape(place.there)} ${apart}`
@@ -157,31 +133,6 @@ const shape = (ground: Ground): string => {
   return text
 }
 
-/** The device of an opening by its number. */
-export const openingDevice = (opening: number): DeviceId =>
-  opening < COUNTED ? OPENINGS[opening]!.device : opening === COUNTED ? COUNTED_RUN.device : 'ownCell'
-
-type Price = (place: Place, cell: PricedCell, fill: Fill, anchor: number, target: number) => number
-
-/** What a fill costs by a brief: its notes, its rhythm, its devices. */
-const pricesOf = (brief: PricedBy, own: readonly Opening[]): Price => {
-  const school = SCHOOL_COSTS[brief.school ?? 'both']
-  const device = (id: DeviceId): number =>
-    DEVICE_COSTS[id] +
-    WEIGHT_COSTS[brief.devices?.[id] ?? USUAL_WEIGHT]! +
-    (brief.approach === 'chords' ? (CHORDS_LEAD[id] ?? 0) : 0) +
-    (id === 'halfStepRun' ? school.halfStepRun : school.other)
-  const openings = [...OPENINGS.map((_, at) => device(openingDevice(at))), device(COUNTED_RUN.device)]
-  for (const _own of own) openings.push(device('ownCell'))
-  const closings = CLOSINGS.map((closing) => device(closing.device))
-  const chromatic = CHROMATIC_COSTS[brief.chromatic ?? USUAL_WEIGHT]!
-  return (place, cell, fill, anchor, target) =>
-    notesCost(place, cell, fill, anchor, target, chromatic) +
-    cell.cost +
-    openings[fill.opening]! +
-    closings[fill.closing]!
-}
-
 /** The fill as it is kept: its notes counted from the anchor. */
 const counted = (
   fill: Fill,
@@ -219,69 +170,6 @@ const fourNoteShapes = (path: readonly number[]): readonly number[] =>
 /** Three intervals, each less than three octaves, as one number. */
 export const shapeNumber = (first: number, second: number, third: number): number =>
   ((first + 48) * 96 + second + 48) * 96 + third + 48
-
-/** A leap of a sixth or more has to be answered. */
-const SIXTH = 8
-
-const notesCost = (
-  place: Place,
-  cell: PricedCell,
-  fill: Fill,
-  anchor: number,
-  target: number,
-  chromatic: { readonly note: number; readonly without: number },
-): number => {
-  const opened = fill.notes.length - CLOSINGS[fill.closing]!.steps.length
-  const path = [anchor, ...fill.notes, target]
-  let cost = 0
-  let foreign = 0
-  for (let index = 1; index < path.length; index += 1) {
-    const midi = path[index]!
-    cost += intervalCost(midi - path[index - 1]!) + leapCost(place, path, index)
-    if (index >= 2 && midi === path[index - 2]) cost += LINE_COSTS.backAndForth
-    if (index === path.length - 1) continue
-    const onset = cell.onsets[index - 1]!
-    const onBeat = (place.afterBeat + onset) % place.beat === 0
-    const inside = holds(place.here.isScale, midi)
-    const held = (cell.onsets[index] ?? place.length) - onset > EIGHTH
-    if (!inside) {
-      foreign += 1
-      cost += chromatic.note + (onBeat ? LINE_COSTS.beatOutside : 0) + (held ? LINE_COSTS.heldOutside : 0)
-    }
-    if (holds(place.here.isTone, midi)) continue
-    if (onBeat && index <= opened) cost += LINE_COSTS.weakBeatForeign
-    if (held) cost += LINE_COSTS.heldForeign
-  }
-  if (foreign === 0 && fill.notes.length > 0) cost += chromatic.without
-  const join = Math.abs(target - path.at(-2)!)
-  return cost + straightCost(path) + (place.change && join > 2 ? LINE_COSTS.jumpIntoChange : 0)
-}
-
-/** A leap inside an arpeggio is at home; another turns back at once, or costs. Into the target what follows is not known. */
-const leapCost = (place: Place, path: readonly number[], index: number): number => {
-  const size = path[index]! - path[index - 1]!
-  if (Math.abs(size) < SIXTH) return 0
-  const last = index === path.length - 1
-  if (!last && holds(place.here.isTone, path[index]!) && holds(place.here.isTone, path[index - 1]!)) return 0
-  if (last) return LINE_COSTS.openLeap
-  return Math.sign(path[index + 1]! - path[index]!) === -Math.sign(size) ? 0 : LINE_COSTS.openLeap
-}
-
-const intervalCost = (semitones: number): number => {
-  const size = Math.abs(semitones)
-  return LINE_COSTS.interval[size] ?? LINE_COSTS.tooWide + size - 12
-}
-
-/** A whole figure that only walks by step in one direction has no shape. */
-const straightCost = (path: readonly number[]): number => {
-  if (path.length < 4) return 0
-  const way = Math.sign(path[1]! - path[0]!)
-  for (let index = 1; index < path.length; index += 1) {
-    const step = (path[index]! - path[index - 1]!) * way
-    if (step < 1 || step > 2) return 0
-  }
-  return LINE_COSTS.straight
-}
 
 /** How a fill sounds as a whole: 0 plain, 1 by chord tones, 2 by scale, 3 chromatic. */
 const textureOf = (fill: Fill): number => TEXTURES[openingDevice(fill.opening)]?.[fill.closing] ?? 0

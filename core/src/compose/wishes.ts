@@ -1,4 +1,5 @@
 import type { Analysis } from '../analysis/analysis.ts'
+import { openingDevice } from '../cost/prices.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
 import { findDevices } from '../explain/devices.ts'
 import { hearLine } from '../explain/heard.ts'
@@ -9,7 +10,7 @@ import { longestRunOf, shapesOf } from '../line/shapes.ts'
 import { type Reason, reason } from '../outcome/outcome.ts'
 import { type ChosenEdge, type Search, type UsedFigures, usedKey } from './edges.ts'
 import { usableCells, WAYS } from './own.ts'
-import { CLOSING_DEVICES, isOwn, openingDevice, shapeNumber } from './table.ts'
+import { CLOSING_DEVICES, isOwn, shapeNumber } from './table.ts'
 
 /** What is wished of a line as a whole (common practice, no source): no single figure can see it. */
 const WISHES = {

@@ -14,8 +14,9 @@ import { barAt, degreeOver, type HeardNote, hearLine } from './heard.ts'
 export const explainLine = (analysis: Analysis, line: Line): Explanation => {
   const notes = hearLine(analysis, line)
   const devices = findDevices(notes)
+  const { around, inside } = membersOf(notes, devices)
   return {
-    notes: notes.map((note) => readNote(analysis, notes, devices, note)),
+    notes: notes.map((note) => readNote(analysis, notes, note, around[note.index], inside[note.index])),
     devices,
     joins: joinsOf(analysis, notes),
     bars: barsOf(analysis, line, devices),
@@ -42,18 +43,25 @@ interface Found {
   readonly serves?: boolean
 }
 
+/** For each note the first figure around a target that it is part of, and the first other one. */
+const membersOf = (notes: readonly HeardNote[], devices: readonly DeviceSpan[]) => {
+  const around = new Array<DeviceSpan | undefined>(notes.length)
+  const inside = new Array<DeviceSpan | undefined>(notes.length)
+  for (const span of devices) {
+    const leads = AROUND.includes(span.device)
+    const members = leads ? around : inside
+    for (let index = span.from; index < span.to + (leads ? 0 : 1); index += 1) members[index] ??= span
+  }
+  return { around, inside }
+}
+
 const readNote = (
   analysis: Analysis,
   notes: readonly HeardNote[],
-  devices: readonly DeviceSpan[],
   note: HeardNote,
+  around: DeviceSpan | undefined,
+  inside: DeviceSpan | undefined,
 ): NoteReading => {
-  const around = devices.find(
-    (span) => AROUND.includes(span.device) && note.index >= span.from && note.index < span.to,
-  )
-  const inside = devices.find(
-    (span) => !AROUND.includes(span.device) && note.index >= span.from && note.index <= span.to,
-  )
   const found = roleOf(notes, note, around)
   const target = found.target === undefined ? undefined : notes[found.target]
   const chord =

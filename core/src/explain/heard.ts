@@ -1,5 +1,5 @@
 import { type Analysis, chordAt } from '../analysis/analysis.ts'
-import { barStarts, type Chart } from '../chart/chart.ts'
+import { barStarts } from '../chart/chart.ts'
 import { type Ground, groundOf, holds } from '../figures/ground.ts'
 import type { Line, LineNote } from '../line/line.ts'
 import { type Degree, foreignDegree } from '../pitch/degree.ts'
@@ -26,9 +26,31 @@ export interface HeardNote {
   readonly coming?: { readonly chord: number; readonly ground: Ground }
 }
 
+/** What is the same for every line over an analysis, kept as long as the analysis is. */
+interface Terrain {
+  readonly grounds: readonly Ground[]
+  readonly starts: readonly Ticks[]
+  /** Of each bar: where its strong places are, counted from its start, and its beat. */
+  readonly bars: readonly { readonly strong: readonly Ticks[]; readonly beat: Ticks }[]
+}
+
+const terrains = new WeakMap<Analysis, Terrain>()
+
+const terrainOf = (analysis: Analysis): Terrain => {
+  const known = terrains.get(analysis)
+  if (known) return known
+  const terrain = {
+    grounds: analysis.spans.map((span, index) => groundOf(span.chord, analysis.readings[index]!.scale)),
+    starts: barStarts(analysis.chart),
+    bars: analysis.chart.bars.map(({ meter }) => ({ strong: strongPlaces(meter), beat: beatTicks(meter) })),
+  }
+  terrains.set(analysis, terrain)
+  return terrain
+}
+
 export const hearLine = (analysis: Analysis, line: Line): readonly HeardNote[] => {
-  const grounds = analysis.spans.map((span, index) => groundOf(span.chord, analysis.readings[index]!.scale))
-  const starts = barStarts(analysis.chart)
+  const terrain = terrainOf(analysis)
+  const { grounds } = terrain
   return line.notes.map((note, index) => {
     const span = chordAt(analysis, note.start)
     const ground = grounds[span.index]!
@@ -46,7 +68,7 @@ export const hearLine = (analysis: Analysis, line: Line): readonly HeardNote[] =
       end: note.start + note.duration,
       chord: span.index,
       ground,
-      strength: span.start === note.start ? 2 : strengthAt(analysis.chart, starts, note.start),
+      strength: span.start === note.start ? 2 : strengthAt(terrain, note.start),
       isTone: holds(ground.isTone, note.midi),
       isGuide: holds(ground.isGuide, note.midi),
       isScale: holds(ground.isScale, note.midi),
@@ -73,13 +95,13 @@ export const barAt = (starts: readonly Ticks[], tick: Ticks): number => {
   return low
 }
 
-const strengthAt = (chart: Chart, starts: readonly Ticks[], tick: Ticks): 0 | 1 | 2 => {
+const strengthAt = ({ starts, bars }: Terrain, tick: Ticks): 0 | 1 | 2 => {
   if (tick < 0) return tick % QUARTER === 0 ? 1 : 0
   const bar = barAt(starts, tick)
-  const { meter } = chart.bars[bar]!
+  const { strong, beat } = bars[bar]!
   const within = tick - starts[bar]!
-  if (strongPlaces(meter).includes(within)) return 2
-  return within % beatTicks(meter) === 0 ? 1 : 0
+  if (strong.includes(within)) return 2
+  return within % beat === 0 ? 1 : 0
 }
 
 /** The degree of a pitch over a chord: the chord's own tone, its scale's, or the plain name of the distance. */
@@ -98,5 +120,4 @@ export const degreeOver = (analysis: Analysis, chord: number, midi: number): Deg
   )
 }
 
-const rootClass = (analysis: Analysis, chord: number): number =>
-  groundOf(analysis.spans[chord]!.chord, analysis.readings[chord]!.scale).root
+const rootClass = (analysis: Analysis, chord: number): number => terrainOf(analysis).grounds[chord]!.root

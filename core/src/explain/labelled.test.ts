@@ -1,12 +1,17 @@
 import { describe, expect, it } from 'vitest'
-import { analysed, eighths } from '../../test/changes.ts'
+import { analysed } from '../../test/changes.ts'
+import type { Line } from '../line/line.ts'
+import { readPitch } from '../pitch/pitch.ts'
+import { EIGHTH } from '../rhythm/ticks.ts'
 import { explainLine } from './explain.ts'
 
 interface Labelled {
   readonly what: string
   readonly changes: string
-  /** Eighths from beat 1; a dot is a rest. */
+  /** Eighths from beat 1; a dot is a rest, and a note may last longer (C5:3). */
   readonly line: string
+  /** Ticks of one place, where it is no eighth. */
+  readonly unit?: number
   readonly roles: string
   /** Degrees, where they are in question. */
   readonly degrees?: string
@@ -184,11 +189,158 @@ const LINES: readonly Labelled[] = [
     line: 'F4 Bb4 Db4 F4',
     roles: 'guide scale chord guide',
   },
+  {
+    what: 'a chord outlined in a triplet',
+    changes: HOME,
+    unit: 160,
+    line: 'Db4 F4 Ab4 C5',
+    roles: 'chord guide chord guide',
+  },
+  {
+    what: 'a triplet led into by a half step below',
+    changes: HOME,
+    unit: 160,
+    line: '. . C4 Db4 F4 Ab4 C5',
+    roles: 'guide chord guide chord guide',
+  },
+  {
+    what: 'sixteenths up the scale',
+    changes: HOME,
+    unit: 120,
+    line: 'Db4 Eb4 F4 Gb4 Ab4',
+    roles: 'chord passing guide passing chord',
+  },
+  {
+    what: 'a turn in sixteenths',
+    changes: HOME,
+    unit: 120,
+    line: 'F4 Gb4 F4 E4 F4',
+    roles: 'guide approach guide approach guide',
+  },
+  {
+    what: 'a short note from below, right before the beat',
+    changes: HOME,
+    unit: 120,
+    line: '. . . E4 F4',
+    roles: 'approach guide',
+  },
+  {
+    what: 'a run down a tonic with its half step between 6 and 5',
+    changes: '| Dbmaj7 | Dbmaj7 |',
+    line: 'Db5 C5 Bb4 A4 Ab4 Gb4 F4 Eb4 Db4',
+    roles: 'chord guide approach approach chord approach guide approach chord',
+  },
+  {
+    what: 'the coming 3 an eighth early, held',
+    changes: MAJOR,
+    line: '. . . . . . Db5 C5:3',
+    roles: 'guide anticipation',
+    degrees: 'b7 3',
+  },
+  {
+    what: 'the coming 3 an eighth early, struck again',
+    changes: MAJOR,
+    line: '. . . . . . Db5 C5 C5',
+    roles: 'guide anticipation guide',
+    degrees: 'b7 3 3',
+  },
+  {
+    what: 'the ii held over into its V',
+    changes: MAJOR,
+    line: '. . . . . . . . Db5 C5 Eb5',
+    roles: 'delay guide chord',
+    degrees: '11 3 5',
+  },
+  {
+    what: 'half steps down into the 5',
+    changes: HOME,
+    line: 'F4 C5 Bb4 A4 Ab4',
+    roles: 'guide guide approach approach chord',
+  },
+  {
+    what: 'three eighths over the barline',
+    changes: MAJOR,
+    line: '. . . . . Eb5 Db5 B4 C5',
+    roles: 'chord guide enclosure guide',
+  },
+  {
+    what: 'the ♭9 of a dominant into the 5 of I',
+    changes: 'key: Db major\n| Ab7 | Dbmaj7 |',
+    line: '. . . . C5 Eb5 Gb5 A5 Ab5',
+    roles: 'guide chord guide approach chord',
+  },
+  {
+    what: '♯9 and ♭9 of a dominant',
+    changes: 'key: Db major\n| Ab7 | Dbmaj7 |',
+    line: '. . . . Gb4 . B4 A4 Ab4',
+    roles: 'guide outside approach chord',
+  },
+  {
+    what: 'down the blues scale',
+    changes: 'key: F major\n| F7 | Bb7 |',
+    line: 'C5 B4 Bb4 Ab4 F4',
+    roles: 'chord passing tension outside chord',
+  },
+  {
+    what: 'a 6 chord, whose 6 is a guide tone',
+    changes: 'key: C major\n| C6 | G7 |',
+    line: 'E4 G4 A4 C5',
+    roles: 'guide chord guide chord',
+    degrees: '3 5 6 R',
+  },
+  {
+    what: 'a 9 held',
+    changes: 'key: F major\n| Fmaj7 | C7 |',
+    line: 'A4 C5 E5 G5:4',
+    roles: 'guide chord guide tension',
+  },
+  {
+    what: 'a chord over another bass',
+    changes: 'key: C major\n| C/E | F |',
+    line: 'E4 G4 C5 . . . . E5 F5',
+    roles: 'guide chord chord guide chord',
+  },
+  {
+    what: 'a waltz',
+    changes: 'time: 3/4\nkey: G major\n| Gmaj7 | Em7 |',
+    line: 'B4 D5 F#5 D5 B4 F#4 G4',
+    roles: 'guide chord guide chord guide guide guide',
+  },
+  {
+    what: 'a minor chord with its leading note',
+    changes: 'key: C minor\n| Cm7 | Fm7 |',
+    line: 'Eb4 D4 C4 B3 C4',
+    roles: 'guide approach chord approach chord',
+  },
+  {
+    what: 'a sus chord into its I',
+    changes: 'key: C major\n| G7sus4 | Cmaj7 |',
+    line: 'C5 D5 F5 G5 . . . D5 E5',
+    roles: 'guide chord guide chord chord guide',
+  },
 ]
 
+/** Notes from the text of a labelled line. */
+const lineOf = ({ line, unit = EIGHTH }: Labelled): Line => ({
+  notes: line.split(' ').reduce<{ at: number; notes: Line['notes'] }>(
+    ({ at, notes }, word) => {
+      const [spelling = '', length = '1'] = word.split(':')
+      const duration = Number(length) * unit
+      const note = { start: at, duration, midi: readPitch(spelling)?.midi ?? 0, spelling }
+      return { at: at + duration, notes: spelling === '.' ? notes : [...notes, note] }
+    },
+    { at: 0, notes: [] },
+  ).notes,
+})
+
 describe('lines labelled by hand', () => {
-  it.each(LINES)('$what', ({ changes, line, roles, degrees }) => {
-    const { notes } = explainLine(analysed(changes), eighths(line))
+  it('are many', () => {
+    expect(LINES.length).toBeGreaterThanOrEqual(40)
+  })
+
+  it.each(LINES)('$what', (labelled) => {
+    const { changes, roles, degrees } = labelled
+    const { notes } = explainLine(analysed(changes), lineOf(labelled))
     expect(notes.map(({ role }) => role).join(' ')).toBe(roles)
     if (degrees !== undefined) expect(notes.map(({ degree }) => degree).join(' ')).toBe(degrees)
   })

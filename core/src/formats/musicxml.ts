@@ -215,10 +215,13 @@ const noteOf = (
       text('voice', 1),
       text('type', event.length),
       ...dots,
+      ...tripletTime(event),
+      ...notations(tripletMarks(event, before, after)),
     ])
   const { letter, alter, octave } = event.pitch
   const ties = [...(event.tiedFrom ? ['stop'] : []), ...(event.tiedTo ? ['start'] : [])]
   const beam = beamOf(event, before, after)
+  const second = secondBeamOf(event, before, after)
   return element('note', [
     element('pitch', [
       text('step', letter),
@@ -233,16 +236,49 @@ const noteOf = (
     ...(event.accidental === undefined
       ? []
       : [text('accidental', ACCIDENTALS[String(event.accidental)] ?? 'natural')]),
+    ...tripletTime(event),
     ...(beam ? [text('beam', beam, { number: '1' })] : []),
-    ...(ties.length === 0
-      ? []
-      : [
-          element(
-            'notations',
-            ties.map((type) => element('tied', [], { type })),
-          ),
-        ]),
+    ...(second ? [text('beam', second, { number: '2' })] : []),
+    ...notations([
+      ...ties.map((type) => element('tied', [], { type })),
+      ...tripletMarks(event, before, after),
+    ]),
   ])
+}
+
+const notations = (marks: readonly Node[]): readonly Node[] =>
+  marks.length === 0 ? [] : [element('notations', marks)]
+
+/** Three in the time of two. */
+const tripletTime = ({ triplet }: WrittenEvent): readonly Node[] =>
+  triplet === undefined
+    ? []
+    : [element('time-modification', [text('actual-notes', 3), text('normal-notes', 2)])]
+
+const tripletMarks = (
+  { triplet }: WrittenEvent,
+  before: WrittenEvent | undefined,
+  after: WrittenEvent | undefined,
+): readonly Node[] => {
+  if (triplet === undefined) return []
+  const mark = (type: string) => element('tuplet', [], { type, bracket: 'yes' })
+  return [
+    ...(before?.triplet === triplet ? [] : [mark('start')]),
+    ...(after?.triplet === triplet ? [] : [mark('stop')]),
+  ]
+}
+
+/** The beam that sixteenths have beside the one that they share with eighths. */
+const secondBeamOf = (
+  event: WrittenEvent,
+  before: WrittenEvent | undefined,
+  after: WrittenEvent | undefined,
+): string | undefined => {
+  if (event.beam === undefined || event.length !== '16th') return undefined
+  const shares = (other: WrittenEvent | undefined) => other?.beam === event.beam && other?.length === '16th'
+  if (shares(before)) return shares(after) ? 'continue' : 'end'
+  if (shares(after)) return 'begin'
+  return before?.beam === event.beam ? 'backward hook' : 'forward hook'
 }
 
 const beamOf = (

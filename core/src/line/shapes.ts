@@ -33,20 +33,30 @@ export const intervalsOf = (notes: readonly Sounding[]): readonly Interval[] =>
       : [],
   )
 
-/** The longest run of notes in one direction: its first and last. */
-export const longestRunOf = (notes: readonly Sounding[]): readonly [number, number] => {
-  let best: readonly [number, number] = [0, 0]
+/** Every run of notes in one direction inside a phrase: its first and last; each turning point ends one and begins the next. */
+export const runsOf = (notes: readonly Sounding[]): readonly (readonly [number, number])[] => {
+  const runs: (readonly [number, number])[] = []
   let from = 0
-  for (let index = 1; index < notes.length; index += 1) {
-    const size = notes[index]!.midi - notes[index - 1]!.midi
-    const before = index - 1 > from ? notes[index - 1]!.midi - notes[index - 2]!.midi : size
-    const goesOn =
-      notes[index - 1]!.end >= notes[index]!.start && size !== 0 && Math.sign(size) === Math.sign(before)
-    if (!goesOn) from = notes[index - 1]!.end >= notes[index]!.start && size !== 0 ? index - 1 : index
-    if (index - from > best[1] - best[0]) best = [from, index]
+  let way = 0
+  for (let index = 1; index <= notes.length; index += 1) {
+    const [before, note] = [notes[index - 1]!, notes[index]]
+    const next = note && before.end >= note.start ? Math.sign(note.midi - before.midi) : 0
+    if (next !== 0 && (way === 0 || next === way)) {
+      way = next
+      continue
+    }
+    runs.push([from, index - 1])
+    from = next === 0 ? index : index - 1
+    way = next
   }
-  return best
+  return runs
 }
+
+/** The longest run of notes in one direction: its first and last. */
+export const longestRunOf = (notes: readonly Sounding[]): readonly [number, number] =>
+  notes.length === 0
+    ? [0, 0]
+    : runsOf(notes).reduce((best, run) => (run[1] - run[0] > best[1] - best[0] ? run : best))
 
 /** Every four-note shape with the places where it begins: intervals and lengths alike. */
 export const shapesOf = (notes: readonly Sounding[]): ReadonlyMap<string, readonly number[]> => {

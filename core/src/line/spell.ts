@@ -24,6 +24,20 @@ export const spellNotes = (analysis: Analysis, notes: readonly UnspelledNote[]):
   })),
 })
 
+/** The line with other pitches at some notes (by their places): those and the notes that lead into them are spelled anew. */
+export const repitchLine = (analysis: Analysis, line: Line, pitches: ReadonlyMap<number, number>): Line => {
+  const midiAt = (index: number): number => pitches.get(index) ?? line.notes[index]!.midi
+  return {
+    notes: line.notes.map((note, index) => {
+      if (!pitches.has(index) && !pitches.has(index + 1)) return note
+      const midi = midiAt(index)
+      const after = line.notes[index + 1]
+      const next = after && { ...after, midi: midiAt(index + 1) }
+      return { ...note, midi, spelling: spellPitch(midi, spellingOf(analysis, { ...note, midi }, next)) }
+    }),
+  }
+}
+
 const spellingOf = (analysis: Analysis, note: UnspelledNote, next: UnspelledNote | undefined): Fifths => {
   const here = spellingInChord(analysis, note.midi, note.start)
   if (here !== undefined) return here

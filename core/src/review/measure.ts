@@ -5,12 +5,13 @@ import type { Explanation, Join } from '../explain/explanation.ts'
 import { barAt, type HeardNote } from '../explain/heard.ts'
 import type { Line } from '../line/line.ts'
 import { intervalsOf, longestRunOf, phrasesOf, shapesOf } from '../line/shapes.ts'
+import type { Degree } from '../pitch/degree.ts'
 import { QUARTER } from '../rhythm/ticks.ts'
 
 /** A leap of a sixth or more, in half steps. */
 const SIXTH = 8
 /** Degrees that a phrase rests on. */
-const RESTING = ['R', '3', 'b3', '5', '6', '13', '9']
+export const RESTING_DEGREES: readonly Degree[] = ['R', '3', 'b3', '5', '6', '13', '9']
 
 /** How many of how many. */
 export interface Share {
@@ -133,7 +134,7 @@ export const measureLine = (
       0,
       ...phrases.map(([from, to]) => (notes[to]!.end - notes[from]!.start) / barLength(analysis)),
     ),
-    restingEnds: share(phrases, ([, last]) => RESTING.includes(explanation.notes[last]!.degree)),
+    restingEnds: share(phrases, ([, last]) => RESTING_DEGREES.includes(explanation.notes[last]!.degree)),
   }
 }
 

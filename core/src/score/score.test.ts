@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { analysed, eighths } from '../../test/changes.ts'
 import { composeLines } from '../compose/compose.ts'
 import { instrumentOf } from '../instrument/instrument.ts'
+import type { RhythmStyle } from '../rhythm/cells.ts'
 import { barTicks, beatTicks } from '../rhythm/meter.ts'
 import { scoreOf } from './score.ts'
 
@@ -22,7 +23,8 @@ describe('scoreOf', () => {
         fc.integer({ min: 0, max: 9999 }),
         times,
         fc.constantFrom<2 | 4>(2, 4),
-        (seed, time, breathBars) => {
+        fc.constantFrom<RhythmStyle>('eighths', 'mixed', 'triplets', 'sixteenths', 'syncopated', 'sparse'),
+        (seed, time, breathBars, rhythm) => {
           const analysis = analysed(`key: G minor\ntime: ${time}\n| Gm7 | C7 | Am7b5 | D7b9 |`)
           const [composed] = composeLines(analysis, {
             stretch: { from: 0, to: 3 },
@@ -30,6 +32,7 @@ describe('scoreOf', () => {
             count: 1,
             range: instrumentOf('alto-sax').range,
             breathBars,
+            rhythm,
           }).lines
           const score = scoreOf(analysis.chart, composed!.line, { from: 0, to: 3 })
           const written = new Set<number>()
@@ -77,6 +80,43 @@ describe('scoreOf', () => {
       'C eighth >',
     ])
     expect(signs[1]![0]).toBe('C quarter <')
+  })
+
+  it('writes triplets of eighths and of quarters, and sixteenths', () => {
+    const third = 160
+    const line = {
+      notes: [
+        ...[0, 1, 2].map((at) => note(at * third, third, 'Db4', 61)),
+        note(480, 480, 'C4', 60),
+        ...[0, 1, 2].map((at) => note(960 + at * 2 * third, 2 * third, 'Eb4', 63)),
+        ...[0, 1, 2, 3].map((at) => note(1920 + at * 120, 120, 'F4', 65)),
+        note(1920 + 480 + 2 * third, third + 240, 'Gb4', 66),
+      ],
+    }
+    const signs = scoreOf(TUNE.chart, line, { from: 0, to: 1 }).bars.map(({ events }) =>
+      events.map(
+        ({ length, pitch, triplet }) =>
+          `${pitch?.letter ?? 'rest'} ${length}${triplet === undefined ? '' : ' 3'}`,
+      ),
+    )
+    expect(signs[0]).toEqual([
+      'D eighth 3',
+      'D eighth 3',
+      'D eighth 3',
+      'C quarter',
+      'E quarter 3',
+      'E quarter 3',
+      'E quarter 3',
+    ])
+    expect(signs[1]!.slice(0, 7)).toEqual([
+      'F 16th',
+      'F 16th',
+      'F 16th',
+      'F 16th',
+      'rest quarter 3',
+      'G eighth 3',
+      'G eighth',
+    ])
   })
 
   it('takes its signature from the key', () => {

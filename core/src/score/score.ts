@@ -25,6 +25,8 @@ export interface WrittenEvent {
   readonly tiedTo: boolean
   /** Events with the same number share a beam. */
   readonly beam?: number
+  /** Three in the time of two: events with the same group share a bracket. */
+  readonly triplet?: number
 }
 
 export interface WrittenBar {
@@ -81,7 +83,7 @@ const eventsOf = (line: Line, start: Ticks, meter: Meter): readonly WrittenEvent
     const to = Math.min(note.start + note.duration, end)
     if (from >= to) return
     if (from > at) events.push(...rests(at - start, from - start, meter))
-    const parts = pieces(from - start, to - start, meter)
+    const parts = withTriplets(from - start, to - start, meter)
     parts.forEach((part, piece) => {
       events.push(
         noteOf(
@@ -102,7 +104,31 @@ const eventsOf = (line: Line, start: Ticks, meter: Meter): readonly WrittenEvent
 interface Piece {
   readonly start: Ticks
   readonly ticks: Ticks
+  readonly triplet?: number
 }
+
+const SIXTEENTH: Ticks = EIGHTH / 2
+const TRIPLET: Ticks = QUARTER / 3
+/** Groups of quarter triplets are told from those of eighths by their numbers. */
+const OVER_HALF_BARS = 1000
+
+const isEven = (ticks: Ticks): boolean => ticks % SIXTEENTH === 0
+
+/** Cuts a time into signs, first out what does not lie on sixteenths: triplets of a beat, quarter triplets of half a bar. */
+const withTriplets = (from: Ticks, to: Ticks, meter: Meter): readonly Piece[] => {
+  if (isEven(from) && isEven(to)) return pieces(from, to, meter)
+  const half = 2 * QUARTER
+  if (to - from === 2 * TRIPLET && fitsHalf(from))
+    return [{ start: from, ticks: to - from, triplet: OVER_HALF_BARS + Math.floor(from / half) }]
+  const begin = isEven(from) ? from : Math.min(to, (Math.floor(from / QUARTER) + 1) * QUARTER)
+  const end = isEven(to) ? to : Math.max(begin, Math.floor(to / QUARTER) * QUARTER)
+  const third = (at: Ticks, until: Ticks): readonly Piece[] =>
+    until > at ? [{ start: at, ticks: until - at, triplet: Math.floor(at / QUARTER) }] : []
+  return [...third(from, begin), ...pieces(begin, end, meter), ...third(end, to)]
+}
+
+/** Whether a third of half a bar begins there. */
+const fitsHalf = (from: Ticks): boolean => (from % (2 * QUARTER)) % (2 * TRIPLET) === 0
 
 /** Cuts a time into signs: at the half bar (4/4) when it begins off it, and at the beat when it begins off the beat. */
 const pieces = (from: Ticks, to: Ticks, meter: Meter, dotted = true): readonly Piece[] => {
@@ -136,7 +162,8 @@ const signOf = (ticks: Ticks): { length: WrittenLength; dots: 0 | 1 } => {
 const restOf = (piece: Piece): WrittenEvent => ({
   start: piece.start,
   duration: piece.ticks,
-  ...signOf(piece.ticks),
+  ...signOf(piece.triplet === undefined ? piece.ticks : piece.ticks * 1.5),
+  ...(piece.triplet === undefined ? {} : { triplet: piece.triplet }),
   tiedFrom: false,
   tiedTo: false,
 })
@@ -145,7 +172,10 @@ const restOf = (piece: Piece): WrittenEvent => ({
 const rests = (from: Ticks, to: Ticks, meter: Meter): readonly WrittenEvent[] =>
   from === 0 && to === barTicks(meter)
     ? [wholeBarRest(to)]
-    : pieces(from, to, meter, meter.unit === 8).map(restOf)
+    : (isEven(from) && isEven(to)
+        ? pieces(from, to, meter, meter.unit === 8)
+        : withTriplets(from, to, meter)
+      ).map(restOf)
 
 const wholeBarRest = (ticks: Ticks): WrittenEvent => ({
   ...restOf({ start: 0, ticks }),

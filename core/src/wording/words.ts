@@ -1,49 +1,9 @@
 import type { Reason } from '../outcome/outcome.ts'
-import { plainPitch } from '../pitch/pitch.ts'
+import { LINE_SENTENCES, type Sentence } from './lineSentences.ts'
+import { capital, deviceName, inside, toneOf } from './phrases.ts'
 import { degreeName, withSigns } from './signs.ts'
 
-type Sentence = (...args: readonly never[]) => string
-
-const DEVICE_NAMES: Readonly<Record<string, string>> = {
-  enclosure: 'enclosure',
-  threeNoteEnclosure: 'three-note enclosure',
-  fourNoteEnclosure: 'four-note enclosure',
-  doubleChromatic: 'double chromatic approach',
-  below: 'approach from below',
-  above: 'approach from above',
-  neighbour: 'neighbour note',
-  turn: 'turn',
-  arpeggio: 'arpeggio',
-  scaleRun: 'scale run',
-  skip: 'skip',
-  scale: 'scale step',
-  chordTone: 'chord tone',
-  halfStepRun: 'run with added half steps',
-  cell: 'cell',
-  pentatonic: 'pentatonic',
-  sidestep: 'sidestep',
-  diminished: 'diminished arpeggio',
-  altered: 'altered notes',
-  tritone: 'tritone dominant',
-  triad: 'upper triad',
-  blues: 'blues scale',
-  ownCell: 'cell of your own',
-}
-
-/** A figure in the trade's words. */
-export const deviceName = (device: string): string => DEVICE_NAMES[device] ?? device
-
-const toneOf = (degree: string, symbol: string): string => `the ${degreeName(degree)} of ${withSigns(symbol)}`
-const inside = (device: string | null): string =>
-  device ? `, in ${articleOf(device)}${deviceName(device)}` : ''
-const articleOf = (device: string): string => {
-  if (device === 'altered') return ''
-  return /^[aeiou]/.test(deviceName(device)) ? 'an ' : 'a '
-}
-const wishedNote = (wish: string | number): string =>
-  typeof wish === 'number' ? withSigns(plainPitch(wish)) : `the ${degreeName(wish)}`
-const cellName = (degrees: readonly string[]): string => degrees.map(degreeName).join('–')
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+export { deviceName } from './phrases.ts'
 
 /** What each rule says, of notes and of what can go wrong. */
 const SENTENCES: Readonly<Record<string, Sentence>> = {
@@ -113,23 +73,7 @@ const SENTENCES: Readonly<Record<string, Sentence>> = {
   'scale.kind': () => 'No key explains this chord here; this is what its kind suggests by itself.',
   'scale.function': (_scale: string, numeral: string, key: { tonic: string; mode: string }) =>
     `It is ${withSigns(numeral)} of ${withSigns(key.tonic)} ${key.mode}.`,
-  'brief.noChord': () => 'No line fits here: there is no chord in the stretch.',
-  'brief.range': (symbol: string, bar: number) =>
-    `The range is too small: it holds no tone of ${withSigns(symbol)} in bar ${bar}. The line goes beyond it.`,
-  'brief.first': (wish: string | number, symbol: string) =>
-    `The line cannot begin on ${wishedNote(wish)}: it is no tone of ${withSigns(symbol)} inside the range. It begins where it fits best.`,
-  'brief.landing': (wish: string | number, symbol: string) =>
-    `The line cannot end on ${wishedNote(wish)}: it is no tone of ${withSigns(symbol)} inside the range. It ends where it fits best.`,
-  'brief.cell': (degrees: readonly string[]) =>
-    `The cell ${cellName(degrees)} has fewer than two notes, so it was left out.`,
-  'line.shapes': (count: number) =>
-    `${count === 1 ? 'A shape of four notes comes' : `${count} shapes of four notes come`} more than twice.`,
-  'line.run': (notes: number) => `It runs ${notes} notes in one direction.`,
-  'line.devices': (heard: number, wanted: number) =>
-    `It has ${heard} different devices where ${wanted} were wished.`,
-  'line.cell': (degrees: readonly string[]) => `The cell ${cellName(degrees)} found no place.`,
-  'line.alike': (percent: number) => `It shares ${percent} % of its notes with another line.`,
-  'line.never': (device: string) => `It could not do without: ${deviceName(device)}.`,
+  ...LINE_SENTENCES,
   'exercise.empty': (rung: string) =>
     rung === 'your-line'
       ? 'The line has no notes in this stretch.'

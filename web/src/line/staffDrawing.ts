@@ -9,6 +9,7 @@ import {
   Stave,
   StaveNote,
   StaveTie,
+  Tuplet,
   Voice,
 } from 'vexflow/bravura'
 import type { SystemLayout } from './layout.ts'
@@ -112,6 +113,7 @@ const drawBar = (
     .setMode(Voice.Mode.SOFT)
     .addTickables(notes)
   const beams = beamsOf(drawn, options.colour)
+  const triplets = tripletsOf(drawn, options.colour)
   new Formatter().joinVoices([voice]).format([voice], layout.barX(bar.number + 1) - layout.barX(bar.number))
   for (const { note, event } of drawn) {
     note.setStave(stave)
@@ -125,6 +127,7 @@ const drawBar = (
   }
   voice.draw(context, stave)
   for (const beam of beams) beam.setContext(context).draw()
+  for (const triplet of triplets) triplet.setContext(context).draw()
   return drawn
 }
 
@@ -150,6 +153,17 @@ const noteOf = (event: WrittenEvent, bar: WrittenBar, { clef, colour }: StaffOpt
   note.setStyle({ fillStyle: colour, strokeStyle: colour })
   note.setLedgerLineStyle({ fillStyle: colour, strokeStyle: colour, lineWidth: 1.4 })
   return note
+}
+
+const tripletsOf = (drawn: readonly Drawn[], colour: string): readonly Tuplet[] => {
+  const groups = new Map<number, StaveNote[]>()
+  for (const { event, note } of drawn)
+    if (event.triplet !== undefined) groups.set(event.triplet, [...(groups.get(event.triplet) ?? []), note])
+  return [...groups.values()].map((notes) => {
+    const triplet = new Tuplet(notes, { numNotes: 3, notesOccupied: 2 })
+    triplet.setStyle({ fillStyle: colour, strokeStyle: colour })
+    return triplet
+  })
 }
 
 const beamsOf = (drawn: readonly Drawn[], colour: string): readonly Beam[] => {

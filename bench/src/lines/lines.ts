@@ -1,0 +1,233 @@
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { parseArgs } from 'node:util'
+import {
+  type Analysis,
+  analyseChart,
+  type Brief,
+  type ComposedLine,
+  CRITERION_IDS,
+  composeLines,
+  type Degree,
+  type DeviceId,
+  degreeName,
+  deviceName,
+  explainLine,
+  INSTRUMENTS,
+  instrumentOf,
+  type Line,
+  ROADS,
+  readChart,
+  reviewLine,
+  roleName,
+  type Stretch,
+  type Weight,
+  withSigns,
+  wordReason,
+  writeMidi,
+  writeMusicXml,
+} from '@eager-contour/core'
+
+const USAGE = `npm run lines -- chart.txt [wishes]
+
+Writes lines over a chart, says what each note is and does, reviews them, and writes MIDI and MusicXML.
+
+  --bars 1-8            the stretch                      --count 2       how many lines
+  --seed 7              another seed, other lines        --out folder    where the files go (lines-out)
+  --instrument trumpet  ${INSTRUMENTS.map(({ id }) => id).join(' ')}
+  --approach both       key chords both                  --two-five apart  apart five two
+  --road backdoor       ${ROADS.map(({ id }) => id).join(' ')}
+  --school both         figures halfSteps both           --chromatic sometimes  never rarely sometimes often
+  --rhythm eighths      eighths triplets sixteenths mixed syncopated sparse
+  --motif               the rhythm of the first two bars comes back
+  --breath 4            bars after which it breathes     --new-register  after each breath
+  --first 3             first degree                     --landing R     last degree
+  --cell 3-R-b7         a cell that may come             --must 3-R      one that must
+  --devices enclosure=often,scale=never                  --why           a sentence for every note
+`
+const WORDS: readonly string[] = ['never', 'rarely', 'sometimes', 'often']
+
+const stop = (message: string): never => {
+  console.error(`${message}\n\n${USAGE}`)
+  process.exit(1)
+}
+
+const { values: wish, positionals } = parseArgs({
+  allowPositionals: true,
+  options: {
+    bars: { type: 'string' },
+    count: { type: 'string', default: '1' },
+    seed: { type: 'string', default: '1' },
+    out: { type: 'string', default: 'lines-out' },
+    instrument: { type: 'string', default: 'concert' },
+    approach: { type: 'string' },
+    'two-five': { type: 'string' },
+    road: { type: 'string' },
+    school: { type: 'string' },
+    chromatic: { type: 'string' },
+    rhythm: { type: 'string' },
+    motif: { type: 'boolean' },
+    breath: { type: 'string', default: '4' },
+    'new-register': { type: 'boolean' },
+    first: { type: 'string' },
+    landing: { type: 'string' },
+    cell: { type: 'string', multiple: true },
+    must: { type: 'string', multiple: true },
+    devices: { type: 'string' },
+    why: { type: 'boolean' },
+  },
+})
+
+const weightOf = (word: string): Weight => {
+  const weight = WORDS.indexOf(word)
+  return (weight < 0 ? stop(`“${word}” is none of ${WORDS.join(', ')}.`) : weight) as Weight
+}
+
+/** A wish that is one of some words, or none. */
+const oneOf = <Word extends string>(name: string, given: string | undefined, words: readonly Word[]) =>
+  given === undefined
+    ? {}
+    : words.includes(given as Word)
+      ? { [name]: given as Word }
+      : stop(`“${given}” is none of ${words.join(', ')}.`)
+
+const numberOf = (name: string, text: string): number =>
+  Number.isFinite(Number(text)) ? Number(text) : stop(`--${name} ${text} is no number.`)
+
+const stretchOf = (bars: number): Stretch => {
+  if (wish.bars === undefined) return { from: 0, to: bars - 1 }
+  const [from = 1, to = from] = wish.bars.split('-').map((bar) => numberOf('bars', bar))
+  return { from: from - 1, to: to - 1 }
+}
+
+const cellsOf = (cells: readonly string[] | undefined, must: boolean) =>
+  (cells ?? []).map((cell) => ({ degrees: cell.split('-') as Degree[], must }))
+
+const devicesOf = (): Partial<Record<DeviceId, Weight>> =>
+  Object.fromEntries(
+    (wish.devices ?? '')
+      .split(',')
+      .filter(Boolean)
+      .map((pair) => {
+        const [device = '', word = ''] = pair.split('=')
+        return [device, weightOf(word)]
+      }),
+  )
+
+const briefFor = (stretch: Stretch): Brief =>
+  ({
+    stretch,
+    seed: numberOf('seed', wish.seed),
+    count: numberOf('count', wish.count),
+    range: instrumentOf(wish.instrument).range,
+    breathBars: Math.min(4, Math.max(1, numberOf('breath', wish.breath))),
+    devices: devicesOf(),
+    cells: [...cellsOf(wish.cell, false), ...cellsOf(wish.must, true)],
+    ...oneOf('approach', wish.approach, ['key', 'chords', 'both']),
+    ...oneOf('twoFive', wish['two-five'], ['apart', 'five', 'two']),
+    ...oneOf(
+      'road',
+      wish.road,
+      ROADS.map(({ id }) => id),
+    ),
+    ...oneOf('school', wish.school, ['figures', 'halfSteps', 'both']),
+    ...oneOf('rhythm', wish.rhythm, [
+      'eighths',
+      'triplets',
+      'sixteenths',
+      'mixed',
+      'syncopated',
+      'sparse',
+    ]),
+    ...(wish.chromatic === undefined ? {} : { chromatic: weightOf(wish.chromatic) }),
+    ...(wish.motif ? { motif: true } : {}),
+    ...(wish['new-register'] ? { newRegister: true } : {}),
+    ...(wish.first === undefined ? {} : { first: { degree: wish.first as Degree } }),
+    ...(wish.landing === undefined ? {} : { landing: { degree: wish.landing as Degree } }),
+  }) as Brief
+
+/** Each bar: its chords, then for each note its name, its degree and what it does. */
+const printNotes = (analysis: Analysis, line: Line, stretch: Stretch): void => {
+  const { notes } = explainLine(analysis, line)
+  for (let bar = stretch.from; bar <= stretch.to; bar += 1) {
+    const spans = analysis.spans.filter((span) => span.bar === bar)
+    const inBar = line.notes.flatMap((note, index) => {
+      const within = note.start >= spans[0]!.start && note.start < spans.at(-1)!.end
+      return within ? [{ note, reading: notes[index]! }] : []
+    })
+    const width = (text: string) => text.padEnd(11)
+    console.log(
+      `\n${String(bar + 1).padStart(3)}  ${spans.map(({ chord }) => withSigns(chord.symbol)).join('  ')}`,
+    )
+    console.log(`     ${inBar.map(({ note }) => width(withSigns(note.spelling))).join('')}`)
+    console.log(`     ${inBar.map(({ reading }) => width(degreeName(reading.degree))).join('')}`)
+    console.log(
+      `     ${inBar.map(({ reading }) => width(roleName(reading.role).replace(/ (note|tone)$/, ''))).join('')}`,
+    )
+    console.log(
+      `     ${inBar.map(({ reading }) => width(reading.device ? deviceName(reading.device).slice(0, 10) : '·')).join('')}`,
+    )
+    if (wish.why)
+      for (const { note, reading } of inBar)
+        console.log(`       ${withSigns(note.spelling).padEnd(5)} ${wordReason(reading.why)}`)
+  }
+}
+
+const printReview = (analysis: Analysis, line: Line): void => {
+  const { findings, praises, scores, score } = reviewLine(analysis, line, {
+    range: instrumentOf(wish.instrument).range,
+  })
+  console.log(`\nScore ${score.toFixed(0)} of 100`)
+  console.log(`  ${CRITERION_IDS.map((id) => `${id} ${scores[id].toFixed(0)}`).join('  ')}`)
+  for (const { bar, why } of praises) console.log(`  + bar ${bar + 1}: ${wordReason(why)}`)
+  for (const { bar, why, mend } of findings)
+    console.log(
+      `  − bar ${bar + 1}: ${wordReason(why)}${mend ? ` (a mend would score ${mend.score.toFixed(0)})` : ''}`,
+    )
+}
+
+const writeFiles = (analysis: Analysis, line: Line, stretch: Stretch, number: number): void => {
+  mkdirSync(wish.out, { recursive: true })
+  const { chart } = analysis
+  const name = `${(chart.title || 'line').toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}-${number}`
+  const instrument = instrumentOf(wish.instrument)
+  writeFileSync(join(wish.out, `${name}.mid`), writeMidi(chart, line, stretch))
+  writeFileSync(
+    join(wish.out, `${name}.musicxml`),
+    writeMusicXml(chart, line, stretch, {
+      title: `${chart.title || 'Line'} ${number}`,
+      part: instrument.name,
+      clef: instrument.clef,
+    }),
+  )
+  console.log(`\nWritten: ${join(wish.out, name)}.mid and .musicxml, at concert pitch`)
+}
+
+const chartOf = (file: string): Analysis => {
+  let text: string
+  try {
+    text = readFileSync(file, 'utf8')
+  } catch {
+    return stop(`${file} cannot be read.`)
+  }
+  const outcome = readChart(text)
+  if (outcome.ok) return analyseChart(outcome.value)
+  for (const problem of outcome.problems)
+    console.error(`${file}:${problem.place?.line ?? '?'}:${problem.place?.column ?? '?'} ${wordReason(problem)}`)
+  process.exit(1)
+}
+
+const [file] = positionals
+const analysis = file === undefined ? stop('Which chart?') : chartOf(file)
+const stretch = stretchOf(analysis.chart.bars.length)
+if (!(stretch.from >= 0 && stretch.to < analysis.chart.bars.length && stretch.from <= stretch.to))
+  stop(`The tune has bars 1 to ${analysis.chart.bars.length}.`)
+const { lines, unmet } = composeLines(analysis, briefFor(stretch))
+for (const wanting of unmet) console.log(`! ${wordReason(wanting)}`)
+lines.forEach(({ line, missed, cost }: ComposedLine, at) => {
+  console.log(`\n=== line ${at + 1} of ${lines.length}, cost ${cost.toFixed(1)} ===`)
+  for (const wanting of missed) console.log(`! ${wordReason(wanting)}`)
+  printNotes(analysis, line, stretch)
+  printReview(analysis, line)
+  writeFiles(analysis, line, stretch, at + 1)
+})

@@ -1,0 +1,63 @@
+import { plainPitch } from '../pitch/pitch.ts'
+import { degreeName, withSigns } from './signs.ts'
+
+const DEVICE_NAMES: Readonly<Record<string, string>> = {
+  enclosure: 'enclosure',
+  threeNoteEnclosure: 'three-note enclosure',
+  fourNoteEnclosure: 'four-note enclosure',
+  doubleChromatic: 'double chromatic approach',
+  below: 'approach from below',
+  above: 'approach from above',
+  neighbour: 'neighbour note',
+  turn: 'turn',
+  arpeggio: 'arpeggio',
+  scaleRun: 'scale run',
+  skip: 'skip',
+  scale: 'scale step',
+  chordTone: 'chord tone',
+  halfStepRun: 'run with added half steps',
+  cell: 'cell',
+  pentatonic: 'pentatonic',
+  sidestep: 'sidestep',
+  diminished: 'diminished arpeggio',
+  altered: 'altered notes',
+  tritone: 'tritone dominant',
+  triad: 'upper triad',
+  blues: 'blues scale',
+  ownCell: 'cell of your own',
+}
+
+/** A figure in the trade's words. */
+export const deviceName = (device: string): string => DEVICE_NAMES[device] ?? device
+
+export const toneOf = (degree: string, symbol: string): string =>
+  `the ${degreeName(degree)} of ${withSigns(symbol)}`
+export const inside = (device: string | null): string =>
+  device ? `, in ${articleOf(device)}${deviceName(device)}` : ''
+export const articleOf = (device: string): string => {
+  if (device === 'altered') return ''
+  return /^[aeiou]/.test(deviceName(device)) ? 'an ' : 'a '
+}
+const INTERVALS = [
+  'a unison',
+  'a half step',
+  'a whole step',
+  'a minor third',
+  'a third',
+  'a fourth',
+  'a tritone',
+  'a fifth',
+  'a minor sixth',
+  'a sixth',
+  'a minor seventh',
+  'a major seventh',
+  'an octave',
+] as const
+export const intervalName = (semitones: number): string =>
+  INTERVALS[semitones] ?? (semitones < 24 ? 'more than an octave' : 'two octaves or more')
+export const ordinal = (number: number): string =>
+  ['', 'first', 'second', 'third', 'fourth', 'fifth'][number] ?? `${number}th`
+export const wishedNote = (wish: string | number): string =>
+  typeof wish === 'number' ? withSigns(plainPitch(wish)) : `the ${degreeName(wish)}`
+export const cellName = (degrees: readonly string[]): string => degrees.map(degreeName).join('–')
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
