@@ -1,13 +1,14 @@
 import { type Analysis, chordAt } from '../analysis/analysis.ts'
 import { fitStretch, stretchTicks } from '../chart/chart.ts'
+import { degreeOf } from '../figures/fill.ts'
 import { aboveRoot, type Ground } from '../figures/ground.ts'
 import type { Line } from '../line/line.ts'
 import { spellNotes, type UnspelledNote } from '../line/spell.ts'
 import { type Reason, reason } from '../outcome/outcome.ts'
-import { degreeSemitones } from '../pitch/degree.ts'
 import { EIGHTH, QUARTER } from '../rhythm/ticks.ts'
 import type { Brief, Composed, ComposedLine, WishedNote } from './brief.ts'
 import { type ChosenEdge, freshSearch, type Search, type UsedFigures, usedKey } from './edges.ts'
+import { motifOf } from './motif.ts'
 import { usableCells } from './own.ts'
 import { type Anchor, anchorsOf } from './plan.ts'
 import { type Pitches, pitchesOf, solving } from './search.ts'
@@ -101,29 +102,6 @@ function* wished(
   return best
 }
 
-/** How many bars the rhythm of a motif lasts. */
-const MOTIF_BARS = 2
-
-/** The rhythm of the first bars, for the same places of all that follow. */
-const motifOf = (
-  anchors: readonly Anchor[],
-  edges: readonly ChosenEdge[],
-): readonly (number | undefined)[] => {
-  const first = anchors[0]!.bar
-  const within = anchors.filter(({ bar }) => bar < first + MOTIF_BARS)
-  const rhythms = within.map((_, at) => (edges[at]?.kind === 'figure' ? edges[at]!.rhythm : undefined))
-  const barAt = new Map<number, number>()
-  anchors.forEach(({ bar }, at) => {
-    if (!barAt.has(bar)) barAt.set(bar, at)
-  })
-  return anchors.map(({ bar }, at) => {
-    if (bar < first + MOTIF_BARS) return rhythms[at]
-    const place = at - barAt.get(bar)!
-    const model = barAt.get(first + ((bar - first) % MOTIF_BARS))
-    return model === undefined ? undefined : rhythms[model + place]
-  })
-}
-
 interface Standing {
   readonly pitches: Pitches
   readonly range: Brief['range']
@@ -162,7 +140,7 @@ const wishedPitches = (
   const pitches: number[] = []
   for (let pitch = range.low; pitch <= range.high; pitch += 1) {
     if (midi !== undefined && pitch !== midi) continue
-    if (degree !== undefined && aboveRoot(ground, pitch) !== degreeSemitones(degree)) continue
+    if (degree !== undefined && aboveRoot(ground, pitch) !== degreeOf(ground, degree)) continue
     pitches.push(pitch)
   }
   return midi === undefined && degree === undefined ? [] : pitches

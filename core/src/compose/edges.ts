@@ -1,6 +1,7 @@
 import { LINE_COSTS } from '../cost/terms.ts'
 import { COUNTED } from '../figures/fill.ts'
 import { aboveRoot, type Ground, holds } from '../figures/ground.ts'
+import { cellsFor } from '../rhythm/cells.ts'
 import { EIGHTH, type Ticks } from '../rhythm/ticks.ts'
 import type { Brief, Contour } from './brief.ts'
 import { MEMORY_MATTERS, NO_DEVICE, TEXTURES } from './memory.ts'
@@ -117,9 +118,23 @@ const offer = ({ cost, fill, kinds }: Offers, kind: number, price: number, notes
 export interface Crossing {
   readonly at: number
   readonly fills: Fills
+  /** The noise on each rhythm there. */
+  readonly rhythms: readonly number[]
   /** The fills of one and of two pickup notes after a breath; none where a phrase cannot end. */
   readonly pickups: readonly Fills[]
   readonly ends: boolean
+}
+
+/** What the noise of rhythms is told from that of figures by. */
+const RHYTHM = 77
+
+/** The noise on each rhythm at a place, the least of it taken off. */
+const rhythmNoise = ({ seed, rhythm = 'eighths' }: Brief, at: number, length: Ticks): readonly number[] => {
+  const noise = cellsFor(length, rhythm).map(
+    (_, place) => LINE_COSTS.rhythmNoise * noiseAt(seed, at, place, RHYTHM),
+  )
+  const least = Math.min(...noise)
+  return noise.map((one) => one - least)
 }
 
 /** Notes of a pickup after a breath. */
@@ -145,6 +160,7 @@ export const crossingAt = (search: Search, at: number): Crossing => {
   return {
     at,
     fills: fills(),
+    rhythms: rhythmNoise(search.brief, at, length),
     pickups: Array.from({ length: most }, (_, index) => fills(index + 1)),
     ends,
   }
@@ -174,7 +190,7 @@ const fitsRange = ({ range }: Brief, pitch: number, fill: PricedFill): boolean =
 
 const offerFigures = (
   search: Search,
-  { at, fills }: Crossing,
+  { at, fills, rhythms }: Crossing,
   pitch: number,
   target: number,
   index: number,
@@ -195,16 +211,21 @@ const offerFigures = (
       arrival +
       surcharge[fill.device]! +
       leaving[fill.opening]! +
-      LINE_COSTS.noise * noiseAt(brief.seed, at, pitch * 128 + target, fill.name)
+      LINE_COSTS.noise * noiseAt(brief.seed, at, placeOf(brief, pitch, target), fill.name)
     if (before?.some((notes) => sameNotes(notes, fill.notes, pitch)))
       cost += LINE_COSTS.usedBefore * search.usedTimes
     if (worn.size > 0 && fill.shapes.some((shape) => worn.has(shape))) cost += LINE_COSTS.worn
+    cost += rhythms[fill.rhythm]!
     if (motif !== undefined && motif !== fill.rhythm) cost += LINE_COSTS.offMotif
     offer(offers, kind, cost, fill)
     if (cost < least) least = cost
   }
   offers.least[index] = least
 }
+
+/** Two pitches by their places in the range, so that the noise moves with it. */
+const placeOf = ({ range }: Brief, pitch: number, target: number): number =>
+  (pitch - range.low) * 128 + target - range.low
 
 const sameNotes = (notes: readonly number[], above: readonly number[], pitch: number): boolean =>
   notes.length === above.length && notes.every((midi, at) => midi === pitch + above[at]!)
@@ -238,14 +259,14 @@ const offerBreaths = (
     const leap = brief.newRegister
       ? Math.max(0, FIFTH - away) * LINE_COSTS.sameRegister
       : Math.max(0, away - SIXTH) * LINE_COSTS.leapOverBreath
-    const noise = LINE_COSTS.noise * noiseAt(brief.seed, at, pitch * 128 + target, 1024 + closing)
+    const noise = LINE_COSTS.noise * noiseAt(brief.seed, at, placeOf(brief, pitch, target), 1024 + closing)
     offer(offers, kindOf(index, true, device, 0), base + leap + noise + more, notes)
   }
   breath(NO_PICKUP, NO_DEVICE, 0, LINE_COSTS.noPickup)
   for (const fills of pickups)
     for (const fill of fills(pitch, target))
       if (fill.opening === 0 && fill.closing !== 0 && fitsRange(brief, pitch, fill))
-        breath(fill, fill.device, fill.closing, 0)
+        breath(fill, fill.device, fill.closing, fill.cost * LINE_COSTS.pickup)
 }
 
 /** What standing on a pitch at an anchor costs. */

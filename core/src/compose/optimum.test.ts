@@ -78,7 +78,9 @@ const pitchesFor = ({ anchors, brief }: Search) => anchors.map(({ ground }) => p
 const starts = ({ anchors, brief }: Search, pitches: readonly (readonly number[])[]) =>
   pitches[0]!.map((pitch) => ({
     state: { at: 0, pitch, device: NO_DEVICE, texture: 0, bars: 0 } satisfies State,
-    cost: anchorCost(anchors[0]!, pitch, brief) + LINE_COSTS.noise * noiseAt(brief.seed, 0, pitch, 7),
+    cost:
+      anchorCost(anchors[0]!, pitch, brief) +
+      LINE_COSTS.noise * noiseAt(brief.seed, 0, pitch - brief.range.low, 7),
   }))
 
 /** The cheapest way from a first pitch to the end, by ngraph.path's A* over the same steps. */

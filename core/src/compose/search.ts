@@ -66,7 +66,8 @@ export function* solving(search: Search, pitches: Pitches): Generator<void, Solu
   const first = emptyLayer(pitches[0]!.length)
   pitches[0]!.forEach((pitch, index) => {
     first.cost[index * STATES + memoryOf(NO_DEVICE, 0)] =
-      anchorCost(anchors[0]!, pitch, brief) + LINE_COSTS.noise * noiseAt(brief.seed, 0, pitch, 7)
+      anchorCost(anchors[0]!, pitch, brief) +
+      LINE_COSTS.noise * noiseAt(brief.seed, 0, pitch - brief.range.low, 7)
   })
   const layers: Layer[] = [first]
   const offers = offersFor(Math.max(...pitches.map((some) => some.length)))

@@ -8,6 +8,7 @@ import {
   CHROMATIC_COSTS,
   DEVICE_COSTS,
   LINE_COSTS,
+  RUNNING,
   SCHOOL_COSTS,
   USUAL_WEIGHT,
   WEIGHT_COSTS,
@@ -54,13 +55,14 @@ export const pricesOf = (brief: PriceWishes, own = 0): Price => {
     DEVICE_COSTS[id] +
     WEIGHT_COSTS[brief.devices?.[id] ?? USUAL_WEIGHT]! +
     (brief.approach === 'chords' ? (CHORDS_LEAD[id] ?? 0) : 0) +
-    (id === 'halfStepRun' ? school.halfStepRun : school.other)
+    (id === 'halfStepRun' ? school.halfStepRun : RUNNING.includes(id) ? 0 : school.figure)
   const openings = [...OPENINGS.map((_, at) => device(openingDevice(at))), device(COUNTED_RUN.device)]
   for (let at = 0; at < own; at += 1) openings.push(device('ownCell'))
   const closings = CLOSINGS.map((closing) => device(closing.device))
   const chromatic = CHROMATIC_COSTS[brief.chromatic ?? USUAL_WEIGHT]!
   return (place, cell, fill, anchor, target) =>
     notesCost(place, cell, fill, anchor, target, chromatic) +
+    (isStraight(anchor, fill.notes, target) ? school.straight : 0) +
     cell.cost +
     openings[fill.opening]! +
     closings[fill.closing]!
@@ -83,7 +85,9 @@ const notesCost = (
   let foreign = 0
   for (let index = 1; index < path.length; index += 1) {
     const midi = path[index]!
-    cost += intervalCost(midi - path[index - 1]!) + leapCost(place, path, index)
+    // Before a pickup lies a breath: how far it starts away is weighed there.
+    if (index > 1 || place.pickup === undefined)
+      cost += intervalCost(midi - path[index - 1]!) + leapCost(place, path, index)
     if (index >= 2 && midi === path[index - 2]) cost += LINE_COSTS.backAndForth
     if (index === path.length - 1) continue
     const onset = cell.onsets[index - 1]!
@@ -100,7 +104,7 @@ const notesCost = (
   }
   if (foreign === 0 && fill.notes.length > 0) cost += chromatic.without
   const join = Math.abs(target - path.at(-2)!)
-  return cost + straightCost(path) + (place.change && join > 2 ? LINE_COSTS.jumpIntoChange : 0)
+  return cost + (place.change && join > 2 ? LINE_COSTS.jumpIntoChange : 0)
 }
 
 /** A leap inside an arpeggio is at home; another turns back at once, or costs. Into the target what follows is not known. */
@@ -119,12 +123,14 @@ const intervalCost = (semitones: number): number => {
 }
 
 /** A whole figure that only walks by step in one direction has no shape. */
-const straightCost = (path: readonly number[]): number => {
-  if (path.length < 4) return 0
-  const way = Math.sign(path[1]! - path[0]!)
-  for (let index = 1; index < path.length; index += 1) {
-    const step = (path[index]! - path[index - 1]!) * way
-    if (step < 1 || step > 2) return 0
+const isStraight = (anchor: number, notes: readonly number[], target: number): boolean => {
+  if (notes.length < 2) return false
+  const way = Math.sign(notes[0]! - anchor)
+  let before = anchor
+  for (const midi of notes) {
+    const step = (midi - before) * way
+    if (step < 1 || step > 2) return false
+    before = midi
   }
-  return LINE_COSTS.straight
+  return (target - before) * way >= 1 && (target - before) * way <= 2
 }

@@ -8,8 +8,6 @@ export const LINE_COSTS = {
   tooWide: 6,
   /** The pitch of two notes before, again. */
   backAndForth: 1,
-  /** A whole figure by step in one direction. */
-  straight: 1.1,
   /** On a beat between anchors: no chord tone, and no part of a closing. */
   weakBeatForeign: 1.6,
   /** Longer than an eighth between anchors: no chord tone, and outside the scale on top of that. */
@@ -32,7 +30,9 @@ export const LINE_COSTS = {
   earlyBreath: 2.2,
   breath: 2,
   leapOverBreath: 0.4,
-  noPickup: 1.5,
+  noPickup: 3,
+  /** The share of a pickup's price that counts after a breath. */
+  pickup: 0.3,
   /** For each half step that a new phrase starts nearer than a fifth, where the brief wants another register. */
   sameRegister: 0.7,
   /** The end of a phrase by its degree. */
@@ -46,13 +46,14 @@ export const LINE_COSTS = {
   /** A device that the line has, when it has too few. */
   hadAlready: 1.3,
   /** Another rhythm than the motif's at a place of the motif. */
-  offMotif: 2.6,
+  offMotif: 6,
   /** For each half step away from the contour, followed as closely as can be. */
   offContour: 0.9,
   /** What is no wished cell, for each time that the cell was missed. */
   withoutCell: 1.6,
-  /** The most that the seed's noise adds to a figure. */
+  /** The most that the seed's noise adds to a figure, and to a rhythm at its place. */
   noise: 2.4,
+  rhythmNoise: 4,
 } as const
 
 /** What a note outside the scale costs, and a figure without one, from never (0) to often (3) in the brief: chromatic notes are spice. */
@@ -65,10 +66,12 @@ export const CHROMATIC_COSTS: readonly { readonly note: number; readonly without
 
 /** What a device costs on top by the school of the brief, and by what leads. */
 export const SCHOOL_COSTS = {
-  figures: { halfStepRun: 4, other: 0 },
-  both: { halfStepRun: 0, other: 0 },
-  halfSteps: { halfStepRun: 0, other: 1.3 },
+  figures: { halfStepRun: 4, figure: 0, straight: 1.1 },
+  both: { halfStepRun: 0, figure: 0, straight: 1.1 },
+  halfSteps: { halfStepRun: 0, figure: 2.2, straight: 0 },
 } as const
+/** The devices of the school that runs. */
+export const RUNNING: readonly DeviceId[] = ['scale', 'scaleRun', 'halfStepRun', 'chordTone', 'hold']
 export const CHORDS_LEAD: Readonly<Partial<Record<DeviceId, number>>> = { scale: 1.4, scaleRun: 1.6 }
 
 /** How willingly each device is taken when a brief does not say: 0 often, 1 sometimes, 2 rarely. */

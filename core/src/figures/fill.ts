@@ -44,8 +44,8 @@ const take = (step: Step, from: number, ground: Ground): number | undefined => {
   }
 }
 
-/** A plain number is the chord's own degree of that number. */
-const degreeOf = (ground: Ground, degree: Degree): number => {
+/** Half steps of a degree above the root: a plain number is the chord's own degree of that number. */
+export const degreeOf = (ground: Ground, degree: Degree): number => {
   const place = (STACK as readonly string[]).indexOf(degree)
   return (place < 0 ? undefined : ground.stack[place]) ?? degreeSemitones(degree)
 }

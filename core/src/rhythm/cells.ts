@@ -63,20 +63,20 @@ const CELLS: Readonly<Record<Ticks, readonly RhythmCell[]>> = {
 /** What each kind costs in a style; those that are left out do not come. */
 const STYLES: Readonly<Record<RhythmStyle, Readonly<Partial<Record<RhythmKind, number>>>>> = {
   eighths: { eighths: 0 },
-  triplets: { eighths: 0.9, triplet: 0 },
+  triplets: { eighths: 0, triplet: 1.1 },
   sixteenths: { sixteenths: 0 },
   mixed: {
     eighths: 0,
-    quarters: 1.3,
-    syncopated: 1.1,
-    early: 1.2,
+    quarters: 1.5,
+    syncopated: 1.2,
+    early: 1.4,
     triplet: 0.9,
-    quarterTriplet: 2.4,
-    sixteenths: 1.6,
-    long: 2.4,
+    quarterTriplet: 2,
+    sixteenths: 2.4,
+    long: 2,
   },
-  syncopated: { eighths: 0.9, syncopated: 0.4, early: 0, quarters: 1 },
-  sparse: { eighths: 1.8, quarters: 0.5, long: 0, syncopated: 0.5, early: 0.8 },
+  syncopated: { eighths: 2, syncopated: 0.4, early: 0, quarters: 1.4 },
+  sparse: { eighths: 4, quarters: 1.2, long: 0, syncopated: 1.2, early: 1.4 },
 }
 
 /** A style without its rare kinds on short or odd lengths falls back to notes on every eighth. */
@@ -91,7 +91,7 @@ export interface PricedCell extends RhythmCell {
 }
 
 /** What a note that is not played spares, on the average: rhythms with fewer notes must not be cheaper for that. */
-const A_NOTE = 1.15
+const A_NOTE = 0.8
 
 /** The cells of a style that fill a length of ticks, the fullest for nothing. Never empty. */
 export const cellsFor = (length: Ticks, style: RhythmStyle): readonly PricedCell[] => {
