@@ -12,7 +12,7 @@ const SCRIPT_LIMIT_KB = 250
 const COMPOSE_LIMIT_MS = 300
 const KEY_LIMIT_MS = 16
 const STROKES = 40
-const ROOT = join(import.meta.dirname, '../..')
+const ROOT = process.cwd()
 
 const median = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!

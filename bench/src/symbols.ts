@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { readChordSymbol } from '@eager-contour/core'
 import chordSymbol from 'chord-symbol/lib/chord-symbol.js'
 import { Chord } from 'tonal'
@@ -13,10 +14,7 @@ const TIMES = 20
 /** Reading the chord spellings that all three read, in one run: core with spelled tones, tonal, chord-symbol. */
 export const benchSymbols = (): readonly Row[] => {
   const parse = chordSymbol.chordParserFactory()
-  const spellings = readFileSync(
-    new URL('../../core/test/reference/chord-spellings.tsv', import.meta.url),
-    'utf8',
-  )
+  const spellings = readFileSync(join(process.cwd(), 'core/test/reference/chord-spellings.tsv'), 'utf8')
     .split('\n')
     .filter((row) => row !== '' && !row.startsWith('#'))
     .map((row) => row.split('\t')[0]!)

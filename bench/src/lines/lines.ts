@@ -131,14 +131,7 @@ const briefFor = (stretch: Stretch): Brief =>
       ROADS.map(({ id }) => id),
     ),
     ...oneOf('school', wish.school, ['figures', 'halfSteps', 'both']),
-    ...oneOf('rhythm', wish.rhythm, [
-      'eighths',
-      'triplets',
-      'sixteenths',
-      'mixed',
-      'syncopated',
-      'sparse',
-    ]),
+    ...oneOf('rhythm', wish.rhythm, ['eighths', 'triplets', 'sixteenths', 'mixed', 'syncopated', 'sparse']),
     ...(wish.chromatic === undefined ? {} : { chromatic: weightOf(wish.chromatic) }),
     ...(wish.motif ? { motif: true } : {}),
     ...(wish['new-register'] ? { newRegister: true } : {}),
@@ -213,7 +206,9 @@ const chartOf = (file: string): Analysis => {
   const outcome = readChart(text)
   if (outcome.ok) return analyseChart(outcome.value)
   for (const problem of outcome.problems)
-    console.error(`${file}:${problem.place?.line ?? '?'}:${problem.place?.column ?? '?'} ${wordReason(problem)}`)
+    console.error(
+      `${file}:${problem.place?.line ?? '?'}:${problem.place?.column ?? '?'} ${wordReason(problem)}`,
+    )
   process.exit(1)
 }
 

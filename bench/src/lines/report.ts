@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
+import { join } from 'node:path'
 import {
   analyseChart,
   type Brief,
@@ -14,7 +14,7 @@ import {
   TARGETS,
 } from '@eager-contour/core'
 
-const DEMO = new URL('../../../demo/generated/demo.json', import.meta.url)
+const DEMO = join(process.cwd(), 'demo/generated/demo.json')
 const LINES = 200
 const BARS = 8
 const RANGE = instrumentOf('trumpet').range
@@ -24,7 +24,7 @@ const tunes = (): readonly string[] => {
     const { tunes } = JSON.parse(readFileSync(DEMO, 'utf8')) as { tunes: readonly { chart: string }[] }
     return tunes.map(({ chart }) => chart)
   } catch {
-    throw new Error(`${fileURLToPath(DEMO)} is not there: run npm run build first`)
+    throw new Error(`${DEMO} is not there: run npm run build first`)
   }
 }
 

@@ -5,10 +5,19 @@ import { cellsFor } from '../rhythm/cells.ts'
 import { EIGHTH, type Ticks } from '../rhythm/ticks.ts'
 import type { Brief, Contour } from './brief.ts'
 import { MEMORY_MATTERS, NO_DEVICE, TEXTURES } from './memory.ts'
-import { noiseAt } from './noise.ts'
+import { noiseAt, noiseBase, noiseOf } from './noise.ts'
 import { ownOpenings } from './own.ts'
 import type { Anchor } from './plan.ts'
-import { CLOSING_DEVICES, type Fills, type FillTable, type PricedFill } from './table.ts'
+import {
+  CLOSING_DEVICES,
+  deviceIn,
+  type Fills,
+  type FillTable,
+  openingIn,
+  type PricedFill,
+  rhythmIn,
+  soundOf,
+} from './table.ts'
 
 export interface Search {
   readonly anchors: readonly Anchor[]
@@ -74,7 +83,7 @@ const REACH = { figure: 12, breath: 14 } as const
 /** An edge's kind as a number: its target, whether it breathes, how it arrives, its texture. */
 const KINDS = 2 * DEVICES * TEXTURES
 
-const kindOf = (target: number, breath: boolean, device: number, texture: number): number =>
+export const kindOf = (target: number, breath: boolean, device: number, texture: number): number =>
   ((target * 2 + (breath ? 1 : 0)) * DEVICES + device) * TEXTURES + texture
 
 export const targetOf = (kind: number): number => Math.floor(kind / KINDS)
@@ -85,7 +94,8 @@ export const textureOf = (kind: number): number => kind % TEXTURES
 /** The cheapest edge of each kind that leaves a pitch; filled anew for each. */
 export interface Offers {
   readonly cost: Float64Array
-  readonly fill: (Pickup | undefined)[]
+  /** Which fill each is: its place in its row (of a pickup: after those of the shorter ones), or none. */
+  readonly place: Int32Array
   /** The kinds that have an edge. */
   readonly kinds: number[]
   /** The cheapest figure into each target. */
@@ -97,7 +107,7 @@ export type Pickup = Pick<PricedFill, 'notes' | 'opening' | 'closing' | 'cell' |
 
 export const offersFor = (targets: number): Offers => ({
   cost: new Float64Array(targets * KINDS).fill(Number.POSITIVE_INFINITY),
-  fill: new Array<Pickup | undefined>(targets * KINDS),
+  place: new Int32Array(targets * KINDS),
   kinds: [],
   least: new Float64Array(targets),
 })
@@ -107,17 +117,35 @@ const clear = ({ cost, kinds }: Offers): void => {
   kinds.length = 0
 }
 
-const offer = ({ cost, fill, kinds }: Offers, kind: number, price: number, notes: Pickup): void => {
+const offer = ({ cost, place, kinds }: Offers, kind: number, price: number, at: number): void => {
   if (price >= cost[kind]!) return
   if (cost[kind] === Number.POSITIVE_INFINITY) kinds.push(kind)
   cost[kind] = price
-  fill[kind] = notes
+  place[kind] = at
+}
+
+/** The longest row of pickups. */
+const ROW = 1 << 16
+const NONE = -1
+
+/** The fill of an offered edge. */
+export const offered = (
+  { fills, pickups }: Crossing,
+  pitch: number,
+  target: number,
+  breath: boolean,
+  place: number,
+): Pickup => {
+  if (!breath) return fills(pitch, target).fills[place]!
+  return place === NONE ? NO_PICKUP : pickups[Math.floor(place / ROW)]!(pitch, target).fills[place % ROW]!
 }
 
 /** What is the same for all edges from one anchor to the next. */
 export interface Crossing {
   readonly at: number
   readonly fills: Fills
+  /** Whether any way to leave or to arrive is dearer. */
+  readonly dearer: boolean
   /** The noise on each rhythm there. */
   readonly rhythms: readonly number[]
   /** The fills of one and of two pickup notes after a breath; none where a phrase cannot end. */
@@ -160,6 +188,7 @@ export const crossingAt = (search: Search, at: number): Crossing => {
   return {
     at,
     fills: fills(),
+    dearer: search.surcharge.some((cost) => cost > 0) || search.leaving.some((cost) => cost > 0),
     rhythms: rhythmNoise(search.brief, at, length),
     pickups: Array.from({ length: most }, (_, index) => fills(index + 1)),
     ends,
@@ -185,12 +214,9 @@ export const offerEdges = (
   })
 }
 
-const fitsRange = ({ range }: Brief, pitch: number, fill: PricedFill): boolean =>
-  pitch + fill.lowest >= range.low && pitch + fill.highest <= range.high
-
 const offerFigures = (
   search: Search,
-  { at, fills, rhythms }: Crossing,
+  { at, fills, rhythms, dearer }: Crossing,
   pitch: number,
   target: number,
   index: number,
@@ -198,26 +224,31 @@ const offerFigures = (
   offers: Offers,
 ): void => {
   const { brief, used, worn, surcharge, leaving } = search
+  const { low, high } = brief.range
   const before = used.size > 0 ? used.get(usedKey(at, pitch)) : undefined
   const motif = search.motif[at]
+  const mixed = rhythms.length > 1
+  const { fills: row, costs, codes, lowest, highest } = fills(pitch, target)
+  const noise = noiseBase(brief.seed, at, placeOf(brief, pitch, target))
+  const kinds = kindOf(index, false, 0, 0)
   let least = Number.POSITIVE_INFINITY
-  for (const fill of fills(pitch, target)) {
+  for (let place = 0; place < costs.length; place += 1) {
+    const bare = costs[place]! + arrival
     // Nothing below makes an edge cheaper, and the fills come cheapest first.
-    if (fill.cost + arrival >= least + MEMORY_MATTERS) break
-    const kind = kindOf(index, false, fill.device, fill.texture)
-    if (fill.cost + arrival >= offers.cost[kind]! || !fitsRange(brief, pitch, fill)) continue
-    let cost =
-      fill.cost +
-      arrival +
-      surcharge[fill.device]! +
-      leaving[fill.opening]! +
-      LINE_COSTS.noise * noiseAt(brief.seed, at, placeOf(brief, pitch, target), fill.name)
-    if (before?.some((notes) => sameNotes(notes, fill.notes, pitch)))
+    if (bare >= least + MEMORY_MATTERS) break
+    const code = codes[place]!
+    const kind = kinds + soundOf(code)
+    if (bare >= offers.cost[kind]!) continue
+    if (pitch + lowest[place]! < low || pitch + highest[place]! > high) continue
+    let cost = bare + LINE_COSTS.noise * noiseOf(noise, code)
+    if (dearer) cost += surcharge[deviceIn(code)]! + leaving[openingIn(code)]!
+    const rhythm = rhythmIn(code)
+    if (mixed) cost += rhythms[rhythm]!
+    if (before?.some((notes) => sameNotes(notes, row[place]!.notes, pitch)))
       cost += LINE_COSTS.usedBefore * search.usedTimes
-    if (worn.size > 0 && fill.shapes.some((shape) => worn.has(shape))) cost += LINE_COSTS.worn
-    cost += rhythms[fill.rhythm]!
-    if (motif !== undefined && motif !== fill.rhythm) cost += LINE_COSTS.offMotif
-    offer(offers, kind, cost, fill)
+    if (worn.size > 0 && row[place]!.shapes.some((shape) => worn.has(shape))) cost += LINE_COSTS.worn
+    if (motif !== undefined && motif !== rhythm) cost += LINE_COSTS.offMotif
+    offer(offers, kind, cost, place)
     if (cost < least) least = cost
   }
   offers.least[index] = least
@@ -252,21 +283,26 @@ const offerBreaths = (
   arrival: number,
   offers: Offers,
 ): void => {
+  const noise = noiseBase(brief.seed, at, placeOf(brief, pitch, target))
   const base = LINE_COSTS.breath + endingCost(anchors[at]!.ground, pitch) + arrival
-  const breath = (notes: Pickup, device: number, closing: number, more: number) => {
-    const start = notes.notes.length === 0 ? target : pitch + notes.notes[0]!
+  const breath = (start: number, device: number, closing: number, more: number, place: number) => {
     const away = Math.abs(start - pitch)
     const leap = brief.newRegister
       ? Math.max(0, FIFTH - away) * LINE_COSTS.sameRegister
       : Math.max(0, away - SIXTH) * LINE_COSTS.leapOverBreath
-    const noise = LINE_COSTS.noise * noiseAt(brief.seed, at, placeOf(brief, pitch, target), 1024 + closing)
-    offer(offers, kindOf(index, true, device, 0), base + leap + noise + more, notes)
+    const kind = kindOf(index, true, device, 0)
+    const bare = base + leap + more
+    if (bare < offers.cost[kind]!)
+      offer(offers, kind, bare + LINE_COSTS.noise * noiseOf(noise, 1024 + closing), place)
   }
-  breath(NO_PICKUP, NO_DEVICE, 0, LINE_COSTS.noPickup)
-  for (const fills of pickups)
-    for (const fill of fills(pitch, target))
-      if (fill.opening === 0 && fill.closing !== 0 && fitsRange(brief, pitch, fill))
-        breath(fill, fill.device, fill.closing, fill.cost * LINE_COSTS.pickup)
+  breath(target, NO_DEVICE, 0, LINE_COSTS.noPickup, NONE)
+  pickups.forEach((fills, length) => {
+    const { fills: row, lowest, highest } = fills(pitch, target)
+    row.forEach(({ closing, device, cost, notes }, place) => {
+      if (pitch + lowest[place]! < brief.range.low || pitch + highest[place]! > brief.range.high) return
+      breath(pitch + notes[0]!, device, closing, cost * LINE_COSTS.pickup, length * ROW + place)
+    })
+  })
 }
 
 /** What standing on a pitch at an anchor costs. */

@@ -8,44 +8,58 @@ import {
   crossingAt,
   deviceOf,
   endingCost,
+  kindOf,
   type Offers,
   offerEdges,
+  offered,
   offersFor,
   type Pickup,
   type Search,
   targetOf,
   textureOf,
 } from './edges.ts'
-import { foresee, MEMORIES, MEMORY_MATTERS, memoryOf, NO_DEVICE } from './memory.ts'
+import {
+  foresee,
+  MEMORIES,
+  MEMORY_MATTERS,
+  memoryOf,
+  NO_DEVICE,
+  rememberedDevice,
+  rememberedTexture,
+} from './memory.ts'
 import { noiseAt } from './noise.ts'
 
-/** Bars since the last breath, 0 to 4. */
-const BARS = 5
+/** Bars since the last breath, 0 to 3. */
+const BARS = 4
 /** States of one pitch. */
 const STATES = BARS * MEMORIES
 
-/** The states at an anchor: least cost, and how each was reached. */
-interface Layer {
-  readonly cost: Float64Array
-  /** The edge, as a place in the lists below. */
-  readonly edge: Int32Array
-  /** What the state before remembered, and its bars. */
-  readonly memory: Int16Array
-  readonly bars: Int8Array
-  readonly fills: Pickup[]
-  /** Index of the pitch that an edge leaves, and whether it breathes. */
-  readonly from: number[]
-  readonly breath: boolean[]
+/** How each state at an anchor was reached: its pitch's place before, what that remembered, its bars, and by a breath or not. */
+interface Trace {
+  readonly from: Int16Array
+  readonly memory: Uint8Array
+  readonly bars: Uint8Array
+  readonly breath: Uint8Array
 }
 
-const emptyLayer = (pitches: number): Layer => ({
-  cost: new Float64Array(pitches * STATES).fill(Number.POSITIVE_INFINITY),
-  edge: new Int32Array(pitches * STATES),
-  memory: new Int16Array(pitches * STATES),
-  bars: new Int8Array(pitches * STATES),
-  fills: [],
-  from: [],
-  breath: [],
+const traceOf = (pitches: number): Trace => ({
+  from: new Int16Array(pitches * STATES),
+  memory: new Uint8Array(pitches * STATES),
+  bars: new Uint8Array(pitches * STATES),
+  breath: new Uint8Array(pitches * STATES),
+})
+
+/** The least cost of each state at one anchor, and what each costs with the next memory foreseen. */
+interface Costs {
+  readonly reached: Float64Array
+  readonly ahead: Float64Array
+  readonly origin: Int16Array
+}
+
+const costsOf = (pitches: number): Costs => ({
+  reached: new Float64Array(pitches * STATES),
+  ahead: new Float64Array(pitches * STATES),
+  origin: new Int16Array(pitches * STATES),
 })
 
 export interface Solution {
@@ -53,29 +67,34 @@ export interface Solution {
   readonly cost: number
 }
 
-/** Anchors between two signs of life. */
-const STRIDE = 4
-
 /**
  * The cheapest line, exactly, and its cost, by dynamic programming over the anchors; undefined where an anchor has no
- * pitch to stand on. It stops for a moment every few anchors, so that who drives it can give up.
+ * pitch to stand on. It stops for a moment at every anchor, so that who drives it can give up.
  */
 export function* solving(search: Search, pitches: Pitches): Generator<void, Solution | undefined, void> {
   const { anchors, brief } = search
   if (pitches.some((some) => some.length === 0)) return undefined
-  const first = emptyLayer(pitches[0]!.length)
+  const most = Math.max(...pitches.map((some) => some.length))
+  let [here, there] = [costsOf(most), costsOf(most)]
+  here.reached.fill(Number.POSITIVE_INFINITY)
   pitches[0]!.forEach((pitch, index) => {
-    first.cost[index * STATES + memoryOf(NO_DEVICE, 0)] =
+    here.reached[index * STATES + memoryOf(NO_DEVICE, 0)] =
       anchorCost(anchors[0]!, pitch, brief) +
       LINE_COSTS.noise * noiseAt(brief.seed, 0, pitch - brief.range.low, 7)
   })
-  const layers: Layer[] = [first]
-  const offers = offersFor(Math.max(...pitches.map((some) => some.length)))
+  const traces: Trace[] = []
+  const offers = offersFor(most)
   for (let at = 0; at + 1 < anchors.length; at += 1) {
-    layers.push(advance(search, at, layers[at]!, pitches[at]!, pitches[at + 1]!, offers))
-    if (at % STRIDE === 0) yield
+    const trace = traceOf(pitches[at + 1]!.length)
+    advance(search, at, here, there.reached, trace, pitches, offers)
+    traces.push(trace)
+    const before = here
+    here = there
+    there = before
+    yield
   }
-  return best(layers, pitches, anchors.at(-1)!.ground)
+  const last = bestEnd(here.reached, pitches, anchors.at(-1)!.ground)
+  return last && { edges: edgesTo(search, last.state, traces, pitches, offers), cost: last.cost }
 }
 
 /** The same in one go. */
@@ -97,39 +116,40 @@ export const pitchesOf = (ground: Ground, range: Brief['range']): readonly numbe
   return pitches
 }
 
-/** One layer further: what each pitch and phrase length foresees, met with the edges that leave the pitch. */
+/** One anchor further: what each pitch and phrase length foresees, met with the edges that leave the pitch. */
 const advance = (
   search: Search,
   at: number,
-  from: Layer,
-  here: readonly number[],
-  there: readonly number[],
+  { reached, ahead, origin }: Costs,
+  next: Float64Array,
+  trace: Trace,
+  pitches: Pitches,
   offers: Offers,
-): Layer => {
-  const { anchors, brief } = search
+): void => {
+  const { anchors } = search
   const crossing = crossingAt(search, at)
   const entered = anchors[at + 1]!.bar - anchors[at]!.bar
-  const arrivals = there.map((target) => anchorCost(anchors[at + 1]!, target, brief))
-  const layer = emptyLayer(there.length)
-  const ahead = from.cost.slice()
-  const origin = new Int16Array(ahead.length)
+  const arrivals = arrivalsAt(search, at + 1, pitches)
+  next.fill(Number.POSITIVE_INFINITY)
+  ahead.set(reached)
   for (let state = 0; state < origin.length; state += 1) origin[state] = state % MEMORIES
-  here.forEach((pitch, index) => {
-    const base = index * STATES
-    const reached: number[] = []
-    for (let bars = 0; bars < BARS; bars += 1) {
-      const start = base + bars * MEMORIES
-      if (!hasAny(from.cost, start)) continue
+  pitches[at]!.forEach((pitch, index) => {
+    const bars: number[] = []
+    for (let count = 0; count < BARS; count += 1) {
+      const start = index * STATES + count * MEMORIES
+      if (!hasAny(reached, start)) continue
       foresee(ahead, origin, start)
-      reached.push(bars)
+      bars.push(count)
     }
-    if (reached.length === 0) return
-    offerEdges(search, crossing, pitch, there, arrivals, offers)
+    if (bars.length === 0) return
+    offerEdges(search, crossing, pitch, pitches[at + 1]!, arrivals, offers)
     for (const kind of offers.kinds)
-      relax(search, layer, offers, kind, index, entered, reached, ahead, origin)
+      relax(search, next, trace, offers, kind, index, entered, bars, ahead, origin)
   })
-  return layer
 }
+
+const arrivalsAt = ({ anchors, brief }: Search, at: number, pitches: Pitches): readonly number[] =>
+  pitches[at]!.map((target) => anchorCost(anchors[at]!, target, brief))
 
 const hasAny = (cost: Float64Array, start: number): boolean => {
   for (let state = start; state < start + MEMORIES; state += 1)
@@ -139,65 +159,85 @@ const hasAny = (cost: Float64Array, start: number): boolean => {
 
 const relax = (
   search: Search,
-  layer: Layer,
+  next: Float64Array,
+  trace: Trace,
   offers: Offers,
   kind: number,
   index: number,
   entered: number,
-  reached: readonly number[],
+  phrases: readonly number[],
   ahead: Float64Array,
   origin: Int16Array,
 ): void => {
   const breath = breathes(kind)
   const target = targetOf(kind)
-  const remembered = memoryOf(deviceOf(kind), textureOf(kind))
   const price = offers.cost[kind]!
   if (!breath && price > offers.least[target]! + MEMORY_MATTERS) return
+  const remembered = memoryOf(deviceOf(kind), textureOf(kind))
   const least = search.brief.leastBars ?? 2
-  let edge = -1
-  for (const bars of reached) {
+  for (let place = 0; place < phrases.length; place += 1) {
+    const bars = phrases[place]!
     const after = breath ? 0 : bars + entered
     if (!breath && after >= search.brief.breathBars) continue
     const before = index * STATES + bars * MEMORIES + remembered
-    const early = breath ? Math.max(0, least - bars) * LINE_COSTS.earlyBreath : 0
+    const early = breath && bars < least ? (least - bars) * LINE_COSTS.earlyBreath : 0
     const cost = ahead[before]! + price + early
-    const next = target * STATES + after * MEMORIES + remembered
-    if (cost >= layer.cost[next]!) continue
-    if (edge < 0) {
-      edge = layer.fills.push(offers.fill[kind]!) - 1
-      layer.from.push(index)
-      layer.breath.push(breath)
-    }
-    layer.cost[next] = cost
-    layer.edge[next] = edge
-    layer.memory[next] = origin[before]!
-    layer.bars[next] = bars
+    const state = target * STATES + after * MEMORIES + remembered
+    if (cost >= next[state]!) continue
+    next[state] = cost
+    trace.from[state] = index
+    trace.memory[state] = origin[before]!
+    trace.bars[state] = bars
+    trace.breath[state] = breath ? 1 : 0
   }
 }
 
-const best = (layers: readonly Layer[], pitches: Pitches, ground: Ground): Solution | undefined => {
-  const last = layers.at(-1)!
+const bestEnd = (
+  reached: Float64Array,
+  pitches: Pitches,
+  ground: Ground,
+): { readonly state: number; readonly cost: number } | undefined => {
   const ends = pitches.at(-1)!
   let state = -1
   let cost = Number.POSITIVE_INFINITY
-  last.cost.forEach((reached, index) => {
-    const total = reached + endingCost(ground, ends[Math.floor(index / STATES)]!)
-    if (total >= cost) return
+  for (let index = 0; index < ends.length * STATES; index += 1) {
+    const total = reached[index]! + endingCost(ground, ends[Math.floor(index / STATES)]!)
+    if (total >= cost) continue
     state = index
     cost = total
-  })
-  if (state < 0) return undefined
-  const edges: ChosenEdge[] = [
-    { kind: 'end', anchor: ends[Math.floor(state / STATES)]!, notes: [], onsets: [] },
-  ]
-  for (let at = layers.length - 1; at > 0; at -= 1) {
-    const layer = layers[at]!
-    const edge = layer.edge[state]!
-    const from = layer.from[edge]!
-    edges.push(chosen(layer.fills[edge]!, layer.breath[edge]!, pitches[at - 1]![from]!))
-    state = from * STATES + layer.bars[state]! * MEMORIES + layer.memory[state]!
   }
-  return { edges: edges.reverse(), cost }
+  return state < 0 ? undefined : { state, cost }
+}
+
+/** The edges that lead to a state, found again one by one: only what each state was reached from was kept. */
+const edgesTo = (
+  search: Search,
+  last: number,
+  traces: readonly Trace[],
+  pitches: Pitches,
+  offers: Offers,
+): readonly ChosenEdge[] => {
+  const pitchOf = (at: number, state: number) => pitches[at]![Math.floor(state / STATES)]!
+  const edges: ChosenEdge[] = [{ kind: 'end', anchor: pitchOf(traces.length, last), notes: [], onsets: [] }]
+  let state = last
+  for (let at = traces.length - 1; at >= 0; at -= 1) {
+    const trace = traces[at]!
+    const [from, breath] = [trace.from[state]!, trace.breath[state] === 1]
+    const anchor = pitches[at]![from]!
+    const crossing = crossingAt(search, at)
+    offerEdges(search, crossing, anchor, pitches[at + 1]!, arrivalsAt(search, at + 1, pitches), offers)
+    const remembered = state % MEMORIES
+    const kind = kindOf(
+      Math.floor(state / STATES),
+      breath,
+      rememberedDevice(remembered),
+      rememberedTexture(remembered),
+    )
+    const fill = offered(crossing, anchor, pitchOf(at + 1, state), breath, offers.place[kind]!)
+    edges.push(chosen(fill, breath, anchor))
+    state = from * STATES + trace.bars[state]! * MEMORIES + trace.memory[state]!
+  }
+  return edges.reverse()
 }
 
 const chosen = (

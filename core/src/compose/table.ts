@@ -1,6 +1,6 @@
 import { openingDevice, type Place, type PriceWishes, pricesOf } from '../cost/prices.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
-import { CLOSINGS, COUNTED_RUN, type DeviceId, OPENINGS } from '../figures/figures.ts'
+import { CLOSINGS, COUNTED_RUN, type DeviceId, OPENINGS, type Opening } from '../figures/figures.ts'
 import { COUNTED, type Fill, fillsBetween } from '../figures/fill.ts'
 import type { Ground } from '../figures/ground.ts'
 import { cellsFor, type PricedCell } from '../rhythm/cells.ts'
@@ -14,8 +14,6 @@ export interface PricedFill extends Fill {
   readonly texture: number
   /** Index of the closing's device in CLOSING_DEVICES. */
   readonly device: number
-  /** What the seed's noise on it hangs on. */
-  readonly name: number
   readonly lowest: number
   readonly highest: number
   /** Its four-note shapes, anchor and target among them, as numbers. */
@@ -26,7 +24,26 @@ export interface PricedFill extends Fill {
 }
 
 /** The fills between any two pitches over two grounds, looked up by numbers; cheapest first. */
-export type Fills = (anchor: number, target: number) => readonly PricedFill[]
+export type Fills = (anchor: number, target: number) => FillRow
+
+/** Fills, cheapest first, with what the search asks of every one side by side: it looks at few of the fills themselves. */
+export interface FillRow {
+  readonly fills: readonly PricedFill[]
+  readonly costs: Float64Array
+  /** How each arrives and sounds, and what it is made of: see `packed`. */
+  readonly codes: Int32Array
+  readonly lowest: Int8Array
+  readonly highest: Int8Array
+}
+
+/** A fill in one number: its device and texture as `device * 4 + texture`, its opening, its rhythm, its closing. */
+const packed = ({ device, texture, opening, rhythm, closing }: PricedFill): number =>
+  device * TEXTURE_COUNT + texture + (opening << 6) + (rhythm << 14) + (closing << 18)
+
+export const soundOf = (code: number): number => code & 63
+export const deviceIn = (code: number): number => (code & 63) >> 2
+export const openingIn = (code: number): number => (code >> 6) & 255
+export const rhythmIn = (code: number): number => (code >> 14) & 15
 
 /** Looks up the fills of a place. */
 export type FillTable = (place: Place) => Fills
@@ -52,13 +69,13 @@ export const tableKey = ({ devices, chromatic, school, approach, rhythm, cells, 
  * left out that no noise and no wish for something new could make the cheapest.
  */
 export const fillTable = (brief: PricedBy = {}): FillTable => {
-  const known = new Map<string, (readonly PricedFill[] | undefined)[]>()
+  const known = new Map<string, (FillRow | undefined)[]>()
   const own = ownOpenings(brief.cells ?? [])
   const price = pricesOf(brief, own.length)
   return (place) => {
     const apart = (place.there.root - place.here.root + 12) % 12
     const key = `${place.length} ${place.pickup ?? ''} ${place.beat} ${place.afterBeat} ${place.change} ${shape(place.here)} ${shape(place.there)} ${apart}`
-    const rows = known.get(key) ?? new Array<readonly PricedFill[] | undefined>(12 * (2 * WIDEST + 1))
+    const rows = known.get(key) ?? new Array<FillRow | undefined>(12 * (2 * WIDEST + 1))
     known.set(key, rows)
     const cells = cellsOf(place, brief)
     return (anchor, target) => {
@@ -67,7 +84,7 @@ export const fillTable = (brief: PricedBy = {}): FillTable => {
       const found = rows[at]
       if (found) return found
       const costed = cells.flatMap((cell, rhythm) =>
-        fillsBetween(cell.onsets.length, place.here, place.there, anchor, target, own).map((fill) => ({
+        fillsOf(place, cell, anchor, target, own).map((fill) => ({
           fill,
           rhythm,
           cost: price(place, cell, fill, anchor, target),
@@ -77,10 +94,31 @@ export const fillTable = (brief: PricedBy = {}): FillTable => {
         counted(fill, cells[rhythm]!, rhythm, cost, anchor, target),
       )
       priced.sort((a, b) => a.cost - b.cost)
-      rows[at] = priced
-      return priced
+      const row = rowOf(priced)
+      rows[at] = row
+      return row
     }
   }
+}
+
+const rowOf = (fills: readonly PricedFill[]): FillRow => ({
+  fills,
+  costs: Float64Array.from(fills, ({ cost }) => cost),
+  codes: Int32Array.from(fills, packed),
+  lowest: Int8Array.from(fills, ({ lowest }) => lowest),
+  highest: Int8Array.from(fills, ({ highest }) => highest),
+})
+
+/** A pickup only leads into its target: nothing leaves the note before the breath. */
+const fillsOf = (
+  { here, there, pickup }: Place,
+  { onsets }: PricedCell,
+  anchor: number,
+  target: number,
+  own: readonly Opening[],
+): readonly Fill[] => {
+  const fills = fillsBetween(onsets.length, here, there, anchor, target, own)
+  return pickup === undefined ? fills : fills.filter(({ opening, closing }) => opening === 0 && closing !== 0)
 }
 
 /** A pickup's notes are the last eighths before the target. */
@@ -154,7 +192,6 @@ const counted = (
     shapes: fourNoteShapes([0, ...notes, target - anchor]),
     cell,
     rhythm,
-    name: (rhythm * 64 + fill.opening) * 32 + fill.closing,
     cost,
   }
 }

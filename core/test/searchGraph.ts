@@ -1,0 +1,121 @@
+import createGraph from 'ngraph.graph'
+import { aStar } from 'ngraph.path'
+import type { Analysis } from '../src/analysis/analysis.ts'
+import type { Brief } from '../src/compose/brief.ts'
+import {
+  anchorCost,
+  breathes,
+  crossingAt,
+  deviceOf,
+  endingCost,
+  freshSearch,
+  offerEdges,
+  offersFor,
+  type Search,
+  targetOf,
+  textureOf,
+} from '../src/compose/edges.ts'
+import { NO_DEVICE } from '../src/compose/memory.ts'
+import { noiseAt } from '../src/compose/noise.ts'
+import { anchorsOf } from '../src/compose/plan.ts'
+import { pitchesOf } from '../src/compose/search.ts'
+import { type FillTable, fillTable, tableKey } from '../src/compose/table.ts'
+import { LINE_COSTS } from '../src/cost/terms.ts'
+
+const TABLES = new Map<string, FillTable>()
+
+/** The search of a brief, with the tables of earlier ones. */
+export const searchOf = (analysis: Analysis, brief: Brief): Search => {
+  const key = tableKey(brief)
+  const table = TABLES.get(key) ?? fillTable(brief)
+  TABLES.set(key, table)
+  return freshSearch(anchorsOf(analysis, brief.stretch, brief), 0, brief, table)
+}
+
+/** Where a line can stand, as it is written into a node's name. */
+export interface State {
+  readonly at: number
+  readonly pitch: number
+  readonly device: number
+  readonly texture: number
+  readonly bars: number
+}
+
+const name = (state: State): string => Object.values(state).join(' ')
+
+/** Every step that leads on from a state, with what it costs: the terms added up one by one, nothing foreseen. */
+export const stepsFrom = (search: Search, state: State, pitches: readonly (readonly number[])[]) => {
+  const { anchors, brief } = search
+  const there = pitches[state.at + 1]!
+  const arrivals = there.map((target) => anchorCost(anchors[state.at + 1]!, target, brief))
+  const offers = offersFor(there.length)
+  offerEdges(search, crossingAt(search, state.at), state.pitch, there, arrivals, offers)
+  const entered = anchors[state.at + 1]!.bar - anchors[state.at]!.bar
+  return offers.kinds.flatMap((kind) => {
+    const breath = breathes(kind)
+    const pitch = there[targetOf(kind)]!
+    const next: State = {
+      at: state.at + 1,
+      pitch,
+      device: deviceOf(kind),
+      texture: textureOf(kind),
+      bars: breath ? 0 : state.bars + entered,
+    }
+    if (!breath && next.bars >= brief.breathBars) return []
+    let cost = offers.cost[kind]!
+    if (next.device === state.device && next.device !== NO_DEVICE) cost += LINE_COSTS.sameClosing
+    if (next.texture === state.texture) cost += LINE_COSTS.sameTexture
+    if (breath) cost += LINE_COSTS.earlyBreath * Math.max(0, (brief.leastBars ?? 2) - state.bars)
+    return [{ next, cost }]
+  })
+}
+
+export const pitchesFor = ({ anchors, brief }: Search) =>
+  anchors.map(({ ground }) => pitchesOf(ground, brief.range))
+
+export const starts = ({ anchors, brief }: Search, pitches: readonly (readonly number[])[]) =>
+  pitches[0]!.map((pitch) => ({
+    state: { at: 0, pitch, device: NO_DEVICE, texture: 0, bars: 0 } satisfies State,
+    cost:
+      anchorCost(anchors[0]!, pitch, brief) +
+      LINE_COSTS.noise * noiseAt(brief.seed, 0, pitch - brief.range.low, 7),
+  }))
+
+/** Every step of a search as a graph, from 'start' to 'end'. */
+export const graphOf = (search: Search) => {
+  const pitches = pitchesFor(search)
+  const graph = createGraph<undefined, number>()
+  const last = search.anchors.length - 1
+  const queue: State[] = []
+  const seen = new Set<string>()
+  const visit = (state: State) => {
+    if (seen.has(name(state))) return
+    seen.add(name(state))
+    queue.push(state)
+  }
+  graph.addNode('start')
+  graph.addNode('end')
+  for (const { state, cost } of starts(search, pitches)) {
+    graph.addLink('start', name(state), cost)
+    visit(state)
+  }
+  for (let state = queue.shift(); state; state = queue.shift()) {
+    if (state.at === last) {
+      graph.addLink(name(state), 'end', endingCost(search.anchors[last]!.ground, state.pitch))
+      continue
+    }
+    for (const { next, cost } of stepsFrom(search, state, pitches)) {
+      graph.addLink(name(state), name(next), cost)
+      visit(next)
+    }
+  }
+  return graph
+}
+
+/** The cheapest way through the graph, by ngraph.path's A*. */
+export const cheapestWay = (graph: ReturnType<typeof graphOf>): number => {
+  const path = aStar(graph, { oriented: true, distance: (_from, _to, link) => link.data })
+    .find('start', 'end')
+    .reverse()
+  return path.slice(1).reduce((sum, node, at) => sum + (graph.getLink(path[at]!.id, node.id)?.data ?? 0), 0)
+}
