@@ -1,9 +1,10 @@
-// npm run lines -- chart.txt … writes and judges lines over a chart; npm run lines:report measures many of them.
+// npm run lines -- chart.txt … writes and judges lines over a chart; npm run lines:report measures
+// many of them, npm run lines:fit fits the weights to the targets.
 import { ensureInstalled, run, tool } from './house.mjs'
 
 ensureInstalled()
 const { build } = await import('./steps.mjs')
-build()
+build(['core', 'demo'])
 const [what = 'lines', ...rest] = process.argv.slice(2)
 tool('tsc', ['-p', 'bench/tsconfig.build.json'])
 run(process.execPath, [`bench/dist/bench/src/lines/${what}.js`, ...rest])

@@ -52,9 +52,13 @@ const STEPS = [
   },
 ]
 
-/** Builds what has changed since it was last built. */
-export const build = () => {
+/**
+ * Builds what has changed since it was last built: the whole house, or some parts of it.
+ * @param {readonly string[]} [parts]
+ */
+export const build = (parts) => {
   for (const { name, work, ...step } of STEPS) {
+    if (parts && !parts.includes(name)) continue
     whenChanged(name, step, () => {
       console.log(`Building ${name} …`)
       work()

@@ -51,6 +51,7 @@ export type {
 } from './compose/brief.ts'
 export { composeLines, composing } from './compose/compose.ts'
 export { type FillTable, fillTable, tableKey } from './compose/table.ts'
+export { LINE_COSTS } from './cost/terms.ts'
 export type { Exercise, ExerciseSpec, ExpectedNote } from './drill/exercise.ts'
 export { makeExercise } from './drill/make.ts'
 export { RUNGS, type RungId, type RungRow, rungOf } from './drill/rungs.ts'

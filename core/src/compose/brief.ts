@@ -2,11 +2,11 @@ import type { Stretch } from '../chart/chart.ts'
 import type { DeviceId } from '../figures/figures.ts'
 import type { MinorSixth } from '../figures/ground.ts'
 import type { RoadId } from '../figures/roads.ts'
+import type { CurvePoint } from '../line/curve.ts'
 import type { Line } from '../line/line.ts'
 import type { Reason } from '../outcome/outcome.ts'
 import type { Degree } from '../pitch/degree.ts'
 import type { RhythmStyle } from '../rhythm/cells.ts'
-import type { Ticks } from '../rhythm/ticks.ts'
 
 /** 0 never, 1 rarely, 2 sometimes, 3 often. */
 export type Weight = 0 | 1 | 2 | 3
@@ -22,7 +22,7 @@ export interface SectionView extends Stretch {
 /** A curve of pitch over time that the line follows at its strong places. */
 export interface Contour {
   /** In order of time; straight lines between. Ticks from beat 1 of bar 1, MIDI numbers. */
-  readonly points: readonly { readonly tick: Ticks; readonly midi: number }[]
+  readonly points: readonly CurvePoint[]
   /** 0 not at all, 1 as closely as the chords allow. */
   readonly strictness: number
 }

@@ -1,6 +1,7 @@
 import { LINE_COSTS } from '../cost/terms.ts'
 import { COUNTED } from '../figures/fill.ts'
 import { aboveRoot, type Ground, holds } from '../figures/ground.ts'
+import { heightAt } from '../line/curve.ts'
 import { cellsFor } from '../rhythm/cells.ts'
 import { EIGHTH, type Ticks } from '../rhythm/ticks.ts'
 import type { Brief, Contour } from './brief.ts'
@@ -323,15 +324,6 @@ const contourCost = (contour: Contour, tick: Ticks, midi: number): number =>
   contour.points.length === 0
     ? 0
     : Math.abs(midi - heightAt(contour.points, tick)) * contour.strictness * LINE_COSTS.offContour
-
-/** The height of a curve at a tick: straight between its points, level before and after them. */
-export const heightAt = (points: Contour['points'], tick: Ticks): number => {
-  const after = points.findIndex((point) => point.tick >= tick)
-  if (after === 0) return points[0]!.midi
-  if (after < 0) return points.at(-1)!.midi
-  const [from, to] = [points[after - 1]!, points[after]!]
-  return from.midi + ((to.midi - from.midi) * (tick - from.tick)) / Math.max(1, to.tick - from.tick)
-}
 
 const placeIn = (ground: Ground, midi: number): 'root' | 'fifth' | 'other' => {
   const above = aboveRoot(ground, midi)

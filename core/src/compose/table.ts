@@ -27,7 +27,7 @@ export interface PricedFill extends Fill {
 export type Fills = (anchor: number, target: number) => FillRow
 
 /** Fills, cheapest first, with what the search asks of every one side by side: it looks at few of the fills themselves. */
-export interface FillRow {
+interface FillRow {
   readonly fills: readonly PricedFill[]
   readonly costs: Float64Array
   /** How each arrives and sounds, and what it is made of: see `packed`. */

@@ -26,7 +26,7 @@ const COLOURS: readonly FoundDevice[] = ['diminished', 'altered', 'pentatonic', 
  * The table of equals: for each device that a line can be made of, what an ear may take it for (common practice, no
  * source). A chord tone is explained by being one, whatever it belongs to; E♭ E F is a double chromatic or a run.
  */
-export const EQUALS: Readonly<Record<DeviceId, Equals>> = {
+const EQUALS: Readonly<Record<DeviceId, Equals>> = {
   arpeggio: { devices: ['arpeggio', 'pentatonic'], roles: [...TONES, 'tension', 'scale'] },
   skip: { devices: ['arpeggio', 'pentatonic'], roles: TONES },
   scale: { devices: [...INTO, 'scaleRun'], roles: [...TONES, ...WALKS] },

@@ -28,7 +28,7 @@ export interface FittingFigure {
 }
 
 /** The ground at a tick: the chord that sounds there and the scale that it is read in. */
-export const groundAt = (analysis: Analysis, tick: Ticks, sixth?: MinorSixth): Ground => {
+const groundAt = (analysis: Analysis, tick: Ticks, sixth?: MinorSixth): Ground => {
   const { chord, index } = chordAt(analysis, tick)
   return groundOf(chord, analysis.readings[index]!.scale, sixth)
 }

@@ -68,7 +68,7 @@ export const openingNotes = (
 }
 
 /** The notes of a closing into a target. */
-export const closingNotes = (closing: Closing, target: number, ground: Ground): readonly number[] =>
+const closingNotes = (closing: Closing, target: number, ground: Ground): readonly number[] =>
   closing.steps.map((step) => take(step, target, ground)!)
 
 /**

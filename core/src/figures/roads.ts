@@ -14,7 +14,7 @@ interface Stop {
 }
 
 /** What is played over the ii and over the V of a ii–V, counted from the I that it leads to (common practice, no source). */
-export interface Road {
+interface Road {
   readonly id: RoadId
   readonly name: string
   readonly two: Stop

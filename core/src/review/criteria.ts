@@ -1,5 +1,5 @@
 /** What a line is judged by, with how much each counts in the whole (common practice, no source). */
-export const CRITERIA = {
+const CRITERIA = {
   harmony: 3,
   resolution: 2.5,
   joins: 2,

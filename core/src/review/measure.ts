@@ -84,7 +84,7 @@ const turningPoints = (notes: readonly HeardNote[]): number => {
 }
 
 /** Whether a change of chord is joined into a guide tone of the new chord. */
-export const leadsIntoGuide = ({ spans }: Analysis, { chord, toDegree }: Join): boolean =>
+const leadsIntoGuide = ({ spans }: Analysis, { chord, toDegree }: Join): boolean =>
   guideTones(spans[chord]!.chord).some(({ degree }) => degree === toDegree)
 
 /** Counts what can be counted of a line that was heard and explained. */

@@ -42,7 +42,7 @@ const FAULTY: readonly (readonly [string, string, string, ReviewView?])[] = [
     '| Cmaj7 | Cmaj7 |',
     'E4 G4 B4 C5 E4 G4 B4 C5 E5',
     {
-      heightAt: [
+      curve: [
         { tick: 0, midi: 64 },
         { tick: 1920, midi: 64 },
       ],

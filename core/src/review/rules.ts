@@ -3,6 +3,7 @@ import { guideTones } from '../chord/chord.ts'
 import type { Explanation } from '../explain/explanation.ts'
 import type { HeardNote } from '../explain/heard.ts'
 import { aboveRoot } from '../figures/ground.ts'
+import { type CurvePoint, heightAt } from '../line/curve.ts'
 import { intervalsOf, phrasesOf, runsOf, shapesOf } from '../line/shapes.ts'
 import { degreeSemitones } from '../pitch/degree.ts'
 import { barTicks } from '../rhythm/meter.ts'
@@ -20,8 +21,8 @@ export interface ReviewView {
     readonly high: number
   }
   readonly approach?: 'key' | 'chords' | 'both'
-  /** The curve that the line should follow: the height at each strong place, as MIDI numbers. */
-  readonly heightAt?: readonly { readonly tick: Ticks; readonly midi: number }[]
+  /** The curve that the line should follow at its strong places. */
+  readonly curve?: readonly CurvePoint[]
   /** Bars after which a breath has to come. */
   readonly breathBars?: number
   /** How many findings, the heaviest, are given a mend; 12 where left out. */
@@ -38,7 +39,7 @@ export interface Heard {
 }
 
 /** Where something is, first and last note, and what is said of it. */
-export interface Found {
+interface Found {
   readonly from: number
   readonly to: number
   readonly args: readonly unknown[]
@@ -219,21 +220,13 @@ const offApproach = (heard: Heard): readonly Found[] => {
   })
 }
 
-const offContour = ({ notes, view: { heightAt: points } }: Heard): readonly Found[] => {
+const offContour = ({ notes, view: { curve: points } }: Heard): readonly Found[] => {
   if (!points || points.length === 0) return []
   return notes.flatMap((note) => {
     if (note.strength < 2) return []
-    const height = heightOf(points, note.start)
+    const height = heightAt(points, note.start)
     return Math.abs(height - note.midi) > FAR ? [at(note.index, Math.round(note.midi - height))] : []
   })
-}
-
-const heightOf = (points: NonNullable<ReviewView['heightAt']>, tick: Ticks): number => {
-  const after = points.findIndex((point) => point.tick >= tick)
-  if (after === 0) return points[0]!.midi
-  if (after < 0) return points.at(-1)!.midi
-  const [from, to] = [points[after - 1]!, points[after]!]
-  return from.midi + ((to.midi - from.midi) * (tick - from.tick)) / Math.max(1, to.tick - from.tick)
 }
 
 /** What a teacher would stop at, by how much it weighs (common practice, no source). */
