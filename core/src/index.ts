@@ -93,6 +93,7 @@ export { type LadderRun, nextTempo } from './practice/tempo.ts'
 export type { Criterion, Scores } from './review/criteria.ts'
 export { CRITERION_IDS } from './review/criteria.ts'
 export {
+  costOfLine,
   type Finding,
   type Measures,
   type Mend,

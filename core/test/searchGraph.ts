@@ -7,7 +7,6 @@ import {
   breathes,
   crossingAt,
   deviceOf,
-  endingCost,
   freshSearch,
   offerEdges,
   offersFor,
@@ -20,6 +19,7 @@ import { noiseAt } from '../src/compose/noise.ts'
 import { anchorsOf } from '../src/compose/plan.ts'
 import { pitchesOf } from '../src/compose/search.ts'
 import { type FillTable, fillTable, tableKey } from '../src/compose/table.ts'
+import { endingCost } from '../src/cost/standing.ts'
 import { LINE_COSTS } from '../src/cost/terms.ts'
 
 const TABLES = new Map<string, FillTable>()

@@ -14,9 +14,9 @@ export type Weight = 0 | 1 | 2 | 3
 /** What leads: the notes of the key, the tones of each chord, or both. */
 export type Approach = 'key' | 'chords' | 'both'
 
-/** A stretch seen near (every chord) or far (one key for all of it). */
+/** A stretch seen near (every chord) or far (one key for all of it, or the pentatonic of that key). */
 export interface SectionView extends Stretch {
-  readonly view: 'near' | 'far'
+  readonly view: 'near' | 'far' | 'pentatonic'
 }
 
 /** A curve of pitch over time that the line follows at its strong places. */

@@ -1,6 +1,6 @@
+import { endingCost, standingCost } from '../cost/standing.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
 import { COUNTED } from '../figures/fill.ts'
-import { aboveRoot, type Ground, holds } from '../figures/ground.ts'
 import { heightAt } from '../line/curve.ts'
 import { cellsFor } from '../rhythm/cells.ts'
 import { EIGHTH, type Ticks } from '../rhythm/ticks.ts'
@@ -29,8 +29,8 @@ export interface Search {
   readonly used: UsedFigures
   /** How many times dearer. */
   readonly usedTimes: number
-  /** Four-note shapes that are dearer, wherever they stand. */
-  readonly worn: ReadonlySet<number>
+  /** Four-note shapes that are dearer, wherever they stand, and how many times dearer. */
+  readonly worn: ReadonlyMap<number, number>
   /** What ways to arrive cost more, by the number of their device, and ways to leave, by their number. */
   readonly surcharge: readonly number[]
   readonly leaving: readonly number[]
@@ -51,7 +51,7 @@ export const freshSearch = (
   table,
   used: new Map(),
   usedTimes: 1,
-  worn: new Set(),
+  worn: new Map(),
   surcharge: CLOSING_DEVICES.map(() => 0),
   leaving: new Array<number>(COUNTED + 1 + ownOpenings(brief.cells ?? []).length).fill(0),
   motif: [],
@@ -247,7 +247,8 @@ const offerFigures = (
     if (mixed) cost += rhythms[rhythm]!
     if (before?.some((notes) => sameNotes(notes, row[place]!.notes, pitch)))
       cost += LINE_COSTS.usedBefore * search.usedTimes
-    if (worn.size > 0 && row[place]!.shapes.some((shape) => worn.has(shape))) cost += LINE_COSTS.worn
+    if (worn.size > 0)
+      for (const shape of row[place]!.shapes) cost += LINE_COSTS.worn * (worn.get(shape) ?? 0)
     if (motif !== undefined && motif !== rhythm) cost += LINE_COSTS.offMotif
     offer(offers, kind, cost, place)
     if (cost < least) least = cost
@@ -310,11 +311,8 @@ const offerBreaths = (
 export const anchorCost = (anchor: Anchor, midi: number, brief: Brief): number => {
   const { comfortLow, comfortHigh } = brief.range
   const outside = Math.max(0, comfortLow - midi, midi - comfortHigh)
-  const guide = holds(anchor.ground.isGuide, midi)
-  const degree = LINE_COSTS.anchor[guide ? 'guide' : placeIn(anchor.ground, midi)]
   return (
-    degree +
-    (anchor.change && !guide ? LINE_COSTS.changeWithoutGuide : 0) +
+    standingCost(anchor.ground, midi, anchor.change) +
     outside * LINE_COSTS.outsideComfort +
     (brief.contour ? contourCost(brief.contour, anchor.tick, midi) : 0)
   )
@@ -324,15 +322,3 @@ const contourCost = (contour: Contour, tick: Ticks, midi: number): number =>
   contour.points.length === 0
     ? 0
     : Math.abs(midi - heightAt(contour.points, tick)) * contour.strictness * LINE_COSTS.offContour
-
-const placeIn = (ground: Ground, midi: number): 'root' | 'fifth' | 'other' => {
-  const above = aboveRoot(ground, midi)
-  if (above === 0) return 'root'
-  return above >= 6 && above <= 8 ? 'fifth' : 'other'
-}
-
-/** Endings on 1, 3 or 5 rest; a 7 does not. */
-export const endingCost = (ground: Ground, midi: number): number => {
-  const above = aboveRoot(ground, midi)
-  return above === 3 || above === 4 ? LINE_COSTS.ending.third : LINE_COSTS.ending[placeIn(ground, midi)]
-}

@@ -10,9 +10,10 @@ import {
   starts,
   stepsFrom,
 } from '../../test/searchGraph.ts'
+import { endingCost } from '../cost/standing.ts'
 import type { RhythmStyle } from '../rhythm/cells.ts'
 import type { Brief } from './brief.ts'
-import { endingCost, type Search } from './edges.ts'
+import type { Search } from './edges.ts'
 import { solve } from './search.ts'
 
 const TUNE = analysed('key: Db major\n| Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 | Cm7b5 F7b9 | Bbm6 |')

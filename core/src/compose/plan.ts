@@ -91,7 +91,12 @@ const groundsOf = (
     return own(twoFive === 'five' ? pair.five : pair.two)
   }
   const far = new Map(
-    views.filter(({ view }) => view === 'far').map((view) => [view, keyGround(centreOf(analysis, view).key)]),
+    views
+      .filter(({ view }) => view !== 'near')
+      .map((section) => {
+        const { key } = centreOf(analysis, section)
+        return [section, section.view === 'far' ? keyGround(key) : pentatonicGround(key)]
+      }),
   )
   const look = (span: ChordSpan): Ground => {
     for (const [view, ground] of far) if (span.bar >= view.from && span.bar <= view.to) return ground
@@ -112,6 +117,19 @@ const keyGround = (key: Key): Ground => {
   const outcome = readChordSymbol(`${key.tonic}${key.mode === 'major' ? '6/9' : 'm7'}`)
   if (!outcome.ok) throw new Error(`a key on ${key.tonic} has no chord`)
   return groundOf(outcome.value, key.mode === 'major' ? 'ionian' : 'aeolian')
+}
+
+/** Five notes for all: the major pentatonic of a major key, the minor one of a minor key. */
+const pentatonicGround = (key: Key): Ground => {
+  const outcome = readChordSymbol(`${key.tonic}${key.mode === 'major' ? '6/9' : 'm11'}`)
+  if (!outcome.ok) throw new Error(`a key on ${key.tonic} has no chord`)
+  const { tones } = outcome.value
+  const five = {
+    ...outcome.value,
+    tones: tones.filter(({ degree }) => key.mode === 'major' || degree !== '9'),
+  }
+  const ground = groundOf(five, key.mode === 'major' ? 'ionian' : 'aeolian')
+  return { ...ground, isScale: ground.isTone, isUpper: ground.isTone }
 }
 
 /** The ii–V that a chord is part of. */

@@ -1,11 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../test/changes.ts'
-import { openingDevice } from '../cost/prices.ts'
+import { openingDevice, pricesOf } from '../cost/prices.ts'
+import { endingCost, standingCost } from '../cost/standing.ts'
+import { LINE_COSTS } from '../cost/terms.ts'
 import { recovers } from '../explain/equals.ts'
 import { explainLine } from '../explain/explain.ts'
 import { CLOSINGS, type DeviceId } from '../figures/figures.ts'
 import { instrumentOf } from '../instrument/instrument.ts'
-import { spellNotes } from '../line/spell.ts'
+import { repitchLine, spellNotes } from '../line/spell.ts'
+import { costOfLine } from '../review/weigh.ts'
 import type { Brief } from './brief.ts'
 import { notesOf } from './compose.ts'
 import { freshSearch } from './edges.ts'
@@ -19,6 +22,9 @@ const TUNES = [
   'key: C minor\n| Cm6 | Dm7b5 G7alt | Cm6 | Fm7 Bb7 | Ebmaj7 | Abmaj7 | Dm7b5 | G7b9 |',
 ]
 const { range } = instrumentOf('concert')
+
+/** The most that a pickup, which is no figure between two strong places, is weighed at. */
+const PICKUP = 16
 
 /** The notes of a line by the device that made each, in their order. */
 const made = (text: string, seed: number) => {
@@ -38,8 +44,49 @@ const made = (text: string, seed: number) => {
     const left = notes.length - arriving.steps.length
     return ['chordTone', ...notes.map((_, at) => (at < left ? openingDevice(opening) : arriving.device))]
   })
-  return { devices, notes: explainLine(analysis, line).notes }
+  return { analysis, line, edges, anchors, devices, notes: explainLine(analysis, line).notes }
 }
+
+describe('weighing what was composed', () => {
+  it('costs no more than as it was made: the cheapest reading is found without knowing how', () => {
+    const price = pricesOf({})
+    for (const text of TUNES)
+      for (let seed = 0; seed < 4; seed += 1) {
+        const { analysis, line, edges, anchors } = made(text, seed)
+        let asMade = 0
+        edges.forEach((edge, at) => {
+          const [here, next] = [anchors[at]!, anchors[at + 1]]
+          asMade += standingCost(here.ground, edge.anchor, here.change)
+          if (edge.kind !== 'figure') asMade += endingCost(here.ground, edge.anchor)
+          if (edge.kind === 'breath') asMade += LINE_COSTS.breath
+          if (!next || edge.kind !== 'figure') return
+          const { beat, afterBeat } = here
+          const place = {
+            ...{ length: next.tick - here.tick, beat, afterBeat },
+            ...{ here: here.ground, there: next.ground, change: next.change },
+          }
+          const fill = { notes: edge.notes, opening: edge.opening!, closing: edge.closing! }
+          const cell = { kind: 'eighths' as const, onsets: edge.onsets, cost: 0 }
+          asMade += price(place, cell, fill, edge.anchor, edges[at + 1]!.anchor)
+        })
+        const pickups = edges.filter(({ kind, notes }) => kind === 'breath' && notes.length > 0).length
+        expect(costOfLine(analysis, line)).toBeLessThanOrEqual(asMade + pickups * PICKUP + 1e-9)
+      }
+  })
+
+  it('costs more with wrong notes', () => {
+    for (let seed = 0; seed < 4; seed += 1) {
+      const { analysis, line } = made(TUNES[0]!, seed)
+      const wrong = repitchLine(
+        analysis,
+        line,
+        new Map(line.notes.flatMap(({ midi }, at) => (at % 5 === 2 ? [[at, midi + 6] as const] : []))),
+      )
+      expect(costOfLine(analysis, wrong)).toBeGreaterThan(1.3 * costOfLine(analysis, line))
+    }
+    expect(costOfLine(analysed('| N.C. |'), { notes: [] })).toBe(0)
+  })
+})
 
 describe('explaining what was composed', () => {
   it('recovers the device of at least 97 % of the notes, or one that is the same to a reader', () => {

@@ -1,3 +1,4 @@
+import { endingCost } from '../cost/standing.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
 import { type Ground, holds } from '../figures/ground.ts'
 import type { Brief } from './brief.ts'
@@ -7,7 +8,6 @@ import {
   type ChosenEdge,
   crossingAt,
   deviceOf,
-  endingCost,
   kindOf,
   type Offers,
   offerEdges,

@@ -98,6 +98,17 @@ describe('what leads', () => {
     expect(first.every(({ midi }) => holds(key.isScale, midi))).toBe(true)
   })
 
+  it('one pentatonic over a section', () => {
+    const five = [1, 3, 5, 8, 10]
+    const { notes } = line({
+      stretch: { from: 0, to: 3 },
+      views: [{ from: 0, to: 3, view: 'pentatonic' }],
+      chromatic: 0,
+    })
+    expect(notes.length).toBeGreaterThan(15)
+    for (const { midi } of notes) expect(five).toContain(midi % 12)
+  })
+
   it('ii as V: the strong places of the ii are tones of its V', () => {
     const five = groundOf(TUNE.spans[1]!.chord, 'mixolydian')
     for (const seed of SEEDS) {

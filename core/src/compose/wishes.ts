@@ -52,7 +52,7 @@ export const shortfallOf = (
   const worn = wornShapes(search, notes)
   if (worn.length > 0) {
     missed.push(reason('line.shapes', worn.length))
-    again = { ...again, worn: new Set([...search.worn, ...worn]) }
+    again = { ...again, worn: dearerShapes(search.worn, worn) }
   }
   const [from, to] = longestRunOf(notes)
   if (to - from + 1 > WISHES.run) {
@@ -79,6 +79,13 @@ export const shortfallOf = (
   }
   missed.push(...neverUsed(search, edges).map((device) => reason('line.never', device)))
   return { missed, again }
+}
+
+/** Each time that a shape is still there it gets dearer. */
+const dearerShapes = (before: Search['worn'], shapes: readonly number[]): Search['worn'] => {
+  const worn = new Map(before)
+  for (const shape of shapes) worn.set(shape, (worn.get(shape) ?? 0) + 1)
+  return worn
 }
 
 /** Shapes that the line has used up. */

@@ -49,6 +49,8 @@ export const LINE_COSTS = {
   offMotif: 6,
   /** For each half step away from the contour, followed as closely as can be. */
   offContour: 0.9,
+  /** What lies between two strong places and is no figure. */
+  noFigure: 4,
   /** What is no wished cell, for each time that the cell was missed. */
   withoutCell: 1.6,
   /** The most that the seed's noise adds to a figure, and to a rhythm at its place. */

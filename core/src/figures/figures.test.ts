@@ -64,6 +64,24 @@ describe('closings', () => {
       .find((fill) => CLOSINGS[fill.closing]!.id === id && fill.opening === 0)
     expect(found?.notes).toEqual(wanted.split(' ').map(pitch))
   })
+
+  it('move with the chord through twelve keys', () => {
+    const roots = ['D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B', 'C']
+    roots.forEach((root, at) => {
+      const over = ground(`${root}maj7`, 'ionian')
+      for (const [id, target, wanted] of WORKED) {
+        const closing = CLOSINGS.findIndex((row) => row.id === id)
+        const slots = CLOSINGS[closing]!.steps.length
+        const goal = pitch(target) + at + 1
+        const found = Array.from({ length: 30 }, (_, step) => 50 + at + step)
+          .flatMap((anchor) => fillsBetween(slots, over, over, anchor, goal))
+          .find((fill) => fill.closing === closing && fill.opening === 0)
+        expect(found?.notes, `${id} in ${root}`).toEqual(
+          wanted.split(' ').map((note) => pitch(note) + at + 1),
+        )
+      }
+    })
+  })
 })
 
 describe('openings', () => {
@@ -166,6 +184,35 @@ describe('the note above', () => {
     expect(targets.split(' ').map((target) => walkIn(over.isUpper, pitch(target), 1))).toEqual(
       above.split(' ').map(pitch),
     )
+  })
+
+  /** The trade's whole table: half steps above the root of R, 3, 5, 7 (what stands for them), and the step above each. Common practice, no source. */
+  it.each([
+    ['I maj7', 'Cmaj7', 'ionian', [0, 4, 7, 11], [2, 1, 2, 1]],
+    ['IV maj7', 'Cmaj7', 'lydian', [0, 4, 7, 11], [2, 2, 2, 1]],
+    ['ii m7', 'Cm7', 'dorian', [0, 3, 7, 10], [2, 2, 2, 2]],
+    ['vi m7', 'Cm7', 'aeolian', [0, 3, 7, 10], [2, 2, 1, 2]],
+    ['iii m7', 'Cm7', 'phrygian', [0, 3, 7, 10], [1, 2, 1, 2]],
+    ['V7 to major', 'C7', 'mixolydian', [0, 4, 7, 10], [2, 1, 2, 2]],
+    ['V7sus', 'C7sus4', 'mixolydian', [0, 5, 7, 10], [2, 2, 2, 2]],
+    ['13♭9', 'C13b9', 'halfWhole', [0, 4, 7, 10], [1, 2, 2, 2]],
+    ['7♯5', 'C7#5', 'wholeTone', [0, 4, 8, 10], [2, 2, 2, 2]],
+    ['V7 to minor', 'C7', 'phrygianDominant', [0, 4, 7, 10], [1, 1, 1, 2]],
+    ['V7alt', 'C7alt', 'altered', [0, 4, 10], [1, 2, 2]],
+    ['♭II7', 'C7', 'lydianDominant', [0, 4, 7, 10], [2, 2, 2, 2]],
+    ['iiø', 'Cm7b5', 'locrian', [0, 3, 6, 10], [1, 2, 2, 2]],
+    ['♯IVø', 'Cm7b5', 'locrianNatural9', [0, 3, 6, 10], [2, 2, 2, 2]],
+    ['iv m6', 'Cm6', 'dorian', [0, 3], [2, 2]],
+    ['i mMaj7', 'CmMaj7', 'melodicMinor', [0, 3, 7, 11], [2, 2, 1, 1]],
+    ['°7', 'Cdim7', 'wholeHalf', [0, 3, 6, 9], [2, 2, 2, 2]],
+  ] as const)('above %s (%s, %s)', (_name, symbol, scale, tones, above) => {
+    for (let semitones = 0; semitones < 12; semitones += 1) {
+      const root = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'][semitones]!
+      const over = ground(symbol.replace('C', root), scale)
+      expect(
+        tones.map((tone) => walkIn(over.isUpper, 60 + semitones + tone, 1) - 60 - semitones - tone),
+      ).toEqual(above)
+    }
   })
 
   it('is the 13 over a tonic minor where the player wants that', () => {

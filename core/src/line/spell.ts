@@ -40,10 +40,21 @@ export const repitchLine = (analysis: Analysis, line: Line, pitches: ReadonlyMap
 
 const spellingOf = (analysis: Analysis, note: UnspelledNote, next: UnspelledNote | undefined): Fifths => {
   const here = spellingInChord(analysis, note.midi, note.start)
+  const coming = next && comingSpelling(analysis, note, next)
+  if (coming !== undefined && coming !== here) return coming
   if (here !== undefined) return here
   const direction = next === undefined ? -1 : next.midi - note.midi
   const goal = next && (spellingInChord(analysis, next.midi, next.start) ?? undefined)
   return foreignSpelling(note.midi, direction, Math.abs(direction) <= 2 ? goal : undefined)
+}
+
+/** A pickup that goes by step into another chord, and is no tone of its own, is spelled as the coming chord's scale spells it. */
+const comingSpelling = (analysis: Analysis, note: UnspelledNote, next: UnspelledNote): Fifths | undefined => {
+  const [here, there] = [chordAt(analysis, note.start), chordAt(analysis, next.start)]
+  if (here.index === there.index || Math.abs(next.midi - note.midi) > 2) return undefined
+  const above = (((note.midi - pitchClassOf(fifthsOf(here.chord.root || 'C'))) % 12) + 12) % 12
+  if (here.chord.tones.some(({ semitones }) => semitones === above)) return undefined
+  return spellingInChord(analysis, note.midi, next.start)
 }
 
 /** How the chord that sounds at a tick, or its scale, spells a pitch; undefined when the pitch is foreign to both. */

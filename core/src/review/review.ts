@@ -11,6 +11,7 @@ import { mendsFor } from './mend.ts'
 import { type Heard, PRAISES, type ReviewView, RULES } from './rules.ts'
 
 export type { Measures } from './measure.ts'
+export { costOfLine } from './weigh.ts'
 
 /** What can be counted of any line over an analysis. */
 export const measured = (analysis: Analysis, line: Line): Measures =>
