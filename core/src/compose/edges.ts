@@ -5,7 +5,7 @@ import { heightAt } from '../line/curve.ts'
 import { cellsFor } from '../rhythm/cells.ts'
 import { EIGHTH, type Ticks } from '../rhythm/ticks.ts'
 import type { Brief, Contour } from './brief.ts'
-import { MEMORY_MATTERS, NO_DEVICE, TEXTURES } from './memory.ts'
+import { MEMORY_MATTERS, memoryOf, NO_DEVICE, TEXTURES } from './memory.ts'
 import { noiseAt, noiseBase, noiseOf } from './noise.ts'
 import { ownOpenings } from './own.ts'
 import type { Anchor } from './plan.ts'
@@ -101,17 +101,27 @@ export interface Offers {
   readonly kinds: number[]
   /** The cheapest figure into each target. */
   readonly least: Float64Array
+  /** Of each kind, read once: its target, whether it breathes, what it leaves to be remembered. */
+  readonly target: Uint8Array
+  readonly breath: Uint8Array
+  readonly memory: Uint8Array
 }
 
 /** The notes of an edge, counted from its anchor. */
 export type Pickup = Pick<PricedFill, 'notes' | 'opening' | 'closing' | 'cell' | 'rhythm'>
 
-export const offersFor = (targets: number): Offers => ({
-  cost: new Float64Array(targets * KINDS).fill(Number.POSITIVE_INFINITY),
-  place: new Int32Array(targets * KINDS),
-  kinds: [],
-  least: new Float64Array(targets),
-})
+export const offersFor = (targets: number): Offers => {
+  const kinds = targets * KINDS
+  return {
+    cost: new Float64Array(kinds).fill(Number.POSITIVE_INFINITY),
+    place: new Int32Array(kinds),
+    kinds: [],
+    least: new Float64Array(targets),
+    target: Uint8Array.from({ length: kinds }, (_, kind) => targetOf(kind)),
+    breath: Uint8Array.from({ length: kinds }, (_, kind) => (breathes(kind) ? 1 : 0)),
+    memory: Uint8Array.from({ length: kinds }, (_, kind) => memoryOf(deviceOf(kind), textureOf(kind))),
+  }
+}
 
 const clear = ({ cost, kinds }: Offers): void => {
   for (const kind of kinds) cost[kind] = Number.POSITIVE_INFINITY

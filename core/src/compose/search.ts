@@ -4,10 +4,9 @@ import { type Ground, holds } from '../figures/ground.ts'
 import type { Brief } from './brief.ts'
 import {
   anchorCost,
-  breathes,
   type ChosenEdge,
+  type Crossing,
   crossingAt,
-  deviceOf,
   kindOf,
   type Offers,
   offerEdges,
@@ -15,8 +14,6 @@ import {
   offersFor,
   type Pickup,
   type Search,
-  targetOf,
-  textureOf,
 } from './edges.ts'
 import {
   foresee,
@@ -83,10 +80,12 @@ export function* solving(search: Search, pitches: Pitches): Generator<void, Solu
       LINE_COSTS.noise * noiseAt(brief.seed, 0, pitch - brief.range.low, 7)
   })
   const traces: Trace[] = []
+  const crossings = anchors.slice(1).map((_, at) => crossingAt(search, at))
+  const arrivals = anchors.map((_, at) => arrivalsAt(search, at, pitches))
   const offers = offersFor(most)
   for (let at = 0; at + 1 < anchors.length; at += 1) {
     const trace = traceOf(pitches[at + 1]!.length)
-    advance(search, at, here, there.reached, trace, pitches, offers)
+    advance(search, crossings[at]!, arrivals[at + 1]!, here, there.reached, trace, pitches, offers)
     traces.push(trace)
     const before = here
     here = there
@@ -94,7 +93,12 @@ export function* solving(search: Search, pitches: Pitches): Generator<void, Solu
     yield
   }
   const last = bestEnd(here.reached, pitches, anchors.at(-1)!.ground)
-  return last && { edges: edgesTo(search, last.state, traces, pitches, offers), cost: last.cost }
+  return (
+    last && {
+      edges: edgesTo(search, crossings, arrivals, last.state, traces, pitches, offers),
+      cost: last.cost,
+    }
+  )
 }
 
 /** The same in one go. */
@@ -119,7 +123,8 @@ export const pitchesOf = (ground: Ground, range: Brief['range']): readonly numbe
 /** One anchor further: what each pitch and phrase length foresees, met with the edges that leave the pitch. */
 const advance = (
   search: Search,
-  at: number,
+  crossing: Crossing,
+  arrivals: readonly number[],
   { reached, ahead, origin }: Costs,
   next: Float64Array,
   trace: Trace,
@@ -127,9 +132,8 @@ const advance = (
   offers: Offers,
 ): void => {
   const { anchors } = search
-  const crossing = crossingAt(search, at)
+  const { at } = crossing
   const entered = anchors[at + 1]!.bar - anchors[at]!.bar
-  const arrivals = arrivalsAt(search, at + 1, pitches)
   next.fill(Number.POSITIVE_INFINITY)
   ahead.set(reached)
   for (let state = 0; state < origin.length; state += 1) origin[state] = state % MEMORIES
@@ -143,8 +147,11 @@ const advance = (
     }
     if (bars.length === 0) return
     offerEdges(search, crossing, pitch, pitches[at + 1]!, arrivals, offers)
-    for (const kind of offers.kinds)
-      relax(search, next, trace, offers, kind, index, entered, bars, ahead, origin)
+    for (const kind of offers.kinds) {
+      const breath = offers.breath[kind] === 1
+      if (!breath && offers.cost[kind]! > offers.least[offers.target[kind]!]! + MEMORY_MATTERS) continue
+      relax(search, next, trace, offers, kind, breath, index, entered, bars, ahead, origin)
+    }
   })
 }
 
@@ -163,17 +170,16 @@ const relax = (
   trace: Trace,
   offers: Offers,
   kind: number,
+  breath: boolean,
   index: number,
   entered: number,
   phrases: readonly number[],
   ahead: Float64Array,
   origin: Int16Array,
 ): void => {
-  const breath = breathes(kind)
-  const target = targetOf(kind)
+  const target = offers.target[kind]!
   const price = offers.cost[kind]!
-  if (!breath && price > offers.least[target]! + MEMORY_MATTERS) return
-  const remembered = memoryOf(deviceOf(kind), textureOf(kind))
+  const remembered = offers.memory[kind]!
   const least = search.brief.leastBars ?? 2
   for (let place = 0; place < phrases.length; place += 1) {
     const bars = phrases[place]!
@@ -212,6 +218,8 @@ const bestEnd = (
 /** The edges that lead to a state, found again one by one: only what each state was reached from was kept. */
 const edgesTo = (
   search: Search,
+  crossings: readonly Crossing[],
+  arrivals: readonly (readonly number[])[],
   last: number,
   traces: readonly Trace[],
   pitches: Pitches,
@@ -224,8 +232,8 @@ const edgesTo = (
     const trace = traces[at]!
     const [from, breath] = [trace.from[state]!, trace.breath[state] === 1]
     const anchor = pitches[at]![from]!
-    const crossing = crossingAt(search, at)
-    offerEdges(search, crossing, anchor, pitches[at + 1]!, arrivalsAt(search, at + 1, pitches), offers)
+    const crossing = crossings[at]!
+    offerEdges(search, crossing, anchor, pitches[at + 1]!, arrivals[at + 1]!, offers)
     const remembered = state % MEMORIES
     const kind = kindOf(
       Math.floor(state / STATES),
