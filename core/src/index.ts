@@ -78,6 +78,17 @@ export type { Judged, NoteVerdict } from './grade/judged.ts'
 export type { BarGrade, Grade, Marks } from './grade/marks.ts'
 export { GRADE_RULES, type GradeRules, type RunVerdict } from './grade/rules.ts'
 export { INSTRUMENTS, type Instrument, type InstrumentId, instrumentOf } from './instrument/instrument.ts'
+export {
+  insertAfter,
+  joinNote,
+  lengthenedBy,
+  movedBy,
+  movedByScale,
+  type NoteEdit,
+  removeNote,
+  splitNote,
+  tripleNote,
+} from './line/edit.ts'
 export { type Line, type LineNote, notesWithin, transposeLine } from './line/line.ts'
 export { spellNotes, type UnspelledNote } from './line/spell.ts'
 export { GRADER, type PlayedNote, type Source, type Take } from './listen/take.ts'

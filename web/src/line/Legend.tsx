@@ -2,6 +2,7 @@ import { type Role, roleName } from '@eager-contour/core'
 import { Dialog } from 'radix-ui'
 import { Button } from '../parts/Button.tsx'
 import { RoleMark } from './marks.tsx'
+import { NOTE_TOOLS } from './noteEdits.ts'
 
 const ROLES: readonly Role[] = [
   'guide',
@@ -25,6 +26,10 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['[ and ]', 'slower and faster'],
   ['Shift + arrows', 'set the stretch'],
   ['arrows on a note', 'the note before and after'],
+  ...NOTE_TOOLS.map(({ name, shown }): readonly [string, string] => [
+    shown,
+    name.charAt(0).toLowerCase() + name.slice(1),
+  ]),
   ['Z and Shift + Z', 'back and forward'],
   ['?', 'this page'],
 ]

@@ -1,5 +1,13 @@
-import { bandEvents, explainLine, type Line, spellNotes } from '@eager-contour/core'
-import { type KeyboardEvent, useMemo, useState } from 'react'
+import {
+  bandEvents,
+  explainLine,
+  type Finding,
+  type Instrument,
+  type Line,
+  type ReviewView,
+  spellNotes,
+} from '@eager-contour/core'
+import { type KeyboardEvent, useCallback, useMemo, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Link, useSearchParams } from 'react-router'
 import { useSettings } from '../app/settings.ts'
@@ -14,14 +22,32 @@ import { tempoSet } from '../sound/playSlice.ts'
 import { TEMPO_STEP, TransportBar } from '../sound/TransportBar.tsx'
 import { type Sound, usePlay, useTuneTempo } from '../sound/usePlay.ts'
 import { barsText, useOpenTune } from '../tune/useTune.ts'
-import { BriefPanel } from './BriefPanel.tsx'
+import { BriefPanel, COLUMN } from './BriefPanel.tsx'
 import { saveMidi, saveMusicXml } from './download.ts'
 import { KeptLines } from './KeptLines.tsx'
 import { Legend } from './Legend.tsx'
-import { goBack, goForward, lineKept, selectCanGoBack, selectCanGoForward } from './lineSlice.ts'
+import { goBack, goForward, lineKept, lineWritten, selectCanGoBack, selectCanGoForward } from './lineSlice.ts'
 import { NotePanel } from './NotePanel.tsx'
+import { NoteTools, useNoteKeys } from './NoteTools.tsx'
+import type { NoteTool } from './noteEdits.ts'
+import { ReviewPanel } from './ReviewPanel.tsx'
 import { Systems } from './Systems.tsx'
+import { useAutosave } from './useAutosave.ts'
 import { useDesk } from './useDesk.ts'
+import { useReview } from './useReview.ts'
+
+interface Place {
+  readonly from: number
+  readonly to: number
+}
+
+/** An instrument's range as its notes are written. */
+const rangeWritten = ({ range, written: { semitones } }: Instrument): Instrument['range'] => ({
+  low: range.low + semitones,
+  comfortLow: range.comfortLow + semitones,
+  comfortHigh: range.comfortHigh + semitones,
+  high: range.high + semitones,
+})
 
 /** The workbench: brief on the left, the line on terrain and staff, what a note does on the right, play and keep below. */
 export const LinePlace = () => {
@@ -57,12 +83,39 @@ export const LinePlace = () => {
     [concert, written, of, spelling],
   )
   const explanation = useMemo(() => line && explainLine(written, line), [written, line])
+  const view = useMemo<ReviewView>(
+    () => ({
+      range: rangeWritten(of),
+      approach: desk.wish.approach ?? 'both',
+      breathBars: desk.wish.breathBars,
+    }),
+    [of, desk.wish.approach, desk.wish.breathBars],
+  )
+  const reviewed = useReview(written, line, view)
+  const [pointed, setPointed] = useState<Place>()
+  const [tried, setTried] = useState<Finding>()
+  const trying = reviewed?.line === line && reviewed?.review.findings.includes(tried!) ? tried : undefined
+  /** The line with the mend that is being tried, at concert pitch. */
+  const mended = useMemo<Line | undefined>(
+    () =>
+      trying?.mend &&
+      spellNotes(
+        sounding,
+        trying.mend.line.notes.map((note) => ({
+          start: note.start,
+          duration: note.duration,
+          midi: note.midi - of.written.semitones,
+        })),
+      ),
+    [trying, sounding, of],
+  )
+  const heard = mended ?? concert
   const sound = useMemo<Sound>(
     () => ({
-      name: concert?.notes.map((note) => `${note.start}:${note.midi}`).join(' ') ?? '',
-      events: (swing) => bandEvents(sounding, stretch, concert, swing),
+      name: heard?.notes.map((note) => `${note.start}:${note.midi}`).join(' ') ?? '',
+      events: (swing) => bandEvents(sounding, stretch, heard, swing),
     }),
-    [sounding, stretch, concert],
+    [sounding, stretch, heard],
   )
   const play = usePlay(sounding, stretch, sound)
   useTuneTempo(tune.id, sounding.chart.tempo)
@@ -86,6 +139,18 @@ export const LinePlace = () => {
       },
     })
   }
+  const onEdit = useCallback(
+    ({ edit }: NoteTool) => {
+      if (selected === undefined || !desk.line) return
+      const { notes } = edit(sounding, desk.line, selected)
+      if (notes === desk.line.notes || notes.length === 0) return
+      dispatch(lineWritten({ ...desk.line, notes }))
+      setSelected(Math.min(selected, notes.length - 1))
+    },
+    [selected, desk.line, sounding, dispatch],
+  )
+  useNoteKeys(selected !== undefined && line !== undefined, onEdit)
+  useAutosave(tune.id, desk.line)
   useHotkeys('space', play.toggle, { preventDefault: true, enableOnFormTags: false })
   useHotkeys('bracketleft', () => dispatch(tempoSet(tempo - TEMPO_STEP)), [tempo])
   useHotkeys('bracketright', () => dispatch(tempoSet(tempo + TEMPO_STEP)), [tempo])
@@ -104,7 +169,7 @@ export const LinePlace = () => {
   }
   return (
     <div className="flex grow flex-col">
-      <div className="grid grow lg:grid-cols-[13.5rem_minmax(0,1fr)_15.5rem]">
+      <div className="grid grow lg:grid-cols-[14.25rem_minmax(0,1fr)_16rem]">
         <BriefPanel desk={desk} />
         <section aria-label="The line" className="min-w-0 bg-sheet px-3 pt-2" onKeyDown={step}>
           {desk.problem && <Notice urgent>{desk.problem}</Notice>}
@@ -116,6 +181,8 @@ export const LinePlace = () => {
               stretch={stretch}
               selected={selected}
               onSelect={setSelected}
+              pointed={pointed}
+              outline={trying?.mend?.line}
             />
           ) : (
             <div className="px-4">
@@ -129,9 +196,27 @@ export const LinePlace = () => {
             </div>
           )}
         </section>
-        <aside className="space-y-6 p-4" aria-label="About the line">
+        <aside className={`${COLUMN} space-y-5`} aria-label="About the line">
           {line && explanation && (
-            <NotePanel analysis={written} line={line} explanation={explanation} selected={selected} />
+            <div>
+              <NotePanel analysis={written} line={line} explanation={explanation} selected={selected} />
+              {selected !== undefined && <NoteTools onEdit={onEdit} />}
+            </div>
+          )}
+          {line && reviewed && (
+            <ReviewPanel
+              review={reviewed.review}
+              trying={trying}
+              playing={play.playing}
+              onPoint={setPointed}
+              onTry={setTried}
+              onHear={play.toggle}
+              onTake={() => {
+                if (mended && desk.line) dispatch(lineWritten({ ...desk.line, notes: mended.notes }))
+                setTried(undefined)
+                setPointed(undefined)
+              }}
+            />
           )}
           <KeptLines lines={kept} current={desk.line?.id} onOpen={desk.open} />
         </aside>

@@ -21,6 +21,8 @@ interface SystemsProps {
   readonly stretch: Stretch
   readonly selected: number | undefined
   readonly onSelect: (index: number) => void
+  readonly pointed?: { readonly from: number; readonly to: number } | undefined
+  readonly outline?: Line | undefined
 }
 
 /** Half steps shown above and below the line. */
@@ -42,7 +44,8 @@ export const Systems = (props: SystemsProps) => {
     () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score.signature)),
     [analysis, stretch, width, score.signature],
   )
-  const { low, high } = useMemo(() => heights(line), [line])
+  const { outline } = props
+  const { low, high } = useMemo(() => heights(line, outline), [line, outline])
   return (
     <div ref={host} className="min-w-0">
       {systems.map((layout) => (
@@ -78,8 +81,8 @@ const Heading = ({ analysis, layout }: { readonly analysis: Analysis; readonly l
   )
 }
 
-const heights = (line: Line): { low: number; high: number } => {
-  const pitches = line.notes.map(({ midi }) => midi)
+const heights = (line: Line, outline: Line | undefined): { low: number; high: number } => {
+  const pitches = [...line.notes, ...(outline?.notes ?? [])].map(({ midi }) => midi)
   const low = Math.min(...pitches) - MARGIN
   const high = Math.max(...pitches) + MARGIN
   const missing = Math.max(0, LEAST_RANGE - (high - low))

@@ -33,6 +33,10 @@ interface TerrainProps {
   readonly high: number
   readonly selected: number | undefined
   readonly onSelect: (index: number) => void
+  /** Notes that are pointed at, first and last. */
+  readonly pointed?: { readonly from: number; readonly to: number } | undefined
+  /** Another line, shown in outline where it differs. */
+  readonly outline?: Line | undefined
 }
 
 /** The ground of each chord with its ledges and footholds, and the line as a path over it. */
@@ -45,6 +49,8 @@ export const Terrain = ({
   high,
   selected,
   onSelect,
+  pointed,
+  outline,
 }: TerrainProps) => {
   const height = (high - low + 1) * HALF_STEP
   const yOf = (midi: number) => (high - midi + 0.5) * HALF_STEP
@@ -83,6 +89,7 @@ export const Terrain = ({
           stroke="var(--rule)"
         />
       ))}
+      {pointed && <Pointed line={line} notes={notes} place={pointed} layout={layout} height={height} />}
       {path.map((d) => (
         <path key={d} d={d} fill="none" stroke="var(--ink)" strokeWidth={1.8} />
       ))}
@@ -110,6 +117,7 @@ export const Terrain = ({
             strokeDasharray="2 4"
           />
         ))}
+      {outline && <Outline line={line} other={outline} layout={layout} yOf={yOf} />}
       {notes.map((index) => {
         const note = line.notes[index]!
         const reading = explanation.notes[index]!
@@ -135,6 +143,88 @@ export const Terrain = ({
         )
       })}
     </svg>
+  )
+}
+
+/** A wash behind the notes that are pointed at. */
+const Pointed = ({
+  line,
+  notes,
+  place,
+  layout,
+  height,
+}: {
+  readonly line: Line
+  readonly notes: readonly number[]
+  readonly place: { readonly from: number; readonly to: number }
+  readonly layout: SystemLayout
+  readonly height: number
+}) => {
+  const inside = notes.filter((index) => index >= place.from && index <= place.to)
+  if (inside.length === 0) return null
+  const x1 = layout.xOf(line.notes[inside[0]!]!.start) - 15
+  const x2 = layout.xOf(line.notes[inside.at(-1)!]!.start) + 15
+  return (
+    <rect
+      data-testid="pointed"
+      x={x1}
+      y={0}
+      width={x2 - x1}
+      height={height}
+      rx={8}
+      fill="var(--saffron)"
+      opacity={0.16}
+    />
+  )
+}
+
+/** The notes of another line that this one lacks, hollow, on a broken path with what stands beside them. */
+const Outline = ({
+  line,
+  other,
+  layout,
+  yOf,
+}: {
+  readonly line: Line
+  readonly other: Line
+  readonly layout: SystemLayout
+  readonly yOf: (midi: number) => number
+}) => {
+  const here = new Set(line.notes.map(({ start, midi }) => `${start} ${midi}`))
+  const isNew = (index: number) => {
+    const note = other.notes[index]
+    return note !== undefined && !here.has(`${note.start} ${note.midi}`)
+  }
+  const points = other.notes.flatMap((note, index) =>
+    note.start >= layout.start &&
+    note.start < layout.end &&
+    (isNew(index) || isNew(index - 1) || isNew(index + 1))
+      ? [{ x: layout.xOf(note.start), y: yOf(note.midi), fresh: isNew(index) }]
+      : [],
+  )
+  return (
+    <g data-testid="outline">
+      <path
+        d={points.map(({ x, y }, at) => `${at === 0 ? 'M' : 'L'}${x},${y}`).join(' ')}
+        fill="none"
+        stroke="var(--madder)"
+        strokeWidth={1.8}
+        strokeDasharray="5 4"
+      />
+      {points
+        .filter(({ fresh }) => fresh)
+        .map(({ x, y }) => (
+          <circle
+            key={`${x} ${y}`}
+            cx={x}
+            cy={y}
+            r={7}
+            fill="var(--sheet)"
+            stroke="var(--madder)"
+            strokeWidth={2.2}
+          />
+        ))}
+    </g>
   )
 }
 

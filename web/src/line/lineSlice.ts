@@ -1,4 +1,4 @@
-import type { DeviceId, LineNote, Stretch, Weight } from '@eager-contour/core'
+import type { LineNote, Stretch } from '@eager-contour/core'
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
 import undoable, { ActionCreators, type StateWithHistory } from 'redux-undo'
 
@@ -17,14 +17,6 @@ export interface LineState {
   readonly tune: string
   readonly line: DeskLine | undefined
 }
-
-/** What the player turns: how often each kind of figure comes, and how long a phrase may be. */
-export interface BriefState {
-  readonly devices: Readonly<Partial<Record<DeviceId, Weight>>>
-  readonly breathBars: 2 | 4
-}
-
-export const FIRST_BRIEF: BriefState = { devices: {}, breathBars: 4 }
 
 const initialState: LineState = { tune: '', line: undefined }
 

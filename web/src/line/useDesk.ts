@@ -1,47 +1,40 @@
-import {
-  type Brief,
-  type DeviceId,
-  instrumentOf,
-  type Line,
-  type Weight,
-  wordReason,
-} from '@eager-contour/core'
+import { type Brief, instrumentOf, type Line, wordReason } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { useAppDispatch, useAppSelector } from '../app/store.ts'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
 import type { OpenTune } from '../tune/useTune.ts'
 import { work } from '../work/work.ts'
-import {
-  type BriefState,
-  type DeskLine,
-  deskOpened,
-  FIRST_BRIEF,
-  forgetBefore,
-  lineWritten,
-  selectDesk,
-} from './lineSlice.ts'
+import { briefOf, type NamedBrief, USUAL, type Wish } from './briefs.ts'
+import { type DeskLine, deskOpened, forgetBefore, lineWritten, selectDesk } from './lineSlice.ts'
 
 export interface Desk {
   readonly line: DeskLine | undefined
-  readonly brief: BriefState
+  readonly wish: Wish
+  /** The briefs that the player has named. */
+  readonly briefs: readonly NamedBrief[]
   readonly busy: boolean
   /** Why no line came, in words. */
   readonly problem: string | undefined
   readonly another: () => void
-  readonly turn: (device: DeviceId, weight: Weight) => void
-  readonly breathe: (bars: 2 | 4) => void
+  /** Changes a part of the wish; the line is written anew. */
+  readonly change: (part: Partial<Wish>) => void
+  /** Begins with another wish. */
+  readonly begin: (wish: Wish) => void
+  readonly keepBrief: (name: string) => void
   readonly open: (line: DeskLine) => void
 }
 
-const briefKey = 'brief'
+const WISH = 'wish'
+const BRIEFS = 'briefs'
 
 /** The desk of a tune: the line being written, kept in the browser at every change, and the composer behind it. */
 export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
   const dispatch = useAppDispatch()
   const { of } = useSettings()
   const desk = useAppSelector(selectDesk)
-  const [brief, setBrief] = useState<BriefState>(FIRST_BRIEF)
+  const [wish, setWish] = useState<Wish>(USUAL)
+  const [briefs, setBriefs] = useState<readonly NamedBrief[]>([])
   const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<string>()
   const asked = useRef(0)
@@ -55,24 +48,24 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
     })
   }, [desk.tune, tune.id, dispatch])
   useEffect(() => {
-    void readDraft<BriefState>(briefKey).then((kept) => kept && setBrief(kept))
+    void readDraft<Wish>(WISH).then((kept) => kept && setWish(kept))
+    void readDraft<readonly NamedBrief[]>(BRIEFS).then((kept) => kept && setBriefs(kept))
   }, [])
   useEffect(() => {
     if (desk.tune === tune.id && desk.line) void keepDraft(`line ${tune.id}`, desk.line)
   }, [desk, tune.id])
 
   const compose = useCallback(
-    async (seed: number, wish: BriefState, avoid: readonly Line[]) => {
+    async (seed: number, wished: Wish, avoid: readonly Line[]) => {
       asked.current += 1
       const ticket = asked.current
       setBusy(true)
       const ask: Brief = {
+        ...briefOf(wished),
         stretch,
         seed,
         count: 1,
         range: instrumentOf(of.id).range,
-        devices: wish.devices,
-        breathBars: wish.breathBars,
         avoid,
       }
       const answer = await work().compose(sounding.chart, sounding.overrides, ask)
@@ -85,19 +78,25 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
     },
     [stretch, of.id, sounding, dispatch],
   )
-  const rewrite = (wish: BriefState) => {
-    setBrief(wish)
-    void keepDraft(briefKey, wish)
-    if (line) void compose(line.seed, wish, [])
+  const begin = (next: Wish) => {
+    setWish(next)
+    void keepDraft(WISH, next)
+    if (line) void compose(line.seed, next, [])
   }
   return {
     line,
-    brief,
+    wish,
+    briefs,
     busy,
     problem,
-    another: () => void compose((line?.seed ?? 0) + 1, brief, line ? [line] : []),
-    turn: (device, weight) => rewrite({ ...brief, devices: { ...brief.devices, [device]: weight } }),
-    breathe: (breathBars) => rewrite({ ...brief, breathBars }),
+    another: () => void compose((line?.seed ?? 0) + 1, wish, line ? [line] : []),
+    change: (part) => begin({ ...wish, ...part }),
+    begin,
+    keepBrief: (name) => {
+      const kept = [...briefs.filter((brief) => brief.name !== name), { name, wish }]
+      setBriefs(kept)
+      void keepDraft(BRIEFS, kept)
+    },
     open: (opened) => void dispatch(lineWritten(opened)),
   }
 }

@@ -1,4 +1,5 @@
 import {
+  type Analysis,
   advanceGrade,
   analyseChart,
   type Brief,
@@ -13,11 +14,15 @@ import {
   type GradeState,
   gradeStep,
   type Judged,
+  type Line,
   type Outcome,
   type Override,
   openMusicXml,
   type PlayedNote,
+  type Review,
+  type ReviewView,
   readMusicXmlChart,
+  reviewLine,
   startGrade,
   tableKey,
   writeChart,
@@ -66,9 +71,10 @@ let grading: GradeState | undefined
 const settledSince = (before: GradeState | undefined): readonly Judged[] =>
   grading?.settled.slice(before?.settled.length ?? 0) ?? []
 
-/** Composing and grading, off the main thread. */
+/** Composing, reviewing and grading, off the main thread. */
 const work = {
   compose,
+  review: (analysis: Analysis, line: Line, view: ReviewView): Review => reviewLine(analysis, line, view),
   /** The changes in a MusicXML file as the text of a chart, or what is the matter with the file. */
   importScore: (bytes: Uint8Array): Outcome<string> => {
     const text = openMusicXml(bytes)

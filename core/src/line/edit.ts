@@ -1,0 +1,132 @@
+import { type Analysis, chordAt } from '../analysis/analysis.ts'
+import { chordPitchClasses } from '../chord/chord.ts'
+import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
+import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
+import { scaleSemitones } from '../scale/scale.ts'
+import type { Line, LineNote } from './line.ts'
+import { spellNotes, type UnspelledNote } from './spell.ts'
+
+/** An edit of one note of a line, by its place; a place that the line lacks leaves it as it is. */
+export type NoteEdit = (analysis: Analysis, line: Line, index: number) => Line
+
+const SHORTEST: Ticks = EIGHTH / 2
+
+/** The line with some notes put in the place of a few, spelled anew. */
+const replaced = (
+  analysis: Analysis,
+  line: Line,
+  from: number,
+  count: number,
+  notes: readonly UnspelledNote[],
+): Line => spellNotes(analysis, [...line.notes.slice(0, from), ...notes, ...line.notes.slice(from + count)])
+
+const edit =
+  (change: (analysis: Analysis, note: LineNote, line: Line, index: number) => Line): NoteEdit =>
+  (analysis, line, index) => {
+    const note = line.notes[index]
+    return note ? change(analysis, note, line, index) : line
+  }
+
+/** The pitch classes of the chord that sounds at a tick and of its scale. */
+const scaleAt = (analysis: Analysis, tick: Ticks): readonly number[] => {
+  const { chord, index } = chordAt(analysis, tick)
+  if (chord.tones.length === 0) return []
+  const root = pitchClassOf(fifthsOf(chord.root))
+  const scale = scaleSemitones(analysis.readings[index]!.scale).map((step) => (root + step) % 12)
+  return [...scale, ...chordPitchClasses(chord)]
+}
+
+/** The next note of the scale up (1) or down (-1); a half step where no chord sounds. */
+export const nextInScale = (analysis: Analysis, midi: number, tick: Ticks, direction: 1 | -1): number => {
+  const scale = scaleAt(analysis, tick)
+  for (let step = 1; step <= 4; step += 1)
+    if (scale.includes((((midi + direction * step) % 12) + 12) % 12)) return midi + direction * step
+  return midi + direction
+}
+
+/** A note moved to the next of the scale of its chord. */
+export const movedByScale = (direction: 1 | -1): NoteEdit =>
+  edit((analysis, note, line, index) =>
+    replaced(analysis, line, index, 1, [
+      { ...note, midi: nextInScale(analysis, note.midi, note.start, direction) },
+    ]),
+  )
+
+/** A note moved by half steps. */
+export const movedBy = (semitones: number): NoteEdit =>
+  edit((analysis, note, line, index) =>
+    replaced(analysis, line, index, 1, [{ ...note, midi: note.midi + semitones }]),
+  )
+
+/** A note longer or shorter by ticks: into the note after it, which begins later or goes; shorter leaves a rest. */
+export const lengthenedBy = (ticks: Ticks): NoteEdit =>
+  edit((analysis, note, line, index) => {
+    const duration = note.duration + ticks
+    if (duration < SHORTEST) return line
+    const end = note.start + duration
+    const after = line.notes.slice(index + 1).flatMap((next) => {
+      if (next.start >= end) return [next]
+      const left = next.start + next.duration - end
+      return left < SHORTEST ? [] : [{ ...next, start: end, duration: left }]
+    })
+    return spellNotes(analysis, [...line.notes.slice(0, index), { ...note, duration }, ...after])
+  })
+
+/** A note struck twice in its time. */
+export const splitNote: NoteEdit = edit((analysis, note, line, index) => {
+  if (note.duration < 2 * SHORTEST) return line
+  const half = note.duration / 2
+  return replaced(analysis, line, index, 1, [
+    { ...note, duration: half },
+    { ...note, start: note.start + half, duration: half },
+  ])
+})
+
+/** A note held through the one after it. */
+export const joinNote: NoteEdit = edit((analysis, note, line, index) => {
+  const next = line.notes[index + 1]
+  if (!next) return line
+  return replaced(analysis, line, index, 2, [{ ...note, duration: next.start + next.duration - note.start }])
+})
+
+/** A rest in the note's place. */
+export const removeNote: NoteEdit = edit((analysis, _note, line, index) =>
+  replaced(analysis, line, index, 1, []),
+)
+
+/** Another note after it, a scale step up: in the rest that follows, or in the second half of its time. */
+export const insertAfter: NoteEdit = edit((analysis, note, line, index) => {
+  const end = note.start + note.duration
+  const free = (line.notes[index + 1]?.start ?? end + EIGHTH) - end
+  const midi = nextInScale(analysis, note.midi, note.start, 1)
+  if (free >= SHORTEST)
+    return replaced(analysis, line, index, 1, [note, { start: end, duration: Math.min(EIGHTH, free), midi }])
+  if (note.duration < 2 * SHORTEST) return line
+  const half = note.duration / 2
+  return replaced(analysis, line, index, 1, [
+    { ...note, duration: half },
+    { start: note.start + half, duration: half, midi },
+  ])
+})
+
+/** A triplet over the note's beat: the note, the scale's note above it, and what came next on that beat, or the note again. */
+export const tripleNote: NoteEdit = edit((analysis, note, line, index) => {
+  if (note.start % QUARTER !== 0) return line
+  const beatEnd = note.start + QUARTER
+  const inside = line.notes.slice(index).filter(({ start }) => start < beatEnd)
+  const last = inside.at(-1)!
+  if (inside.length > 2 || last.start + last.duration > beatEnd) return line
+  const third = QUARTER / 3
+  const above = nextInScale(analysis, note.midi, note.start, 1)
+  return replaced(
+    analysis,
+    line,
+    index,
+    inside.length,
+    [note.midi, above, last.midi].map((midi, at) => ({
+      start: note.start + at * third,
+      duration: third,
+      midi,
+    })),
+  )
+})

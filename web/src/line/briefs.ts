@@ -1,0 +1,112 @@
+import type { Brief, Degree, DeviceId, RoadId, Weight } from '@eager-contour/core'
+
+/** What the player wishes of a line, as it is kept: all of a brief but where, how many and for which instrument. */
+export interface Wish
+  extends Pick<
+    Brief,
+    | 'approach'
+    | 'twoFive'
+    | 'school'
+    | 'chromatic'
+    | 'rhythm'
+    | 'motif'
+    | 'breathBars'
+    | 'newRegister'
+    | 'cells'
+  > {
+  readonly devices: Readonly<Partial<Record<DeviceId, Weight>>>
+  readonly road?: RoadId | undefined
+  readonly firstDegree?: Degree | undefined
+  readonly landingDegree?: Degree | undefined
+}
+
+/** A wish with a name. */
+export interface NamedBrief {
+  readonly name: string
+  readonly wish: Wish
+}
+
+export const USUAL: Wish = { devices: {}, breathBars: 4 }
+
+const NO_APPROACHES = {
+  neighbour: 0,
+  below: 0,
+  above: 0,
+  enclosure: 0,
+  doubleChromatic: 0,
+  threeNoteEnclosure: 0,
+  fourNoteEnclosure: 0,
+  turn: 0,
+} as const
+
+/** Briefs that come with the house. */
+export const BRIEFS: readonly NamedBrief[] = [
+  { name: 'As usual', wish: USUAL },
+  {
+    name: 'Chord tones only',
+    wish: {
+      devices: { ...NO_APPROACHES, scale: 0, scaleRun: 0, halfStepRun: 0, arpeggio: 3, skip: 3 },
+      approach: 'chords',
+      chromatic: 0,
+      breathBars: 4,
+    },
+  },
+  {
+    name: 'Approaches from below',
+    wish: { devices: { ...NO_APPROACHES, below: 3, arpeggio: 3, scaleRun: 0 }, breathBars: 4 },
+  },
+  {
+    name: 'Enclosures into thirds',
+    wish: {
+      devices: { enclosure: 3, threeNoteEnclosure: 3, fourNoteEnclosure: 3, scaleRun: 0 },
+      chromatic: 3,
+      breathBars: 4,
+    },
+  },
+  {
+    name: 'Landing scales',
+    wish: { devices: { scaleRun: 3, halfStepRun: 3 }, school: 'halfSteps', breathBars: 4 },
+  },
+  { name: 'ii as V', wish: { devices: {}, twoFive: 'five', breathBars: 4 } },
+  {
+    name: 'Sparse and singing',
+    wish: { devices: { doubleChromatic: 0 }, rhythm: 'sparse', newRegister: true, breathBars: 2 },
+  },
+  { name: 'Triplets and a motif', wish: { devices: {}, rhythm: 'mixed', motif: true, breathBars: 2 } },
+  { name: 'One key for all', wish: { devices: {}, approach: 'key', chromatic: 1, breathBars: 4 } },
+]
+
+/** What of a brief a wish asks for. */
+export const briefOf = ({
+  road,
+  firstDegree,
+  landingDegree,
+  ...wish
+}: Wish): Omit<Brief, 'stretch' | 'seed' | 'count' | 'range'> => ({
+  ...wish,
+  ...(road === undefined ? {} : { road }),
+  ...(firstDegree === undefined ? {} : { first: { degree: firstDegree } }),
+  ...(landingDegree === undefined ? {} : { landing: { degree: landingDegree } }),
+})
+
+/** The named brief that a wish is, if it is one. */
+export const nameOfWish = (wish: Wish, own: readonly NamedBrief[]): string | undefined => {
+  const text = JSON.stringify(sorted(wish))
+  return [...BRIEFS, ...own].find((brief) => JSON.stringify(sorted(brief.wish)) === text)?.name
+}
+
+/** Without what is as usual, in one order, so that equal wishes read the same. */
+const sorted = (wish: Wish): unknown =>
+  Object.entries(wish)
+    .filter(([, value]) => value !== undefined && value !== false)
+    .map(([name, value]): readonly [string, unknown] =>
+      name === 'devices'
+        ? [
+            name,
+            Object.entries(value as object)
+              .filter(([, weight]) => weight !== 2)
+              .sort(),
+          ]
+        : [name, value],
+    )
+    .sort(([a], [b]) => (a < b ? -1 : 1))

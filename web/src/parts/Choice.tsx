@@ -1,0 +1,43 @@
+import { useId } from 'react'
+
+export interface ChoiceOption<T extends string> {
+  readonly value: T
+  readonly label: string
+  /** What it will do. */
+  readonly says?: string
+}
+
+interface ChoiceProps<T extends string> {
+  readonly label: string
+  readonly value: T
+  readonly options: readonly ChoiceOption<T>[]
+  readonly onChange: (value: T) => void
+}
+
+/** One of several, with what it will do beneath. */
+export const Choice = <T extends string>({ label, value, options, onChange }: ChoiceProps<T>) => {
+  const says = useId()
+  const chosen = options.find((option) => option.value === value)
+  return (
+    <label className="block py-1.5">
+      <span className="block text-soft">{label}</span>
+      <select
+        value={value}
+        aria-describedby={chosen?.says ? says : undefined}
+        onChange={(event) => onChange(event.target.value as T)}
+        className="min-h-10 w-full rounded-xl border border-soft bg-sheet px-2"
+      >
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </select>
+      {chosen?.says && (
+        <span id={says} className="mt-0.5 block text-sm text-soft">
+          {chosen.says}
+        </span>
+      )}
+    </label>
+  )
+}
