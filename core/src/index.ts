@@ -78,6 +78,7 @@ export type { Judged, NoteVerdict } from './grade/judged.ts'
 export type { BarGrade, Grade, Marks } from './grade/marks.ts'
 export { GRADE_RULES, type GradeRules, type RunVerdict } from './grade/rules.ts'
 export { INSTRUMENTS, type Instrument, type InstrumentId, instrumentOf } from './instrument/instrument.ts'
+export { type CurvePoint, heightAt } from './line/curve.ts'
 export {
   insertAfter,
   joinNote,

@@ -179,3 +179,114 @@ test('MusicXML and MIDI hold the same notes, read by other programs', async ({ p
   }, xml.bytes.toString('utf8'))
   expect(written).toEqual(sounding.map((pitch) => pitch + WRITTEN_ABOVE_SOUNDING))
 })
+
+test('a contour is drawn, and the line follows it; keys bend it; letting it go sets the line free', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '1-4')
+  await writeLine(page)
+  /** How alike the heights of the notes are to a hill over their places, from −1 to 1 (Pearson). */
+  const likeHill = () =>
+    page.evaluate(() => {
+      const notes = [...document.querySelectorAll('[data-note]')].map((note) => {
+        const [x, y] = /translate\(([\d.]+)[ ,]([\d.]+)\)/
+          .exec(note.getAttribute('transform') ?? '')!
+          .slice(1)
+        return { x: Number(x), y: -Number(y) }
+      })
+      const [left, right] = [notes[0]!.x, notes.at(-1)!.x]
+      const hill = notes.map(({ x }) => Math.sin(((x - left) / (right - left)) * Math.PI))
+      const heights = notes.map(({ y }) => y)
+      const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length
+      const [a, b] = [mean(hill), mean(heights)]
+      const product = mean(hill.map((one, at) => (one - a) * (heights[at]! - b)))
+      const spread = (values: readonly number[], middle: number) =>
+        Math.sqrt(mean(values.map((one) => (one - middle) ** 2)))
+      return product / (spread(hill, a) * spread(heights, b))
+    })
+  const free = await likeHill()
+  await page.getByRole('button', { name: 'Draw the contour' }).click()
+  const ground = page.getByTestId('draw-here')
+  const box = (await ground.boundingBox())!
+  await page.mouse.move(box.x + 30, box.y + box.height - 30)
+  await page.mouse.down()
+  for (let step = 0; step <= 20; step += 1)
+    await page.mouse.move(
+      box.x + 30 + (step / 20) * (box.width - 60),
+      box.y + box.height - 30 - (box.height - 60) * Math.sin((step / 20) * Math.PI),
+    )
+  await page.mouse.up()
+  await expect.poll(likeHill).toBeGreaterThan(Math.max(0.7, free))
+  await expect(page.getByTestId('ribbon')).toBeVisible()
+
+  const point = page.getByRole('slider', { name: 'Contour, bar 1, beat 1', exact: true })
+  const height = Number(await point.getAttribute('aria-valuenow'))
+  await point.focus()
+  await page.keyboard.press('ArrowUp')
+  await expect(point).toHaveAttribute('aria-valuenow', String(height + 1))
+
+  await page.getByRole('button', { name: 'Done drawing' }).click()
+  await page.getByRole('button', { name: 'Let the contour go' }).click()
+  await expect(page.getByTestId('ribbon')).toHaveCount(0)
+})
+
+test('a note is changed by keys; the reviewer hears what is wrong, and a mend raises the score by what it promised', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '1-4')
+  await writeLine(page)
+  const before = await labelsOf(page)
+  await terrainNotes(page).nth(2).focus()
+  await page.keyboard.press('Alt+Shift+ArrowUp')
+  await expect.poll(() => labelsOf(page)).not.toEqual(before)
+  await page.keyboard.press('z')
+  await expect.poll(() => labelsOf(page)).toEqual(before)
+
+  // The first note of the second bar away from its chord, held.
+  const second = before.findIndex((label) => label.startsWith('bar 2, beat 1,'))
+  await terrainNotes(page).nth(second).focus()
+  for (let press = 0; press < 4; press += 1) await page.keyboard.press('Alt+PageDown')
+  const review = page.getByTestId('review')
+  await expect(review).toContainText(/too low for the instrument|A leap of/)
+  const score = async () => Number(/(\d+) of 100/.exec((await review.textContent()) ?? '')?.[1] ?? Number.NaN)
+  const low = await score()
+  await review.getByRole('button', { name: 'Try a mend' }).first().click()
+  await expect(page.getByTestId('outline')).toBeVisible()
+  const promised = Number(
+    /→ (\d+)/.exec((await page.getByRole('group', { name: 'The mend' }).textContent()) ?? '')![1],
+  )
+  expect(promised).toBeGreaterThanOrEqual(low)
+  await page.getByRole('button', { name: 'Take it' }).click()
+  await expect.poll(score).toBe(promised)
+  await expect(page.getByTestId('outline')).toHaveCount(0)
+})
+
+test('a brief that ships is begun with, changed, named, and there after a reload', async ({ page }) => {
+  await openPlace(page, 'line', '1-4')
+  await writeLine(page)
+  const names = page.getByLabel('Begin with')
+  await names.selectOption('Sparse and singing')
+  await expect(page.getByLabel('Rhythm', { exact: true })).toHaveValue('sparse')
+  await expect(page.getByText('Writing …')).toBeHidden()
+  await page.getByLabel('Rhythm', { exact: true }).selectOption('triplets')
+  await expect(names).toHaveValue('')
+  await page.getByLabel('Name for this brief').fill('Evening')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(names).toHaveValue('Evening')
+  await page.reload()
+  await expect(page.getByLabel('Begin with')).toHaveValue('Evening')
+})
+
+test('a kept line that is changed is stored by itself', async ({ page }) => {
+  await openPlace(page, 'line', '1-4', 'tune-salt-stairs')
+  await writeLine(page)
+  await page.getByLabel('Title of the line').fill('Loose plank')
+  await page.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.getByRole('button', { name: /Loose plank/ })).toBeVisible()
+  await terrainNotes(page).nth(1).focus()
+  const stored = page.waitForResponse(
+    (response) => response.url().includes('/api/lines/') && response.request().method() === 'PUT',
+  )
+  await page.keyboard.press('Alt+ArrowUp')
+  expect((await stored).ok()).toBe(true)
+})

@@ -4,7 +4,7 @@ import { Button } from '../parts/Button.tsx'
 import { Choice, type ChoiceOption } from '../parts/Choice.tsx'
 import { Segments } from '../parts/Segments.tsx'
 import { Turner } from '../parts/Turner.tsx'
-import { BRIEFS, nameOfWish, type Wish } from './briefs.ts'
+import { BRIEFS, CLOSELY, nameOfWish, type Wish } from './briefs.ts'
 import type { Desk } from './useDesk.ts'
 
 const TURNED: readonly { readonly device: DeviceId; readonly name: string }[] = [
@@ -31,6 +31,7 @@ const MORE: readonly { readonly device: DeviceId; readonly name: string }[] = [
   { device: 'blues', name: 'Blues scale' },
 ]
 const WORDS = ['never', 'rarely', 'sometimes', 'often'] as const
+const FOLLOWED = ['loosely', 'closely', 'as drawn'] as const
 const AS_IT_FALLS = 'any'
 
 /** A column beside the line: it stays in sight while the line is scrolled. */
@@ -68,7 +69,16 @@ const FIRST = degrees('R', '3', '5', '7', '9')
 const LANDING = degrees('R', '3', '5', '9')
 
 /** What the line should be made of. It is written anew while a control is turned. */
-export const BriefPanel = ({ desk }: { readonly desk: Desk }) => {
+export const BriefPanel = ({
+  desk,
+  drawing,
+  onDrawing,
+}: {
+  readonly desk: Desk
+  /** Whether the contour is being drawn. */
+  readonly drawing: boolean
+  readonly onDrawing: () => void
+}) => {
   const { wish } = desk
   const [name, setName] = useState('')
   const named = nameOfWish(wish, desk.briefs)
@@ -87,6 +97,29 @@ export const BriefPanel = ({ desk }: { readonly desk: Desk }) => {
       <h2 id="brief" className="mb-1 text-xl">
         Brief
       </h2>
+      {desk.line && (
+        <Button
+          look={drawing ? 'main' : 'plain'}
+          className="my-1 w-full"
+          aria-pressed={drawing}
+          onClick={onDrawing}
+        >
+          {drawing ? 'Done drawing' : 'Draw the contour'}
+        </Button>
+      )}
+      {desk.contour.length > 0 && (
+        <>
+          <Turner
+            label="The contour, followed"
+            value={wish.strictness ?? CLOSELY}
+            words={FOLLOWED}
+            onChange={(strictness) => desk.change({ strictness })}
+          />
+          <Button look="quiet" onClick={() => desk.follow([])}>
+            Let the contour go
+          </Button>
+        </>
+      )}
       <Choice
         label="Begin with"
         value={named ?? ''}

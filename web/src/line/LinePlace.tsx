@@ -1,5 +1,6 @@
 import {
   bandEvents,
+  type CurvePoint,
   explainLine,
   type Finding,
   type Instrument,
@@ -23,6 +24,7 @@ import { TEMPO_STEP, TransportBar } from '../sound/TransportBar.tsx'
 import { type Sound, usePlay, useTuneTempo } from '../sound/usePlay.ts'
 import { barsText, useOpenTune } from '../tune/useTune.ts'
 import { BriefPanel, COLUMN } from './BriefPanel.tsx'
+import { contourTicks, drawnOver, withHeight } from './contour.ts'
 import { saveMidi, saveMusicXml } from './download.ts'
 import { KeptLines } from './KeptLines.tsx'
 import { Legend } from './Legend.tsx'
@@ -139,6 +141,29 @@ export const LinePlace = () => {
       },
     })
   }
+  const [drawing, setDrawing] = useState(false)
+  const [sketch, setSketch] = useState<readonly CurvePoint[]>()
+  const up = of.written.semitones
+  /** As it is written: what is being drawn, or what the line follows. */
+  const contour = useMemo<readonly CurvePoint[]>(
+    () => sketch ?? desk.contour.map(({ tick, midi }) => ({ tick, midi: midi + up })),
+    [sketch, desk.contour, up],
+  )
+  const onDraw = (drawn: readonly CurvePoint[], done: boolean) => {
+    const ticks = contourTicks(written.chart, stretch)
+    const before = desk.contour.map(({ tick, midi }) => ({ tick, midi: midi + up }))
+    const curve = drawnOver(ticks, before, drawn)
+    setSketch(done ? undefined : curve)
+    if (done) desk.follow(curve.map(({ tick, midi }) => ({ tick, midi: midi - up })))
+  }
+  /** Level at first, through the middle of the line, so that keys can bend it. */
+  const startDrawing = () => {
+    setDrawing((on) => !on)
+    if (drawing || desk.contour.length > 0 || !desk.line) return
+    const heights = desk.line.notes.map(({ midi }) => midi)
+    const middle = Math.round(heights.reduce((sum, midi) => sum + midi, 0) / heights.length)
+    desk.follow(drawnOver(contourTicks(written.chart, stretch), [], [{ tick: 0, midi: middle }]))
+  }
   const onEdit = useCallback(
     ({ edit }: NoteTool) => {
       if (selected === undefined || !desk.line) return
@@ -170,7 +195,7 @@ export const LinePlace = () => {
   return (
     <div className="flex grow flex-col">
       <div className="grid grow lg:grid-cols-[14.25rem_minmax(0,1fr)_16rem]">
-        <BriefPanel desk={desk} />
+        <BriefPanel desk={desk} drawing={drawing} onDrawing={startDrawing} />
         <section aria-label="The line" className="min-w-0 bg-sheet px-3 pt-2" onKeyDown={step}>
           {desk.problem && <Notice urgent>{desk.problem}</Notice>}
           {line && explanation ? (
@@ -183,6 +208,13 @@ export const LinePlace = () => {
               onSelect={setSelected}
               pointed={pointed}
               outline={trying?.mend?.line}
+              contour={contour}
+              drawing={drawing}
+              onDraw={onDraw}
+              onBend={(tick, by) => {
+                const point = desk.contour.find((one) => one.tick === tick)
+                if (point) desk.follow(withHeight(desk.contour, tick, point.midi + by))
+              }}
             />
           ) : (
             <div className="px-4">

@@ -1,5 +1,6 @@
 import {
   type Analysis,
+  type CurvePoint,
   type Explanation,
   type Line,
   type Stretch,
@@ -23,6 +24,10 @@ interface SystemsProps {
   readonly onSelect: (index: number) => void
   readonly pointed?: { readonly from: number; readonly to: number } | undefined
   readonly outline?: Line | undefined
+  readonly contour: readonly CurvePoint[]
+  readonly drawing: boolean
+  readonly onDraw: (drawn: readonly CurvePoint[], done: boolean) => void
+  readonly onBend: (tick: number, by: number) => void
 }
 
 /** Half steps shown above and below the line. */
@@ -44,8 +49,8 @@ export const Systems = (props: SystemsProps) => {
     () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score.signature)),
     [analysis, stretch, width, score.signature],
   )
-  const { outline } = props
-  const { low, high } = useMemo(() => heights(line, outline), [line, outline])
+  const { outline, contour } = props
+  const { low, high } = useMemo(() => heights(line, outline, contour), [line, outline, contour])
   return (
     <div ref={host} className="min-w-0">
       {systems.map((layout) => (
@@ -81,8 +86,12 @@ const Heading = ({ analysis, layout }: { readonly analysis: Analysis; readonly l
   )
 }
 
-const heights = (line: Line, outline: Line | undefined): { low: number; high: number } => {
-  const pitches = [...line.notes, ...(outline?.notes ?? [])].map(({ midi }) => midi)
+const heights = (
+  line: Line,
+  outline: Line | undefined,
+  contour: readonly CurvePoint[],
+): { low: number; high: number } => {
+  const pitches = [...line.notes, ...(outline?.notes ?? []), ...contour].map(({ midi }) => midi)
   const low = Math.min(...pitches) - MARGIN
   const high = Math.max(...pitches) + MARGIN
   const missing = Math.max(0, LEAST_RANGE - (high - low))

@@ -1,6 +1,7 @@
 import {
   type Analysis,
   type ChordSpan,
+  type CurvePoint,
   chordPitchClasses,
   degreeName,
   degreeSemitones,
@@ -20,6 +21,7 @@ import { useMemo } from 'react'
 import { noteLabel } from './labels.ts'
 import type { SystemLayout } from './layout.ts'
 import { RoleMark } from './marks.tsx'
+import { Ribbon } from './Ribbon.tsx'
 
 const HALF_STEP = 10
 
@@ -37,6 +39,11 @@ interface TerrainProps {
   readonly pointed?: { readonly from: number; readonly to: number } | undefined
   /** Another line, shown in outline where it differs. */
   readonly outline?: Line | undefined
+  /** The contour that the line follows, and whether it can be drawn now. */
+  readonly contour: readonly CurvePoint[]
+  readonly drawing: boolean
+  readonly onDraw: (drawn: readonly CurvePoint[], done: boolean) => void
+  readonly onBend: (tick: number, by: number) => void
 }
 
 /** The ground of each chord with its ledges and footholds, and the line as a path over it. */
@@ -51,12 +58,28 @@ export const Terrain = ({
   onSelect,
   pointed,
   outline,
+  contour,
+  drawing,
+  onDraw,
+  onBend,
 }: TerrainProps) => {
   const height = (high - low + 1) * HALF_STEP
   const yOf = (midi: number) => (high - midi + 0.5) * HALF_STEP
   const spans = analysis.spans.filter((span) => span.start < layout.end && span.end > layout.start)
   const notes = line.notes.flatMap((note, index) =>
     note.start >= layout.start && note.start < layout.end ? [index] : [],
+  )
+  const ribbon = (
+    <Ribbon
+      layout={layout}
+      points={contour}
+      height={height}
+      yOf={yOf}
+      midiAt={(y) => Math.round(high + 0.5 - y / HALF_STEP)}
+      drawing={drawing}
+      onDraw={onDraw}
+      onBend={onBend}
+    />
   )
   const path = useMemo(() => phrasePaths(line, notes, layout, high), [line, notes, layout, high])
   return (
@@ -117,6 +140,7 @@ export const Terrain = ({
             strokeDasharray="2 4"
           />
         ))}
+      {!drawing && ribbon}
       {outline && <Outline line={line} other={outline} layout={layout} yOf={yOf} />}
       {notes.map((index) => {
         const note = line.notes[index]!
@@ -142,6 +166,7 @@ export const Terrain = ({
           </g>
         )
       })}
+      {drawing && ribbon}
     </svg>
   )
 }

@@ -18,7 +18,13 @@ export interface Wish
   readonly road?: RoadId | undefined
   readonly firstDegree?: Degree | undefined
   readonly landingDegree?: Degree | undefined
+  /** How closely a drawn contour is followed: a place in STRICTNESS. */
+  readonly strictness?: number
 }
+
+/** Loosely, closely, as drawn. */
+export const STRICTNESS: readonly number[] = [0.25, 0.6, 1]
+export const CLOSELY = 1
 
 /** A wish with a name. */
 export interface NamedBrief {
@@ -81,6 +87,7 @@ export const briefOf = ({
   road,
   firstDegree,
   landingDegree,
+  strictness: _strictness,
   ...wish
 }: Wish): Omit<Brief, 'stretch' | 'seed' | 'count' | 'range'> => ({
   ...wish,

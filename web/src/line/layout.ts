@@ -1,4 +1,4 @@
-import { barStarts, barTicks, type Chart, type Stretch, type Ticks } from '@eager-contour/core'
+import { barStarts, barTicks, beatTicks, type Chart, type Stretch, type Ticks } from '@eager-contour/core'
 
 /** A row of bars, terrain above staff: both place a tick at the same x. */
 export interface SystemLayout {
@@ -9,6 +9,10 @@ export interface SystemLayout {
   readonly gutter: number
   readonly barX: (bar: number) => number
   readonly xOf: (tick: Ticks) => number
+  /** The tick at an x, inside the system. */
+  readonly tickOf: (x: number) => Ticks
+  /** A tick as bar and beat. */
+  readonly placeOf: (tick: Ticks) => string
   readonly start: Ticks
   readonly end: Ticks
 }
@@ -44,7 +48,26 @@ export const layoutSystems = (
       const share = (tick - starts[bar]!) / barTicks(chart.bars[bar]!.meter)
       return barX(bar) + PAD.before + share * (barWidth - PAD.before - PAD.after)
     }
+    const tickOf = (x: number) => {
+      const bar = Math.min(to, Math.max(from, from + Math.floor((x - gutter) / barWidth)))
+      const share = (x - barX(bar) - PAD.before) / (barWidth - PAD.before - PAD.after)
+      const ticks = barTicks(chart.bars[bar]!.meter)
+      return starts[bar]! + Math.min(ticks - 1, Math.max(0, Math.round(share * ticks)))
+    }
+    const placeOf = (tick: Ticks) => {
+      const bar = Math.min(
+        to,
+        Math.max(
+          from,
+          starts.findLastIndex((start) => start <= tick),
+        ),
+      )
+      const beat = Math.floor((tick - starts[bar]!) / beatTicks(chart.bars[bar]!.meter)) + 1
+      return `bar ${bar + 1}, beat ${beat}`
+    }
     systems.push({
+      tickOf,
+      placeOf,
       from,
       to,
       width: gutter + (to - from + 1) * barWidth + 1,

@@ -1,11 +1,11 @@
-import { type Brief, instrumentOf, type Line, wordReason } from '@eager-contour/core'
+import { type Brief, type CurvePoint, instrumentOf, type Line, wordReason } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { useAppDispatch, useAppSelector } from '../app/store.ts'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
 import type { OpenTune } from '../tune/useTune.ts'
 import { work } from '../work/work.ts'
-import { briefOf, type NamedBrief, USUAL, type Wish } from './briefs.ts'
+import { briefOf, CLOSELY, type NamedBrief, STRICTNESS, USUAL, type Wish } from './briefs.ts'
 import { type DeskLine, deskOpened, forgetBefore, lineWritten, selectDesk } from './lineSlice.ts'
 
 export interface Desk {
@@ -22,6 +22,9 @@ export interface Desk {
   /** Begins with another wish. */
   readonly begin: (wish: Wish) => void
   readonly keepBrief: (name: string) => void
+  /** The curve that the line follows over the stretch, at concert pitch; empty where none was drawn. */
+  readonly contour: readonly CurvePoint[]
+  readonly follow: (contour: readonly CurvePoint[]) => void
   readonly open: (line: DeskLine) => void
 }
 
@@ -35,6 +38,7 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
   const desk = useAppSelector(selectDesk)
   const [wish, setWish] = useState<Wish>(USUAL)
   const [briefs, setBriefs] = useState<readonly NamedBrief[]>([])
+  const [contour, setContour] = useState<readonly CurvePoint[]>([])
   const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<string>()
   const asked = useRef(0)
@@ -48,6 +52,10 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
     })
   }, [desk.tune, tune.id, dispatch])
   useEffect(() => {
+    void [tune.id, stretch.from, stretch.to]
+    setContour([])
+  }, [tune.id, stretch.from, stretch.to])
+  useEffect(() => {
     void readDraft<Wish>(WISH).then((kept) => kept && setWish(kept))
     void readDraft<readonly NamedBrief[]>(BRIEFS).then((kept) => kept && setBriefs(kept))
   }, [])
@@ -56,7 +64,7 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
   }, [desk, tune.id])
 
   const compose = useCallback(
-    async (seed: number, wished: Wish, avoid: readonly Line[]) => {
+    async (seed: number, wished: Wish, curve: readonly CurvePoint[], avoid: readonly Line[]) => {
       asked.current += 1
       const ticket = asked.current
       setBusy(true)
@@ -67,6 +75,9 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
         count: 1,
         range: instrumentOf(of.id).range,
         avoid,
+        ...(curve.length === 0
+          ? {}
+          : { contour: { points: curve, strictness: STRICTNESS[wished.strictness ?? CLOSELY]! } }),
       }
       const answer = await work().compose(sounding.chart, sounding.overrides, ask)
       if (ticket !== asked.current || !answer) return
@@ -81,7 +92,7 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
   const begin = (next: Wish) => {
     setWish(next)
     void keepDraft(WISH, next)
-    if (line) void compose(line.seed, next, [])
+    if (line) void compose(line.seed, next, contour, [])
   }
   return {
     line,
@@ -89,13 +100,18 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
     briefs,
     busy,
     problem,
-    another: () => void compose((line?.seed ?? 0) + 1, wish, line ? [line] : []),
+    another: () => void compose((line?.seed ?? 0) + 1, wish, contour, line ? [line] : []),
     change: (part) => begin({ ...wish, ...part }),
     begin,
     keepBrief: (name) => {
       const kept = [...briefs.filter((brief) => brief.name !== name), { name, wish }]
       setBriefs(kept)
       void keepDraft(BRIEFS, kept)
+    },
+    contour,
+    follow: (curve) => {
+      setContour(curve)
+      void compose(line?.seed ?? 1, wish, curve, [])
     },
     open: (opened) => void dispatch(lineWritten(opened)),
   }

@@ -16,12 +16,16 @@ interface ChoiceProps<T extends string> {
 
 /** One of several, with what it will do beneath. */
 export const Choice = <T extends string>({ label, value, options, onChange }: ChoiceProps<T>) => {
-  const says = useId()
+  const id = useId()
+  const says = `${id} says`
   const chosen = options.find((option) => option.value === value)
   return (
-    <label className="block py-1.5">
-      <span className="block text-soft">{label}</span>
+    <div className="py-1.5">
+      <label htmlFor={id} className="block text-soft">
+        {label}
+      </label>
       <select
+        id={id}
         value={value}
         aria-describedby={chosen?.says ? says : undefined}
         onChange={(event) => onChange(event.target.value as T)}
@@ -38,6 +42,6 @@ export const Choice = <T extends string>({ label, value, options, onChange }: Ch
           {chosen.says}
         </span>
       )}
-    </label>
+    </div>
   )
 }
