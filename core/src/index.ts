@@ -89,6 +89,7 @@ export {
   removeNote,
   splitNote,
   tripleNote,
+  withStretchFrom,
 } from './line/edit.ts'
 export { type Line, type LineNote, notesWithin, transposeLine } from './line/line.ts'
 export { spellNotes, type UnspelledNote } from './line/spell.ts'

@@ -290,3 +290,32 @@ test('a kept line that is changed is stored by itself', async ({ page }) => {
   await page.keyboard.press('Alt+ArrowUp')
   expect((await stored).ok()).toBe(true)
 })
+
+test('eight lines stand beside each other; one is put on the desk, and a bar taken from another', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '1-4')
+  await writeLine(page)
+  await page.getByRole('button', { name: 'Eight more' }).click()
+  const beside = page.getByRole('region', { name: 'Lines beside each other' })
+  await expect(beside.getByRole('button', { name: /^Line \d/ })).toHaveCount(8)
+  const before = await labelsOf(page)
+  await beside.getByRole('button', { name: /^Line 3/ }).click()
+  await expect(beside.getByRole('button', { name: /^Line 3/ })).toHaveAttribute('aria-pressed', 'true')
+  await expect.poll(() => labelsOf(page)).not.toEqual(before)
+  const third = await labelsOf(page)
+  const bar = (labels: readonly string[], number: number) =>
+    labels.filter((label) => label.startsWith(`bar ${number},`))
+
+  await beside.getByRole('button', { name: /^Line 5/ }).click()
+  await expect.poll(() => labelsOf(page)).not.toEqual(third)
+  const fifth = await labelsOf(page)
+  await beside.getByRole('button', { name: /^Line 3/ }).click()
+  await expect.poll(() => labelsOf(page)).toEqual(third)
+  await beside.getByRole('button', { name: 'Take bar 2 of line 5' }).click()
+  const notes = (labels: readonly string[]) => labels.map((label) => label.split(', ').slice(1, 3).join(', '))
+  await expect.poll(async () => notes(bar(await labelsOf(page), 2))).toEqual(notes(bar(fifth, 2)))
+  expect(notes(bar(await labelsOf(page), 3))).toEqual(notes(bar(third, 3)))
+  await beside.getByRole('button', { name: 'Put them away' }).click()
+  await expect(beside).toHaveCount(0)
+})

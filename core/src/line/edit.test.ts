@@ -11,6 +11,7 @@ import {
   removeNote,
   splitNote,
   tripleNote,
+  withStretchFrom,
 } from './edit.ts'
 import type { Line } from './line.ts'
 
@@ -51,6 +52,20 @@ describe('edits of a note', () => {
   it('makes a triplet of a beat', () => {
     expect(after(tripleNote, 0).slice(0, 3)).toEqual(['F4 0+160', 'Gb4 160+160', 'Ab4 320+160'])
     expect(after(tripleNote, 1)).toEqual(shown(LINE))
+  })
+
+  it('takes a stretch from another line, and cuts what would run into it', () => {
+    const held = {
+      notes: [{ start: 0, duration: 960, midi: 65, spelling: 'F4' }, ...eighths('. . . . Ab4 C5').notes],
+    }
+    const other = eighths('Db5 C5 Bb4 Ab4 Gb4 F4')
+    expect(shown(withStretchFrom(TUNE, held, other, 480, 960))).toEqual([
+      'F4 0+480',
+      'Bb4 480+240',
+      'Ab4 720+240',
+      'Ab4 960+240',
+      'C5 1200+240',
+    ])
   })
 
   it('never overlaps notes, whatever is done, and leaves the line alone at a place that it lacks', () => {

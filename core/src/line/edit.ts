@@ -130,3 +130,27 @@ export const tripleNote: NoteEdit = edit((analysis, note, line, index) => {
     })),
   )
 })
+
+/** The line with what another plays from one tick up to another; a note that would run into it ends there. */
+export const withStretchFrom = (
+  analysis: Analysis,
+  line: Line,
+  other: Line,
+  start: Ticks,
+  end: Ticks,
+): Line => {
+  const inside = ({ start: at }: LineNote) => at >= start && at < end
+  const cut = (notes: readonly LineNote[], until: Ticks): readonly LineNote[] =>
+    notes.map((note) =>
+      note.start < until && note.start + note.duration > until
+        ? { ...note, duration: until - note.start }
+        : note,
+    )
+  const before = cut(
+    line.notes.filter((note) => note.start < start),
+    start,
+  )
+  const taken = cut(other.notes.filter(inside), end)
+  const after = line.notes.filter((note) => note.start >= end)
+  return spellNotes(analysis, [...before, ...taken, ...after])
+}

@@ -1,5 +1,6 @@
 import {
   bandEvents,
+  barStarts,
   type CurvePoint,
   explainLine,
   type Finding,
@@ -7,6 +8,7 @@ import {
   type Line,
   type ReviewView,
   spellNotes,
+  withStretchFrom,
 } from '@eager-contour/core'
 import { type KeyboardEvent, useCallback, useMemo, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
@@ -32,15 +34,22 @@ import { goBack, goForward, lineKept, lineWritten, selectCanGoBack, selectCanGoF
 import { NotePanel } from './NotePanel.tsx'
 import { NoteTools, useNoteKeys } from './NoteTools.tsx'
 import type { NoteTool } from './noteEdits.ts'
+import { OtherLines } from './OtherLines.tsx'
 import { ReviewPanel } from './ReviewPanel.tsx'
 import { Systems } from './Systems.tsx'
 import { useAutosave } from './useAutosave.ts'
-import { useDesk } from './useDesk.ts'
+import { type OtherLine, useDesk } from './useDesk.ts'
 import { useReview } from './useReview.ts'
 
 interface Place {
   readonly from: number
   readonly to: number
+}
+
+/** Which of the other lines stands on the desk. */
+const chosenOther = (others: readonly OtherLine[], line: Line | undefined): number | undefined => {
+  const at = others.findIndex(({ line: other }) => other.notes === line?.notes)
+  return at < 0 ? undefined : at
 }
 
 /** An instrument's range as its notes are written. */
@@ -198,6 +207,35 @@ export const LinePlace = () => {
         <BriefPanel desk={desk} drawing={drawing} onDrawing={startDrawing} />
         <section aria-label="The line" className="min-w-0 bg-sheet px-3 pt-2" onKeyDown={step}>
           {desk.problem && <Notice urgent>{desk.problem}</Notice>}
+          {desk.others.length > 0 && (
+            <OtherLines
+              others={desk.others}
+              current={chosenOther(desk.others, concert)}
+              stretch={stretch}
+              starts={barStarts(sounding.chart).slice(stretch.from, stretch.to + 2)}
+              onChoose={({ line: other }) =>
+                dispatch(
+                  lineWritten({
+                    notes: other.notes,
+                    stretch,
+                    seed: desk.line?.seed ?? 1,
+                    title: '',
+                    revision: 0,
+                  }),
+                )
+              }
+              onTakeBar={({ line: other }, bar) => {
+                if (!desk.line) return
+                const [start, end] = barStarts(sounding.chart).slice(
+                  stretch.from + bar,
+                  stretch.from + bar + 2,
+                )
+                const { notes } = withStretchFrom(sounding, desk.line, other, start!, end!)
+                dispatch(lineWritten({ ...desk.line, notes }))
+              }}
+              onClose={desk.stopComparing}
+            />
+          )}
           {line && explanation ? (
             <Systems
               analysis={written}
@@ -253,7 +291,7 @@ export const LinePlace = () => {
           <KeptLines lines={kept} current={desk.line?.id} onOpen={desk.open} />
         </aside>
       </div>
-      <TransportBar play={play} says="piano, bass on the roots, click">
+      <TransportBar play={play} says="band and click">
         <span className="text-soft" role="status">
           {desk.busy ? 'Writing …' : (desk.line?.title ?? '')}
         </span>
@@ -279,6 +317,9 @@ export const LinePlace = () => {
             </Button>
             <Button onClick={desk.another} disabled={desk.busy}>
               Another
+            </Button>
+            <Button onClick={desk.compare} disabled={desk.busy}>
+              Eight more
             </Button>
             <input
               aria-label="Title of the line"

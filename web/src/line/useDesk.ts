@@ -26,7 +26,19 @@ export interface Desk {
   readonly contour: readonly CurvePoint[]
   readonly follow: (contour: readonly CurvePoint[]) => void
   readonly open: (line: DeskLine) => void
+  /** Other lines for the same wish, each with its score; empty where none were asked for. */
+  readonly others: readonly OtherLine[]
+  readonly compare: () => void
+  readonly stopComparing: () => void
 }
+
+export interface OtherLine {
+  readonly line: Line
+  readonly score: number
+}
+
+/** So many lines stand beside each other. */
+const MOST_OTHERS = 8
 
 const WISH = 'wish'
 const BRIEFS = 'briefs'
@@ -39,6 +51,7 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
   const [wish, setWish] = useState<Wish>(USUAL)
   const [briefs, setBriefs] = useState<readonly NamedBrief[]>([])
   const [contour, setContour] = useState<readonly CurvePoint[]>([])
+  const [others, setOthers] = useState<readonly OtherLine[]>([])
   const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<string>()
   const asked = useRef(0)
@@ -54,6 +67,7 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
   useEffect(() => {
     void [tune.id, stretch.from, stretch.to]
     setContour([])
+    setOthers([])
   }, [tune.id, stretch.from, stretch.to])
   useEffect(() => {
     void readDraft<Wish>(WISH).then((kept) => kept && setWish(kept))
@@ -63,23 +77,28 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
     if (desk.tune === tune.id && desk.line) void keepDraft(`line ${tune.id}`, desk.line)
   }, [desk, tune.id])
 
+  const askFor = useCallback(
+    (wished: Wish, curve: readonly CurvePoint[], more: Pick<Brief, 'seed' | 'count' | 'avoid'>): Brief => ({
+      ...briefOf(wished),
+      stretch,
+      range: instrumentOf(of.id).range,
+      ...(curve.length === 0
+        ? {}
+        : { contour: { points: curve, strictness: STRICTNESS[wished.strictness ?? CLOSELY]! } }),
+      ...more,
+    }),
+    [stretch, of.id],
+  )
   const compose = useCallback(
     async (seed: number, wished: Wish, curve: readonly CurvePoint[], avoid: readonly Line[]) => {
       asked.current += 1
       const ticket = asked.current
       setBusy(true)
-      const ask: Brief = {
-        ...briefOf(wished),
-        stretch,
-        seed,
-        count: 1,
-        range: instrumentOf(of.id).range,
-        avoid,
-        ...(curve.length === 0
-          ? {}
-          : { contour: { points: curve, strictness: STRICTNESS[wished.strictness ?? CLOSELY]! } }),
-      }
-      const answer = await work().compose(sounding.chart, sounding.overrides, ask)
+      const answer = await work().compose(
+        sounding.chart,
+        sounding.overrides,
+        askFor(wished, curve, { seed, count: 1, avoid }),
+      )
       if (ticket !== asked.current || !answer) return
       setBusy(false)
       setProblem(answer.unmet.map(wordReason).join(' ') || undefined)
@@ -87,8 +106,25 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
       if (composed)
         dispatch(lineWritten({ notes: composed.line.notes, stretch, seed, title: '', revision: 0 }))
     },
-    [stretch, of.id, sounding, dispatch],
+    [stretch, askFor, sounding, dispatch],
   )
+  const compare = async () => {
+    asked.current += 1
+    const ticket = asked.current
+    setBusy(true)
+    const answer = await work().compose(
+      sounding.chart,
+      sounding.overrides,
+      askFor(wish, contour, { seed: (line?.seed ?? 0) + 1, count: MOST_OTHERS }),
+    )
+    if (ticket !== asked.current || !answer) return
+    const { range } = instrumentOf(of.id)
+    const reviews = await Promise.all(
+      answer.lines.map(({ line: other }) => work().review(sounding, other, { range, mends: 0 })),
+    )
+    setBusy(false)
+    setOthers(answer.lines.map(({ line: other }, at) => ({ line: other, score: reviews[at]!.score })))
+  }
   const begin = (next: Wish) => {
     setWish(next)
     void keepDraft(WISH, next)
@@ -108,6 +144,9 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
       setBriefs(kept)
       void keepDraft(BRIEFS, kept)
     },
+    others,
+    compare: () => void compare(),
+    stopComparing: () => setOthers([]),
     contour,
     follow: (curve) => {
       setContour(curve)
