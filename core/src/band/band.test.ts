@@ -1,25 +1,125 @@
 import { describe, expect, it } from 'vitest'
 import { analysed, eighths } from '../../test/changes.ts'
+import { chordPitchClasses, guideTones } from '../chord/chord.ts'
 import { rungOf } from '../drill/rungs.ts'
+import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
 import { nextTempo } from '../practice/tempo.ts'
 import { readMeter, strongPlaces } from '../rhythm/meter.ts'
 import { swingAt, swung } from '../rhythm/swing.ts'
 import { msToTicks, ticksToMs } from '../rhythm/ticks.ts'
 import { bandEvents, countInEvents } from './band.ts'
+import { compHits, voicings } from './comp.ts'
+import { walkingBass } from './walk.ts'
 
 const TUNE = analysed('| Ebm7 | Ab7/Gb | Dbmaj7 |')
 
+const BLUES = analysed(
+  'key: F major\n| F7 | Bb7 | F7 | Cm7 F7 | Bb7 | Bdim7 | F7 | Am7b5 D7b9 | Gm7 | C7 | F7 D7 | Gm7 C7 |',
+)
+const WHOLE = { from: 0, to: 11 }
+
+describe('the bass', () => {
+  it('walks: a note a beat, a root on each change, tones and scale between, a way into the next root', () => {
+    let steps = 0
+    let changes = 0
+    for (let seed = 0; seed < 8; seed += 1) {
+      const notes = walkingBass(BLUES, WHOLE, seed)
+      expect(notes.map(({ tick }) => tick)).toEqual(Array.from({ length: 48 }, (_, at) => at * 480))
+      for (const { midi } of notes) {
+        expect(midi).toBeGreaterThanOrEqual(28)
+        expect(midi).toBeLessThanOrEqual(53)
+      }
+      for (const span of BLUES.spans) {
+        const at = notes.findIndex(({ tick }) => tick === span.start)
+        expect(notes[at]!.midi % 12).toBe(pitchClassOf(fifthsOf(span.chord.root)))
+        if (at === 0) continue
+        changes += 1
+        if ([1, 2].includes(Math.abs(notes[at]!.midi - notes[at - 1]!.midi))) steps += 1
+      }
+      const still = notes.slice(1).filter(({ midi }, at) => midi === notes[at]!.midi).length
+      expect(still).toBeLessThan(4)
+    }
+    expect(steps / changes).toBeGreaterThan(0.6)
+  })
+
+  it('takes the written bass, keeps to the time, and rests over N.C.', () => {
+    expect(walkingBass(TUNE, { from: 1, to: 1 }, 1)[0]!.midi % 12).toBe(6)
+    expect(walkingBass(analysed('time: 3/4\n| C6 | F7 |'), { from: 0, to: 1 }, 1)).toHaveLength(6)
+    expect(walkingBass(analysed('| N.C. | C6 |'), { from: 0, to: 1 }, 1)).toHaveLength(4)
+    expect(walkingBass(analysed('| N.C. |'), { from: 0, to: 0 }, 1)).toEqual([])
+  })
+
+  it('is the same for the same seed, another for another', () => {
+    const midi = (seed: number) => walkingBass(BLUES, WHOLE, seed).map((note) => note.midi)
+    expect(midi(3)).toEqual(midi(3))
+    expect(midi(3)).not.toEqual(midi(4))
+  })
+})
+
+describe('the piano', () => {
+  it('voices the 3 and 7 of each chord, close, and moves little', () => {
+    const voiced = voicings(BLUES, WHOLE)
+    let moves = 0
+    BLUES.spans.forEach(({ index, chord }) => {
+      const pitches = voiced.get(index)!
+      const classes = pitches.map((midi) => midi % 12)
+      const tones = chordPitchClasses(chord)
+      for (const tone of guideTones(chord)) {
+        if (tone.degree === 'R') continue
+        expect(classes).toContain(tones[chord.tones.indexOf(tone)])
+      }
+      expect(pitches.at(-1)! - pitches[0]!).toBeLessThan(12)
+      const before = voiced.get(index - 1)
+      if (before) moves += Math.max(...pitches.map((midi, at) => Math.abs(midi - (before[at] ?? midi))))
+    })
+    expect(moves / (BLUES.spans.length - 1)).toBeLessThan(4)
+  })
+
+  it('comes in at least once a bar, and on the last eighth with the coming chord', () => {
+    const voiced = voicings(BLUES, WHOLE)
+    for (let seed = 0; seed < 6; seed += 1) {
+      const hits = compHits(BLUES, WHOLE, seed)
+      for (let bar = 0; bar < 12; bar += 1)
+        expect(hits.some(({ tick }) => tick >= bar * 1920 && tick < (bar + 1) * 1920)).toBe(true)
+      for (const { tick, pitches } of hits.filter((hit) => hit.tick % 1920 === 1680)) {
+        const next = BLUES.spans.find(({ start }) => start === tick + 240)
+        if (next) expect(pitches).toEqual(voiced.get(next.index))
+      }
+    }
+  })
+})
+
 describe('bandEvents', () => {
-  it('puts the bass on the roots (or the written bass), the click on 2 and 4, the line in swing', () => {
-    const events = bandEvents(TUNE, { from: 0, to: 1 }, eighths('Db4 C4'), 2 / 3)
-    const of = (part: string) => events.filter((event) => event.part === part)
-    expect(of('bass').map(({ midi, tick }) => [midi % 12, tick])).toEqual([
-      [3, 0],
-      [6, 1920],
-    ])
-    expect(of('click').map(({ tick }) => tick)).toEqual([480, 1440, 2400, 3360])
+  const events = bandEvents(TUNE, { from: 0, to: 1 }, eighths('Db4 C4'), 2 / 3)
+  const of = (part: string) => events.filter((event) => event.part === part)
+
+  it('has bass, piano and drums around the line, which swings as written', () => {
     expect(of('line').map(({ tick }) => tick)).toEqual([0, 320])
-    expect(of('bass').every(({ midi }) => midi >= 28 && midi < 40)).toBe(true)
+    expect(of('bass')).toHaveLength(8)
+    expect(of('comp').length).toBeGreaterThan(7)
+    expect(of('click')).toEqual([])
+  })
+
+  it('puts the pedal hi-hat on 2 and 4 and swings the ride, each within five ticks', () => {
+    const near = (part: readonly { readonly tick: number }[], wanted: readonly number[]) =>
+      part.forEach(({ tick }, at) => {
+        expect(Math.abs(tick - wanted[at]!)).toBeLessThanOrEqual(5)
+      })
+    near(
+      of('drums').filter(({ midi }) => midi === 44),
+      [480, 1440, 2400, 3360],
+    )
+    near(
+      of('drums')
+        .filter(({ midi }) => midi === 51)
+        .slice(0, 6),
+      [0, 480, 800, 960, 1440, 1760],
+    )
+  })
+
+  it('plays straight eighths where the tune is straight', () => {
+    const straight = bandEvents(analysed('feel: straight\n| Cmaj7 |'), { from: 0, to: 0 }, undefined, 0.5)
+    expect(straight.filter(({ midi, part }) => part === 'drums' && midi === 42)).toHaveLength(8)
   })
 
   it('counts a bar in', () => {

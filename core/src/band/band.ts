@@ -1,13 +1,17 @@
 import type { Analysis } from '../analysis/analysis.ts'
 import { barStarts, type Stretch, stretchTicks } from '../chart/chart.ts'
+import { noiseAt } from '../compose/noise.ts'
 import { type Line, notesWithin } from '../line/line.ts'
 import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
 import { barTicks, beatTicks, type Meter, meterName } from '../rhythm/meter.ts'
 import type { Swing } from '../rhythm/swing.ts'
 import { swung } from '../rhythm/swing.ts'
 import type { Ticks } from '../rhythm/ticks.ts'
+import { compHits } from './comp.ts'
+import { strokesOf } from './drums.ts'
+import { walkingBass } from './walk.ts'
 
-export type Part = 'line' | 'bass' | 'click'
+export type Part = 'line' | 'bass' | 'comp' | 'drums' | 'click'
 
 /** A sound of the band, in ticks from the stretch's first beat, swing already in it. */
 export interface BandEvent {
@@ -64,28 +68,79 @@ export const clickEvents = (analysis: Analysis, stretch: Stretch, start: Ticks):
   )
 }
 
-/** A line over a stretch with the bass on the roots and a click on 2 and 4, in order of time. */
+/** How far a player strays, at most: ticks early or late, and loudness. */
+const LOOSE = { ticks: 5, velocity: 7 } as const
+
+/** Where and how loud a player who is no machine plays: the same for the same seed and place. */
+const played = (seed: number, tick: Ticks, midi: number, velocity: number) => {
+  const stray = (which: number) => 2 * noiseAt(seed, Math.round(tick), midi, which) - 1
+  return {
+    tick: Math.max(0, tick + LOOSE.ticks * stray(1)),
+    velocity: Math.round(velocity + LOOSE.velocity * stray(2)),
+  }
+}
+
+const drumEvents = (
+  analysis: Analysis,
+  stretch: Stretch,
+  start: Ticks,
+  swing: Swing,
+  seed: number,
+): readonly BandEvent[] => {
+  const starts = barStarts(analysis.chart)
+  return analysis.chart.bars.slice(stretch.from, stretch.to + 1).flatMap((bar, at) =>
+    strokesOf(bar.meter, analysis.chart.feel).map(({ midi, tick, velocity }): BandEvent => {
+      const place = swung(starts[stretch.from + at]! - start + tick, swing)
+      return { part: 'drums', duration: 60, midi, ...played(seed, place, midi, velocity) }
+    }),
+  )
+}
+
+/**
+ * A line over a stretch with the band: walking bass, comping, ride and hi-hat, in order of time. A seed gives the band's
+ * turns and its looseness; the line itself is played as it is written, in swing.
+ */
 export const bandEvents = (
   analysis: Analysis,
   stretch: Stretch,
   line: Line | undefined,
   swing: Swing,
+  seed = 1,
 ): readonly BandEvent[] => {
   const { start, end } = stretchTicks(analysis.chart, stretch)
-  const played = line ? notesWithin(line, start, end) : []
-  const lineEvents = played.map((note): BandEvent => {
+  const lineEvents = (line ? notesWithin(line, start, end) : []).map((note): BandEvent => {
     const tick = swung(note.start - start, swing)
     return {
       part: 'line',
       tick,
       duration: swung(note.start - start + note.duration, swing) - tick,
       midi: note.midi,
-      velocity: 96,
+      velocity: 100,
     }
   })
-  return [...lineEvents, ...bassEvents(analysis, start, end), ...clickEvents(analysis, stretch, start)].sort(
-    (a, b) => a.tick - b.tick,
+  const bass = walkingBass(analysis, stretch, seed).map(
+    ({ tick, duration, midi }): BandEvent => ({
+      part: 'bass',
+      duration: duration * 0.94,
+      midi,
+      ...played(seed, tick - start, midi, 92),
+    }),
   )
+  const comp = compHits(analysis, stretch, seed).flatMap(({ tick, duration, pitches }) => {
+    const place = swung(tick - start, swing)
+    const { tick: when, velocity } = played(seed, place, pitches[0]!, 58)
+    return pitches.map(
+      (midi): BandEvent => ({
+        part: 'comp',
+        tick: when,
+        duration: swung(tick - start + duration, swing) - place,
+        midi,
+        velocity,
+      }),
+    )
+  })
+  const drums = drumEvents(analysis, stretch, start, swing, seed)
+  return [...lineEvents, ...bass, ...comp, ...drums].sort((a, b) => a.tick - b.tick)
 }
 
 /** One bar of counted beats before the stretch, in ticks from the count-in's start. */

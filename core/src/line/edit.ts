@@ -37,7 +37,7 @@ const scaleAt = (analysis: Analysis, tick: Ticks): readonly number[] => {
 }
 
 /** The next note of the scale up (1) or down (-1); a half step where no chord sounds. */
-export const nextInScale = (analysis: Analysis, midi: number, tick: Ticks, direction: 1 | -1): number => {
+const nextInScale = (analysis: Analysis, midi: number, tick: Ticks, direction: 1 | -1): number => {
   const scale = scaleAt(analysis, tick)
   for (let step = 1; step <= 4; step += 1)
     if (scale.includes((((midi + direction * step) % 12) + 12) % 12)) return midi + direction * step

@@ -52,6 +52,14 @@ const chosenOther = (others: readonly OtherLine[], line: Line | undefined): numb
   return at < 0 ? undefined : at
 }
 
+/** The band's parts and the line, to be turned off and on. */
+const PARTS = [
+  { part: 'line', name: 'line' },
+  { part: 'bass', name: 'bass' },
+  { part: 'comp', name: 'piano' },
+  { part: 'drums', name: 'drums' },
+] as const
+
 /** An instrument's range as its notes are written. */
 const rangeWritten = ({ range, written: { semitones } }: Instrument): Instrument['range'] => ({
   low: range.low + semitones,
@@ -291,12 +299,12 @@ export const LinePlace = () => {
           <KeptLines lines={kept} current={desk.line?.id} onOpen={desk.open} />
         </aside>
       </div>
-      <TransportBar play={play} says="band and click">
+      <TransportBar play={play} parts={PARTS}>
         <span className="text-soft" role="status">
           {desk.busy ? 'Writing …' : (desk.line?.title ?? '')}
         </span>
         <Button onClick={() => setLegend(true)} look="quiet">
-          Marks and keys
+          Keys
         </Button>
         {line && desk.line && (
           <>
@@ -326,7 +334,7 @@ export const LinePlace = () => {
               placeholder={desk.line.title || 'Title'}
               value={title}
               onChange={(event) => setTitle(event.target.value)}
-              className="min-h-11 w-36 rounded-full border border-soft bg-sheet px-4"
+              className="min-h-11 w-24 rounded-full border border-soft bg-sheet px-3"
             />
             <Button look="main" onClick={() => void keep()}>
               Keep

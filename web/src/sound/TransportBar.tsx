@@ -1,22 +1,25 @@
+import type { Part } from '@eager-contour/core'
 import { Minus, Pause, Play as PlayIcon, Plus } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useAppDispatch, useAppSelector } from '../app/store.ts'
-import { tempoSet } from './playSlice.ts'
+import { partTurned, tempoSet } from './playSlice.ts'
 import type { Play } from './usePlay.ts'
 
 export const TEMPO_STEP = 4
 
 interface TransportBarProps {
   readonly play: Play
-  /** What plays, in words. */
-  readonly says: string
+  /** What plays, in words; with `parts`, what each part is called. */
+  readonly says?: string
+  /** The parts that can be turned off and on. */
+  readonly parts?: readonly { readonly part: Part; readonly name: string }[]
   readonly children: ReactNode
 }
 
 /** Play, tempo, and what a place adds. */
-export const TransportBar = ({ play, says, children }: TransportBarProps) => {
+export const TransportBar = ({ play, says = '', parts = [], children }: TransportBarProps) => {
   const dispatch = useAppDispatch()
-  const { tempo, problem } = useAppSelector((state) => state.play)
+  const { tempo, problem, muted } = useAppSelector((state) => state.play)
   return (
     <div className="sticky bottom-0 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule bg-ground px-5 py-2.5">
       <button
@@ -51,10 +54,25 @@ export const TransportBar = ({ play, says, children }: TransportBarProps) => {
           <Plus aria-hidden="true" />
         </button>
       </div>
+      {parts.length > 0 && (
+        <div role="group" aria-label="Parts that sound" className="flex rounded-full border border-soft">
+          {parts.map(({ part, name }) => (
+            <button
+              key={part}
+              type="button"
+              aria-pressed={!muted.includes(part)}
+              onClick={() => dispatch(partTurned(part))}
+              className="min-h-9 px-2.5 text-sm first:pl-3.5 last:pr-3.5 aria-[pressed=false]:text-soft aria-[pressed=false]:line-through aria-pressed:font-semibold"
+            >
+              {name}
+            </button>
+          ))}
+        </div>
+      )}
       <span className="text-soft" role="status">
         {play.loading ? 'Fetching the sound …' : (problem ?? says)}
       </span>
-      <div className="ml-auto flex flex-wrap items-center gap-2">{children}</div>
+      <div className="ml-auto flex flex-wrap items-center gap-1.5">{children}</div>
     </div>
   )
 }

@@ -9,6 +9,8 @@ const STOP_SECONDS = 0.008
 const PARTS: Readonly<Record<Part, { readonly channel: number; readonly program: number }>> = {
   line: { channel: 0, program: 0 },
   bass: { channel: 1, program: 32 },
+  comp: { channel: 2, program: 0 },
+  drums: { channel: 9, program: 32 },
   click: { channel: 9, program: 32 },
 }
 

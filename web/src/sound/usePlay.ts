@@ -27,7 +27,7 @@ export interface Play {
 /** Plays the stretch in a loop. Other notes go on from where the old ones were. */
 export const usePlay = (analysis: Analysis, stretch: Stretch, sound: Sound): Play => {
   const dispatch = useAppDispatch()
-  const { state, tempo } = useAppSelector((root) => root.play)
+  const { state, tempo, muted } = useAppSelector((root) => root.play)
   const tempoNow = useRef(tempo)
   tempoNow.current = tempo
   const wanted = useRef(false)
@@ -54,7 +54,8 @@ export const usePlay = (analysis: Analysis, stretch: Stretch, sound: Sound): Pla
       const { start: from, end } = stretchTicks(analysis.chart, stretch)
       const feel = analysis.chart.feel === 'swing' ? swingAt(tempoNow.current) : 0.5
       const position = goOn ? band.position() : undefined
-      band.play(sound.events(feel), {
+      const events = sound.events(feel).filter(({ part }) => !muted.includes(part))
+      band.play(events, {
         bpm: tempoNow.current,
         loopTicks: end - from,
         from: position ?? 0,
@@ -66,16 +67,16 @@ export const usePlay = (analysis: Analysis, stretch: Stretch, sound: Sound): Pla
       dispatch(soundRefused(undefined))
       dispatch(playStateSet('playing'))
     },
-    [analysis, stretch, sound, dispatch],
+    [analysis, stretch, sound, muted, dispatch],
   )
 
   const sounding = useRef<unknown>(undefined)
   useEffect(() => {
-    const now = `${analysis.chart.title} ${stretch.from} ${stretch.to} ${sound.name}`
+    const now = `${analysis.chart.title} ${stretch.from} ${stretch.to} ${sound.name} ${muted.join()}`
     if (wanted.current && bandIfReady() && sounding.current !== undefined && sounding.current !== now)
       void start(true)
     sounding.current = now
-  }, [analysis, stretch, sound, start])
+  }, [analysis, stretch, sound, muted, start])
 
   useEffect(() => {
     bandIfReady()?.setTempo(tempo)

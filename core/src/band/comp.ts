@@ -1,0 +1,122 @@
+import type { Analysis } from '../analysis/analysis.ts'
+import { barStarts, type Stretch, stretchTicks } from '../chart/chart.ts'
+import type { Chord } from '../chord/chord.ts'
+import { noiseAt } from '../compose/noise.ts'
+import { groundOf, STACK } from '../figures/ground.ts'
+import { type Meter, meterName } from '../rhythm/meter.ts'
+import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
+import type { ScaleId } from '../scale/scale.ts'
+
+/** A struck chord of the piano. */
+export interface CompHit {
+  readonly tick: Ticks
+  readonly duration: Ticks
+  readonly pitches: readonly number[]
+}
+
+/** Where the left hand lies. */
+const LOW = 50
+const HIGH = 72
+/** The degrees of a four-note voicing without its root: the 3, 5, 7 and 9 (common practice, no source). */
+const ROOTLESS = ['3', '5', '7', '9'] as const
+
+/** Every close position of a chord's rootless four inside the range. */
+const positionsOf = (chord: Chord, scale: ScaleId): readonly (readonly number[])[] => {
+  const ground = groundOf(chord, scale)
+  const classes = ROOTLESS.flatMap((degree) => {
+    const semitones = ground.stack[STACK.indexOf(degree)]
+    return semitones === undefined ? [] : [(ground.root + semitones) % 12]
+  })
+  const distinct = [...new Set(classes)]
+  const positions: (readonly number[])[] = []
+  for (let low = LOW; low < LOW + 12; low += 1) {
+    if (!distinct.includes(low % 12)) continue
+    const pitches = distinct.map((one) => low + ((one - (low % 12) + 12) % 12)).sort((a, b) => a - b)
+    if (pitches.at(-1)! <= HIGH) positions.push(pitches)
+  }
+  return positions
+}
+
+const moved = (from: readonly number[], to: readonly number[]): number =>
+  to.reduce((sum, midi) => sum + Math.min(...from.map((other) => Math.abs(other - midi))), 0)
+
+/** The voicing of each chord of a stretch, so that all together move as little as can be; by chord. */
+export const voicings = (analysis: Analysis, stretch: Stretch): ReadonlyMap<number, readonly number[]> => {
+  const { start, end } = stretchTicks(analysis.chart, stretch)
+  const spans = analysis.spans.filter(
+    (span) => span.start >= start && span.start < end && span.chord.tones.length > 0,
+  )
+  let layer: { cost: number; path: readonly (readonly number[])[] }[] = [{ cost: 0, path: [] }]
+  for (const { chord, index } of spans) {
+    const positions = positionsOf(chord, analysis.readings[index]!.scale)
+    layer = positions.map((pitches) => {
+      const ways = layer.map(({ cost, path }) => {
+        const last = path.at(-1)
+        return { cost: cost + (last ? moved(last, pitches) : Math.abs(pitches[0]! - 55)), path }
+      })
+      const best = ways.reduce((a, b) => (b.cost < a.cost ? b : a))
+      return { cost: best.cost, path: [...best.path, pitches] }
+    })
+  }
+  const best = layer.reduce((a, b) => (b.cost < a.cost ? b : a))
+  return new Map(spans.map(({ index }, at) => [index, best.path[at]!]))
+}
+
+type Pattern = readonly (readonly [start: Ticks, duration: Ticks])[]
+
+/** Where the piano comes in a bar (common practice, no source). */
+const PATTERNS: Readonly<Record<string, readonly Pattern[]>> = {
+  '4/4': [
+    [
+      [0, EIGHTH],
+      [3 * EIGHTH, EIGHTH],
+    ],
+    [
+      [3 * EIGHTH, EIGHTH],
+      [7 * EIGHTH, EIGHTH],
+    ],
+    [
+      [EIGHTH, EIGHTH],
+      [5 * EIGHTH, QUARTER],
+    ],
+    [[0, 3 * QUARTER]],
+    [[3 * EIGHTH, 3 * EIGHTH]],
+  ],
+  '3/4': [
+    [
+      [0, EIGHTH],
+      [3 * EIGHTH, EIGHTH],
+    ],
+    [
+      [QUARTER, EIGHTH],
+      [2 * QUARTER, EIGHTH],
+    ],
+    [[3 * EIGHTH, QUARTER]],
+  ],
+}
+
+const patternsOf = (meter: Meter): readonly Pattern[] => PATTERNS[meterName(meter)] ?? [[[0, QUARTER]]]
+
+/** Comping over a stretch: a pattern a bar by the seed, a hit where another chord begins inside the bar and none comes near. */
+export const compHits = (analysis: Analysis, stretch: Stretch, seed: number): readonly CompHit[] => {
+  const starts = barStarts(analysis.chart)
+  const voiced = voicings(analysis, stretch)
+  const hits: CompHit[] = []
+  for (let bar = stretch.from; bar <= stretch.to; bar += 1) {
+    const patterns = patternsOf(analysis.chart.bars[bar]!.meter)
+    const pattern = patterns[Math.floor(noiseAt(seed, bar, 11, 0) * patterns.length)] ?? patterns[0]!
+    const changes = analysis.spans
+      .filter((span) => span.bar === bar && span.start > starts[bar]!)
+      .map(({ start }) => start - starts[bar]!)
+      .filter((change) => !pattern.some(([start]) => start >= change - EIGHTH && start <= change + EIGHTH))
+    const all = [...pattern, ...changes.map((change): readonly [Ticks, Ticks] => [change, EIGHTH])]
+    for (const [within, duration] of all.sort((a, b) => a[0] - b[0])) {
+      const tick = starts[bar]! + within
+      // A hit on the last eighth is already the next chord's.
+      const sounding = analysis.spans.findLast(({ start }) => start <= tick + EIGHTH)
+      const pitches = sounding && voiced.get(sounding.index)
+      if (pitches) hits.push({ tick, duration, pitches })
+    }
+  }
+  return hits
+}
