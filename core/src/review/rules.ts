@@ -261,10 +261,10 @@ export const PRAISES: readonly Omit<Rule, 'weight'>[] = [
           ({ semitones, to, fromDegree }) =>
             Math.abs(semitones) === 1 && heard.notes[to]!.isGuide && fromDegree.endsWith('7'),
         )
-        .map(({ from, to, chord, fromDegree, toDegree }) => ({
+        .map(({ from, to, chord, fromDegree, toDegree, semitones }) => ({
           from,
           to,
-          args: [fromDegree, toDegree, symbolAt(heard, chord)],
+          args: [fromDegree, semitones, toDegree, symbolAt(heard, chord)],
         })),
   },
   {

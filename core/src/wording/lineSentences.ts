@@ -61,8 +61,8 @@ export const LINE_SENTENCES: Readonly<Record<string, Sentence>> = {
       : 'Outside on a beat, where the key was to lead.',
   'find.contour': (semitones: number) =>
     `${capital(intervalName(Math.abs(semitones)))} ${semitones > 0 ? 'above' : 'below'} the curve that was drawn.`,
-  'good.join': (from: string, to: string, symbol: string) =>
-    `The ${degreeName(from)} falls or rises a half step into the ${degreeName(to)} of ${withSigns(symbol)}: a join that is heard.`,
+  'good.join': (from: string, semitones: number, to: string, symbol: string) =>
+    `The ${degreeName(from)} ${semitones < 0 ? 'falls' : 'rises'} a half step into the ${degreeName(to)} of ${withSigns(symbol)}: a join that is heard.`,
   'good.enclosure': (device: string, degree: string, symbol: string) =>
     `${capital(articleOf(device))}${deviceName(device)} right into ${toneOf(degree, symbol)}, on a strong beat.`,
   'good.register': () => 'After the breath another register: a new phrase that is heard as one.',

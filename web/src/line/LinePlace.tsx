@@ -7,6 +7,7 @@ import {
   type Instrument,
   type Line,
   type ReviewView,
+  repitchLine,
   spellNotes,
   withStretchFrom,
 } from '@eager-contour/core'
@@ -28,6 +29,7 @@ import { barsText, useOpenTune } from '../tune/useTune.ts'
 import { BriefPanel, COLUMN } from './BriefPanel.tsx'
 import { contourTicks, drawnOver, withHeight } from './contour.ts'
 import { saveMidi, saveMusicXml } from './download.ts'
+import { FigureList } from './FigureList.tsx'
 import { KeptLines } from './KeptLines.tsx'
 import { Legend } from './Legend.tsx'
 import { goBack, goForward, lineKept, lineWritten, selectCanGoBack, selectCanGoForward } from './lineSlice.ts'
@@ -78,7 +80,9 @@ export const LinePlace = () => {
   const tempo = useAppSelector((state) => state.play.tempo)
   const canGoBack = useAppSelector(selectCanGoBack)
   const canGoForward = useAppSelector(selectCanGoForward)
+  /** The note that was chosen, and the one under the pointer. */
   const [selected, setSelected] = useState<number>()
+  const [hovered, setHovered] = useState<number>()
   const [legend, setLegend] = useState(false)
   const [title, setTitle] = useState('')
   const [params] = useSearchParams()
@@ -112,6 +116,8 @@ export const LinePlace = () => {
   )
   const reviewed = useReview(written, line, view)
   const [pointed, setPointed] = useState<Place>()
+  /** The line with a figure that is looked at. */
+  const [figure, setFigure] = useState<Line>()
   const [tried, setTried] = useState<Finding>()
   const trying = reviewed?.line === line && reviewed?.review.findings.includes(tried!) ? tried : undefined
   /** The line with the mend that is being tried, at concert pitch. */
@@ -250,10 +256,11 @@ export const LinePlace = () => {
               line={line}
               explanation={explanation}
               stretch={stretch}
-              selected={selected}
+              selected={hovered ?? selected}
               onSelect={setSelected}
+              onHover={setHovered}
               pointed={pointed}
-              outline={trying?.mend?.line}
+              outline={figure ?? trying?.mend?.line}
               contour={contour}
               drawing={drawing}
               onDraw={onDraw}
@@ -277,7 +284,26 @@ export const LinePlace = () => {
         <aside className={`${COLUMN} space-y-5`} aria-label="About the line">
           {line && explanation && (
             <div>
-              <NotePanel analysis={written} line={line} explanation={explanation} selected={selected} />
+              <NotePanel
+                analysis={written}
+                line={line}
+                explanation={explanation}
+                selected={hovered ?? selected}
+              />
+              {selected !== undefined && (
+                <FigureList
+                  analysis={written}
+                  line={line}
+                  selected={selected}
+                  onOutline={setFigure}
+                  onTake={(pitches) => {
+                    if (!desk.line) return
+                    const sounded = new Map([...pitches].map(([at, midi]) => [at, midi - up] as const))
+                    const { notes } = repitchLine(sounding, desk.line, sounded)
+                    dispatch(lineWritten({ ...desk.line, notes }))
+                  }}
+                />
+              )}
               {selected !== undefined && <NoteTools onEdit={onEdit} />}
             </div>
           )}

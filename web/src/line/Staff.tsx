@@ -19,14 +19,14 @@ interface StaffProps {
   readonly explanation: Explanation
   readonly layout: SystemLayout
   readonly selected: number | undefined
-  readonly onSelect: (index: number) => void
+  readonly onHover: (index: number | undefined) => void
 }
 
 const leansDown = (line: Line, { index, target }: NoteReading): boolean =>
   target !== undefined && line.notes[target]!.midi < line.notes[index]!.midi
 
 /** The line in notes under the terrain, beat for beat, with each note's degree and role beneath. */
-export const Staff = ({ analysis, score, line, explanation, layout, selected, onSelect }: StaffProps) => {
+export const Staff = ({ analysis, score, line, explanation, layout, selected, onHover }: StaffProps) => {
   const { of, chordStyle } = useSettings()
   const host = useRef<HTMLDivElement>(null)
   const drawn = useRef<ReadonlyMap<number, SVGElement>>(new Map())
@@ -74,7 +74,8 @@ export const Staff = ({ analysis, score, line, explanation, layout, selected, on
           <g
             key={reading.index}
             transform={`translate(${layout.xOf(line.notes[reading.index]!.start)} 0)`}
-            onPointerEnter={() => onSelect(reading.index)}
+            onPointerEnter={() => onHover(reading.index)}
+            onPointerLeave={() => onHover(undefined)}
           >
             <text
               y={15}

@@ -22,6 +22,7 @@ interface SystemsProps {
   readonly stretch: Stretch
   readonly selected: number | undefined
   readonly onSelect: (index: number) => void
+  readonly onHover: (index: number | undefined) => void
   readonly pointed?: { readonly from: number; readonly to: number } | undefined
   readonly outline?: Line | undefined
   readonly contour: readonly CurvePoint[]

@@ -35,6 +35,8 @@ interface TerrainProps {
   readonly high: number
   readonly selected: number | undefined
   readonly onSelect: (index: number) => void
+  /** A note that the pointer is over; none when it leaves. */
+  readonly onHover: (index: number | undefined) => void
   /** Notes that are pointed at, first and last. */
   readonly pointed?: { readonly from: number; readonly to: number } | undefined
   /** Another line, shown in outline where it differs. */
@@ -56,6 +58,7 @@ export const Terrain = ({
   high,
   selected,
   onSelect,
+  onHover,
   pointed,
   outline,
   contour,
@@ -155,7 +158,8 @@ export const Terrain = ({
             aria-label={noteLabel(analysis, note, reading)}
             aria-pressed={index === selected}
             data-note={index}
-            onPointerEnter={() => onSelect(index)}
+            onPointerEnter={() => onHover(index)}
+            onPointerLeave={() => onHover(undefined)}
             onClick={() => onSelect(index)}
             onFocus={() => onSelect(index)}
             className="cursor-pointer outline-none"
