@@ -9,6 +9,9 @@ export const noiseAt = (seed: number, a: number, b: number, c: number): number =
 export const noiseBase = (seed: number, a: number, b: number): number =>
   Math.imul(seed + 1, 0x9e3779b1) ^ Math.imul(a + 1, 0x85ebca6b) ^ Math.imul(b + 1, 0xc2b2ae35)
 
+/** Exact: a power of two. */
+const TO_ONE = 2 ** -32
+
 export const noiseOf = (base: number, c: number): number => {
   let hash = base ^ Math.imul(c + 1, 0x27d4eb2f)
   hash ^= hash >>> 16
@@ -16,5 +19,5 @@ export const noiseOf = (base: number, c: number): number => {
   hash ^= hash >>> 13
   hash = Math.imul(hash, 0xc2b2ae35)
   hash ^= hash >>> 16
-  return (hash >>> 0) / 4294967296
+  return (hash >>> 0) * TO_ONE
 }
