@@ -31,6 +31,23 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await page.waitForTimeout(2200)
   await shoot(page, 'line')
   await page.getByRole('button', { name: 'Stop' }).click()
+  await page.getByRole('button', { name: 'Draw the contour' }).click()
+  const box = (await page.getByTestId('draw-here').first().boundingBox())!
+  await page.mouse.move(box.x + 20, box.y + 50)
+  await page.mouse.down()
+  for (let step = 0; step <= 24; step += 1)
+    await page.mouse.move(
+      box.x + 20 + (step / 24) * (box.width - 40),
+      box.y + box.height / 2 - (box.height / 2 - 40) * Math.cos((step / 24) * 2 * Math.PI),
+    )
+  await page.mouse.up()
+  await expect(page.getByText('Writing …')).toBeHidden()
+  await page.getByRole('button', { name: 'Done drawing' }).click()
+  await page.locator('[data-note="8"]').focus()
+  for (let press = 0; press < 7; press += 1) await page.keyboard.press('Alt+Shift+ArrowUp')
+  await page.getByRole('button', { name: 'Try a mend' }).first().click()
+  await expect(page.getByTestId('outline')).toBeVisible()
+  await shoot(page, 'line-shaped')
   await openPlace(page, 'drills')
   await shoot(page, 'drills')
   await page.goto('/stage/tune-salt-stairs?bars=1-4&rung=outline-up&tempo=132')

@@ -144,7 +144,6 @@ export const Terrain = ({
           />
         ))}
       {!drawing && ribbon}
-      {outline && <Outline line={line} other={outline} layout={layout} yOf={yOf} />}
       {notes.map((index) => {
         const note = line.notes[index]!
         const reading = explanation.notes[index]!
@@ -170,6 +169,7 @@ export const Terrain = ({
           </g>
         )
       })}
+      {outline && <Outline line={line} other={outline} layout={layout} yOf={yOf} />}
       {drawing && ribbon}
     </svg>
   )
@@ -232,7 +232,7 @@ const Outline = ({
       : [],
   )
   return (
-    <g data-testid="outline">
+    <g data-testid="outline" className="pointer-events-none">
       <path
         d={points.map(({ x, y }, at) => `${at === 0 ? 'M' : 'L'}${x},${y}`).join(' ')}
         fill="none"

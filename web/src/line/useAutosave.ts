@@ -5,6 +5,10 @@ import type { DeskLine } from './lineSlice.ts'
 
 const WAIT_MS = 600
 
+/** The same notes, whether or not the one was read anew. */
+const sameNotes = (a: DeskLine, b: DeskLine): boolean =>
+  a.notes === b.notes || JSON.stringify(a.notes) === JSON.stringify(b.notes)
+
 /** Keeps a line that has been kept before as it is changed, within a second. */
 export const useAutosave = (tune: string, line: DeskLine | undefined): void => {
   const dispatch = useAppDispatch()
@@ -12,7 +16,7 @@ export const useAutosave = (tune: string, line: DeskLine | undefined): void => {
   useEffect(() => {
     const before = stored.current
     stored.current = line
-    if (!line?.id || before?.id !== line.id || before.notes === line.notes) return
+    if (!line?.id || before?.id !== line.id || sameNotes(before, line)) return
     const timer = setTimeout(() => {
       void post(dispatch, {
         entity: line.id!,
