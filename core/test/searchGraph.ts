@@ -2,20 +2,10 @@ import createGraph from 'ngraph.graph'
 import { aStar } from 'ngraph.path'
 import type { Analysis } from '../src/analysis/analysis.ts'
 import type { Brief } from '../src/compose/brief.ts'
-import {
-  anchorCost,
-  breathes,
-  crossingAt,
-  deviceOf,
-  freshSearch,
-  offerEdges,
-  offersFor,
-  type Search,
-  targetOf,
-  textureOf,
-} from '../src/compose/edges.ts'
+import { anchorCost, crossingAt, freshSearch, type Search } from '../src/compose/edges.ts'
 import { NO_DEVICE } from '../src/compose/memory.ts'
 import { noiseAt } from '../src/compose/noise.ts'
+import { breathes, deviceOf, offerEdges, offersFor, targetOf, textureOf } from '../src/compose/offers.ts'
 import { anchorsOf } from '../src/compose/plan.ts'
 import { pitchesOf } from '../src/compose/search.ts'
 import { type FillTable, fillTable, tableKey } from '../src/compose/table.ts'

@@ -2,19 +2,7 @@ import { endingCost } from '../cost/standing.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
 import { type Ground, holds } from '../figures/ground.ts'
 import type { Brief } from './brief.ts'
-import {
-  anchorCost,
-  type ChosenEdge,
-  type Crossing,
-  crossingAt,
-  kindOf,
-  type Offers,
-  offerEdges,
-  offered,
-  offersFor,
-  type Pickup,
-  type Search,
-} from './edges.ts'
+import { anchorCost, type ChosenEdge, type Crossing, crossingAt, type Search } from './edges.ts'
 import {
   foresee,
   MEMORIES,
@@ -25,6 +13,7 @@ import {
   rememberedTexture,
 } from './memory.ts'
 import { noiseAt } from './noise.ts'
+import { kindOf, type Offers, offerEdges, offered, offersFor, type Pickup } from './offers.ts'
 
 /** Bars since the last breath, 0 to 3. */
 const BARS = 4

@@ -52,7 +52,7 @@ export interface Rule {
   readonly find: (heard: Heard) => readonly Found[]
 }
 
-const SIXTH = 8
+export const SIXTH = 8
 const OCTAVE = 12
 const BREATH_BARS = 4
 const LONGEST_RUN = 9
@@ -64,9 +64,9 @@ const DENSE = { notes: 11, bars: 2 } as const
 /** Half steps away from the wished curve. */
 const FAR = 6
 
-const at = (index: number, ...args: readonly unknown[]): Found => ({ from: index, to: index, args })
+export const at = (index: number, ...args: readonly unknown[]): Found => ({ from: index, to: index, args })
 
-const symbolAt = ({ analysis }: Heard, chord: number): string => analysis.spans[chord]!.chord.symbol
+export const symbolAt = ({ analysis }: Heard, chord: number): string => analysis.spans[chord]!.chord.symbol
 
 const barLength = ({ analysis }: Heard): Ticks => barTicks(analysis.chart.meter)
 
@@ -248,63 +248,4 @@ export const RULES: readonly Rule[] = [
   { rule: 'find.phraseEnd', criterion: 'ending', weight: 0.7, find: openPhrases },
   { rule: 'find.approach', criterion: 'wish', weight: 0.7, find: offApproach },
   { rule: 'find.contour', criterion: 'wish', weight: 0.7, find: offContour },
-]
-
-/** What is good, said once each. */
-export const PRAISES: readonly Omit<Rule, 'weight'>[] = [
-  {
-    rule: 'good.join',
-    criterion: 'joins',
-    find: (heard) =>
-      heard.explanation.joins
-        .filter(
-          ({ semitones, to, fromDegree }) =>
-            Math.abs(semitones) === 1 && heard.notes[to]!.isGuide && fromDegree.endsWith('7'),
-        )
-        .map(({ from, to, chord, fromDegree, toDegree, semitones }) => ({
-          from,
-          to,
-          args: [fromDegree, semitones, toDegree, symbolAt(heard, chord)],
-        })),
-  },
-  {
-    rule: 'good.enclosure',
-    criterion: 'resolution',
-    find: (heard) =>
-      heard.explanation.devices
-        .filter(
-          ({ device, to }) =>
-            ['enclosure', 'threeNoteEnclosure', 'fourNoteEnclosure'].includes(device) &&
-            heard.notes[to]!.isGuide &&
-            heard.notes[to]!.strength === 2,
-        )
-        .map(({ device, from, to }) => ({
-          from,
-          to,
-          args: [device, heard.explanation.notes[to]!.degree, symbolAt(heard, heard.notes[to]!.chord)],
-        })),
-  },
-  {
-    rule: 'good.register',
-    criterion: 'breath',
-    find: ({ notes }) =>
-      phrasesOf(notes)
-        .slice(1)
-        .flatMap(([from]) =>
-          Math.abs(notes[from]!.midi - notes[from - 1]!.midi) >= SIXTH
-            ? [{ from: from - 1, to: from, args: [] }]
-            : [],
-        ),
-  },
-  {
-    rule: 'good.end',
-    criterion: 'ending',
-    find: (heard) => {
-      const last = heard.notes.at(-1)
-      const reading = last && heard.explanation.notes[last.index]!
-      return last && reading && last.isTone && ['R', '3', 'b3', '5'].includes(reading.degree)
-        ? [at(last.index, reading.degree, symbolAt(heard, last.chord))]
-        : []
-    },
-  },
 ]

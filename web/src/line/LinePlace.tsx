@@ -1,12 +1,8 @@
 import {
   bandEvents,
   barStarts,
-  type CurvePoint,
   explainLine,
-  type Finding,
-  type Instrument,
   type Line,
-  type ReviewView,
   repitchLine,
   spellNotes,
   withStretchFrom,
@@ -27,7 +23,6 @@ import { TEMPO_STEP, TransportBar } from '../sound/TransportBar.tsx'
 import { type Sound, usePlay, useTuneTempo } from '../sound/usePlay.ts'
 import { barsText, useOpenTune } from '../tune/useTune.ts'
 import { BriefPanel, COLUMN } from './BriefPanel.tsx'
-import { contourTicks, drawnOver, withHeight } from './contour.ts'
 import { saveMidi, saveMusicXml } from './download.ts'
 import { FigureList } from './FigureList.tsx'
 import { KeptLines } from './KeptLines.tsx'
@@ -40,8 +35,9 @@ import { OtherLines } from './OtherLines.tsx'
 import { ReviewPanel } from './ReviewPanel.tsx'
 import { Systems } from './Systems.tsx'
 import { useAutosave } from './useAutosave.ts'
+import { useContour } from './useContour.ts'
 import { type OtherLine, useDesk } from './useDesk.ts'
-import { useReview } from './useReview.ts'
+import { useTrial } from './useTrial.ts'
 
 interface Place {
   readonly from: number
@@ -61,14 +57,6 @@ const PARTS = [
   { part: 'comp', name: 'piano' },
   { part: 'drums', name: 'drums' },
 ] as const
-
-/** An instrument's range as its notes are written. */
-const rangeWritten = ({ range, written: { semitones } }: Instrument): Instrument['range'] => ({
-  low: range.low + semitones,
-  comfortLow: range.comfortLow + semitones,
-  comfortHigh: range.comfortHigh + semitones,
-  high: range.high + semitones,
-})
 
 /** The workbench: brief on the left, the line on terrain and staff, what a note does on the right, play and keep below. */
 export const LinePlace = () => {
@@ -106,34 +94,10 @@ export const LinePlace = () => {
     [concert, written, of, spelling],
   )
   const explanation = useMemo(() => line && explainLine(written, line), [written, line])
-  const view = useMemo<ReviewView>(
-    () => ({
-      range: rangeWritten(of),
-      approach: desk.wish.approach ?? 'both',
-      breathBars: desk.wish.breathBars,
-    }),
-    [of, desk.wish.approach, desk.wish.breathBars],
-  )
-  const reviewed = useReview(written, line, view)
   const [pointed, setPointed] = useState<Place>()
   /** The line with a figure that is looked at. */
   const [figure, setFigure] = useState<Line>()
-  const [tried, setTried] = useState<Finding>()
-  const trying = reviewed?.line === line && reviewed?.review.findings.includes(tried!) ? tried : undefined
-  /** The line with the mend that is being tried, at concert pitch. */
-  const mended = useMemo<Line | undefined>(
-    () =>
-      trying?.mend &&
-      spellNotes(
-        sounding,
-        trying.mend.line.notes.map((note) => ({
-          start: note.start,
-          duration: note.duration,
-          midi: note.midi - of.written.semitones,
-        })),
-      ),
-    [trying, sounding, of],
-  )
+  const { reviewed, trying, mended, setTried } = useTrial(sounding, written, line, desk.wish, of)
   const heard = mended ?? concert
   const sound = useMemo<Sound>(
     () => ({
@@ -164,29 +128,7 @@ export const LinePlace = () => {
       },
     })
   }
-  const [drawing, setDrawing] = useState(false)
-  const [sketch, setSketch] = useState<readonly CurvePoint[]>()
-  const up = of.written.semitones
-  /** As it is written: what is being drawn, or what the line follows. */
-  const contour = useMemo<readonly CurvePoint[]>(
-    () => sketch ?? desk.contour.map(({ tick, midi }) => ({ tick, midi: midi + up })),
-    [sketch, desk.contour, up],
-  )
-  const onDraw = (drawn: readonly CurvePoint[], done: boolean) => {
-    const ticks = contourTicks(written.chart, stretch)
-    const before = desk.contour.map(({ tick, midi }) => ({ tick, midi: midi + up }))
-    const curve = drawnOver(ticks, before, drawn)
-    setSketch(done ? undefined : curve)
-    if (done) desk.follow(curve.map(({ tick, midi }) => ({ tick, midi: midi - up })))
-  }
-  /** Level at first, through the middle of the line, so that keys can bend it. */
-  const startDrawing = () => {
-    setDrawing((on) => !on)
-    if (drawing || desk.contour.length > 0 || !desk.line) return
-    const heights = desk.line.notes.map(({ midi }) => midi)
-    const middle = Math.round(heights.reduce((sum, midi) => sum + midi, 0) / heights.length)
-    desk.follow(drawnOver(contourTicks(written.chart, stretch), [], [{ tick: 0, midi: middle }]))
-  }
+  const { contour, drawing, onDraw, onBend, startDrawing } = useContour(written, stretch, desk, of)
   const onEdit = useCallback(
     ({ edit }: NoteTool) => {
       if (selected === undefined || !desk.line) return
@@ -264,10 +206,7 @@ export const LinePlace = () => {
               contour={contour}
               drawing={drawing}
               onDraw={onDraw}
-              onBend={(tick, by) => {
-                const point = desk.contour.find((one) => one.tick === tick)
-                if (point) desk.follow(withHeight(desk.contour, tick, point.midi + by))
-              }}
+              onBend={onBend}
             />
           ) : (
             <div className="px-4">
@@ -298,7 +237,9 @@ export const LinePlace = () => {
                   onOutline={setFigure}
                   onTake={(pitches) => {
                     if (!desk.line) return
-                    const sounded = new Map([...pitches].map(([at, midi]) => [at, midi - up] as const))
+                    const sounded = new Map(
+                      [...pitches].map(([at, midi]) => [at, midi - of.written.semitones] as const),
+                    )
                     const { notes } = repitchLine(sounding, desk.line, sounded)
                     dispatch(lineWritten({ ...desk.line, notes }))
                   }}
