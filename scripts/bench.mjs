@@ -6,4 +6,4 @@ const { build } = await import('./steps.mjs')
 build()
 // Compiled, not run from its source: what wraps functions while loading them would be measured too.
 tool('tsc', ['-p', 'bench/tsconfig.build.json'])
-run(process.execPath, ['bench/dist/bench/src/main.js', ...process.argv.slice(2)])
+run(process.execPath, ['--expose-gc', 'bench/dist/bench/src/main.js', ...process.argv.slice(2)])

@@ -17,9 +17,6 @@ export const memoryOf = (device: number, texture: number): number => device * TE
 /** The most that what is remembered can cost, into an anchor and out of it: what is dearer by more can't be the cheapest. */
 export const MEMORY_MATTERS = 2 * (LINE_COSTS.sameClosing + LINE_COSTS.sameTexture)
 
-export const rememberedDevice = (memory: number): number => Math.floor(memory / TEXTURES)
-export const rememberedTexture = (memory: number): number => memory % TEXTURES
-
 interface Dimension {
   /** How far apart two neighbours of this kind are, and how many there are. */
   readonly stride: number

@@ -65,6 +65,9 @@ const offer = ({ cost, place, kinds }: Offers, kind: number, price: number, at: 
   place[kind] = at
 }
 
+/** What the noise of breaths is told from that of figures by. */
+const BREATH = 1 << 24
+
 /** The longest row of pickups. */
 const ROW = 1 << 16
 const NONE = -1
@@ -172,7 +175,7 @@ const offerBreaths = (
 ): void => {
   const noise = noiseBase(brief.seed, at, placeOf(brief, pitch, target))
   const base = LINE_COSTS.breath + endingCost(anchors[at]!.ground, pitch) + arrival
-  const breath = (start: number, device: number, closing: number, more: number, place: number) => {
+  const breath = (start: number, device: number, name: number, more: number, place: number) => {
     const away = Math.abs(start - pitch)
     const leap = brief.newRegister
       ? Math.max(0, FIFTH - away) * LINE_COSTS.sameRegister
@@ -180,14 +183,16 @@ const offerBreaths = (
     const kind = kindOf(index, true, device, 0)
     const bare = base + leap + more
     if (bare < offers.cost[kind]!)
-      offer(offers, kind, bare + LINE_COSTS.noise * noiseOf(noise, 1024 + closing), place)
+      offer(offers, kind, bare + LINE_COSTS.noise * noiseOf(noise, BREATH + name), place)
   }
   breath(target, NO_DEVICE, 0, LINE_COSTS.noPickup, NONE)
-  pickups.forEach((fills, length) => {
-    const { fills: row, lowest, highest } = fills(pitch, target)
-    row.forEach(({ closing, device, cost, notes }, place) => {
-      if (pitch + lowest[place]! < brief.range.low || pitch + highest[place]! > brief.range.high) return
-      breath(pitch + notes[0]!, device, closing, cost * LINE_COSTS.pickup, length * ROW + place)
-    })
-  })
+  for (let length = 0; length < pickups.length; length += 1) {
+    const { fills: row, costs, codes, lowest, highest } = pickups[length]!(pitch, target)
+    for (let place = 0; place < costs.length; place += 1) {
+      if (pitch + lowest[place]! < brief.range.low || pitch + highest[place]! > brief.range.high) continue
+      const start = pitch + row[place]!.notes[0]!
+      const code = codes[place]!
+      breath(start, deviceIn(code), code, costs[place]! * LINE_COSTS.pickup, length * ROW + place)
+    }
+  }
 }

@@ -3,17 +3,9 @@ import { LINE_COSTS } from '../cost/terms.ts'
 import { type Ground, holds } from '../figures/ground.ts'
 import type { Brief } from './brief.ts'
 import { anchorCost, type ChosenEdge, type Crossing, crossingAt, type Search } from './edges.ts'
-import {
-  foresee,
-  MEMORIES,
-  MEMORY_MATTERS,
-  memoryOf,
-  NO_DEVICE,
-  rememberedDevice,
-  rememberedTexture,
-} from './memory.ts'
+import { foresee, MEMORIES, MEMORY_MATTERS, memoryOf, NO_DEVICE } from './memory.ts'
 import { noiseAt } from './noise.ts'
-import { kindOf, type Offers, offerEdges, offered, offersFor, type Pickup } from './offers.ts'
+import { type Offers, offerEdges, offered, offersFor, type Pickup } from './offers.ts'
 
 /** Bars since the last breath, 0 to 3. */
 const BARS = 4
@@ -26,6 +18,8 @@ interface Trace {
   readonly memory: Uint8Array
   readonly bars: Uint8Array
   readonly breath: Uint8Array
+  /** The fill's place among those offered. */
+  readonly place: Int32Array
 }
 
 const traceOf = (pitches: number): Trace => ({
@@ -33,6 +27,7 @@ const traceOf = (pitches: number): Trace => ({
   memory: new Uint8Array(pitches * STATES),
   bars: new Uint8Array(pitches * STATES),
   breath: new Uint8Array(pitches * STATES),
+  place: new Int32Array(pitches * STATES),
 })
 
 /** The least cost of each state at one anchor, and what each costs with the next memory foreseen. */
@@ -84,7 +79,7 @@ export function* solving(search: Search, pitches: Pitches): Generator<void, Solu
   const last = bestEnd(here.reached, pitches, anchors.at(-1)!.ground)
   return (
     last && {
-      edges: edgesTo(search, crossings, arrivals, last.state, traces, pitches, offers),
+      edges: edgesTo(crossings, last.state, traces, pitches),
       cost: last.cost,
     }
   )
@@ -184,6 +179,7 @@ const relax = (
     trace.memory[state] = origin[before]!
     trace.bars[state] = bars
     trace.breath[state] = breath ? 1 : 0
+    trace.place[state] = offers.place[kind]!
   }
 }
 
@@ -204,33 +200,22 @@ const bestEnd = (
   return state < 0 ? undefined : { state, cost }
 }
 
-/** The edges that lead to a state, found again one by one: only what each state was reached from was kept. */
+/** The edges that lead to a state. */
 const edgesTo = (
-  search: Search,
   crossings: readonly Crossing[],
-  arrivals: readonly (readonly number[])[],
   last: number,
   traces: readonly Trace[],
   pitches: Pitches,
-  offers: Offers,
 ): readonly ChosenEdge[] => {
   const pitchOf = (at: number, state: number) => pitches[at]![Math.floor(state / STATES)]!
   const edges: ChosenEdge[] = [{ kind: 'end', anchor: pitchOf(traces.length, last), notes: [], onsets: [] }]
   let state = last
   for (let at = traces.length - 1; at >= 0; at -= 1) {
     const trace = traces[at]!
-    const [from, breath] = [trace.from[state]!, trace.breath[state] === 1]
+    const breath = trace.breath[state] === 1
+    const from = trace.from[state]!
     const anchor = pitches[at]![from]!
-    const crossing = crossings[at]!
-    offerEdges(search, crossing, anchor, pitches[at + 1]!, arrivals[at + 1]!, offers)
-    const remembered = state % MEMORIES
-    const kind = kindOf(
-      Math.floor(state / STATES),
-      breath,
-      rememberedDevice(remembered),
-      rememberedTexture(remembered),
-    )
-    const fill = offered(crossing, anchor, pitchOf(at + 1, state), breath, offers.place[kind]!)
+    const fill = offered(crossings[at]!, anchor, pitchOf(at + 1, state), breath, trace.place[state]!)
     edges.push(chosen(fill, breath, anchor))
     state = from * STATES + trace.bars[state]! * MEMORIES + trace.memory[state]!
   }
