@@ -14,7 +14,7 @@ const REACH = { figure: 12, breath: 14 } as const
 /** An edge's kind as a number: its target, whether it breathes, how it arrives, its texture. */
 const KINDS = 2 * DEVICES * TEXTURES
 
-export const kindOf = (target: number, breath: boolean, device: number, texture: number): number =>
+const kindOf = (target: number, breath: boolean, device: number, texture: number): number =>
   ((target * 2 + (breath ? 1 : 0)) * DEVICES + device) * TEXTURES + texture
 
 export const targetOf = (kind: number): number => Math.floor(kind / KINDS)
