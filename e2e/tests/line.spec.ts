@@ -137,10 +137,12 @@ test('the line sounds, the position moves on strip, terrain and staff together, 
     const moved = (((await positionOf(page))! - from + 4 * 1920) % (4 * 1920)) / (Date.now() - started)
     return moved
   }
-  const slow = await speed()
+  /** How far the measured speed lies from a tempo, in ticks a millisecond; a busy machine may starve the sound for a moment. */
+  const awayFrom = async (bpm: number) => Math.abs((await speed()) - (bpm * 480) / 60_000)
+  await expect.poll(() => awayFrom(126)).toBeLessThan(0.12)
   for (let press = 0; press < 12; press += 1) await page.keyboard.press(']')
   await expect(page.getByLabel('Beats a minute')).toHaveText('174')
-  expect(await speed()).toBeGreaterThan(slow * 1.15)
+  await expect.poll(() => awayFrom(174)).toBeLessThan(0.16)
 
   await page.keyboard.press('Space')
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible()
