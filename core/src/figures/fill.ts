@@ -1,5 +1,5 @@
 import { type Degree, degreeSemitones } from '../pitch/degree.ts'
-import { CLOSINGS, type Closing, OPENINGS, type Opening, type Step } from './figures.ts'
+import { CLOSINGS, OPENINGS, type Opening, type Step } from './figures.ts'
 import { aboveRoot, type Ground, holds, STACK, walkIn, walkThirds, walkTo } from './ground.ts'
 import { landingBetween } from './landing.ts'
 
@@ -67,9 +67,15 @@ export const openingNotes = (
   return notes
 }
 
-/** The notes of a closing into a target. */
-const closingNotes = (closing: Closing, target: number, ground: Ground): readonly number[] =>
-  closing.steps.map((step) => take(step, target, ground)!)
+/** Notes that are each counted from one pitch; undefined where a step leads nowhere. */
+export const notesFrom = (
+  steps: readonly Step[],
+  from: number,
+  ground: Ground,
+): readonly number[] | undefined => {
+  const notes = steps.map((step) => take(step, from, ground))
+  return notes.every((midi) => midi !== undefined) ? notes : undefined
+}
 
 /**
  * Every figure that fills the slots between an anchor (over `here`) and a target (over `there`): no note repeats the one
@@ -87,7 +93,7 @@ export const fillsBetween = (
   const closed = CLOSINGS.map((closing) =>
     closing.steps.length > slots || (closing.around && anchor !== target)
       ? undefined
-      : closingNotes(closing, target, there),
+      : notesFrom(closing.steps, target, there),
   )
   const add = (left: readonly number[] | undefined, opening: number, closing: number) => {
     const right = closed[closing]

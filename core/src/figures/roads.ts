@@ -64,3 +64,39 @@ const nearest = (fifths: Fifths): Fifths => {
   if (fifths > 6) return fifths - 12
   return fifths < -6 ? fifths + 12 : fifths
 }
+
+/** Other chords for the bars of a tonic: each from the tonic, along the line of fifths (common practice, no source). */
+export interface Progression {
+  readonly id: string
+  readonly name: string
+  readonly stops: readonly { readonly fifths: Fifths; readonly ending: string }[]
+}
+
+export const PROGRESSIONS: readonly Progression[] = [
+  {
+    id: 'upByDiminished',
+    name: 'I ♯I° ii ♯II° iii',
+    stops: [
+      { fifths: 0, ending: 'maj7' },
+      { fifths: 7, ending: 'dim7' },
+      { fifths: 2, ending: 'm7' },
+      { fifths: 9, ending: 'dim7' },
+      { fifths: 4, ending: 'm7' },
+    ],
+  },
+  {
+    id: 'downByHalfSteps',
+    name: 'iii ♭III7 ii ♭II7 I',
+    stops: [
+      { fifths: 4, ending: 'm7' },
+      { fifths: -3, ending: '7' },
+      { fifths: 2, ending: 'm7' },
+      { fifths: -5, ending: '7' },
+      { fifths: 0, ending: 'maj7' },
+    ],
+  },
+]
+
+/** The chord symbols of a progression on a tonic, which is given along the line of fifths. */
+export const progressionChords = ({ stops }: Progression, tonic: Fifths): readonly string[] =>
+  stops.map(({ fifths, ending }) => `${noteName(nearest(tonic + fifths))}${ending}`)
