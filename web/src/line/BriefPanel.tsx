@@ -1,6 +1,7 @@
 import { type Degree, type DeviceId, degreeName, ROADS, type RoadId, type Weight } from '@eager-contour/core'
 import { useState } from 'react'
 import { Button } from '../parts/Button.tsx'
+import { Check } from '../parts/Check.tsx'
 import { Choice, type ChoiceOption } from '../parts/Choice.tsx'
 import { Segments } from '../parts/Segments.tsx'
 import { Turner } from '../parts/Turner.tsx'
@@ -162,15 +163,11 @@ export const BriefPanel = ({
           ]}
         />
       </div>
-      <label className="flex min-h-11 items-center gap-2">
-        <input
-          type="checkbox"
-          className="size-5"
-          checked={wish.newRegister ?? false}
-          onChange={(event) => desk.change({ newRegister: event.target.checked })}
-        />
-        new register after a breath
-      </label>
+      <Check
+        label="new register after a breath"
+        checked={wish.newRegister ?? false}
+        onChange={(newRegister) => desk.change({ newRegister })}
+      />
       <details className="mt-1">
         <summary className="min-h-10 cursor-pointer py-2 font-semibold">More figures</summary>
         {MORE.map(turner)}
@@ -204,15 +201,11 @@ export const BriefPanel = ({
           options={LANDING}
           onChange={(degree) => desk.change({ landingDegree: degreeOrNone(degree) })}
         />
-        <label className="flex min-h-11 items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-5"
-            checked={wish.motif ?? false}
-            onChange={(event) => desk.change({ motif: event.target.checked })}
-          />
-          a rhythm that comes back
-        </label>
+        <Check
+          label="a rhythm that comes back"
+          checked={wish.motif ?? false}
+          onChange={(motif) => desk.change({ motif })}
+        />
       </details>
       <form
         className="mt-2 flex gap-2"
