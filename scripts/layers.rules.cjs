@@ -35,7 +35,7 @@ const WORKSPACES = {
   web: ['contract', 'core'],
   demo: ['core', 'contract'],
   bench: ['core', 'contract', 'demo'],
-  e2e: ['demo'],
+  e2e: ['core', 'demo'],
 }
 
 module.exports = (root) => {

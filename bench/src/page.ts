@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { type Browser, chromium, type Page } from '@playwright/test'
+import { benchLine } from './line.ts'
 import { milliseconds, type Row } from './table.ts'
 
 const ROUNDS = 7
@@ -29,6 +30,7 @@ export const benchPage = async (): Promise<readonly Row[]> => {
       '--disable-quic',
       '--disable-background-networking',
       '--disable-component-update',
+      '--autoplay-policy=no-user-gesture-required',
     ],
   })
   try {
@@ -41,6 +43,7 @@ export const benchPage = async (): Promise<readonly Row[]> => {
     }
     const composing = await composeTimes(browser, address)
     const typing = await typingTimes(browser, address)
+    const line = await benchLine(browser, address)
     return [
       {
         what: 'Tunes, from a cold page to its rows',
@@ -70,6 +73,7 @@ export const benchPage = async (): Promise<readonly Row[]> => {
         ratio: '',
         limit: milliseconds(KEY_LIMIT_MS),
       },
+      ...line,
     ]
   } finally {
     await browser.close()

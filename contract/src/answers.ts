@@ -1,4 +1,4 @@
-import type { Line, Marks, Override, RunVerdict, Stretch, Take } from '@eager-contour/core'
+import type { Line, Marks, Override, Phrase, RunVerdict, Stretch, Take } from '@eager-contour/core'
 
 export interface TuneAnswer {
   readonly id: string
@@ -15,6 +15,23 @@ export interface LineAnswer extends Line {
   readonly tune: string
   readonly title: string
   readonly stretch: Stretch
+  readonly remark: string
+  readonly tags: readonly string[]
+  readonly updatedAt: string
+}
+
+/** A line as it was when it was kept. */
+export interface LineVersionAnswer extends Line {
+  readonly revision: number
+  readonly title: string
+  readonly stretch: Stretch
+  readonly keptAt: string
+}
+
+export interface PhraseAnswer extends Phrase {
+  readonly id: string
+  readonly revision: number
+  readonly title: string
   readonly updatedAt: string
 }
 

@@ -4,6 +4,8 @@ export type {
   DemoData,
   HealthAnswer,
   LineAnswer,
+  LineVersionAnswer,
+  PhraseAnswer,
   RunAnswer,
   RunWithTakeAnswer,
   SettingsAnswer,
@@ -12,4 +14,13 @@ export type {
 export { check } from './check.ts'
 export type { ErrorBody, ErrorCode } from './errors.ts'
 export { ID_PATTERN, LIMITS } from './limits.ts'
-export { EditBody, IdParams, LineBody, RunBody, SettingsBody, TuneBody, TuneQuery } from './requests.ts'
+export {
+  EditBody,
+  IdParams,
+  LineBody,
+  PhraseBody,
+  RunBody,
+  SettingsBody,
+  TuneBody,
+  TuneQuery,
+} from './requests.ts'

@@ -1,5 +1,5 @@
 import 'reflect-metadata'
-import { SCALES, type ScaleId } from '@eager-contour/core'
+import { CHORD_KINDS, type ChordKind, DEGREES, type Degree, SCALES, type ScaleId } from '@eager-contour/core'
 import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,
@@ -44,6 +44,21 @@ export class ReadingPart {
   @IsInt() @Min(0) @Max(100_000) to: number
   @IsOptional() @ValidateNested() @Type(() => KeyPart) key?: KeyPart
   @IsOptional() @IsIn(Object.keys(SCALES)) scale?: ScaleId
+}
+
+/** A note of a phrase: ticks from its first bar line, half steps above its first chord's root. */
+export class PhraseNotePart {
+  @IsInt() @Min(-TICKS) @Max(TICKS) at: number
+  @IsInt() @Min(1) @Max(TICKS) duration: number
+  @IsInt() @Min(-127) @Max(127) semitones: number
+  @IsIn(DEGREES) degree: Degree
+}
+
+/** A chord under a phrase. */
+export class PhraseChordPart {
+  @IsInt() @Min(-TICKS) @Max(TICKS) at: number
+  @IsIn(CHORD_KINDS) kind: ChordKind
+  @IsInt() @Min(0) @Max(11) above: number
 }
 
 export class PlayedNotePart {

@@ -1,7 +1,9 @@
 import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,
+  ArrayMinSize,
   IsArray,
+  IsBoolean,
   IsIn,
   IsInt,
   IsISO8601,
@@ -15,7 +17,15 @@ import {
   ValidateNested,
 } from 'class-validator'
 import { ID_PATTERN, LIMITS } from './limits.ts'
-import { MarksPart, NotePart, ReadingPart, StretchPart, TakePart } from './parts.ts'
+import {
+  MarksPart,
+  NotePart,
+  PhraseChordPart,
+  PhraseNotePart,
+  ReadingPart,
+  StretchPart,
+  TakePart,
+} from './parts.ts'
 
 /** A path's id. */
 export class IdParams {
@@ -55,6 +65,36 @@ export class LineBody extends EditBody {
   @ValidateNested({ each: true })
   @Type(() => NotePart)
   notes: NotePart[]
+  /** The player's own words about it. Where remark and tags are left out, what is stored stays. */
+  @IsOptional() @IsString() @MaxLength(LIMITS.remark) remark?: string
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.tags)
+  @IsString({ each: true })
+  @MaxLength(LIMITS.tag, { each: true })
+  tags?: string[]
+  /** Put away: no longer listed, and not lost. */
+  @IsOptional() @IsBoolean() removed?: boolean
+  /** Kept as a version of its own beside the earlier ones. */
+  @IsOptional() @IsBoolean() version?: boolean
+}
+
+/** Notes in degrees with the chords that they fit. */
+export class PhraseBody extends EditBody {
+  @IsString() @MaxLength(LIMITS.title) title: string
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(LIMITS.phraseNotes)
+  @ValidateNested({ each: true })
+  @Type(() => PhraseNotePart)
+  notes: PhraseNotePart[]
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(LIMITS.phraseNotes)
+  @ValidateNested({ each: true })
+  @Type(() => PhraseChordPart)
+  chords: PhraseChordPart[]
+  @IsOptional() @IsBoolean() removed?: boolean
 }
 
 /** A run: written once, never edited. */

@@ -12,9 +12,13 @@ export {
 } from './analysis/follow.ts'
 export type { FunctionId } from './analysis/functions.ts'
 export type { PatternId } from './analysis/patterns.ts'
-export { type BandEvent, bandEvents, countInEvents, type Part } from './band/band.ts'
+export { type BandWish, bandEvents } from './band/band.ts'
+export { CLICKS, type ClickId, countInEvents } from './band/click.ts'
+export type { VoicingId } from './band/comp.ts'
+export { type Kit, kitOf } from './band/drums.ts'
+export type { BandEvent, Part } from './band/event.ts'
 export { type Hearing, hearChord, hearDegrees, hearEvents, hearNamed, hearScale } from './band/hear.ts'
-export type { Chart, ChartBar, ChartChord, ChordSpan, Feel, NotatedBar, Stretch } from './chart/chart.ts'
+export type { Chart, ChartBar, ChartChord, ChordSpan, NotatedBar, Stretch } from './chart/chart.ts'
 export { barStarts, chordSpans, fitStretch, stretchTicks, transposeChart, wholeTune } from './chart/chart.ts'
 export {
   barWords,
@@ -35,7 +39,14 @@ export { chartFromForm, FORMS, type FormRow, formInAllKeys, KEY_ORDERS } from '.
 export { readChart } from './chart/read.ts'
 export { writeChart } from './chart/write.ts'
 export type { Chord, ChordKind, ChordTone } from './chord/chord.ts'
-export { chordKind, chordPitchClasses, fourTones, guideTones, transposeChord } from './chord/chord.ts'
+export {
+  CHORD_KINDS,
+  chordKind,
+  chordPitchClasses,
+  fourTones,
+  guideTones,
+  transposeChord,
+} from './chord/chord.ts'
 export { readChordSymbol } from './chord/read.ts'
 export { type ChordParts, type ChordStyle, chordParts, writeChordSymbol } from './chord/write.ts'
 export type {
@@ -50,11 +61,11 @@ export type {
   WishedNote,
 } from './compose/brief.ts'
 export { composeLines, composing } from './compose/compose.ts'
-export { type FillTable, fillTable, tableKey } from './compose/table.ts'
+export { type FillStock, type FillTable, fillStock, fillTable, stockKey, tableKey } from './compose/table.ts'
 export { LINE_COSTS } from './cost/terms.ts'
 export type { Exercise, ExerciseSpec, ExpectedNote } from './drill/exercise.ts'
 export { makeExercise } from './drill/make.ts'
-export { RUNGS, type RungId, type RungRow, rungOf } from './drill/rungs.ts'
+export { RUNGS, type RungId, type RungRow, rungOf, type Variant } from './drill/rungs.ts'
 export { explainLine } from './explain/explain.ts'
 export type { DeviceSpan, Explanation, FoundDevice, Join, NoteReading, Role } from './explain/explanation.ts'
 export { barAt } from './explain/heard.ts'
@@ -64,7 +75,8 @@ export { type FigureWish, type FittingFigure, figuresFor, type Spot } from './fi
 export type { MinorSixth } from './figures/ground.ts'
 export { PLACED, type PlacedFigure, placedNotes } from './figures/placed.ts'
 export { PROGRESSIONS, type Progression, progressionChords, ROADS, type RoadId } from './figures/roads.ts'
-export { writeMidi } from './formats/midi.ts'
+export { readMidiLine, readMusicXmlLine } from './formats/lineFile.ts'
+export { type MidiVoice, writeBandMidi, writeMidi } from './formats/midi.ts'
 export { type ScoreTitles, writeMusicXml } from './formats/musicxml.ts'
 export { readMusicXmlChart } from './formats/musicxmlChart.ts'
 export { openMusicXml } from './formats/xml.ts'
@@ -82,28 +94,53 @@ export { GRADE_RULES, type GradeRules, type RunVerdict } from './grade/rules.ts'
 export { INSTRUMENTS, type Instrument, type InstrumentId, instrumentOf } from './instrument/instrument.ts'
 export { type CurvePoint, heightAt } from './line/curve.ts'
 export {
+  eachOf,
   insertAfter,
-  joinNote,
+  joinAll,
+  lastOf,
   lengthenedBy,
   movedBy,
   movedByScale,
-  type NoteEdit,
+  type RangeEdit,
   removeNote,
+  snapped,
   splitNote,
   tripleNote,
+  withNote,
+  withRest,
   withStretchFrom,
 } from './line/edit.ts'
+export { lineElsewhere, type TakenBy } from './line/elsewhere.ts'
 export { type Line, type LineNote, notesWithin, transposeLine } from './line/line.ts'
 export { repitchLine, spellNotes, type UnspelledNote } from './line/spell.ts'
+export { Ear, HEARING_RULES, type HeardTone, type HearingRules } from './listen/hearing.ts'
+export { type Grid, quantise } from './listen/quantise.ts'
 export { GRADER, type PlayedNote, type Source, type Take } from './listen/take.ts'
 export type { Outcome, Place, Problem, Reason } from './outcome/outcome.ts'
 export { type GuideTonePath, type GuideToneWish, guideToneLines } from './paths/guidetones.ts'
 export { type NoteSet, type SetWish, type SmallestSets, smallestSets } from './paths/smallestsets.ts'
+export {
+  type Phrase,
+  type PhraseChord,
+  type PhraseNote,
+  phraseAt,
+  phraseFits,
+  phraseFrom,
+} from './phrases/phrase.ts'
 export type { Degree } from './pitch/degree.ts'
-export { degreeFifths, degreeSemitones } from './pitch/degree.ts'
+export { DEGREES, degreeFifths, degreeSemitones } from './pitch/degree.ts'
 export { type Fifths, fifthsOf, noteName, pitchClassOf, simpleSpelling } from './pitch/fifths.ts'
 export { type Key, keySignature, keysOfMode, sameKey, transposeKey } from './pitch/key.ts'
 export { readPitch, simpleName, simplePitch, spellPitch } from './pitch/pitch.ts'
+export {
+  type CellState,
+  KEY_ORDER_NAMES,
+  type KeyedRun,
+  type KeyOrder,
+  keysInOrderOf,
+  type LadderCell,
+  ladderCell,
+} from './practice/ladder.ts'
 export { type LadderRun, nextTempo } from './practice/tempo.ts'
 export type { Criterion, Scores } from './review/criteria.ts'
 export { CRITERION_IDS } from './review/criteria.ts'
@@ -121,6 +158,7 @@ export {
 export type { ReviewView } from './review/rules.ts'
 export { keepsTo, TARGETS, type Target } from './review/targets.ts'
 export type { RhythmStyle } from './rhythm/cells.ts'
+export { FEELS, type Feel, swingOf } from './rhythm/feel.ts'
 export { barTicks, beatTicks, type Meter, meterName } from './rhythm/meter.ts'
 export { type Swing, swingAt, swung } from './rhythm/swing.ts'
 export { EIGHTH, msToTicks, QUARTER, type Ticks, ticksToMs } from './rhythm/ticks.ts'

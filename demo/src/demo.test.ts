@@ -1,4 +1,12 @@
-import { analyseChart, gradeTake, instrumentOf, makeExercise, readChart } from '@eager-contour/core'
+import {
+  analyseChart,
+  fifthsOf,
+  gradeTake,
+  instrumentOf,
+  makeExercise,
+  readChart,
+  transposeChart,
+} from '@eager-contour/core'
 import { describe, expect, it } from 'vitest'
 import { DEMO_TUNES, makeDemo } from './index.ts'
 
@@ -23,12 +31,17 @@ describe('the demo', () => {
     expect(days.at(-1)! - days[0]!).toBeGreaterThan(70 * 86_400_000)
     expect(days.at(-1)!).toBeLessThanOrEqual(NOW.getTime())
     expect(new Set(demo.runs.map(({ verdict }) => verdict)).size).toBeGreaterThanOrEqual(3)
-    for (const run of demo.runs.slice(0, 20)) {
+    for (const run of [...demo.runs.slice(0, 20), ...demo.runs.slice(-40)]) {
       const outcome = readChart(demo.tunes.find(({ id }) => id === run.tune)!.chart)
       if (!outcome.ok) throw new Error('unread')
       const exercise = makeExercise(
         JSON.parse(run.take.exercise),
-        analyseChart(outcome.value),
+        analyseChart(
+          transposeChart(
+            outcome.value,
+            fifthsOf(run.key.split(' ')[0]!) - fifthsOf(outcome.value.key!.tonic),
+          ),
+        ),
         instrumentOf('flugelhorn'),
       )
       if (!exercise.ok) throw new Error('no exercise')

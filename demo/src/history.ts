@@ -18,6 +18,7 @@ import {
   rungOf,
   type Stretch,
   simulatedTake,
+  transposeChart,
 } from '@eager-contour/core'
 import { DEMO_TUNES } from './tunes.ts'
 
@@ -32,9 +33,41 @@ interface Thread {
   readonly stretch: Stretch
   readonly fromDay: number
   readonly everyDays: number
+  /** Steps on the line of fifths from the tune's own key. */
+  readonly shift?: number
 }
 
+/** The first four bars of Breakwater are where the ladder is climbed: rung after rung, then from key to key. */
+const CLIMB = { tune: 'tune-breakwater', stretch: { from: 0, to: 3 } } as const
+const RUNGS_CLIMBED: readonly (readonly [rung: RungId, fromDay: number, everyDays: number])[] = [
+  ['roots', 1, 9],
+  ['thirds', 6, 8],
+  ['triads', 12, 7],
+  ['outline-down', 18, 6],
+  ['to-the-9', 25, 6],
+  ['nearest-join', 33, 7],
+  ['guide-tones', 38, 5],
+  ['from-below', 46, 6],
+  ['enclosures', 55, 5],
+  ['chord-scales', 64, 4],
+]
+const KEYS_CLIMBED: readonly (readonly [rung: RungId, shift: number, fromDay: number])[] = [
+  ['outline-up', -1, 30],
+  ['outline-up', -2, 35],
+  ['outline-up', -3, 41],
+  ['outline-up', -4, 52],
+  ['outline-up', 1, 60],
+  ['thirds', -1, 28],
+  ['thirds', -2, 36],
+  ['thirds', -3, 50],
+  ['to-the-9', -1, 48],
+  ['guide-tones', -1, 58],
+  ['guide-tones', -2, 68],
+]
+
 const THREADS: readonly Thread[] = [
+  ...RUNGS_CLIMBED.map(([rung, fromDay, everyDays]): Thread => ({ ...CLIMB, rung, fromDay, everyDays })),
+  ...KEYS_CLIMBED.map(([rung, shift, fromDay]): Thread => ({ ...CLIMB, rung, shift, fromDay, everyDays: 8 })),
   { tune: 'tune-breakwater', rung: 'outline-up', stretch: { from: 0, to: 3 }, fromDay: 0, everyDays: 3 },
   {
     tune: 'tune-lamplighters-round',
@@ -54,9 +87,24 @@ const LINES: readonly {
   readonly title: string
   readonly stretch: Stretch
   readonly seed: number
+  readonly remark?: string
+  readonly tags?: readonly string[]
 }[] = [
-  { tune: 'tune-breakwater', title: 'First way over the wall', stretch: { from: 0, to: 3 }, seed: 11 },
-  { tune: 'tune-breakwater', title: 'Back along the beach', stretch: { from: 8, to: 15 }, seed: 4 },
+  {
+    tune: 'tune-breakwater',
+    title: 'First way over the wall',
+    stretch: { from: 0, to: 3 },
+    seed: 11,
+    remark: 'Breathe before bar 3. The F at the end wants to be long.',
+    tags: ['opener', 'eighths'],
+  },
+  {
+    tune: 'tune-breakwater',
+    title: 'Back along the beach',
+    stretch: { from: 8, to: 15 },
+    seed: 4,
+    tags: ['second half'],
+  },
   { tune: 'tune-salt-stairs', title: 'Going down wet', stretch: { from: 0, to: 7 }, seed: 6 },
   { tune: 'tune-lamplighters-round', title: 'One chorus, plain', stretch: { from: 0, to: 11 }, seed: 9 },
 ]
@@ -76,16 +124,18 @@ const chartOf = (tune: string): Chart => {
  */
 export const makeDemo = (now: Date): DemoData => {
   const analyses = new Map(DEMO_TUNES.map(({ id }) => [id, analyseChart(chartOf(id))]))
-  const lines = LINES.map(({ tune, title, stretch, seed }, index) => ({
+  const lines = LINES.map(({ tune, title, stretch, seed, remark, tags }, index) => ({
     id: lineId(index),
     tune,
     title,
     stretch,
     notes: composed(analyses.get(tune)!, stretch, seed).notes,
+    remark: remark ?? '',
+    tags: tags ?? [],
   }))
-  const runs = THREADS.flatMap((thread, index) =>
-    threadRuns(thread, index, analyses.get(thread.tune)!, lines, now),
-  )
+  const analysisFor = ({ tune, shift = 0 }: Thread): Analysis =>
+    shift === 0 ? analyses.get(tune)! : analyseChart(transposeChart(chartOf(tune), shift))
+  const runs = THREADS.flatMap((thread, index) => threadRuns(thread, index, analysisFor(thread), lines, now))
   return {
     tunes: DEMO_TUNES,
     lines,

@@ -2,7 +2,18 @@ import { createRequire } from 'node:module'
 import { DEMO_TUNES } from '@eager-contour/demo'
 import { expect, test } from '@playwright/test'
 import toneMidi from '@tonejs/midi'
-import { hear, labelsOf, openPlace, positionOf, saved, terrainNotes, writeLine } from './places.ts'
+import {
+  hear,
+  keepAs,
+  keptLine,
+  labelsOf,
+  openKept,
+  openPlace,
+  positionOf,
+  saved,
+  terrainNotes,
+  writeLine,
+} from './places.ts'
 
 const osmdFile = createRequire(import.meta.url).resolve('opensheetmusicdisplay')
 const WRITTEN_ABOVE_SOUNDING = 2
@@ -83,11 +94,11 @@ test('a line is written, explained, varied, gone back to, kept, and there after 
   await page.keyboard.press('Shift+Z')
   await expect.poll(() => labelsOf(page)).toEqual(second)
 
-  await page.getByLabel('Title of the line').fill('Over the sill')
-  await page.getByRole('button', { name: 'Keep' }).click()
-  await expect(page.getByRole('button', { name: /Over the sill/ })).toBeVisible()
+  await keepAs(page, 'Over the sill')
+  await expect(keptLine(page, 'Over the sill')).toBeVisible()
   await page.reload()
-  await expect(page.getByRole('button', { name: /Over the sill/ })).toBeVisible()
+  await openKept(page)
+  await expect(keptLine(page, 'Over the sill')).toBeVisible()
   await expect.poll(() => labelsOf(page)).toEqual(second)
 })
 
@@ -155,7 +166,7 @@ test('MusicXML and MIDI hold the same notes, read by other programs', async ({ p
   await writeLine(page)
   const labels = await labelsOf(page)
   const xml = await saved(page, 'MusicXML')
-  const midi = await saved(page, 'MIDI')
+  const midi = await saved(page, 'MIDI, the line')
   expect(xml.name).toMatch(/\.musicxml$/)
   const sounding = new toneMidi.Midi(midi.bytes).tracks.flatMap(({ notes }) => notes.map((note) => note.midi))
   expect(sounding).toHaveLength(labels.length)
@@ -254,6 +265,7 @@ test('a note is changed by keys; the reviewer hears what is wrong, and a mend ra
   const low = await score()
   await review.getByRole('button', { name: 'Try a mend' }).first().click()
   await expect(page.getByTestId('outline')).toBeVisible()
+  await expect(page.locator('[data-staff-outline]').first()).toBeAttached()
   const promised = Number(
     /→ (\d+)/.exec((await page.getByRole('group', { name: 'The mend' }).textContent()) ?? '')![1],
   )
@@ -282,9 +294,8 @@ test('a brief that ships is begun with, changed, named, and there after a reload
 test('a kept line that is changed is stored by itself', async ({ page }) => {
   await openPlace(page, 'line', '1-4', 'tune-salt-stairs')
   await writeLine(page)
-  await page.getByLabel('Title of the line').fill('Loose plank')
-  await page.getByRole('button', { name: 'Keep' }).click()
-  await expect(page.getByRole('button', { name: /Loose plank/ })).toBeVisible()
+  await keepAs(page, 'Loose plank')
+  await expect(keptLine(page, 'Loose plank')).toBeVisible()
   await terrainNotes(page).nth(1).focus()
   const stored = page.waitForResponse(
     (response) => response.url().includes('/api/lines/') && response.request().method() === 'PUT',

@@ -28,10 +28,25 @@ export const writeLine = async (page: Page): Promise<void> => {
   await expect(terrainNotes(page).first()).toBeVisible()
 }
 
-/** Presses a button that saves a file, and gives the file. */
-export const saved = async (page: Page, button: string): Promise<{ name: string; bytes: Buffer }> => {
+/** Opens what is kept beside the line. */
+export const openKept = (page: Page): Promise<void> => page.getByRole('tab', { name: 'Keep' }).click()
+
+/** Gives the line on the desk a title and keeps it. */
+export const keepAs = async (page: Page, title: string): Promise<void> => {
+  await openKept(page)
+  await page.getByLabel('Title of the line').fill(title)
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+}
+
+/** A kept line in its list. */
+export const keptLine = (page: Page, title: string) =>
+  page.getByRole('region', { name: 'Kept lines' }).getByRole('button', { name: new RegExp(`^${title}`) })
+
+/** Has a file of the line made, and gives it. */
+export const saved = async (page: Page, item: string): Promise<{ name: string; bytes: Buffer }> => {
   const download = page.waitForEvent('download')
-  await page.getByRole('button', { name: button, exact: true }).click()
+  await page.getByRole('button', { name: 'Files' }).click()
+  await page.getByRole('menuitem', { name: new RegExp(`^${item}`) }).click()
   const file = await download
   return { name: file.suggestedFilename(), bytes: await readFile(await file.path()) }
 }

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { labelsOf, openPlace, terrainNotes } from './places.ts'
+import { keptLine, labelsOf, openKept, openPlace, terrainNotes } from './places.ts'
 
 /** Setup is one for all: what a test turns it turns back. */
 const choose = async (page: Page, instrument: string) => {
@@ -31,7 +31,8 @@ test('everything is shown as the chosen instrument reads it, and what is stored 
 
 test('a line sounds the same whoever reads it', async ({ page }) => {
   await openPlace(page, 'line', '1-4')
-  await page.getByRole('button', { name: /First way over the wall/ }).click()
+  await openKept(page)
+  await keptLine(page, 'First way over the wall').click()
   await expect(terrainNotes(page).first()).toBeVisible()
   const asHorn = await labelsOf(page)
   await choose(page, 'concert pitch')
@@ -72,9 +73,11 @@ test('the keyboard alone goes from the tunes to a line that is kept', async ({ p
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog', { name: 'Marks' })).toBeVisible()
   await page.keyboard.press('Escape')
+  await page.getByRole('tab', { name: 'Notes' }).focus()
+  await page.keyboard.press('ArrowRight')
   await page.getByLabel('Title of the line').focus()
   await page.keyboard.type('Kept by keys')
-  await page.getByRole('button', { name: 'Keep' }).focus()
+  await page.getByRole('button', { name: 'Keep', exact: true }).focus()
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('button', { name: /Kept by keys/ })).toBeVisible()
+  await expect(keptLine(page, 'Kept by keys')).toBeVisible()
 })

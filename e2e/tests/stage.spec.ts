@@ -35,7 +35,8 @@ test('the simulated player plays without a fault, and the run is in the log', as
   expect(await marks(page)).toEqual(['100', '100', '100'])
   await page.keyboard.press('PageDown')
   await expect(page.getByRole('heading', { name: /Drills over bars 1–2/ })).toBeVisible()
-  await expect(page.getByText('at 120, one run')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'outline up in E♭: resting' })).toBeVisible()
+  await expect(page.getByRole('complementary', { name: 'The rung' })).toContainText('at 120')
   await page.goto('/log')
   const row = page.getByRole('row').nth(1)
   for (const text of ['Breakwater', '1–2', 'outline up', 'E♭ major', '120', 'moves on'])
@@ -182,18 +183,70 @@ test('a run cut off by a closed page is offered again, and nothing played is los
 
 test('a kept line is drilled', async ({ page }) => {
   await page.goto('/tunes/tune-breakwater/drills?bars=1-4')
-  await page
-    .getByRole('listitem')
-    .filter({ hasText: 'your line' })
-    .getByRole('combobox')
-    .selectOption({ label: 'First way over the wall' })
-  await page
-    .getByRole('listitem')
-    .filter({ hasText: 'your line' })
-    .getByRole('link', { name: /Play at/ })
-    .click()
+  await page.getByRole('button', { name: /^your line in E♭/ }).click()
+  const panel = page.getByRole('complementary', { name: 'The rung' })
+  await panel.getByLabel('Line').selectOption({ label: 'First way over the wall' })
+  await panel.getByRole('link', { name: /Play at/ }).click()
   await expect(
     page.getByRole('heading', { name: /First way over the wall · Breakwater, bars 1–4/ }),
   ).toBeVisible()
   expect((await verdicts(page)).length).toBeGreaterThan(16)
+})
+
+test('the ladder: rungs by keys, moved over with the arrows; a rung is opened, heard, and started in another key, hidden', async ({
+  page,
+}) => {
+  await page.goto('/tunes/tune-breakwater/drills?bars=1-4')
+  const cells = page.locator('[data-cell]')
+  await expect(cells.first()).toBeVisible()
+  expect(await cells.count()).toBeGreaterThanOrEqual(30 * 12)
+  const panel = page.getByRole('complementary', { name: 'The rung' })
+  await page.getByRole('button', { name: /^outline up in E♭:/ }).focus()
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('ArrowRight')
+  await expect(panel.getByRole('heading', { name: 'outline down' })).toBeVisible()
+  await expect(panel).toContainText('in A♭ major')
+  // 7 5 3 1 of the ii in A♭, as a B♭ horn reads it (common practice, no source).
+  await expect(panel).toContainText('It begins A♭ F D♭ B♭')
+  await panel.getByRole('button', { name: 'Hear it' }).click()
+  await expect.poll(() => hear(page)).toBeGreaterThan(0.002)
+
+  await page.getByLabel('Show', { exact: true }).selectOption('those with: nearly')
+  const fewer = await cells.count()
+  await page.getByLabel('Show', { exact: true }).selectOption('every rung')
+  expect(fewer).toBeLessThan(await cells.count())
+  await page.getByLabel('Keys', { exact: true }).selectOption('up by half steps')
+  await expect(page.getByRole('columnheader').nth(2)).toHaveText('E')
+
+  await panel.getByLabel('Played').selectOption('eighths')
+  await panel.getByLabel('Shown').selectOption('numerals and the key')
+  await panel.getByRole('link', { name: /Play at/ }).click()
+  await expect(page.getByRole('heading', { name: /outline down, eighths · Breakwater/ })).toBeVisible()
+  await expect(page.getByText('in A♭ major')).toBeVisible()
+  await expect(page.getByText('numerals and the key ·')).toBeVisible()
+  await page.keyboard.press('h')
+  await expect(page.getByText('the key’s name alone ·')).toBeVisible()
+  for (let press = 0; press < 3; press += 1) await page.keyboard.press('Shift+H')
+  await expect(page.getByText('shows more')).toHaveCount(0)
+  expect((await verdicts(page)).length).toBe(32)
+})
+
+test('a MIDI device plays a run that its first note starts', async ({ page }) => {
+  await page.goto('/stage/tune-breakwater?bars=1-1&rung=roots&tempo=60&midi=stand-in')
+  await page.getByRole('button', { name: 'Connect MIDI' }).click()
+  await page.getByLabel('a note starts').check()
+  const press = (midi: number) =>
+    page.evaluate((note) => {
+      const keys = (
+        globalThis as unknown as { eagerContourMidi: { press: (name: string, midi: number) => void } }
+      ).eagerContourMidi
+      keys.press('Stand-in keys', note)
+    }, midi)
+  await press(63)
+  await expect(page.locator('[data-run=playing]')).toBeVisible()
+  await press(63)
+  await expect(page.getByRole('status', { name: 'Result' })).toBeVisible()
+  expect((await verdicts(page))[0]).toMatch(/right|late/)
+  await page.goto('/log')
+  await expect(page.getByRole('row').nth(1)).toContainText('roots')
 })

@@ -7,8 +7,11 @@ import { nextTempo } from '../practice/tempo.ts'
 import { readMeter, strongPlaces } from '../rhythm/meter.ts'
 import { swingAt, swung } from '../rhythm/swing.ts'
 import { msToTicks, ticksToMs } from '../rhythm/ticks.ts'
-import { bandEvents, countInEvents } from './band.ts'
+import { bandEvents } from './band.ts'
+import { bassLine } from './bass.ts'
+import { type ClickId, countInEvents } from './click.ts'
 import { compHits, voicings } from './comp.ts'
+import { kitOf } from './drums.ts'
 import { walkingBass } from './walk.ts'
 
 const TUNE = analysed('| Ebm7 | Ab7/Gb | Dbmaj7 |')
@@ -75,6 +78,17 @@ describe('the piano', () => {
     expect(moves / (BLUES.spans.length - 1)).toBeLessThan(4)
   })
 
+  it('plays shells: the root below, 3 and 7 above it', () => {
+    const voiced = voicings(BLUES, WHOLE, 'shell')
+    for (const { index, chord } of BLUES.spans) {
+      const pitches = voiced.get(index)!
+      const tones = chordPitchClasses(chord)
+      expect(pitches[0]! % 12).toBe(tones[0])
+      expect(pitches).toHaveLength(3)
+      expect(pitches[2]! - pitches[0]!).toBeLessThan(18)
+    }
+  })
+
   it('comes in at least once a bar, and on the last eighth with the coming chord', () => {
     const voiced = voicings(BLUES, WHOLE)
     for (let seed = 0; seed < 6; seed += 1) {
@@ -90,7 +104,7 @@ describe('the piano', () => {
 })
 
 describe('bandEvents', () => {
-  const events = bandEvents(TUNE, { from: 0, to: 1 }, eighths('Db4 C4'), 2 / 3)
+  const events = bandEvents(TUNE, { from: 0, to: 1 }, eighths('Db4 C4'), { swing: 2 / 3 })
   const of = (part: string) => events.filter((event) => event.part === part)
 
   it('has bass, piano and drums around the line, which swings as written', () => {
@@ -117,9 +131,56 @@ describe('bandEvents', () => {
     )
   })
 
-  it('plays straight eighths where the tune is straight', () => {
-    const straight = bandEvents(analysed('feel: straight\n| Cmaj7 |'), { from: 0, to: 0 }, undefined, 0.5)
-    expect(straight.filter(({ midi, part }) => part === 'drums' && midi === 42)).toHaveLength(8)
+  it('has a groove for each feel: even ride, bossa with side stick, brushes in a ballad, one hi-hat in a waltz', () => {
+    const drums = (header: string, midi: number) =>
+      bandEvents(analysed(`${header}\n| Cmaj7 |`), { from: 0, to: 0 }, undefined, { swing: 0.5 }).filter(
+        (event) => event.part === 'drums' && event.midi === midi,
+      )
+    expect(drums('feel: straight', 51)).toHaveLength(8)
+    expect(drums('feel: bossa', 42)).toHaveLength(8)
+    expect(drums('feel: bossa', 37)).toHaveLength(3)
+    expect(drums('feel: ballad', 40)).toHaveLength(2)
+    expect(drums('feel: ballad', 51)).toEqual([])
+    expect(drums('time: 3/4', 44)).toHaveLength(1)
+    expect([kitOf('ballad'), kitOf('bossa')]).toEqual(['brushes', 'sticks'])
+  })
+
+  it('sounds the line in another octave', () => {
+    const higher = bandEvents(TUNE, { from: 0, to: 1 }, eighths('Db4 C4'), { swing: 0.5, lineOctave: 1 })
+    expect(higher.filter(({ part }) => part === 'line').map(({ midi }) => midi)).toEqual([73, 72])
+  })
+})
+
+describe('the bass by feel', () => {
+  const notes = (header: string, changes: string, to: number) =>
+    bassLine(analysed(`${header}\n${changes}`), { from: 0, to }, 1)
+
+  it('stands in two in a ballad, and on every chord', () => {
+    expect(notes('feel: ballad', '| C6 | F7:3 E7 |', 1).map(({ tick }) => tick)).toEqual([
+      0, 960, 1920, 2880, 3360,
+    ])
+  })
+
+  it('plays root and fifth in a bossa, the ♭5 where the chord has it', () => {
+    const bossa = notes('feel: bossa', '| Cmaj7 | Dm7b5 G7 |', 1)
+    expect(bossa.map(({ tick }) => tick)).toEqual([0, 720, 960, 1680, 1920, 2640, 2880, 3600])
+    expect(bossa.map(({ midi }) => midi % 12)).toEqual([0, 7, 7, 0, 2, 8, 7, 2])
+  })
+})
+
+describe('the metronome', () => {
+  const TWO_BARS = analysed('| C6 | % | % | % |')
+  const ticks = (click: ClickId) =>
+    bandEvents(TWO_BARS, { from: 0, to: 3 }, undefined, { swing: 0.5, click })
+      .filter(({ part }) => part === 'click')
+      .map(({ tick }) => tick / 480)
+
+  it('is on every beat, on 2 and 4, on 1 of every second or fourth bar, or not at all', () => {
+    expect(ticks('none')).toEqual([])
+    expect(ticks('beats')).toHaveLength(16)
+    expect(ticks('backbeat')).toEqual([1, 3, 5, 7, 9, 11, 13, 15])
+    expect(ticks('secondBar')).toEqual([0, 8])
+    expect(ticks('fourthBar')).toEqual([0])
   })
 
   it('counts a bar in', () => {

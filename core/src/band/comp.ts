@@ -3,6 +3,7 @@ import { barStarts, type Stretch, stretchTicks } from '../chart/chart.ts'
 import type { Chord } from '../chord/chord.ts'
 import { noiseAt } from '../compose/noise.ts'
 import { groundOf, STACK } from '../figures/ground.ts'
+import type { Feel } from '../rhythm/feel.ts'
 import { type Meter, meterName } from '../rhythm/meter.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
 import type { ScaleId } from '../scale/scale.ts'
@@ -20,8 +21,28 @@ const HIGH = 72
 /** The degrees of a four-note voicing without its root: the 3, 5, 7 and 9 (common practice, no source). */
 const ROOTLESS = ['3', '5', '7', '9'] as const
 
+/** How chords are voiced: four notes without the root, or shells with it. */
+export type VoicingId = 'four' | 'shell'
+
+/** Where a shell's root lies. */
+const SHELL_ROOTS = { low: 40, high: 52 } as const
+
+/** Every shell of a chord: its root below, its 3 and 7 (or 6) above it, either one lower. */
+const shellsOf = (chord: Chord, scale: ScaleId): readonly (readonly number[])[] => {
+  const ground = groundOf(chord, scale)
+  const above = (['3', '7'] as const).flatMap((degree) => ground.stack[STACK.indexOf(degree)] ?? [])
+  const lows = Array.from({ length: SHELL_ROOTS.high - SHELL_ROOTS.low }, (_, at) => SHELL_ROOTS.low + at)
+  return lows
+    .filter((low) => low % 12 === ground.root)
+    .flatMap((low) => [
+      [low, ...above.map((semitones) => low + semitones)],
+      [low, ...above.map((semitones) => low + semitones + (semitones < 6 ? 12 : 0))],
+    ])
+    .map((pitches) => pitches.sort((a, b) => a - b))
+}
+
 /** Every close position of a chord's rootless four inside the range. */
-const positionsOf = (chord: Chord, scale: ScaleId): readonly (readonly number[])[] => {
+const foursOf = (chord: Chord, scale: ScaleId): readonly (readonly number[])[] => {
   const ground = groundOf(chord, scale)
   const classes = ROOTLESS.flatMap((degree) => {
     const semitones = ground.stack[STACK.indexOf(degree)]
@@ -37,18 +58,24 @@ const positionsOf = (chord: Chord, scale: ScaleId): readonly (readonly number[])
   return positions
 }
 
+const VOICINGS: Readonly<Record<VoicingId, typeof foursOf>> = { four: foursOf, shell: shellsOf }
+
 const moved = (from: readonly number[], to: readonly number[]): number =>
   to.reduce((sum, midi) => sum + Math.min(...from.map((other) => Math.abs(other - midi))), 0)
 
 /** The voicing of each chord of a stretch, so that all together move as little as can be; by chord. */
-export const voicings = (analysis: Analysis, stretch: Stretch): ReadonlyMap<number, readonly number[]> => {
+export const voicings = (
+  analysis: Analysis,
+  stretch: Stretch,
+  voicing: VoicingId = 'four',
+): ReadonlyMap<number, readonly number[]> => {
   const { start, end } = stretchTicks(analysis.chart, stretch)
   const spans = analysis.spans.filter(
     (span) => span.start >= start && span.start < end && span.chord.tones.length > 0,
   )
   let layer: { cost: number; path: readonly (readonly number[])[] }[] = [{ cost: 0, path: [] }]
   for (const { chord, index } of spans) {
-    const positions = positionsOf(chord, analysis.readings[index]!.scale)
+    const positions = VOICINGS[voicing](chord, analysis.readings[index]!.scale)
     layer = positions.map((pitches) => {
       const ways = layer.map(({ cost, path }) => {
         const last = path.at(-1)
@@ -65,7 +92,7 @@ export const voicings = (analysis: Analysis, stretch: Stretch): ReadonlyMap<numb
 type Pattern = readonly (readonly [start: Ticks, duration: Ticks])[]
 
 /** Where the piano comes in a bar (common practice, no source). */
-const PATTERNS: Readonly<Record<string, readonly Pattern[]>> = {
+const SWING: Readonly<Record<string, readonly Pattern[]>> = {
   '4/4': [
     [
       [0, EIGHTH],
@@ -95,15 +122,63 @@ const PATTERNS: Readonly<Record<string, readonly Pattern[]>> = {
   ],
 }
 
-const patternsOf = (meter: Meter): readonly Pattern[] => PATTERNS[meterName(meter)] ?? [[[0, QUARTER]]]
+/** By feel and time; what is not here is played as swing is. */
+const PATTERNS: Readonly<Record<Feel, Readonly<Record<string, readonly Pattern[]>>>> = {
+  swing: SWING,
+  straight: {
+    '4/4': [
+      [
+        [0, 3 * EIGHTH],
+        [3 * EIGHTH, 5 * EIGHTH],
+      ],
+      [[0, 4 * QUARTER]],
+    ],
+  },
+  bossa: {
+    '4/4': [
+      [
+        [0, QUARTER],
+        [3 * EIGHTH, EIGHTH],
+        [3 * QUARTER, QUARTER],
+      ],
+      [
+        [EIGHTH, QUARTER],
+        [2 * QUARTER, QUARTER],
+        [7 * EIGHTH, EIGHTH],
+      ],
+    ],
+  },
+  ballad: {
+    '4/4': [
+      [[0, 4 * QUARTER]],
+      [
+        [0, 2 * QUARTER],
+        [2 * QUARTER, 2 * QUARTER],
+      ],
+      [
+        [0, 3 * EIGHTH],
+        [3 * EIGHTH, 5 * EIGHTH],
+      ],
+    ],
+    '3/4': [[[0, 3 * QUARTER]]],
+  },
+}
+
+const patternsOf = (meter: Meter, feel: Feel): readonly Pattern[] =>
+  PATTERNS[feel][meterName(meter)] ?? SWING[meterName(meter)] ?? [[[0, QUARTER]]]
 
 /** Comping over a stretch: a pattern a bar by the seed, a hit where another chord begins inside the bar and none comes near. */
-export const compHits = (analysis: Analysis, stretch: Stretch, seed: number): readonly CompHit[] => {
+export const compHits = (
+  analysis: Analysis,
+  stretch: Stretch,
+  seed: number,
+  voicing: VoicingId = 'four',
+): readonly CompHit[] => {
   const starts = barStarts(analysis.chart)
-  const voiced = voicings(analysis, stretch)
+  const voiced = voicings(analysis, stretch, voicing)
   const hits: CompHit[] = []
   for (let bar = stretch.from; bar <= stretch.to; bar += 1) {
-    const patterns = patternsOf(analysis.chart.bars[bar]!.meter)
+    const patterns = patternsOf(analysis.chart.bars[bar]!.meter, analysis.chart.feel)
     const pattern = patterns[Math.floor(noiseAt(seed, bar, 11, 0) * patterns.length)] ?? patterns[0]!
     const changes = analysis.spans
       .filter((span) => span.bar === bar && span.start > starts[bar]!)

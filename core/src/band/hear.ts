@@ -5,7 +5,9 @@ import { type Degree, degreeSemitones } from '../pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
 import { EIGHTH, QUARTER } from '../rhythm/ticks.ts'
 import { type ScaleId, scaleSemitones } from '../scale/scale.ts'
-import { type BandEvent, bassEvents, clickEvents } from './band.ts'
+import { bassEvents } from './bass.ts'
+import { clickEvents } from './click.ts'
+import type { BandEvent } from './event.ts'
 
 /** What is heard of the changes: the order in which an ear learns them. */
 export type Hearing = 'roots' | 'rootsAndThirds' | 'guideTones' | 'chords'

@@ -1,5 +1,5 @@
 import type { Analysis } from '../analysis/analysis.ts'
-import { barStarts, type ChordSpan, type Stretch } from '../chart/chart.ts'
+import { barStarts, type ChordSpan, type Stretch, stretchTicks } from '../chart/chart.ts'
 import { chordPitchClasses } from '../chord/chord.ts'
 import { noiseAt } from '../compose/noise.ts'
 import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
@@ -40,14 +40,19 @@ interface Beat {
   readonly before: boolean
 }
 
-const beatsOf = (analysis: Analysis, stretch: Stretch): readonly Beat[] => {
+const everyBeat = (analysis: Analysis, stretch: Stretch): readonly Ticks[] => {
   const starts = barStarts(analysis.chart)
-  const ticks: { tick: Ticks; duration: Ticks }[] = []
+  const ticks: Ticks[] = []
   for (let bar = stretch.from; bar <= stretch.to; bar += 1) {
     const { meter } = analysis.chart.bars[bar]!
-    const beat = beatTicks(meter)
-    for (let at = 0; at < barTicks(meter); at += beat) ticks.push({ tick: starts[bar]! + at, duration: beat })
+    for (let at = 0; at < barTicks(meter); at += beatTicks(meter)) ticks.push(starts[bar]! + at)
   }
+  return ticks
+}
+
+const beatsOf = (analysis: Analysis, stretch: Stretch, places: readonly Ticks[]): readonly Beat[] => {
+  const { end } = stretchTicks(analysis.chart, stretch)
+  const ticks = places.map((tick, at) => ({ tick, duration: (places[at + 1] ?? end) - tick }))
   const spanAt = (tick: Ticks) => analysis.spans.findLast(({ start }) => start <= tick)
   return ticks.flatMap(({ tick, duration }) => {
     const span = spanAt(tick)
@@ -85,11 +90,16 @@ const stepCost = (costs: readonly number[], from: number, to: number): number =>
   costs[Math.min(costs.length - 1, Math.abs(to - from))]!
 
 /**
- * A walking bass over a stretch, a note a beat: the root (or the written bass) where a chord begins, chord tones and scale
+ * A walking bass over a stretch, a note a beat (or at the places given, in order): the root (or the written bass) where a chord begins, chord tones and scale
  * between, a step into the next root, by dynamic programming over the beats. Each seed has its own. Over N.C. it is silent.
  */
-export const walkingBass = (analysis: Analysis, stretch: Stretch, seed: number): readonly BassNote[] => {
-  const beats = beatsOf(analysis, stretch)
+export const walkingBass = (
+  analysis: Analysis,
+  stretch: Stretch,
+  seed: number,
+  places: readonly Ticks[] = everyBeat(analysis, stretch),
+): readonly BassNote[] => {
+  const beats = beatsOf(analysis, stretch, places)
   const pitches = Array.from({ length: RANGE.high - RANGE.low + 1 }, (_, at) => RANGE.low + at)
   let costs = pitches.map((midi) => (beats[0] ? standing(analysis, beats[0], midi) : 0))
   const trail: (readonly number[])[] = []

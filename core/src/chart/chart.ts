@@ -3,6 +3,7 @@ import { transposeChord } from '../chord/chord.ts'
 import type { Fifths } from '../pitch/fifths.ts'
 import { fifthsOf, noteName } from '../pitch/fifths.ts'
 import { type Key, transposeKey } from '../pitch/key.ts'
+import type { Feel } from '../rhythm/feel.ts'
 import { barTicks, type Meter } from '../rhythm/meter.ts'
 import type { Ticks } from '../rhythm/ticks.ts'
 
@@ -19,8 +20,6 @@ export interface ChartBar {
   /** The section that begins at this bar. */
   readonly section?: string
 }
-
-export type Feel = 'swing' | 'straight'
 
 /** A bar as it stands on the page: with its repeat signs and the passes that it is played on. */
 export interface NotatedBar {

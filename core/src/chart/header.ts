@@ -1,7 +1,8 @@
 import type { Problem } from '../outcome/outcome.ts'
 import { readKey } from '../pitch/key.ts'
+import { FEELS, type Feel } from '../rhythm/feel.ts'
 import { COMMON_TIME, knownMeters, type Meter, readMeter } from '../rhythm/meter.ts'
-import type { Chart, Feel } from './chart.ts'
+import type { Chart } from './chart.ts'
 
 /** What the header lines of a chart say. */
 export interface Header {
@@ -29,8 +30,6 @@ interface Field {
   /** What to write instead. */
   readonly mend: string
 }
-
-const FEELS: readonly Feel[] = ['swing', 'straight']
 
 const FIELDS: Readonly<Record<string, Field>> = {
   title: {

@@ -18,16 +18,19 @@ export interface Chord {
 }
 
 /** Families by the tones that tell the quality. */
-export type ChordKind =
-  | 'major'
-  | 'dominant'
-  | 'sus'
-  | 'minor'
-  | 'tonicMinor'
-  | 'halfDiminished'
-  | 'diminished'
-  | 'augmented'
-  | 'none'
+export const CHORD_KINDS = [
+  'major',
+  'dominant',
+  'sus',
+  'minor',
+  'tonicMinor',
+  'halfDiminished',
+  'diminished',
+  'augmented',
+  'none',
+] as const
+
+export type ChordKind = (typeof CHORD_KINDS)[number]
 
 export const chordTone = (root: Fifths, degree: Degree): ChordTone => ({
   degree,

@@ -3,7 +3,7 @@ import type { DeviceId } from '../figures/figures.ts'
 import type { MinorSixth } from '../figures/ground.ts'
 import type { RoadId } from '../figures/roads.ts'
 import type { CurvePoint } from '../line/curve.ts'
-import type { Line } from '../line/line.ts'
+import type { Line, LineNote } from '../line/line.ts'
 import type { Reason } from '../outcome/outcome.ts'
 import type { Degree } from '../pitch/degree.ts'
 import type { RhythmStyle } from '../rhythm/cells.ts'
@@ -70,12 +70,16 @@ export interface Brief {
   /** Bars after which a breath has to come, and before which it would be early. */
   readonly breathBars: 1 | 2 | 3 | 4
   readonly leastBars?: 0 | 1 | 2
+  /** No breath at all: a line without end. */
+  readonly unbroken?: boolean
   /** Another register after each breath. */
   readonly newRegister?: boolean
   readonly contour?: Contour
   readonly first?: WishedNote
   readonly landing?: WishedNote
   readonly cells?: readonly WishedCell[]
+  /** Notes that stay as they are, in order, at concert pitch; the rest is written around them. Over N.C. they are not kept. */
+  readonly locked?: readonly LineNote[]
   /** Lines that the answer should not repeat. */
   readonly avoid?: readonly Line[]
   /** The share of its notes in which each further line differs from each one before it, 0 to 1. */

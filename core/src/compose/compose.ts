@@ -1,13 +1,14 @@
 import { type Analysis, chordAt } from '../analysis/analysis.ts'
-import { fitStretch, stretchTicks } from '../chart/chart.ts'
+import { fitStretch, type Stretch, stretchTicks } from '../chart/chart.ts'
 import { degreeOf } from '../figures/fill.ts'
 import { aboveRoot, type Ground } from '../figures/ground.ts'
 import type { Line } from '../line/line.ts'
-import { spellNotes, type UnspelledNote } from '../line/spell.ts'
+import type { UnspelledNote } from '../line/spell.ts'
 import { type Reason, reason } from '../outcome/outcome.ts'
 import { EIGHTH, QUARTER } from '../rhythm/ticks.ts'
 import type { Brief, Composed, ComposedLine, WishedNote } from './brief.ts'
 import { type ChosenEdge, freshSearch, type Search, type UsedFigures, usedKey } from './edges.ts'
+import { type Locked, withLocked } from './locked.ts'
 import { motifOf } from './motif.ts'
 import { usableCells } from './own.ts'
 import { type Anchor, anchorsOf } from './plan.ts'
@@ -34,14 +35,19 @@ export const composeLines = (
   }
 }
 
-/** The same in small steps, some milliseconds each: who drives it can give up between two. */
+/**
+ * The same in small steps, some milliseconds each: who drives it can give up between two, or say that it is enough: then no
+ * line is solved again for what is wished of the whole.
+ */
 export function* composing(
   analysis: Analysis,
   brief: Brief,
   table: FillTable = fillTable(brief),
+  enough: () => boolean = () => false,
 ): Generator<void, Composed, void> {
   const stretch = fitStretch(analysis.chart, brief.stretch)
-  const anchors = analysis.spans.length === 0 ? [] : anchorsOf(analysis, stretch, brief)
+  const locked = lockedIn(analysis, stretch, brief.locked)
+  const anchors = analysis.spans.length === 0 ? [] : anchorsOf(analysis, stretch, brief, locked)
   if (anchors.length === 0) return { lines: [], unmet: [reason('brief.noChord')] }
   const { pitches, range, unmet } = standing(analysis, anchors, brief)
   const { end } = stretchTicks(analysis.chart, stretch)
@@ -49,19 +55,32 @@ export function* composing(
   for (const line of brief.avoid ?? []) used = merged(used, figuresOf(anchors, line))
   const lines: ComposedLine[] = []
   for (let index = 0; index < brief.count; index += 1) {
-    const asked = { ...brief, stretch, range, seed: brief.seed + index }
+    const asked = { ...brief, stretch, range, locked, seed: brief.seed + index }
     const search: Search = { ...freshSearch(anchors, end, asked, table), used }
     const best = yield* wished(
       analysis,
       search,
       pitches,
       lines.map(({ line }) => line),
+      enough,
     )
     if (!best) break
     lines.push({ line: best.line, cost: best.cost, missed: best.missed })
     used = merged(used, usedBetween(search, best.edges))
   }
   return { lines, unmet }
+}
+
+/** The locked notes that begin in the stretch over a chord, each ending where the next begins at the latest. */
+const lockedIn = (analysis: Analysis, stretch: Stretch, locked: Locked = []): Locked => {
+  const { start, end } = stretchTicks(analysis.chart, stretch)
+  const inside = locked.filter(
+    (note) => note.start >= start && note.start < end && chordAt(analysis, note.start).chord.tones.length > 0,
+  )
+  return inside.map((note, at) => ({
+    ...note,
+    duration: Math.min(note.duration, (inside[at + 1]?.start ?? end) - note.start),
+  }))
 }
 
 /** How often a line is solved again for what is wished of the whole. */
@@ -80,6 +99,7 @@ function* wished(
   first: Search,
   pitches: Pitches,
   others: readonly Line[],
+  enough: () => boolean,
 ): Generator<void, Solved | undefined, void> {
   const { brief } = first
   const rhythm = brief.motif ? yield* solving(first, pitches) : undefined
@@ -89,11 +109,11 @@ function* wished(
   for (let round = 0; round < Math.max(1, brief.rounds ?? MOST_ROUNDS); round += 1) {
     const solution = yield* solving(search, pitches)
     if (!solution) return best
-    const line = spellNotes(analysis, notesOf(solution.edges, search.anchors, search.end))
+    const line = withLocked(analysis, notesOf(solution.edges, search.anchors, search.end), brief.locked ?? [])
     const { missed, again } = shortfallOf(analysis, search, solution.edges, line, others)
     if (!best || missed.length < best.missed.length)
       best = { line, cost: solution.cost, missed, edges: solution.edges }
-    if (missed.length === 0) return best
+    if (missed.length === 0 || enough()) return best
     const start = (round + 1) / ROUNDS_A_START
     search = Number.isInteger(start)
       ? { ...fresh, brief: { ...brief, seed: brief.seed + start * OTHER_NOISE } }
@@ -119,9 +139,9 @@ const standing = (analysis: Analysis, anchors: readonly Anchor[], brief: Brief):
     const { chord, bar } = chordAt(analysis, narrow.tick)
     unmet.push(reason('brief.range', chord.symbol, bar + 1, range.low, range.high))
   }
-  const pitches = anchors.map(({ ground }) => pitchesOf(ground, range))
+  const pitches = anchors.map(({ ground, locked }) => (locked ? [locked.midi] : pitchesOf(ground, range)))
   const keepTo = (at: number, wish: WishedNote | undefined, rule: string) => {
-    if (!wish) return
+    if (!wish || anchors[at]!.locked) return
     const fitting = wishedPitches(anchors[at]!.ground, range, wish)
     if (fitting.length > 0) pitches[at] = fitting
     else unmet.push(reason(rule, wish.degree ?? wish.midi, chordAt(analysis, anchors[at]!.tick).chord.symbol))

@@ -5,6 +5,7 @@ import { heightAt } from '../line/curve.ts'
 import { cellsFor } from '../rhythm/cells.ts'
 import { EIGHTH, type Ticks } from '../rhythm/ticks.ts'
 import type { Brief, Contour } from './brief.ts'
+import { NOTHING_BETWEEN, orNothing } from './locked.ts'
 import { noiseAt } from './noise.ts'
 import { ownOpenings } from './own.ts'
 import type { Anchor } from './plan.ts'
@@ -70,6 +71,9 @@ export interface ChosenEdge {
 export interface Crossing {
   readonly at: number
   readonly fills: Fills
+  /** Whether it leaves or goes into a locked note, and whether into one. */
+  readonly byLocked: boolean
+  readonly intoLocked: boolean
   /** Whether any way to leave or to arrive is dearer. */
   readonly dearer: boolean
   /** The noise on each rhythm there. */
@@ -94,9 +98,22 @@ const rhythmNoise = ({ seed, rhythm = 'eighths' }: Brief, at: number, length: Ti
 /** Notes of a pickup after a breath. */
 const MOST_PICKUP = 2
 
+/** A crossing where a locked note is all there is until the next place, however far that lies. */
+const heldCrossing = (at: number): Crossing => ({
+  at,
+  fills: NOTHING_BETWEEN,
+  byLocked: true,
+  intoLocked: false,
+  dearer: false,
+  rhythms: [0],
+  pickups: [],
+  ends: false,
+})
+
 export const crossingAt = (search: Search, at: number): Crossing => {
   const from = search.anchors[at]!
   const to = search.anchors[at + 1]!
+  if (from.locked && from.locked.until >= to.tick) return heldCrossing(at)
   const length = to.tick - from.tick
   const fills = (pickup?: number) =>
     search.table({
@@ -109,11 +126,14 @@ export const crossingAt = (search: Search, at: number): Crossing => {
       change: to.change,
     })
   // A breath may end any bar: the last anchor before a barline.
-  const ends = to.bar !== from.bar
-  const most = ends ? Math.max(0, Math.min(MOST_PICKUP, length / EIGHTH - 2)) : 0
+  const ends = to.bar !== from.bar && !search.brief.unbroken
+  const most =
+    ends && search.brief.rhythm !== 'bars' ? Math.max(0, Math.min(MOST_PICKUP, length / EIGHTH - 2)) : 0
   return {
     at,
-    fills: fills(),
+    fills: from.locked || to.locked ? orNothing(fills()) : fills(),
+    byLocked: from.locked !== undefined || to.locked !== undefined,
+    intoLocked: to.locked !== undefined,
     dearer: search.surcharge.some((cost) => cost > 0) || search.leaving.some((cost) => cost > 0),
     rhythms: rhythmNoise(search.brief, at, length),
     pickups: Array.from({ length: most }, (_, index) => fills(index + 1)),
@@ -123,6 +143,7 @@ export const crossingAt = (search: Search, at: number): Crossing => {
 
 /** What standing on a pitch at an anchor costs. */
 export const anchorCost = (anchor: Anchor, midi: number, brief: Brief): number => {
+  if (anchor.locked) return 0
   const { comfortLow, comfortHigh } = brief.range
   const outside = Math.max(0, comfortLow - midi, midi - comfortHigh)
   return (

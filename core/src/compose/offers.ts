@@ -96,7 +96,7 @@ export const offerEdges = (
   clear(offers)
   targets.forEach((target, index) => {
     const distance = Math.abs(target - pitch)
-    if (distance <= REACH.figure)
+    if (distance <= REACH.figure || crossing.byLocked)
       offerFigures(search, crossing, pitch, target, index, arrivals[index]!, offers)
     if (crossing.ends && distance <= REACH.breath)
       offerBreaths(search, crossing, pitch, target, index, arrivals[index]!, offers)
@@ -105,7 +105,7 @@ export const offerEdges = (
 
 const offerFigures = (
   search: Search,
-  { at, fills, rhythms, dearer }: Crossing,
+  { at, fills, intoLocked, rhythms, dearer }: Crossing,
   pitch: number,
   target: number,
   index: number,
@@ -129,6 +129,7 @@ const offerFigures = (
     const kind = kinds + soundOf(code)
     if (bare >= offers.cost[kind]!) continue
     if (pitch + lowest[place]! < low || pitch + highest[place]! > high) continue
+    if (intoLocked && row[place]!.cell.early) continue
     let cost = bare + LINE_COSTS.noise * noiseOf(noise, code)
     if (dearer) cost += surcharge[deviceIn(code)]! + leaving[openingIn(code)]!
     const rhythm = rhythmIn(code)

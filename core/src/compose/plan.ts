@@ -11,6 +11,7 @@ import { longestSegment } from '../rhythm/cells.ts'
 import { beatTicks, strongPlaces } from '../rhythm/meter.ts'
 import type { Ticks } from '../rhythm/ticks.ts'
 import type { Brief } from './brief.ts'
+import { type Locked, placesAround, type StandingPlace } from './locked.ts'
 
 /** A place where the line stands on a chord tone. */
 export interface Anchor {
@@ -22,36 +23,51 @@ export interface Anchor {
   /** Ticks of a counted beat there, and of the anchor after one. */
   readonly beat: Ticks
   readonly afterBeat: Ticks
+  /** The player's own note there, which stays and is all there is until a later tick. */
+  readonly locked?: StandingPlace['locked'] & object
 }
 
 export type Outlook = Pick<Brief, 'approach' | 'views' | 'twoFive' | 'road' | 'sixth' | 'rhythm'>
 
 /**
  * The anchors of a stretch: its strong beats and changes of chord, and a place between where two are farther apart than
- * half a bar (a beat in sixteenths), each over the ground that the brief looks at it from. Bars without a chord have none.
+ * half a bar (a beat in sixteenths; with a note a bar only its first beat), each over the ground that the brief looks at it from; and the locked notes. Bars
+ * without a chord have none.
  */
-export const anchorsOf = (analysis: Analysis, stretch: Stretch, outlook: Outlook = {}): readonly Anchor[] => {
+export const anchorsOf = (
+  analysis: Analysis,
+  stretch: Stretch,
+  outlook: Outlook = {},
+  locked: Locked = [],
+): readonly Anchor[] => {
   const starts = barStarts(analysis.chart)
   const grounds = groundsOf(analysis, outlook)
   const longest = longestSegment(outlook.rhythm ?? 'eighths')
-  const anchors: Anchor[] = []
-  for (let bar = stretch.from; bar <= stretch.to; bar += 1) {
+  const usual: Ticks[] = []
+  for (let bar = stretch.from; bar <= stretch.to; bar += 1)
+    usual.push(
+      ...(outlook.rhythm === 'bars'
+        ? [starts[bar]!]
+        : barAnchors(analysis, bar, starts[bar]!, starts[bar + 1]!, longest)),
+    )
+  return placesAround(usual, locked, starts[stretch.to + 1]!).flatMap(({ tick, locked: own }) => {
+    const span = chordAt(analysis, tick)
+    if (span.chord.tones.length === 0) return []
+    const bar = starts.findLastIndex((start) => start <= tick)
     const beat = beatTicks(analysis.chart.bars[bar]!.meter)
-    for (const tick of barAnchors(analysis, bar, starts[bar]!, starts[bar + 1]!, longest)) {
-      const span = chordAt(analysis, tick)
-      if (span.chord.tones.length === 0) continue
-      const before = tick > 0 ? chordAt(analysis, tick - 1) : undefined
-      anchors.push({
+    const before = tick > 0 ? chordAt(analysis, tick - 1) : undefined
+    return [
+      {
         tick,
         ground: grounds(span),
-        change: before === undefined || before.chord.symbol !== span.chord.symbol,
+        change: span.start === tick && (before === undefined || before.chord.symbol !== span.chord.symbol),
         bar,
         beat,
         afterBeat: (tick - starts[bar]!) % beat,
-      })
-    }
-  }
-  return anchors
+        ...(own ? { locked: own } : {}),
+      },
+    ]
+  })
 }
 
 const barAnchors = (

@@ -164,14 +164,16 @@ const relax = (
   const target = offers.target[kind]!
   const price = offers.cost[kind]!
   const remembered = offers.memory[kind]!
-  const least = search.brief.leastBars ?? 2
+  const { breathBars, leastBars: least = 2, locked = [], unbroken = false } = search.brief
   for (let place = 0; place < phrases.length; place += 1) {
     const bars = phrases[place]!
-    const after = breath ? 0 : bars + entered
-    if (!breath && after >= search.brief.breathBars) continue
+    const late = !unbroken && !breath && bars + entered >= breathBars
+    // Where notes are locked there may be no room to breathe in time.
+    if (late && locked.length === 0) continue
+    const after = breath ? 0 : Math.min(bars + entered, BARS - 1)
     const before = index * STATES + bars * MEMORIES + remembered
     const early = breath && bars < least ? (least - bars) * LINE_COSTS.earlyBreath : 0
-    const cost = ahead[before]! + price + early
+    const cost = ahead[before]! + price + early + (late ? LINE_COSTS.lateBreath * entered : 0)
     const state = target * STATES + after * MEMORIES + remembered
     if (cost >= next[state]!) continue
     next[state] = cost

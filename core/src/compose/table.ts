@@ -1,4 +1,11 @@
-import { openingDevice, type Place, type PriceWishes, pricesOf } from '../cost/prices.ts'
+import {
+  openingDevice,
+  type Place,
+  type PriceWishes,
+  plainCost,
+  type WishPrices,
+  wishPrices,
+} from '../cost/prices.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
 import { CLOSINGS, COUNTED_RUN, type DeviceId, OPENINGS, type Opening } from '../figures/figures.ts'
 import { COUNTED, type Fill, fillsBetween } from '../figures/fill.ts'
@@ -8,9 +15,8 @@ import { EIGHTH } from '../rhythm/ticks.ts'
 import type { Brief } from './brief.ts'
 import { ownOpenings } from './own.ts'
 
-/** A fill in a rhythm, its notes counted from the anchor, with what it costs wherever it stands. */
+/** A fill in a rhythm, its notes counted from the anchor. */
 export interface PricedFill extends Fill {
-  readonly cost: number
   readonly texture: number
   /** Index of the closing's device in CLOSING_DEVICES. */
   readonly device: number
@@ -27,7 +33,7 @@ export interface PricedFill extends Fill {
 export type Fills = (anchor: number, target: number) => FillRow
 
 /** Fills, cheapest first, with what the search asks of every one side by side: it looks at few of the fills themselves. */
-interface FillRow {
+export interface FillRow {
   readonly fills: readonly PricedFill[]
   readonly costs: Float64Array
   /** How each arrives and sounds, and what it is made of: see `packed`. */
@@ -57,53 +63,137 @@ const CLOSING_DEVICE: readonly number[] = CLOSINGS.map((closing) => CLOSING_DEVI
 export type PricedBy = PriceWishes & Pick<Brief, 'rhythm' | 'cells' | 'motif'>
 
 /** How far a target may lie from its anchor, in half steps, with a fill between. */
-const WIDEST = 14
+export const WIDEST = 14
 
 /** Briefs with the same key can share a table. */
 export const tableKey = ({ devices, chromatic, school, approach, rhythm, cells, motif }: PricedBy): string =>
   JSON.stringify([devices, chromatic, school, approach, rhythm, cells, motif])
 
-/**
- * A table of priced fills, filled as it is asked: what a figure costs depends on the two chords and the two pitches up
- * to transposition, not on the place in the tune. Of fills that sound alike (one texture, one way to arrive) those are
- * left out that no noise and no wish for something new could make the cheapest.
- */
-export const fillTable = (brief: PricedBy = {}): FillTable => {
-  const known = new Map<string, (FillRow | undefined)[]>()
+/** The fills between two pitches with what their prices hang on, side by side; whatever is wished, these stay. */
+interface RawRow {
+  readonly fills: readonly PricedFill[]
+  readonly plain: Float64Array
+  readonly foreign: Uint8Array
+  readonly filled: Uint8Array
+  readonly straight: Uint8Array
+  /** Texture and device as one number, and the rhythm. */
+  readonly kinds: Uint16Array
+  readonly rhythms: Uint8Array
+}
+
+/** Looks up the unpriced fills of a place. */
+export type FillStock = (place: Place) => (anchor: number, target: number) => RawRow
+
+/** What of a brief the stock hangs on: tables of other wishes can share one. */
+type StockedBy = Pick<Brief, 'rhythm' | 'cells'>
+export const stockKey = ({ rhythm, cells }: StockedBy): string => JSON.stringify([rhythm, cells])
+
+/** Where two pitches have their row: the anchor above the root, the target from the anchor. */
+const rowAt = ({ here }: Place, anchor: number, target: number): number =>
+  ((anchor - here.root + 120) % 12) * (2 * WIDEST + 1) + target - anchor + WIDEST
+const ROWS = 12 * (2 * WIDEST + 1)
+
+const placeKey = (place: Place): string =>
+  `${place.length} ${place.pickup ?? ''} ${place.beat} ${place.afterBeat} ${place.change} ${shape(place.here)} ${shape(place.there)} ${(place.there.root - place.here.root + 12) % 12}`
+
+/** Figures between pitches, found as they are asked for and kept: what can be played depends on two chords and two pitches up to transposition. */
+export const fillStock = (brief: StockedBy = {}): FillStock => {
+  const known = new Map<string, (RawRow | undefined)[]>()
   const own = ownOpenings(brief.cells ?? [])
-  const price = pricesOf(brief, own.length)
   return (place) => {
-    const apart = (place.there.root - place.here.root + 12) % 12
-    const key = `${place.length} ${place.pickup ?? ''} ${place.beat} ${place.afterBeat} ${place.change} ${shape(place.here)} ${shape(place.there)} ${apart}`
-    const rows = known.get(key) ?? new Array<FillRow | undefined>(12 * (2 * WIDEST + 1))
+    const key = placeKey(place)
+    const rows = known.get(key) ?? new Array<RawRow | undefined>(ROWS)
     known.set(key, rows)
     const cells = cellsOf(place, brief)
     return (anchor, target) => {
-      const above = (anchor - place.here.root + 120) % 12
-      const at = above * (2 * WIDEST + 1) + target - anchor + WIDEST
-      const found = rows[at]
-      if (found) return found
-      const costed = cells.flatMap((cell, rhythm) =>
-        fillsOf(place, cell, anchor, target, own).map((fill) => ({
-          fill,
-          rhythm,
-          cost: price(place, cell, fill, anchor, target),
-        })),
-      )
-      const priced = withoutHopeless(costed, brief.motif === true).map(({ fill, rhythm, cost }) =>
-        counted(fill, cells[rhythm]!, rhythm, cost, anchor, target),
-      )
-      priced.sort((a, b) => a.cost - b.cost)
-      const row = rowOf(priced)
+      const at = rowAt(place, anchor, target)
+      const row = rows[at] ?? rawRow(place, cells, anchor, target, own)
       rows[at] = row
       return row
     }
   }
 }
 
-const rowOf = (fills: readonly PricedFill[]): FillRow => ({
+const rawRow = (
+  place: Place,
+  cells: readonly PricedCell[],
+  anchor: number,
+  target: number,
+  own: readonly Opening[],
+): RawRow => {
+  const found = cells.flatMap((cell, rhythm) =>
+    fillsOf(place, cell, anchor, target, own).map((fill) => ({
+      fill: counted(fill, cell, rhythm, anchor, target),
+      price: plainCost(place, cell, fill, anchor, target),
+    })),
+  )
+  return {
+    fills: found.map(({ fill }) => fill),
+    plain: Float64Array.from(found, ({ price }) => price.cost),
+    foreign: Uint8Array.from(found, ({ price }) => price.foreign),
+    filled: Uint8Array.from(found, ({ price }) => (price.filled ? 1 : 0)),
+    straight: Uint8Array.from(found, ({ price }) => (price.straight ? 1 : 0)),
+    kinds: Uint16Array.from(found, ({ fill }) => fill.device * TEXTURE_COUNT + fill.texture),
+    rhythms: Uint8Array.from(found, ({ fill }) => fill.rhythm),
+  }
+}
+
+/**
+ * A table of priced fills, filled as it is asked. Of fills that sound alike (one texture, one way to arrive) those are
+ * left out that no noise and no wish for something new could make the cheapest. A stock kept from a table of other wishes
+ * (the same `stockKey`) spares finding the figures again.
+ */
+export const fillTable = (brief: PricedBy = {}, stock: FillStock = fillStock(brief)): FillTable => {
+  const known = new Map<string, (FillRow | undefined)[]>()
+  const wished = wishPrices(brief, ownOpenings(brief.cells ?? []).length)
+  return (place) => {
+    const key = placeKey(place)
+    const rows = known.get(key) ?? new Array<FillRow | undefined>(ROWS)
+    known.set(key, rows)
+    const stocked = stock(place)
+    return (anchor, target) => {
+      const at = rowAt(place, anchor, target)
+      const row = rows[at] ?? pricedRow(stocked(anchor, target), wished, brief.motif === true)
+      rows[at] = row
+      return row
+    }
+  }
+}
+
+/** How much dearer than the cheapest of its kind a fill may be and still be chosen. */
+const HOPE = LINE_COSTS.noise + LINE_COSTS.usedBefore + LINE_COSTS.worn
+
+const pricedRow = (raw: RawRow, wished: WishPrices, byRhythm: boolean): FillRow => {
+  const { fills, plain, foreign, filled, straight, kinds, rhythms } = raw
+  const costs = new Float64Array(fills.length)
+  const least: number[] = []
+  const kindAt = (at: number) => (byRhythm ? (rhythms[at]! << 8) + kinds[at]! : kinds[at]!)
+  for (let at = 0; at < fills.length; at += 1) {
+    const fill = fills[at]!
+    const cost =
+      plain[at]! +
+      foreign[at]! * wished.foreign +
+      (foreign[at] === 0 && filled[at] === 1 ? wished.without : 0) +
+      (straight[at] === 1 ? wished.straight : 0) +
+      wished.openings[fill.opening]! +
+      wished.closings[fill.closing]!
+    costs[at] = cost
+    const kind = kindAt(at)
+    if (!(least[kind]! <= cost)) least[kind] = cost
+  }
+  const places: number[] = []
+  for (let at = 0; at < fills.length; at += 1)
+    if (isOwn(fills[at]!) || costs[at]! <= least[kindAt(at)]! + HOPE) places.push(at)
+  places.sort((a, b) => costs[a]! - costs[b]!)
+  return rowOf(
+    places.map((at) => fills[at]!),
+    places.map((at) => costs[at]!),
+  )
+}
+
+export const rowOf = (fills: readonly PricedFill[], costs: readonly number[]): FillRow => ({
   fills,
-  costs: Float64Array.from(fills, ({ cost }) => cost),
+  costs: Float64Array.from(costs),
   codes: Int32Array.from(fills, packed),
   lowest: Int8Array.from(fills, ({ lowest }) => lowest),
   highest: Int8Array.from(fills, ({ highest }) => highest),
@@ -122,32 +212,10 @@ const fillsOf = (
 }
 
 /** A pickup's notes are the last eighths before the target. */
-const cellsOf = ({ length, pickup }: Place, brief: PricedBy): readonly PricedCell[] => {
+const cellsOf = ({ length, pickup }: Place, brief: StockedBy): readonly PricedCell[] => {
   if (pickup === undefined) return cellsFor(length, brief.rhythm ?? 'eighths')
   const onsets = Array.from({ length: pickup }, (_, at) => length - (pickup - at) * EIGHTH)
   return [{ kind: 'eighths', onsets, cost: 0 }]
-}
-
-interface Costed {
-  readonly fill: Fill
-  readonly rhythm: number
-  readonly cost: number
-}
-
-const withoutHopeless = (fills: readonly Costed[], byRhythm: boolean): readonly Costed[] => {
-  const least = new Map<number, number>()
-  const kindOf = ({ fill, rhythm }: Costed) =>
-    ((byRhythm ? rhythm : 0) * CLOSING_DEVICES.length + CLOSING_DEVICE[fill.closing]!) * TEXTURE_COUNT +
-    textureOf(fill)
-  for (const one of fills) {
-    const kind = kindOf(one)
-    least.set(kind, Math.min(least.get(kind) ?? Number.POSITIVE_INFINITY, one.cost))
-  }
-  return fills.filter(
-    (one) =>
-      isOwn(one.fill) ||
-      one.cost <= least.get(kindOf(one))! + LINE_COSTS.noise + LINE_COSTS.usedBefore + LINE_COSTS.worn,
-  )
 }
 
 /** Whether a fill is one of the brief's own cells. */
@@ -176,7 +244,6 @@ const counted = (
   fill: Fill,
   cell: PricedCell,
   rhythm: number,
-  cost: number,
   anchor: number,
   target: number,
 ): PricedFill => {
@@ -192,7 +259,6 @@ const counted = (
     shapes: fourNoteShapes([0, ...notes, target - anchor]),
     cell,
     rhythm,
-    cost,
   }
 }
 

@@ -53,6 +53,24 @@ describe('rhythm', () => {
       if (heldInto !== undefined) expect(['anticipation', 'guide', 'chord']).toContain(notes[index]!.role)
   })
 
+  it('with one note a bar has one, a chord tone, near the one before', () => {
+    for (const seed of SEEDS) {
+      const one = line({ rhythm: 'bars', seed })
+      expect(one.notes.map(({ start }) => start)).toEqual(Array.from({ length: 8 }, (_, at) => at * 1920))
+      const { notes } = explainLine(TUNE, one)
+      for (const { role } of notes) expect(['guide', 'chord', 'tension']).toContain(role)
+      one.notes.slice(1).forEach(({ midi }, at) => {
+        expect(Math.abs(midi - one.notes[at]!.midi)).toBeLessThanOrEqual(9)
+      })
+    }
+  })
+
+  it('without end has no rest and a note on every eighth', () => {
+    const one = line({ unbroken: true })
+    expect(one.notes.slice(0, -1).every(({ duration }) => duration === 240)).toBe(true)
+    expect(phrasesOf(hearLine(TUNE, one))).toHaveLength(1)
+  })
+
   it('sparse lines have fewer notes, sixteenths more', () => {
     const count = (one: Line) => one.notes.length
     expect(over({ rhythm: 'sparse' }, count)).toBeLessThan(over({}, count) * 0.75)
@@ -287,6 +305,18 @@ describe('properties', () => {
       { numRuns: 8 },
     )
   }, 30_000)
+
+  it('answers with the first line found where that is enough', () => {
+    const steps = composing(TUNE, brief({ devices: { enclosure: 3 }, chromatic: 3 }), undefined, () => true)
+    let step = steps.next()
+    let count = 0
+    while (!step.done) {
+      count += 1
+      step = steps.next()
+    }
+    expect(step.value.lines).toHaveLength(1)
+    expect(count).toBeLessThan(20)
+  })
 
   it('can be given up between two steps, some milliseconds apart', () => {
     const steps = composing(TUNE, brief({ count: 10 }))

@@ -48,8 +48,44 @@ export type Price = (
   target: number,
 ) => number
 
-/** What a fill costs by what is wished: its notes, its rhythm, its devices. `own` openings come after those of the table. */
-export const pricesOf = (brief: PriceWishes, own = 0): Price => {
+/** What a fill costs whatever is wished, and what its price hangs on besides. */
+export interface PlainCost {
+  /** Its notes and its rhythm. */
+  readonly cost: number
+  /** How many of its notes lie outside the scale. */
+  readonly foreign: number
+  /** Whether it has notes, and whether it only walks by step in one direction. */
+  readonly filled: boolean
+  readonly straight: boolean
+}
+
+export const plainCost = (
+  place: Place,
+  cell: RhythmCell & { readonly cost: number },
+  fill: Fill,
+  anchor: number,
+  target: number,
+): PlainCost => {
+  const { cost, foreign } = notesCost(place, cell, fill, anchor, target)
+  return {
+    cost: cost + cell.cost,
+    foreign,
+    filled: fill.notes.length > 0,
+    straight: isStraight(anchor, fill.notes, target),
+  }
+}
+
+/** What the wishes put on a fill: for each foreign note, for having none, for a straight walk, for each way to leave and to arrive. */
+export interface WishPrices {
+  readonly foreign: number
+  readonly without: number
+  readonly straight: number
+  readonly openings: readonly number[]
+  readonly closings: readonly number[]
+}
+
+/** `own` openings come after those of the table. */
+export const wishPrices = (brief: PriceWishes, own = 0): WishPrices => {
   const school = SCHOOL_COSTS[brief.school ?? 'both']
   const device = (id: DeviceId): number =>
     DEVICE_COSTS[id] +
@@ -58,14 +94,30 @@ export const pricesOf = (brief: PriceWishes, own = 0): Price => {
     (id === 'halfStepRun' ? school.halfStepRun : RUNNING.includes(id) ? 0 : school.figure)
   const openings = [...OPENINGS.map((_, at) => device(openingDevice(at))), device(COUNTED_RUN.device)]
   for (let at = 0; at < own; at += 1) openings.push(device('ownCell'))
-  const closings = CLOSINGS.map((closing) => device(closing.device))
   const chromatic = CHROMATIC_COSTS[brief.chromatic ?? USUAL_WEIGHT]!
-  return (place, cell, fill, anchor, target) =>
-    notesCost(place, cell, fill, anchor, target, chromatic) +
-    (isStraight(anchor, fill.notes, target) ? school.straight : 0) +
-    cell.cost +
-    openings[fill.opening]! +
-    closings[fill.closing]!
+  return {
+    foreign: chromatic.note,
+    without: chromatic.without,
+    straight: school.straight,
+    openings,
+    closings: CLOSINGS.map((closing) => device(closing.device)),
+  }
+}
+
+/** What a fill costs by what is wished: its notes, its rhythm, its devices. */
+export const pricesOf = (brief: PriceWishes, own = 0): Price => {
+  const wished = wishPrices(brief, own)
+  return (place, cell, fill, anchor, target) => {
+    const { cost, foreign, filled, straight } = plainCost(place, cell, fill, anchor, target)
+    return (
+      cost +
+      foreign * wished.foreign +
+      (foreign === 0 && filled ? wished.without : 0) +
+      (straight ? wished.straight : 0) +
+      wished.openings[fill.opening]! +
+      wished.closings[fill.closing]!
+    )
+  }
 }
 
 /** A leap of a sixth or more has to be answered. */
@@ -77,8 +129,7 @@ const notesCost = (
   fill: Fill,
   anchor: number,
   target: number,
-  chromatic: { readonly note: number; readonly without: number },
-): number => {
+): { readonly cost: number; readonly foreign: number } => {
   const opened = fill.notes.length - CLOSINGS[fill.closing]!.steps.length
   const path = [anchor, ...fill.notes, target]
   let cost = 0
@@ -96,15 +147,14 @@ const notesCost = (
     const held = (cell.onsets[index] ?? place.length) - onset > EIGHTH
     if (!inside) {
       foreign += 1
-      cost += chromatic.note + (onBeat ? LINE_COSTS.beatOutside : 0) + (held ? LINE_COSTS.heldOutside : 0)
+      cost += (onBeat ? LINE_COSTS.beatOutside : 0) + (held ? LINE_COSTS.heldOutside : 0)
     }
     if (holds(place.here.isTone, midi)) continue
     if (onBeat && index <= opened) cost += LINE_COSTS.weakBeatForeign
     if (held) cost += LINE_COSTS.heldForeign
   }
-  if (foreign === 0 && fill.notes.length > 0) cost += chromatic.without
   const join = Math.abs(target - path.at(-2)!)
-  return cost + (place.change && join > 2 ? LINE_COSTS.jumpIntoChange : 0)
+  return { cost: cost + (place.change && join > 2 ? LINE_COSTS.jumpIntoChange : 0), foreign }
 }
 
 /** A leap inside an arpeggio is at home; another turns back at once, or costs. Into the target what follows is not known. */

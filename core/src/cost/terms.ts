@@ -31,6 +31,8 @@ export const LINE_COSTS = {
   breath: 2,
   leapOverBreath: 0.4,
   noPickup: 3,
+  /** Each bar beyond the phrase's longest, where locked notes leave no room to breathe. */
+  lateBreath: 3,
   /** The share of a pickup's price that counts after a breath. */
   pickup: 0.3,
   /** For each half step that a new phrase starts nearer than a fifth, where the brief wants another register. */

@@ -9,6 +9,8 @@ import type { RungId } from './rungs.ts'
 /** What is to be played: a rung over a stretch at a tempo. */
 export interface ExerciseSpec {
   readonly rung: RungId
+  /** Which of the rung's variants, from 0; the usual one where left out. */
+  readonly variant?: number
   readonly stretch: Stretch
   /** Quarters a minute. */
   readonly tempo: number

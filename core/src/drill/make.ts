@@ -1,30 +1,17 @@
 import type { Analysis } from '../analysis/analysis.ts'
 import { chordAt } from '../analysis/analysis.ts'
-import { barStarts, fitStretch, stretchTicks } from '../chart/chart.ts'
+import { barStarts, type ChordSpan, fitStretch, stretchTicks } from '../chart/chart.ts'
+import { chordKind } from '../chord/chord.ts'
 import { barAt, degreeOver } from '../explain/heard.ts'
 import type { Instrument } from '../instrument/instrument.ts'
 import { type LineNote, notesWithin } from '../line/line.ts'
 import { spellNotes } from '../line/spell.ts'
 import { bad, good, type Outcome } from '../outcome/outcome.ts'
+import { swingOf } from '../rhythm/feel.ts'
 import { barTicks } from '../rhythm/meter.ts'
-import { swingAt } from '../rhythm/swing.ts'
 import type { Exercise, ExerciseSpec, ExpectedNote } from './exercise.ts'
-import { outlineUp, spansWithin } from './outline.ts'
-
-type Generator = (
-  analysis: Analysis,
-  spec: ExerciseSpec,
-  start: number,
-  end: number,
-  instrument: Instrument,
-) => readonly LineNote[]
-
-/** One generator a material: the notes that a rung asks for, in the tune's ticks. */
-const GENERATORS: Readonly<Record<ExerciseSpec['rung'], Generator>> = {
-  'outline-up': (analysis, _spec, start, end, instrument) =>
-    spellNotes(analysis, outlineUp(spansWithin(analysis, start, end), instrument)).notes,
-  'your-line': (_analysis, spec, start, end) => (spec.line ? notesWithin(spec.line, start, end) : []),
-}
+import { notesOfVariant, type SetNote } from './materials.ts'
+import { rungOf } from './rungs.ts'
 
 /**
  * Makes an exercise: the notes asked for (ticks from the stretch's first beat, concert pitch), a bar of count-in, and the
@@ -37,7 +24,18 @@ export const makeExercise = (
 ): Outcome<Exercise> => {
   const stretch = fitStretch(analysis.chart, spec.stretch)
   const { start, end } = stretchTicks(analysis.chart, stretch)
-  const notes = GENERATORS[spec.rung](analysis, spec, start, end, instrument)
+  const rung = rungOf(spec.rung)
+  const variant = rung.variants[spec.variant ?? 0] ?? rung.variants[0]
+  const spans = spansWithin(analysis, start, end).filter(
+    ({ chord }) => !rung.only || rung.only.includes(chordKind(chord)),
+  )
+  const notes: readonly LineNote[] =
+    variant.material.by === 'line'
+      ? notesWithin(spec.line ?? { notes: [] }, start, end)
+      : spelled(
+          analysis,
+          notesOfVariant(variant, { analysis, stretch, spans, instrument, unit: variant.unit ?? rung.unit }),
+        )
   if (notes.length === 0)
     return bad({ rule: 'exercise.empty', args: [spec.rung], place: { bar: stretch.from + 1 } })
   const starts = barStarts(analysis.chart)
@@ -58,6 +56,16 @@ export const makeExercise = (
     expected,
     length: end - start,
     countIn: barTicks(first.meter),
-    swing: analysis.chart.feel === 'swing' ? swingAt(spec.tempo) : 0.5,
+    swing: swingOf(analysis.chart.feel, spec.tempo),
   })
 }
+
+const spelled = (analysis: Analysis, notes: readonly SetNote[]): readonly LineNote[] =>
+  spellNotes(analysis, notes).notes.map((note, at) => ({
+    ...note,
+    spelling: notes[at]!.spelling ?? note.spelling,
+  }))
+
+/** The chords of a stretch, those that go on unchanged into the next bar kept apart. */
+const spansWithin = (analysis: Analysis, start: number, end: number): readonly ChordSpan[] =>
+  analysis.spans.filter((span) => span.start >= start && span.start < end && span.chord.tones.length > 0)

@@ -1,3 +1,4 @@
+import type { Chord } from '../chord/chord.ts'
 import { readChordSymbol } from '../chord/read.ts'
 import { type Fifths, noteName } from '../pitch/fifths.ts'
 import type { ScaleId } from '../scale/scale.ts'
@@ -48,15 +49,29 @@ export const ROADS: readonly Road[] = [
   },
 ]
 
-/** The grounds of a road that leads to a I. */
-export const roadGrounds = (id: RoadId, one: Fifths): { readonly two: Ground; readonly five: Ground } => {
-  const road = ROADS.find((row) => row.id === id)!
-  return { two: stopGround(road.two, one), five: stopGround(road.five, one) }
+/** A chord that is played in the place of another, and its ground. */
+export interface RoadStop {
+  readonly chord: Chord
+  readonly ground: Ground
 }
 
-const stopGround = ({ fifths, ending, scale }: Stop, one: Fifths): Ground => {
+/** The chords of a road that leads to a I, with their grounds. */
+export const roadStops = (id: RoadId, one: Fifths): { readonly two: RoadStop; readonly five: RoadStop } => {
+  const road = ROADS.find((row) => row.id === id)!
+  return { two: stopOf(road.two, one), five: stopOf(road.five, one) }
+}
+
+/** The grounds of a road that leads to a I. */
+export const roadGrounds = (id: RoadId, one: Fifths): { readonly two: Ground; readonly five: Ground } => {
+  const { two, five } = roadStops(id, one)
+  return { two: two.ground, five: five.ground }
+}
+
+const stopOf = ({ fifths, ending, scale }: Stop, one: Fifths): RoadStop => {
   const outcome = readChordSymbol(`${noteName(nearest(one + fifths))}${ending}`)
-  return outcome.ok ? groundOf(outcome.value, scale) : stopGround({ fifths: 0, ending: '6', scale }, 0)
+  return outcome.ok
+    ? { chord: outcome.value, ground: groundOf(outcome.value, scale) }
+    : stopOf({ fifths: 0, ending: '6', scale }, 0)
 }
 
 /** A root that a chord symbol can be written on. */

@@ -2,11 +2,12 @@ import toneMidi from '@tonejs/midi'
 import { XMLParser } from 'fast-xml-parser'
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../test/changes.ts'
+import { bandEvents } from '../band/band.ts'
 import { composeLines } from '../compose/compose.ts'
 import { instrumentOf } from '../instrument/instrument.ts'
 import { notesWithin } from '../line/line.ts'
 import { readPitch } from '../pitch/pitch.ts'
-import { writeMidi } from './midi.ts'
+import { writeBandMidi, writeMidi } from './midi.ts'
 import { writeMusicXml } from './musicxml.ts'
 
 const TUNE = analysed(
@@ -21,6 +22,34 @@ const { line } = composeLines(TUNE, {
   breathBars: 4,
 }).lines[0]!
 const ZERO = 1920
+
+describe('writeBandMidi', () => {
+  it('is read back by @tonejs/midi: a track for each part that plays, with its sound, every note where it sounds', () => {
+    const voice = (name: string, channel: number, program: number) => ({ name, channel, program })
+    const events = bandEvents(TUNE, STRETCH, line, { swing: 0.6 })
+    const midi = new toneMidi.Midi(
+      writeBandMidi(TUNE.chart, events, STRETCH, {
+        line: voice('Line', 0, 56),
+        bass: voice('Bass', 1, 32),
+        comp: voice('Comping', 2, 0),
+        drums: voice('Drums', 9, 32),
+        click: voice('Metronome', 9, 32),
+      }),
+    )
+    const tracks = midi.tracks.filter(({ notes }) => notes.length > 0)
+    expect(tracks.map(({ name, instrument }) => `${name} ${instrument.number}`)).toEqual([
+      'Line 56',
+      'Bass 32',
+      'Comping 0',
+      'Drums 32',
+    ])
+    expect(tracks[3]!.instrument.percussion).toBe(true)
+    const bass = events.filter(({ part }) => part === 'bass')
+    expect(tracks[1]!.notes.map(({ ticks, midi: pitch }) => [ticks, pitch])).toEqual(
+      bass.map(({ tick, midi: pitch }) => [Math.round(tick), pitch]),
+    )
+  })
+})
 
 describe('writeMidi', () => {
   it('is read back note for note by @tonejs/midi, with tempo, time and key', () => {

@@ -1,4 +1,5 @@
 import midiFile from 'midi-file'
+import type { BandEvent, Part } from '../band/event.ts'
 import { barStarts, type Chart, type Stretch } from '../chart/chart.ts'
 import { type Line, notesWithin } from '../line/line.ts'
 import { keySignature } from '../pitch/key.ts'
@@ -30,6 +31,63 @@ export const writeMidi = (chart: Chart, line: Line, stretch: Stretch, tempo = ch
   } as never)
   return Uint8Array.from(bytes)
 }
+
+/** A part of the band in a file: its channel (0 to 15, 9 is percussion) and General MIDI program (0 to 127). */
+export interface MidiVoice {
+  readonly name: string
+  readonly channel: number
+  readonly program: number
+}
+
+/**
+ * What the band plays over a stretch as a standard MIDI file (format 1, 480 ticks to the quarter): a track of tempo, time and
+ * key, and one for each part that plays, as it sounds, swing and looseness in it.
+ */
+export const writeBandMidi = (
+  chart: Chart,
+  events: readonly BandEvent[],
+  stretch: Stretch,
+  voices: Readonly<Record<Part, MidiVoice>>,
+  tempo = chart.tempo,
+): Uint8Array => {
+  const starts = barStarts(chart)
+  const zero = starts[stretch.from]!
+  const length = starts[stretch.to + 1]! - zero
+  const parts = (Object.keys(voices) as readonly Part[]).filter((part) =>
+    events.some((event) => event.part === part),
+  )
+  const bytes = midiFile.writeMidi({
+    header: { format: 1, numTracks: parts.length + 1, ticksPerBeat: QUARTER },
+    tracks: [
+      track(conductor(chart, stretch, starts, zero, tempo), length),
+      ...parts.map((part) => track(partEvents(events, part, voices[part]), length)),
+    ],
+  } as never)
+  return Uint8Array.from(bytes)
+}
+
+const partEvents = (
+  events: readonly BandEvent[],
+  part: Part,
+  { name, channel, program }: MidiVoice,
+): readonly Timed[] => [
+  { tick: 0, rank: 0, event: { meta: true, type: 'trackName', text: asciiTitle(name) } },
+  { tick: 0, rank: 0, event: { type: 'programChange', channel, programNumber: program } },
+  ...events
+    .filter((event) => event.part === part)
+    .flatMap(({ tick, duration, midi, velocity }) => [
+      {
+        tick: Math.round(tick),
+        rank: 2,
+        event: { type: 'noteOn', channel, noteNumber: midi, velocity },
+      },
+      {
+        tick: Math.max(Math.round(tick) + 1, Math.round(tick + duration)),
+        rank: 1,
+        event: { type: 'noteOff', channel, noteNumber: midi, velocity: 0 },
+      },
+    ]),
+]
 
 const conductor = (
   chart: Chart,

@@ -134,7 +134,7 @@ describe('the changes of a MusicXML score', () => {
       ),
     )
     expect(bars(chart)).toBe('[A] |: Cmaj7 | 1. G7 :| 2. C6 | (3/4) F |')
-    expect(chart).toMatchObject({ tempo: 96, feel: 'straight', pickup: 1 })
+    expect(chart).toMatchObject({ tempo: 96, feel: 'bossa', pickup: 1 })
     expect(chart.order).toEqual([0, 1, 0, 2, 3])
   })
 

@@ -2,7 +2,6 @@ import {
   type Chart,
   type ChartBar,
   type ChartChord,
-  type Feel,
   type NotatedBar,
   transposeChart,
 } from '../chart/chart.ts'
@@ -12,6 +11,7 @@ import type { Chord } from '../chord/chord.ts'
 import { bad, good, type Outcome, type Problem } from '../outcome/outcome.ts'
 import { type Fifths, noteName } from '../pitch/fifths.ts'
 import type { Key } from '../pitch/key.ts'
+import type { Feel } from '../rhythm/feel.ts'
 import { barTicks, beatTicks, COMMON_TIME, type Meter, readMeter } from '../rhythm/meter.ts'
 import { QUARTER, type Ticks } from '../rhythm/ticks.ts'
 import { chordOfHarmony } from './harmony.ts'
@@ -38,6 +38,13 @@ interface Reading {
 
 const NO_CHORD: Chord = { symbol: 'N.C.', root: '', tones: [] }
 const USUAL_TEMPO = 140
+/** Words over the staff that tell a feel. */
+const FEEL_WORDS: readonly (readonly [Feel, RegExp])[] = [
+  ['bossa', /bossa/i],
+  ['straight', /straight|even|latin/i],
+  ['ballad', /ballad/i],
+  ['swing', /swing/i],
+]
 
 /**
  * The changes in a MusicXML score (partwise, as text): the part with the most chord symbols, at concert pitch, with its
@@ -246,7 +253,8 @@ const readDirection = (element: XmlElement, reading: Reading): string | undefine
   )
   if (tempo >= 20 && tempo <= 400) reading.tempo ??= Math.round(tempo)
   const words = types.flatMap((type) => childrenOf(type, 'words')).map(({ text }) => text)
-  if (words.some((text) => /straight|even|bossa|latin/i.test(text))) reading.feel = 'straight'
+  const feel = FEEL_WORDS.find(([, word]) => words.some((text) => word.test(text)))
+  if (feel) reading.feel = feel[0]
   const mark = types.flatMap((type) => childrenOf(type, 'rehearsal'))[0]
   return mark?.text.replace(/[[\]\r\n]/g, '').trim() || undefined
 }

@@ -64,6 +64,30 @@ describe('gradeTake', () => {
     )
   })
 
+  it('hears two notes that came the one before the other as both played', () => {
+    const near = perfect.map((note, index) => ({
+      ...note,
+      onsetMs: note.onsetMs + (index === 6 ? 280 : index === 7 ? -280 : 0),
+    }))
+    const { judged } = gradeTake(EXERCISE, take(near))
+    expect(judged.filter(({ verdict }) => verdict !== 'right')).toMatchObject([
+      { verdict: 'late', expected: 6 },
+      { verdict: 'early', expected: 7 },
+    ])
+  })
+
+  it('follows a player who falls behind and runs ahead: every pitch is found', () => {
+    for (const drift of [-0.05, 0.05]) {
+      const notes = perfect.map((note) => ({ ...note, onsetMs: note.onsetMs * (1 + drift) }))
+      const { judged } = gradeTake(EXERCISE, take(notes))
+      expect(
+        judged
+          .map(({ verdict }) => verdict)
+          .filter((verdict) => !['right', 'early', 'late'].includes(verdict)),
+      ).toEqual([])
+    }
+  })
+
   it('takes another octave for right, unless the rules say as written', () => {
     const low = perfect.map((note) => ({ ...note, midi: note.midi - 12 }))
     expect(gradeTake(EXERCISE, take(low)).marks.notes).toBe(100)
@@ -115,6 +139,7 @@ describe('gradeTake', () => {
     const rules = {
       ...GRADE_RULES,
       perBeatOff: 0,
+      swapped: Number.POSITIVE_INFINITY,
       wrongPitch: 1,
       windowBeats: 1000,
       lagBeats: 1000,

@@ -12,6 +12,10 @@ interface Hypothesis {
   readonly cost: number
   /** Decisions that are not settled yet, oldest first. */
   readonly open: readonly Decision[]
+  /** How far the player is behind (negative: ahead), in milliseconds, by the notes that came as asked. */
+  readonly behindMs: number
+  /** The note asked for that was just passed over: the next one played may still answer it. */
+  readonly owed?: number
 }
 
 interface Decision extends Judged {
@@ -42,7 +46,7 @@ export const startGrade = (exercise: Exercise, rules: GradeRules = GRADE_RULES):
   exercise,
   rules,
   placesMs: exercise.expected.map((note) => placeMs(exercise, note.start)),
-  hypotheses: [{ next: 0, cost: 0, open: [] }],
+  hypotheses: [{ next: 0, cost: 0, open: [], behindMs: 0 }],
   settled: [],
   playedCount: 0,
   clockMs: Number.NEGATIVE_INFINITY,
@@ -72,22 +76,62 @@ export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
         },
       ]),
     )
+    grown.push(...swaps(now, hypothesis, note, played, lagMs))
+    const heardMs = note.onsetMs - hypothesis.behindMs
     const skipped: Decision[] = []
     for (
       let at = hypothesis.next;
-      at < now.placesMs.length && now.placesMs[at]! <= note.onsetMs + windowMs;
+      at < now.placesMs.length && now.placesMs[at]! <= heardMs + windowMs;
       at += 1
     ) {
-      if (now.placesMs[at]! >= note.onsetMs - windowMs) {
-        const { cost, decision } = answer(now, at, note, played, lagMs)
-        grown.push(
-          extend(hypothesis, at + 1, skipped.length * now.rules.missed + cost, [...skipped, decision]),
-        )
+      if (now.placesMs[at]! >= heardMs - windowMs) {
+        const { cost, decision } = answer(now, hypothesis, at, note, played, lagMs)
+        const grew = extend(hypothesis, at + 1, skipped.length * now.rules.missed + cost, [
+          ...skipped,
+          decision,
+        ])
+        grown.push(followed(now, skipped.length === 1 ? { ...grew, owed: at - 1 } : grew, decision))
       }
       skipped.push({ verdict: 'missed', expected: at, dueMs: note.onsetMs + lagMs, plain: false })
     }
   }
   return settlePlain({ ...now, hypotheses: cheapest(grown), playedCount: played + 1, clockMs: note.onsetMs })
+}
+
+/** A note that was passed over comes after all, one too late: the two were swapped. */
+const swaps = (
+  state: GradeState,
+  hypothesis: Hypothesis,
+  note: PlayedNote,
+  played: number,
+  lagMs: number,
+): readonly Hypothesis[] => {
+  const { owed } = hypothesis
+  const asked = owed === undefined ? undefined : state.exercise.expected[owed]
+  if (owed === undefined || !asked || !samePitch(state.rules, asked, note.midi)) return []
+  const at = hypothesis.open.findIndex(({ expected }) => expected === owed)
+  if (at < 0) return []
+  const { cost, decision } = answer(state, hypothesis, owed, note, played, lagMs)
+  const { owed: _owed, ...rest } = hypothesis
+  return [
+    {
+      ...rest,
+      cost: hypothesis.cost - state.rules.missed + state.rules.swapped + cost,
+      open: hypothesis.open.map((one, index) => (index === at ? { ...decision, plain: false } : one)),
+    },
+  ]
+}
+
+/** How far behind the player is after a note: nearer to how far that note was, where it came as asked. */
+const followed = (
+  { rules, exercise }: GradeState,
+  hypothesis: Hypothesis,
+  decision: Decision,
+): Hypothesis => {
+  if (decision.offMs === undefined || decision.verdict === 'wrong') return hypothesis
+  const most = beatMs(exercise)
+  const behind = hypothesis.behindMs + rules.follow * (decision.offMs - hypothesis.behindMs)
+  return { ...hypothesis, behindMs: Math.min(most, Math.max(-most, behind)) }
 }
 
 const extend = (
@@ -99,6 +143,7 @@ const extend = (
   next,
   cost: hypothesis.cost + cost,
   open: [...hypothesis.open, ...decisions],
+  behindMs: hypothesis.behindMs,
 })
 
 const samePitch = (rules: GradeRules, asked: ExpectedNote, midi: number): boolean =>
@@ -106,6 +151,7 @@ const samePitch = (rules: GradeRules, asked: ExpectedNote, midi: number): boolea
 
 const answer = (
   state: GradeState,
+  { behindMs }: Hypothesis,
   at: number,
   note: PlayedNote,
   played: number,
@@ -115,7 +161,8 @@ const answer = (
   const offMs = note.onsetMs - state.placesMs[at]!
   const right = samePitch(rules, exercise.expected[at]!, note.midi)
   const onTime = Math.abs(offMs) <= Math.max(rules.onTimeMs, rules.onTimeBeats * beatMs(exercise))
-  const cost = (right ? 0 : rules.wrongPitch) + (Math.abs(offMs) / beatMs(exercise)) * rules.perBeatOff
+  const cost =
+    (right ? 0 : rules.wrongPitch) + (Math.abs(offMs - behindMs) / beatMs(exercise)) * rules.perBeatOff
   const verdict: NoteVerdict = !right ? 'wrong' : onTime ? 'right' : offMs < 0 ? 'early' : 'late'
   return {
     cost,
@@ -155,13 +202,14 @@ export const advanceGrade = (state: GradeState, nowMs: number): GradeState => {
   }
 }
 
-const windowEnd = (state: GradeState, at: number): number =>
-  state.placesMs[at]! + state.rules.windowBeats * beatMs(state.exercise)
+/** Until when a hypothesis waits for its next note. */
+const windowEnd = (state: GradeState, { next, behindMs }: Hypothesis): number =>
+  state.placesMs[next]! + behindMs + state.rules.windowBeats * beatMs(state.exercise)
 
 /** The earliest time at which a note can no longer be answered or a decision is due. */
 const nextMoment = (state: GradeState): number | undefined => {
-  const ends = state.hypotheses.flatMap(({ next }) =>
-    next < state.placesMs.length ? [windowEnd(state, next)] : [],
+  const ends = state.hypotheses.flatMap((hypothesis) =>
+    hypothesis.next < state.placesMs.length ? [windowEnd(state, hypothesis)] : [],
   )
   const due = state.hypotheses[0]?.open[0]?.dueMs
   const moments = due === undefined ? ends : [...ends, due]
@@ -171,7 +219,7 @@ const nextMoment = (state: GradeState): number | undefined => {
 const atMoment = (state: GradeState, moment: number): GradeState => {
   const lagMs = state.rules.lagBeats * beatMs(state.exercise)
   const passed = state.hypotheses.map((hypothesis) =>
-    hypothesis.next < state.placesMs.length && windowEnd(state, hypothesis.next) <= moment
+    hypothesis.next < state.placesMs.length && windowEnd(state, hypothesis) <= moment
       ? extend(hypothesis, hypothesis.next + 1, state.rules.missed, [
           { verdict: 'missed', expected: hypothesis.next, dueMs: moment + lagMs, plain: false },
         ])
@@ -190,7 +238,8 @@ const settleDue = (state: GradeState, moment: number): GradeState => {
 /** While the best way's last note came as asked, everything up to it is settled. */
 const settlePlain = (state: GradeState): GradeState => {
   const best = state.hypotheses[0]!
-  if (!best.open.at(-1)?.plain) return state
+  // What was passed over may still come.
+  if (!best.open.at(-1)?.plain || best.owed !== undefined) return state
   let current = state
   for (let count = best.open.length; count > 0; count -= 1) current = settleFirst(current)
   return current

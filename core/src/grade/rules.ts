@@ -10,6 +10,10 @@ export interface GradeRules {
   readonly extra: number
   readonly wrongPitch: number
   readonly perBeatOff: number
+  /** Two notes that came the one before the other. */
+  readonly swapped: number
+  /** How fast the alignment follows a player who runs ahead or falls behind: the share of each note's offset. */
+  readonly follow: number
   /** Whether a note in another octave answers. */
   readonly octaves: 'any' | 'as written'
   /** A verdict is given at the latest so many beats after the note. */
@@ -21,11 +25,13 @@ export interface GradeRules {
 export const GRADE_RULES: GradeRules = {
   onTimeBeats: 1 / 8,
   onTimeMs: 50,
-  windowBeats: 0.9,
+  windowBeats: 0.7,
   missed: 1,
   extra: 1,
   wrongPitch: 1.1,
   perBeatOff: 0.8,
+  swapped: 0.3,
+  follow: 0.3,
   octaves: 'any',
   lagBeats: 1,
   stopCost: 12,

@@ -4,7 +4,7 @@ import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
 import { scaleSemitones } from '../scale/scale.ts'
 import type { Line, LineNote } from './line.ts'
-import { spellNotes, type UnspelledNote } from './spell.ts'
+import { repitchLine, spellNotes, type UnspelledNote } from './spell.ts'
 
 /** An edit of one note of a line, by its place; a place that the line lacks leaves it as it is. */
 export type NoteEdit = (analysis: Analysis, line: Line, index: number) => Line
@@ -44,19 +44,83 @@ const nextInScale = (analysis: Analysis, midi: number, tick: Ticks, direction: 1
   return midi + direction
 }
 
-/** A note moved to the next of the scale of its chord. */
-export const movedByScale = (direction: 1 | -1): NoteEdit =>
-  edit((analysis, note, line, index) =>
-    replaced(analysis, line, index, 1, [
-      { ...note, midi: nextInScale(analysis, note.midi, note.start, direction) },
-    ]),
+/** An edit of the notes from one place to another, both inside; places that the line lacks are left out. */
+export type RangeEdit = (analysis: Analysis, line: Line, from: number, to: number) => Line
+
+/** Each note edited by itself, the last one first, so that places stay what they are. */
+export const eachOf =
+  (one: NoteEdit): RangeEdit =>
+  (analysis, line, from, to) => {
+    let edited = line
+    for (let index = to; index >= from; index -= 1) edited = one(analysis, edited, index)
+    return edited
+  }
+
+/** The first note edited as often as there are notes after it: all joined into one. */
+export const joinAll: RangeEdit = (analysis, line, from, to) => {
+  let edited = line
+  for (let index = from; index < Math.max(to, from + 1); index += 1) edited = joinNote(analysis, edited, from)
+  return edited
+}
+
+/** The last note edited. */
+export const lastOf =
+  (one: NoteEdit): RangeEdit =>
+  (analysis, line, _from, to) =>
+    one(analysis, line, to)
+
+const repitched =
+  (move: (analysis: Analysis, note: LineNote) => number): RangeEdit =>
+  (analysis, line, from, to) => {
+    const pitches = new Map<number, number>()
+    line.notes.forEach((note, index) => {
+      if (index >= from && index <= to) pitches.set(index, inMidi(move(analysis, note)))
+    })
+    return pitches.size === 0 ? line : repitchLine(analysis, line, pitches)
+  }
+
+const inMidi = (midi: number): number => Math.min(127, Math.max(0, midi))
+
+/** Notes moved to the next of the scale of their chord. */
+export const movedByScale = (direction: 1 | -1): RangeEdit =>
+  repitched((analysis, { midi, start }) => nextInScale(analysis, midi, start, direction))
+
+/** Notes moved by half steps. */
+export const movedBy = (semitones: number): RangeEdit => repitched((_, { midi }) => midi + semitones)
+
+/** The nearest pitch to one that is a tone of the chord or a note of its scale there; the lower of two as near. */
+export const snapped = (analysis: Analysis, midi: number, tick: Ticks): number => {
+  const scale = scaleAt(analysis, tick)
+  const holds = (pitch: number) => scale.includes(((pitch % 12) + 12) % 12)
+  for (let away = 0; away <= 6; away += 1) {
+    if (holds(midi - away)) return midi - away
+    if (holds(midi + away)) return midi + away
+  }
+  return midi
+}
+
+/** The notes that are left when a time is cleared: what sounds there ends or begins beside it, or goes. */
+const clearedFor = (line: Line, start: Ticks, end: Ticks): readonly UnspelledNote[] =>
+  line.notes.flatMap((other): readonly UnspelledNote[] => {
+    const otherEnd = other.start + other.duration
+    if (otherEnd <= start || other.start >= end) return [other]
+    const before = start - other.start
+    if (before >= SHORTEST) return [{ ...other, duration: before }]
+    return otherEnd - end >= SHORTEST && other.start >= start
+      ? [{ ...other, start: end, duration: otherEnd - end }]
+      : []
+  })
+
+/** The line with a note put at a place for a time: what sounds there makes room. */
+export const withNote = (analysis: Analysis, line: Line, note: UnspelledNote): Line =>
+  spellNotes(
+    analysis,
+    [...clearedFor(line, note.start, note.start + note.duration), note].sort((a, b) => a.start - b.start),
   )
 
-/** A note moved by half steps. */
-export const movedBy = (semitones: number): NoteEdit =>
-  edit((analysis, note, line, index) =>
-    replaced(analysis, line, index, 1, [{ ...note, midi: note.midi + semitones }]),
-  )
+/** The line with a rest at a place for a time. */
+export const withRest = (analysis: Analysis, line: Line, start: Ticks, duration: Ticks): Line =>
+  spellNotes(analysis, clearedFor(line, start, start + duration))
 
 /** A note longer or shorter by ticks: into the note after it, which begins later or goes; shorter leaves a rest. */
 export const lengthenedBy = (ticks: Ticks): NoteEdit =>

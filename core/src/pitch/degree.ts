@@ -25,6 +25,8 @@ const DEGREE_FIFTHS = {
 
 export type Degree = keyof typeof DEGREE_FIFTHS
 
+export const DEGREES = Object.keys(DEGREE_FIFTHS) as readonly Degree[]
+
 export const degreeFifths = (degree: Degree): Fifths => DEGREE_FIFTHS[degree]
 
 /** Half steps above the root, 0 to 11. */

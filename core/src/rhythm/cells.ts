@@ -1,7 +1,7 @@
 import { EIGHTH, QUARTER, type Ticks } from './ticks.ts'
 
 /** How a line moves between its strong places. */
-export type RhythmStyle = 'eighths' | 'triplets' | 'sixteenths' | 'mixed' | 'syncopated' | 'sparse'
+export type RhythmStyle = 'eighths' | 'triplets' | 'sixteenths' | 'mixed' | 'syncopated' | 'sparse' | 'bars'
 
 type RhythmKind =
   | 'eighths'
@@ -76,14 +76,18 @@ const STYLES: Readonly<Record<RhythmStyle, Readonly<Partial<Record<RhythmKind, n
     long: 2,
   },
   syncopated: { eighths: 2, syncopated: 0.4, early: 0, quarters: 1.4 },
+  bars: { long: 0 },
   sparse: { eighths: 4, quarters: 1.2, long: 0, syncopated: 1.2, early: 1.4 },
 }
 
-/** A style without its rare kinds on short or odd lengths falls back to notes on every eighth. */
-const onEighths = (length: Ticks): RhythmCell => ({
-  kind: 'eighths',
-  onsets: Array.from({ length: Math.max(0, Math.ceil(length / EIGHTH) - 1) }, (_, at) => (at + 1) * EIGHTH),
-})
+/** A style without its rare kinds on short or odd lengths falls back to notes on every eighth, or on every third of a beat. */
+const evenly = (length: Ticks): RhythmCell => {
+  const step = length % EIGHTH !== 0 && length % TRIPLET === 0 ? TRIPLET : EIGHTH
+  return {
+    kind: 'eighths',
+    onsets: Array.from({ length: Math.max(0, Math.ceil(length / step) - 1) }, (_, at) => (at + 1) * step),
+  }
+}
 
 /** A cell with what it costs beside its notes. */
 export interface PricedCell extends RhythmCell {
@@ -93,11 +97,15 @@ export interface PricedCell extends RhythmCell {
 /** What a note that is not played spares, on the average: rhythms with fewer notes must not be cheaper for that. */
 const A_NOTE = 0.8
 
+/** One note, held. */
+const HELD_ON: PricedCell = { ...cell('long'), cost: 0 }
+
 /** The cells of a style that fill a length of ticks, the fullest for nothing. Never empty. */
 export const cellsFor = (length: Ticks, style: RhythmStyle): readonly PricedCell[] => {
+  if (style === 'bars') return [HELD_ON]
   const costs = STYLES[style]
   const cells = (CELLS[length] ?? []).filter(({ kind }) => costs[kind] !== undefined)
-  const usable = cells.length > 0 ? cells : [onEighths(length)]
+  const usable = cells.length > 0 ? cells : [evenly(length)]
   const most = Math.max(...usable.map(({ onsets }) => onsets.length))
   return usable.map((one) => ({
     ...one,

@@ -30,3 +30,11 @@ export const swung = (ticks: Ticks, swing: Swing): Ticks => {
   const share = within < 0.5 ? within * 2 * swing : swing + (within - 0.5) * 2 * (1 - swing)
   return beat + share * QUARTER
 }
+
+/** The written place of what sounds there: the inverse of `swung`. */
+export const unswung = (ticks: Ticks, swing: Swing): Ticks => {
+  const beat = Math.floor(ticks / QUARTER) * QUARTER
+  const within = (ticks - beat) / QUARTER
+  const share = within < swing ? within / (2 * swing) : 0.5 + (within - swing) / (2 * (1 - swing))
+  return beat + share * QUARTER
+}

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { analysed, eighths } from '../../test/changes.ts'
 import { composeLines } from '../compose/compose.ts'
+import { type FillTable, fillTable } from '../compose/table.ts'
 import { instrumentOf } from '../instrument/instrument.ts'
 import type { RhythmStyle } from '../rhythm/cells.ts'
 import { barTicks, beatTicks } from '../rhythm/meter.ts'
@@ -17,23 +18,43 @@ const note = (start: number, duration: number, spelling: string, midi: number) =
 
 describe('scoreOf', () => {
   it('fills each bar, breaks beams at the beat, and writes every note once', () => {
-    const times = fc.constantFrom('4/4', '3/4')
+    const tables = new Map<RhythmStyle, FillTable>()
+    const tableFor = (rhythm: RhythmStyle) => {
+      const table = tables.get(rhythm) ?? fillTable({ rhythm })
+      tables.set(rhythm, table)
+      return table
+    }
+    const tunes = (['4/4', '3/4'] as const).map((time) =>
+      analysed(`key: G minor\ntime: ${time}\n| Gm7 | C7 | Am7b5 | D7b9 |`),
+    )
     fc.assert(
       fc.property(
         fc.integer({ min: 0, max: 9999 }),
-        times,
+        fc.constantFrom(...tunes),
         fc.constantFrom<2 | 4>(2, 4),
-        fc.constantFrom<RhythmStyle>('eighths', 'mixed', 'triplets', 'sixteenths', 'syncopated', 'sparse'),
-        (seed, time, breathBars, rhythm) => {
-          const analysis = analysed(`key: G minor\ntime: ${time}\n| Gm7 | C7 | Am7b5 | D7b9 |`)
-          const [composed] = composeLines(analysis, {
-            stretch: { from: 0, to: 3 },
-            seed,
-            count: 1,
-            range: instrumentOf('alto-sax').range,
-            breathBars,
-            rhythm,
-          }).lines
+        fc.constantFrom<RhythmStyle>(
+          'eighths',
+          'mixed',
+          'triplets',
+          'sixteenths',
+          'syncopated',
+          'sparse',
+          'bars',
+        ),
+        (seed, analysis, breathBars, rhythm) => {
+          const [composed] = composeLines(
+            analysis,
+            {
+              stretch: { from: 0, to: 3 },
+              seed,
+              count: 1,
+              range: instrumentOf('alto-sax').range,
+              breathBars,
+              rhythm,
+              rounds: 1,
+            },
+            tableFor(rhythm),
+          ).lines
           const score = scoreOf(analysis.chart, composed!.line, { from: 0, to: 3 })
           const written = new Set<number>()
           for (const bar of score.bars) {
@@ -49,7 +70,7 @@ describe('scoreOf', () => {
           expect(written.size).toBe(composed!.line.notes.length)
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 1000 },
     )
   })
 

@@ -43,7 +43,7 @@ const SENTENCES: Readonly<Record<string, Sentence>> = {
   'chart.key': (text: string) => `“${text}” is no key.`,
   'chart.time': (text: string) => `The time “${text}” is not known here.`,
   'chart.tempo': (text: string) => `The tempo “${text}” is not between 20 and 400.`,
-  'chart.feel': (text: string) => `The feel “${text}” is neither swing nor straight.`,
+  'chart.feel': (text: string) => `The feel “${text}” is none of: swing, straight, bossa, ballad.`,
   'chart.beats': (beats: number) => `The beats of this bar do not add up to ${beats}.`,
   'chart.pickup': (text: string) => `“${text}” is no number of beats for a pickup.`,
   'chart.endingWithoutRepeat': (passes: string) => `The ending ${passes} follows no repeat.`,
@@ -58,6 +58,10 @@ const SENTENCES: Readonly<Record<string, Sentence>> = {
   'import.entities': () =>
     'The file declares entities of its own, which no score needs and which can do harm. It was not read.',
   'import.broken': (what: string) => `The file is no whole XML: ${what} Nothing was taken from it.`,
+  'import.notMidi': () => 'This is not a standard MIDI file, or it is broken.',
+  'import.noNotes': () => 'There are no notes in it.',
+  'import.tooManyNotes': (count: number, most: number) =>
+    `It holds ${count} notes; a line holds ${most} at most.`,
   'import.notMusicXml': () => 'This is not a MusicXML score.',
   'import.timewise': () =>
     'The score is written timewise. Export it partwise, which is what programs usually write.',

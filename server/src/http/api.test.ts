@@ -90,6 +90,59 @@ describe('the API', () => {
     ])
   })
 
+  it('keeps words and tags on a line, and versions of it; a line put away is not listed and not lost', async () => {
+    const line = (revision: number, more: object = {}) => ({
+      revision,
+      edit: `edit-004${revision}`,
+      tune: 'tune-0001',
+      title: 'Two',
+      stretch: { from: 0, to: 1 },
+      notes: [{ ...note, midi: 60 + revision, spelling: 'C4' }],
+      ...more,
+    })
+    const put = (body: unknown) => call().put('/api/lines/line-0040', body)
+    const first = await put(line(0, { remark: 'lay back', tags: ['slow', 'ballad'], version: true }))
+    expect(first.body).toMatchObject({ remark: 'lay back', tags: ['slow', 'ballad'] })
+    expect(
+      (await put(line(0, { remark: 'lay back', tags: ['slow', 'ballad'], version: true }))).body,
+    ).toEqual(first.body)
+    // A change that is stored by itself is no version and leaves the words.
+    expect((await put(line(1))).body).toMatchObject({ revision: 2, remark: 'lay back' })
+    await put(line(2, { version: true }))
+    const versions = (await call().get('/api/lines/line-0040/versions')).body
+    expect(versions.map(({ revision }: { revision: number }) => revision)).toEqual([3, 1])
+    expect(versions[1].notes[0].midi).toBe(60)
+    const listed = async () =>
+      (await call().get('/api/lines?tune=tune-0001')).body.map(({ id }: { id: string }) => id)
+    expect(await listed()).toContain('line-0040')
+    await put(line(3, { removed: true }))
+    expect(await listed()).not.toContain('line-0040')
+    await put(line(4))
+    expect(await listed()).toContain('line-0040')
+    expect((await put(line(5, { tags: ['x'.repeat(41)] }))).body.error.code).toBe('invalid')
+    await put(line(5, { removed: true }))
+  })
+
+  it('keeps phrases in degrees', async () => {
+    const phrase = {
+      revision: 0,
+      edit: 'edit-0050',
+      title: 'Into the third',
+      notes: [{ at: 0, duration: 240, semitones: 3, degree: 'b3' }],
+      chords: [{ at: 0, kind: 'minor', above: 0 }],
+    }
+    expect((await call().put('/api/phrases/phrase-0001', phrase)).status).toBe(200)
+    expect((await call().get('/api/phrases')).body).toMatchObject([
+      { id: 'phrase-0001', notes: phrase.notes, chords: phrase.chords },
+    ])
+    for (const wrong of [
+      { ...phrase, notes: [] },
+      { ...phrase, notes: [{ ...phrase.notes[0], degree: 'h3' }] },
+      { ...phrase, chords: [{ at: 0, kind: 'sad', above: 0 }] },
+    ])
+      expect((await call().put('/api/phrases/phrase-0002', wrong)).body.error.code).toBe('invalid')
+  })
+
   it('keeps lines by tune, note for note', async () => {
     const line = {
       revision: 0,

@@ -2,6 +2,7 @@ import {
   check,
   IdParams,
   LineBody,
+  PhraseBody,
   RunBody,
   SettingsBody,
   TuneBody,
@@ -9,13 +10,12 @@ import {
 } from '@eager-contour/contract'
 import { type Request, Router } from 'express'
 import type { DataSource } from 'typeorm'
+import { listLines, listPhrases, listVersions, writeLine, writePhrase } from '../store/lines.ts'
 import {
-  listLines,
   listRuns,
   listTunes,
   readRun,
   readSettings,
-  writeLine,
   writeRun,
   writeSettings,
   writeTune,
@@ -49,6 +49,16 @@ export const api = (source: DataSource, version: string): Router => {
     '/lines/:id',
     async (request, response) =>
       void response.json(await writeLine(source, idOf(request), valid(LineBody, request.body))),
+  )
+  routes.get(
+    '/lines/:id/versions',
+    async (request, response) => void response.json(await listVersions(source, idOf(request))),
+  )
+  routes.get('/phrases', async (_request, response) => void response.json(await listPhrases(source)))
+  routes.put(
+    '/phrases/:id',
+    async (request, response) =>
+      void response.json(await writePhrase(source, idOf(request), valid(PhraseBody, request.body))),
   )
   routes.get(
     '/runs',

@@ -4,8 +4,9 @@ import { join } from 'node:path'
 import type { DemoData } from '@eager-contour/contract'
 import { afterAll, describe, expect, it } from 'vitest'
 import { fillWithDemo } from './demo.ts'
+import { listLines } from './lines.ts'
 import { openStore } from './open.ts'
-import { listLines, listRuns, listTunes, readRun, readSettings } from './records.ts'
+import { listRuns, listTunes, readRun, readSettings } from './records.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
 afterAll(() => rmSync(folder, { recursive: true }))
@@ -31,6 +32,8 @@ const DEMO: DemoData = {
       title: 'One',
       stretch: { from: 0, to: 1 },
       notes: [{ start: 0, duration: 240, midi: 60, spelling: 'C4' }],
+      remark: 'slow',
+      tags: ['first'],
     },
   ],
   runs: [

@@ -9,7 +9,8 @@ import {
 } from '@eager-contour/contract'
 import type { DataSource } from 'typeorm'
 import { TuneEntity } from './entities.ts'
-import { type Store, writeLine, writeRun, writeSettings, writeTune } from './records.ts'
+import { writeLine } from './lines.ts'
+import { type Store, writeRun, writeSettings, writeTune } from './records.ts'
 
 const DEMO_EDIT = { revision: 0, edit: 'demo-edit-1' }
 

@@ -1,4 +1,4 @@
-import type { Override } from '@eager-contour/core'
+import type { LineNote, Override, PhraseChord, PhraseNote } from '@eager-contour/core'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
 
 /** What can be edited carries its revision and the id of the edit that made it. */
@@ -23,7 +23,32 @@ export class LineEntity extends Edited {
   @Column('text') title: string
   @Column('integer') fromBar: number
   @Column('integer') toBar: number
-  @Column('simple-json') notes: readonly { start: number; duration: number; midi: number; spelling: string }[]
+  @Column('simple-json') notes: readonly LineNote[]
+  @Column('text', { default: '' }) remark: string
+  @Column('simple-json', { default: '[]' }) tags: readonly string[]
+  /** Put away: kept, and not listed. */
+  @Column('boolean', { default: false }) removed: boolean
+}
+
+/** A line as it was when the player kept it. */
+@Entity('line_versions')
+export class LineVersionEntity {
+  @PrimaryColumn('text') line: string
+  @PrimaryColumn('integer') revision: number
+  @Column('text') title: string
+  @Column('integer') fromBar: number
+  @Column('integer') toBar: number
+  @Column('simple-json') notes: readonly LineNote[]
+  @Column('text') keptAt: string
+}
+
+@Entity('phrases')
+export class PhraseEntity extends Edited {
+  @PrimaryColumn('text') id: string
+  @Column('text') title: string
+  @Column('simple-json') notes: readonly PhraseNote[]
+  @Column('simple-json') chords: readonly PhraseChord[]
+  @Column('boolean', { default: false }) removed: boolean
 }
 
 @Entity('runs')

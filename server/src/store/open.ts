@@ -2,8 +2,17 @@ import { closeSync, existsSync, mkdirSync, openSync, readSync, statSync } from '
 import { dirname } from 'node:path'
 import Sqlite from 'better-sqlite3'
 import { DataSource } from 'typeorm'
-import { LineEntity, RunEntity, SettingsEntity, TakeEntity, TuneEntity } from './entities.ts'
+import {
+  LineEntity,
+  LineVersionEntity,
+  PhraseEntity,
+  RunEntity,
+  SettingsEntity,
+  TakeEntity,
+  TuneEntity,
+} from './entities.ts'
 import { First1764000000000 } from './first.migration.ts'
+import { Phrases1764200000000 } from './phrases.migration.ts'
 import { Readings1764100000000 } from './readings.migration.ts'
 
 const BUSY_MS = 3000
@@ -23,8 +32,16 @@ export const openStore = async (file: string): Promise<DataSource> => {
     database: file,
     enableWAL: true,
     timeout: BUSY_MS,
-    entities: [TuneEntity, LineEntity, RunEntity, TakeEntity, SettingsEntity],
-    migrations: [First1764000000000, Readings1764100000000],
+    entities: [
+      TuneEntity,
+      LineEntity,
+      LineVersionEntity,
+      PhraseEntity,
+      RunEntity,
+      TakeEntity,
+      SettingsEntity,
+    ],
+    migrations: [First1764000000000, Readings1764100000000, Phrases1764200000000],
     migrationsRun: true,
     prepareDatabase: (database: { pragma: (text: string) => void }) => {
       database.pragma('foreign_keys = ON')

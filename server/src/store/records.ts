@@ -1,7 +1,5 @@
 import type {
   EditBody,
-  LineAnswer,
-  LineBody,
   RunAnswer,
   RunBody,
   RunWithTakeAnswer,
@@ -13,12 +11,12 @@ import type {
 import type { RunVerdict, Take } from '@eager-contour/core'
 import type { DataSource, EntityManager, EntityTarget, FindOptionsWhere } from 'typeorm'
 import { HttpProblem } from '../http/problem.ts'
-import { LineEntity, RunEntity, SettingsEntity, TakeEntity, TuneEntity } from './entities.ts'
+import { RunEntity, SettingsEntity, TakeEntity, TuneEntity } from './entities.ts'
 
 /** Where records are read and written: the database, or a transaction in it. */
 export type Store = Pick<DataSource, 'manager' | 'transaction'>
 
-interface Editable {
+export interface Editable {
   id: string
   revision: number
   lastEdit: string
@@ -29,7 +27,7 @@ interface Editable {
  * Writes an edit: refused with what is stored when it was made from an older revision, and counted once however often it
  * is sent.
  */
-const writeEdited = async <E extends Editable>(
+export const writeEdited = async <E extends Editable>(
   store: Store,
   type: EntityTarget<E>,
   id: string,
@@ -84,35 +82,6 @@ export const writeTune = async (store: Store, id: string, body: TuneBody): Promi
       tuneAnswer,
     ),
   )
-
-const lineAnswer = (row: LineEntity): LineAnswer => ({
-  id: row.id,
-  revision: row.revision,
-  tune: row.tune,
-  title: row.title,
-  stretch: { from: row.fromBar, to: row.toBar },
-  notes: row.notes,
-  updatedAt: row.updatedAt,
-})
-
-export const listLines = async (store: Store, tune?: string): Promise<readonly LineAnswer[]> =>
-  (
-    await store.manager.find(LineEntity, {
-      where: tune === undefined ? {} : { tune },
-      order: { updatedAt: 'DESC' },
-    })
-  ).map(lineAnswer)
-
-export const writeLine = async (store: Store, id: string, body: LineBody): Promise<LineAnswer> => {
-  const fields = {
-    tune: body.tune,
-    title: body.title,
-    fromBar: body.stretch.from,
-    toBar: body.stretch.to,
-    notes: body.notes,
-  }
-  return lineAnswer(await writeEdited(store, LineEntity, id, body, () => fields, lineAnswer))
-}
 
 const runAnswer = (row: RunEntity): RunAnswer => ({
   id: row.id,

@@ -3,6 +3,7 @@ import { useDispatch, useSelector } from 'react-redux'
 import { api } from '../data/api.ts'
 import { outboxSlice } from '../data/outboxSlice.ts'
 import { lineReducer } from '../line/lineSlice.ts'
+import { mixSlice } from '../sound/mixSlice.ts'
 import { playSlice } from '../sound/playSlice.ts'
 
 export const store = configureStore({
@@ -10,6 +11,7 @@ export const store = configureStore({
     [api.reducerPath]: api.reducer,
     outbox: outboxSlice.reducer,
     line: lineReducer,
+    mix: mixSlice.reducer,
     play: playSlice.reducer,
   },
   middleware: (getDefault) => getDefault().concat(api.middleware),

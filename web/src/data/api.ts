@@ -1,11 +1,18 @@
-import type { LineAnswer, RunAnswer, SettingsAnswer, TuneAnswer } from '@eager-contour/contract'
+import type {
+  LineAnswer,
+  LineVersionAnswer,
+  PhraseAnswer,
+  RunAnswer,
+  SettingsAnswer,
+  TuneAnswer,
+} from '@eager-contour/contract'
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react'
 
 /** What is read from the server. Everything that is written goes through the outbox. */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['tunes', 'lines', 'runs', 'settings'],
+  tagTypes: ['tunes', 'lines', 'phrases', 'runs', 'settings'],
   refetchOnReconnect: true,
   endpoints: (builder) => ({
     tunes: builder.query<readonly TuneAnswer[], void>({ query: () => 'tunes', providesTags: ['tunes'] }),
@@ -13,9 +20,24 @@ export const api = createApi({
       query: (tune) => `lines?tune=${encodeURIComponent(tune)}`,
       providesTags: ['lines'],
     }),
+    versions: builder.query<readonly LineVersionAnswer[], string>({
+      query: (line) => `lines/${encodeURIComponent(line)}/versions`,
+      providesTags: ['lines'],
+    }),
+    phrases: builder.query<readonly PhraseAnswer[], void>({
+      query: () => 'phrases',
+      providesTags: ['phrases'],
+    }),
     runs: builder.query<readonly RunAnswer[], void>({ query: () => 'runs', providesTags: ['runs'] }),
     settings: builder.query<SettingsAnswer, void>({ query: () => 'settings', providesTags: ['settings'] }),
   }),
 })
 
-export const { useTunesQuery, useLinesQuery, useRunsQuery, useSettingsQuery } = api
+export const {
+  useTunesQuery,
+  useLinesQuery,
+  useVersionsQuery,
+  usePhrasesQuery,
+  useRunsQuery,
+  useSettingsQuery,
+} = api

@@ -7,9 +7,10 @@ import { counted, reached } from './outboxSlice.ts'
 
 const FIRST_RETRY_MS = 1000
 const LONGEST_RETRY_MS = 20_000
-const TAG_BY_PATH: Readonly<Record<string, 'tunes' | 'lines' | 'runs' | 'settings'>> = {
+const TAG_BY_PATH: Readonly<Record<string, 'tunes' | 'lines' | 'phrases' | 'runs' | 'settings'>> = {
   tunes: 'tunes',
   lines: 'lines',
+  phrases: 'phrases',
   runs: 'runs',
   settings: 'settings',
 }

@@ -1,111 +1,163 @@
-import type { LineAnswer, RunAnswer } from '@eager-contour/contract'
-import { nextTempo, RUNGS, type RungRow } from '@eager-contour/core'
-import { useState } from 'react'
-import { Link } from 'react-router'
-import { useLinesQuery, useRunsQuery } from '../data/api.ts'
-import { Empty } from '../parts/Notice.tsx'
-import { VerdictMark } from '../parts/VerdictMark.tsx'
+import {
+  type CellState,
+  KEY_ORDER_NAMES,
+  type Key,
+  type KeyOrder,
+  RUNGS,
+  type RungId,
+} from '@eager-contour/core'
+import { Fragment, type KeyboardEvent, useState } from 'react'
+import { useSettings } from '../app/settings.ts'
+import { Choice } from '../parts/Choice.tsx'
+import { StateMark } from '../parts/VerdictMark.tsx'
 import { barsText, useOpenTune } from '../tune/useTune.ts'
+import { writtenKey } from '../tune/written.ts'
+import { RungPanel } from './RungPanel.tsx'
+import { type Ladder, useLadder } from './useLadder.ts'
 
-/** The rungs that there are for this stretch, with how the last runs went and the tempo that comes next. */
+const STATES: readonly CellState[] = ['not tried', 'again', 'nearly', 'holds', 'moves on', 'resting']
+const ALL = 'all'
+
+/** The ladder over the stretch: rungs by keys, each with its state; one is opened to see what it asks and to start it. */
 export const DrillsPlace = () => {
-  const { tune, stretch } = useOpenTune()
-  const { data: runs = [] } = useRunsQuery()
-  const { data: lines = [] } = useLinesQuery(tune.id)
-  const here = runs.filter(
-    (run) =>
-      run.tune === tune.id &&
-      run.stretch.from === stretch.from &&
-      run.stretch.to === stretch.to &&
-      run.state === 'finished',
-  )
+  const open = useOpenTune()
+  const [order, setOrder] = useState<KeyOrder>('fourths')
+  const [filter, setFilter] = useState<CellState | typeof ALL>(ALL)
+  const ladder = useLadder(open, order)
+  const [rung, setRung] = useState<RungId>('outline-up')
+  const [key, setKey] = useState<string>()
+  const chosen = ladder.keys.find(({ tonic }) => tonic === key) ?? ladder.keys[0]!
   return (
-    <div className="grow bg-sheet px-5 pt-5 pb-10">
-      <h2 className="text-2xl">Drills over {barsText(stretch)}</h2>
-      <ul className="mt-3 max-w-5xl">
-        {RUNGS.map((rung) => (
-          <RungItem
-            key={rung.id}
-            rung={rung}
-            runs={here.filter((run) => run.rung === rung.id)}
-            lines={lines}
-            tune={tune.id}
-            bars={`${stretch.from + 1}-${stretch.to + 1}`}
-          />
-        ))}
-      </ul>
+    <div className="grid grow bg-sheet lg:grid-cols-[minmax(0,1fr)_20rem]">
+      <div className="min-w-0 px-5 pt-4 pb-8">
+        <div className="flex flex-wrap items-end justify-between gap-x-6">
+          <h2 className="text-2xl">Drills over {barsText(open.stretch)}</h2>
+          <div className="flex gap-4">
+            <Choice<KeyOrder>
+              label="Keys"
+              value={order}
+              options={KEY_ORDER_NAMES.map(({ id, name }) => ({ value: id, label: name }))}
+              onChange={setOrder}
+            />
+            <Choice<CellState | typeof ALL>
+              label="Show"
+              value={filter}
+              options={[
+                { value: ALL, label: 'every rung' },
+                ...STATES.map((state) => ({ value: state, label: `those with: ${state}` })),
+              ]}
+              onChange={setFilter}
+            />
+          </div>
+        </div>
+        <Grid
+          ladder={ladder}
+          filter={filter}
+          rung={rung}
+          chosen={chosen}
+          onChoose={(id, to) => {
+            setRung(id)
+            setKey(to.tonic)
+          }}
+        />
+        <ul aria-label="What the marks mean" className="mt-4 flex flex-wrap gap-x-5 gap-y-1 text-soft">
+          {STATES.map((state) => (
+            <li key={state} className="flex items-center gap-1.5">
+              <StateMark state={state} size={18} /> {state}
+            </li>
+          ))}
+        </ul>
+      </div>
+      <RungPanel key={`${rung} ${chosen.tonic}`} open={open} ladder={ladder} rung={rung} at={chosen} />
     </div>
   )
 }
 
-interface RungItemProps {
-  readonly rung: RungRow
-  readonly runs: readonly RunAnswer[]
-  readonly lines: readonly LineAnswer[]
-  readonly tune: string
-  readonly bars: string
+interface GridProps {
+  readonly ladder: Ladder
+  readonly filter: CellState | typeof ALL
+  readonly rung: RungId
+  readonly chosen: Key
+  readonly onChoose: (rung: RungId, key: Key) => void
 }
 
-const RungItem = ({ rung, runs, lines, tune, bars }: RungItemProps) => {
-  const fitting = lines.filter((line) => overlaps(line, bars))
-  const [line, setLine] = useState<string>()
-  const chosen = line ?? fitting[0]?.id
-  const needsLine = rung.id === 'your-line'
-  const oldestFirst = [...runs].reverse()
-  const tempo = nextTempo(rung, oldestFirst)
-  const last = runs[0]
-  return (
-    <li className="grid items-center gap-4 border-t border-rule py-5 md:grid-cols-[1fr_auto_auto]">
-      <div>
-        <h3 className="text-2xl">{rung.name}</h3>
-        <p className="text-soft">
-          Grade {rung.grade}, {rung.gradeName}: {rung.asks}
-        </p>
-        {needsLine && fitting.length > 0 && (
-          <label className="mt-2 block">
-            Line{' '}
-            <select
-              value={chosen}
-              onChange={(event) => setLine(event.target.value)}
-              className="min-h-10 rounded-xl border border-soft bg-sheet px-2"
-            >
-              {fitting.map(({ id, title }) => (
-                <option key={id} value={id}>
-                  {title}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
-        {needsLine && fitting.length === 0 && (
-          <Empty>No kept line lies in these bars. Write one in Line and keep it.</Empty>
-        )}
-      </div>
-      <div>
-        {last ? (
-          <>
-            <VerdictMark verdict={last.verdict} />{' '}
-            <span className="text-soft">
-              at {last.tempo}, {runs.length === 1 ? 'one run' : `${runs.length} runs`}
-            </span>
-          </>
-        ) : (
-          <span className="text-soft">not tried</span>
-        )}
-      </div>
-      {(!needsLine || chosen !== undefined) && (
-        <Link
-          to={`/stage/${tune}?${new URLSearchParams({ bars, rung: rung.id, tempo: String(tempo), ...(needsLine ? { line: chosen! } : {}) })}`}
-          className="inline-flex min-h-12 items-center rounded-full bg-ink px-6 text-lg font-semibold text-on-ink"
-        >
-          Play at {tempo}
-        </Link>
-      )}
-    </li>
+const Grid = ({ ladder, filter, rung, chosen, onChoose }: GridProps) => {
+  const { of } = useSettings()
+  const names = ladder.keys.map(({ tonic, mode }) => writtenKey(`${tonic} ${mode}`, of).split(' ')[0]!)
+  const rows = RUNGS.filter(
+    ({ id }) => filter === ALL || ladder.keys.some((key) => ladder.cell(id, key).state === filter),
   )
-}
-
-const overlaps = (line: LineAnswer, bars: string): boolean => {
-  const [from = 1, to = 1] = bars.split('-').map(Number)
-  return line.stretch.from <= to - 1 && line.stretch.to >= from - 1
+  /** The arrows move from cell to cell; one of them is in the tab order. */
+  const onKey = (event: KeyboardEvent) => {
+    const by = {
+      ArrowRight: [0, 1],
+      ArrowLeft: [0, -1],
+      ArrowDown: [1, 0],
+      ArrowUp: [-1, 0],
+    }[event.key] as readonly [number, number] | undefined
+    if (!by || event.shiftKey) return
+    const row = Math.min(rows.length - 1, Math.max(0, rows.findIndex(({ id }) => id === rung) + by[0]))
+    const column = Math.min(11, Math.max(0, ladder.keys.indexOf(chosen) + by[1]))
+    const [to, key] = [rows[row], ladder.keys[column]]
+    if (!to || !key) return
+    event.preventDefault()
+    onChoose(to.id, key)
+    document.querySelector<HTMLElement>(`[data-cell="${to.id} ${key.tonic}"]`)?.focus()
+  }
+  if (rows.length === 0) return <p className="py-8 text-lg text-soft">No rung has this state in any key.</p>
+  return (
+    <div className="mt-3 overflow-x-auto">
+      <table className="w-full border-collapse" onKeyDown={onKey}>
+        <thead>
+          <tr>
+            <th scope="col" className="text-left font-normal text-soft">
+              rung
+            </th>
+            {names.map((name) => (
+              <th key={name} scope="col" className="px-0.5 pb-1 font-head text-lg">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, at) => (
+            <Fragment key={row.id}>
+              {row.grade !== rows[at - 1]?.grade && (
+                <tr>
+                  <th colSpan={13} scope="rowgroup" className="pt-3 pb-1 text-left text-lg">
+                    {row.grade} {row.gradeName}
+                  </th>
+                </tr>
+              )}
+              <tr className="border-t border-rule">
+                <th scope="row" className="py-0.5 pr-3 text-left font-normal whitespace-nowrap">
+                  {row.name}
+                </th>
+                {ladder.keys.map((key, column) => {
+                  const { state } = ladder.cell(row.id, key)
+                  const here = row.id === rung && key === chosen
+                  return (
+                    <td key={key.tonic} className="p-0 text-center">
+                      <button
+                        type="button"
+                        data-cell={`${row.id} ${key.tonic}`}
+                        tabIndex={here ? 0 : -1}
+                        aria-pressed={here}
+                        aria-label={`${row.name} in ${names[column]}: ${state}`}
+                        onClick={() => onChoose(row.id, key)}
+                        className="inline-flex h-9 w-full min-w-9 items-center justify-center rounded-lg hover:bg-ledge aria-pressed:bg-ledge-guide"
+                      >
+                        <StateMark state={state} />
+                      </button>
+                    </td>
+                  )
+                })}
+              </tr>
+            </Fragment>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
 }

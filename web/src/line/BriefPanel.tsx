@@ -1,35 +1,67 @@
-import { type Degree, type DeviceId, degreeName, ROADS, type RoadId, type Weight } from '@eager-contour/core'
-import { useState } from 'react'
+import {
+  type Degree,
+  type DeviceId,
+  degreeName,
+  type Instrument,
+  ROADS,
+  type RoadId,
+  simpleSpelling,
+  spellPitch,
+  type Weight,
+  withSigns,
+} from '@eager-contour/core'
+import { memo, useState } from 'react'
+import { useSettings } from '../app/settings.ts'
 import { Button } from '../parts/Button.tsx'
 import { Check } from '../parts/Check.tsx'
 import { Choice, type ChoiceOption } from '../parts/Choice.tsx'
 import { Segments } from '../parts/Segments.tsx'
 import { Turner } from '../parts/Turner.tsx'
-import { BRIEFS, CLOSELY, nameOfWish, type Wish } from './briefs.ts'
-import type { Desk } from './useDesk.ts'
+import { BRIEFS, CLOSELY, type NamedBrief, nameOfWish, type Wish } from './briefs.ts'
+import type { DeskActs } from './useDesk.ts'
 
-const TURNED: readonly { readonly device: DeviceId; readonly name: string }[] = [
-  { device: 'arpeggio', name: 'Arpeggios' },
-  { device: 'skip', name: 'Skips' },
-  { device: 'scale', name: 'Scale steps' },
-  { device: 'enclosure', name: 'Enclosures' },
-  { device: 'below', name: 'From below' },
-  { device: 'above', name: 'From above' },
-  { device: 'doubleChromatic', name: 'Double chromatic' },
+const TURNED: readonly { readonly device: DeviceId; readonly name: string; readonly says: string }[] = [
+  { device: 'arpeggio', name: 'Arpeggios', says: 'Chord tones in a row, up or down.' },
+  { device: 'skip', name: 'Skips', says: 'From a chord tone over a third to the next.' },
+  { device: 'scale', name: 'Scale steps', says: 'The scale from chord tone to chord tone.' },
+  {
+    device: 'enclosure',
+    name: 'Enclosures',
+    says: 'The note above and the half step below, then the target.',
+  },
+  { device: 'below', name: 'From below', says: 'A half step up into the target.' },
+  { device: 'above', name: 'From above', says: 'A scale step or half step down into the target.' },
+  { device: 'doubleChromatic', name: 'Double chromatic', says: 'Two half steps in a row into the target.' },
 ]
-const MORE: readonly { readonly device: DeviceId; readonly name: string }[] = [
-  { device: 'neighbour', name: 'Neighbours' },
-  { device: 'turn', name: 'Turns' },
-  { device: 'threeNoteEnclosure', name: 'Three-note enclosures' },
-  { device: 'fourNoteEnclosure', name: 'Four-note enclosures' },
-  { device: 'cell', name: 'Cells' },
-  { device: 'pentatonic', name: 'Pentatonics' },
-  { device: 'diminished', name: 'Diminished from the 3' },
-  { device: 'altered', name: 'Altered dominants' },
-  { device: 'triad', name: 'Upper triads' },
-  { device: 'tritone', name: 'Tritone dominants' },
-  { device: 'sidestep', name: 'Sidesteps' },
-  { device: 'blues', name: 'Blues scale' },
+const MORE: readonly { readonly device: DeviceId; readonly name: string; readonly says: string }[] = [
+  { device: 'neighbour', name: 'Neighbours', says: 'A step away from a chord tone and back.' },
+  { device: 'turn', name: 'Turns', says: 'Around the chord tone: above, on it, below, on it.' },
+  {
+    device: 'threeNoteEnclosure',
+    name: 'Three-note enclosures',
+    says: 'Three notes around the target, then the target.',
+  },
+  {
+    device: 'fourNoteEnclosure',
+    name: 'Four-note enclosures',
+    says: 'Four notes around the target, then the target.',
+  },
+  { device: 'cell', name: 'Cells', says: 'Four notes in a pattern such as 1 2 3 5.' },
+  { device: 'pentatonic', name: 'Pentatonics', says: 'Runs of a five-note scale.' },
+  {
+    device: 'diminished',
+    name: 'Diminished from the 3',
+    says: 'Minor thirds up from the 3 of a dominant: its ♭9.',
+  },
+  { device: 'altered', name: 'Altered dominants', says: '♭9, ♯9, ♯11 and ♭13 over dominants, resolved.' },
+  { device: 'triad', name: 'Upper triads', says: 'A triad on an upper note of the chord.' },
+  {
+    device: 'tritone',
+    name: 'Tritone dominants',
+    says: 'The dominant a tritone away in the place of this one.',
+  },
+  { device: 'sidestep', name: 'Sidesteps', says: 'Half a step out of the key, and home.' },
+  { device: 'blues', name: 'Blues scale', says: 'The blues scale of the key.' },
 ]
 const WORDS = ['never', 'rarely', 'sometimes', 'often'] as const
 const FOLLOWED = ['loosely', 'closely', 'as drawn'] as const
@@ -61,6 +93,7 @@ const RHYTHMS: readonly ChoiceOption<NonNullable<Wish['rhythm']>>[] = [
   { value: 'syncopated', label: 'syncopated', says: 'Strong beats come an eighth early.' },
   { value: 'sparse', label: 'sparse', says: 'Few notes, long ones, room.' },
   { value: 'sixteenths', label: 'sixteenths', says: 'Double time.' },
+  { value: 'bars', label: 'one note a bar', says: 'One chord tone a bar, near the last one.' },
 ]
 const degrees = (...list: readonly Degree[]): readonly ChoiceOption<string>[] => [
   { value: AS_IT_FALLS, label: 'where it fits' },
@@ -69,28 +102,33 @@ const degrees = (...list: readonly Degree[]): readonly ChoiceOption<string>[] =>
 const FIRST = degrees('R', '3', '5', '7', '9')
 const LANDING = degrees('R', '3', '5', '9')
 
-/** What the line should be made of. It is written anew while a control is turned. */
-export const BriefPanel = ({
-  desk,
-  drawing,
-  onDrawing,
-}: {
-  readonly desk: Desk
+interface BriefPanelProps {
+  readonly wish: Wish
+  readonly briefs: readonly NamedBrief[]
+  /** Whether there is a line to be drawn over, and a contour that it follows. */
+  readonly hasLine: boolean
+  readonly hasContour: boolean
+  readonly acts: Pick<DeskActs, 'change' | 'begin' | 'keepBrief' | 'follow'>
   /** Whether the contour is being drawn. */
   readonly drawing: boolean
   readonly onDrawing: () => void
-}) => {
-  const { wish } = desk
+}
+
+/** What the line should be made of. It is written anew while a control is turned. */
+export const BriefPanel = memo((props: BriefPanelProps) => {
+  const { wish, briefs, hasLine, hasContour, acts, drawing, onDrawing } = props
+  const { of } = useSettings()
   const [name, setName] = useState('')
-  const named = nameOfWish(wish, desk.briefs)
-  const all = [...BRIEFS, ...desk.briefs]
-  const turner = ({ device, name: label }: (typeof TURNED)[number]) => (
+  const named = nameOfWish(wish, briefs)
+  const all = [...BRIEFS, ...briefs]
+  const turner = ({ device, name: label, says }: (typeof TURNED)[number]) => (
     <Turner
       key={device}
       label={label}
+      says={says}
       value={wish.devices[device] ?? 2}
       words={WORDS}
-      onChange={(weight) => desk.change({ devices: { ...wish.devices, [device]: weight as Weight } })}
+      onChange={(weight) => acts.change({ devices: { ...wish.devices, [device]: weight as Weight } })}
     />
   )
   return (
@@ -98,7 +136,7 @@ export const BriefPanel = ({
       <h2 id="brief" className="mb-1 text-xl">
         Brief
       </h2>
-      {desk.line && (
+      {hasLine && (
         <Button
           look={drawing ? 'main' : 'plain'}
           className="my-1 w-full"
@@ -108,15 +146,16 @@ export const BriefPanel = ({
           {drawing ? 'Done drawing' : 'Draw the contour'}
         </Button>
       )}
-      {desk.contour.length > 0 && (
+      {hasContour && (
         <>
           <Turner
             label="The contour, followed"
+            says="How near the strong beats keep to the ribbon."
             value={wish.strictness ?? CLOSELY}
             words={FOLLOWED}
-            onChange={(strictness) => desk.change({ strictness })}
+            onChange={(strictness) => acts.change({ strictness })}
           />
-          <Button look="quiet" onClick={() => desk.follow([])}>
+          <Button look="quiet" onClick={() => acts.follow([])}>
             Let the contour go
           </Button>
         </>
@@ -130,43 +169,45 @@ export const BriefPanel = ({
         ]}
         onChange={(chosen) => {
           const brief = all.find((one) => one.name === chosen)
-          if (brief) desk.begin(brief.wish)
+          if (brief) acts.begin(brief.wish)
         }}
       />
       <Choice
         label="What leads"
         value={wish.approach ?? 'both'}
         options={LEADS}
-        onChange={(approach) => desk.change({ approach })}
+        onChange={(approach) => acts.change({ approach })}
       />
       <Choice
         label="Rhythm"
         value={wish.rhythm ?? 'eighths'}
         options={RHYTHMS}
-        onChange={(rhythm) => desk.change({ rhythm })}
+        onChange={(rhythm) => acts.change({ rhythm })}
       />
       {TURNED.map(turner)}
       <Turner
         label="Outside notes"
+        says="Notes outside the scale, each brought home by a half step."
         value={wish.chromatic ?? 2}
         words={WORDS}
-        onChange={(chromatic) => desk.change({ chromatic: chromatic as Weight })}
+        onChange={(chromatic) => acts.change({ chromatic: chromatic as Weight })}
       />
       <div className="mt-2">
         <Segments
           label="Breath at the latest after"
-          value={String(wish.breathBars) as '2' | '4'}
-          onChange={(bars) => desk.change({ breathBars: bars === '2' ? 2 : 4 })}
+          value={wish.unbroken ? 'none' : (String(wish.breathBars) as '2' | '4')}
+          onChange={(bars) => acts.change({ unbroken: bars === 'none', breathBars: bars === '2' ? 2 : 4 })}
           options={[
             { value: '2', label: '2 bars' },
             { value: '4', label: '4 bars' },
+            { value: 'none', label: 'none' },
           ]}
         />
       </div>
       <Check
         label="new register after a breath"
         checked={wish.newRegister ?? false}
-        onChange={(newRegister) => desk.change({ newRegister })}
+        onChange={(newRegister) => acts.change({ newRegister })}
       />
       <details className="mt-1">
         <summary className="min-h-10 cursor-pointer py-2 font-semibold">More figures</summary>
@@ -178,7 +219,7 @@ export const BriefPanel = ({
           label="School"
           value={wish.school ?? 'both'}
           options={SCHOOLS}
-          onChange={(school) => desk.change({ school })}
+          onChange={(school) => acts.change({ school })}
         />
         <Choice
           label="ii and V"
@@ -186,25 +227,26 @@ export const BriefPanel = ({
           options={TWO_FIVES}
           onChange={(chosen) => {
             const road = ROADS.find(({ id }) => id === chosen)?.id as RoadId | undefined
-            desk.change({ road, twoFive: road ? 'apart' : (chosen as 'apart' | 'five' | 'two') })
+            acts.change({ road, twoFive: road ? 'apart' : (chosen as 'apart' | 'five' | 'two') })
           }}
         />
         <Choice
           label="Begins on"
           value={wish.firstDegree ?? AS_IT_FALLS}
           options={FIRST}
-          onChange={(degree) => desk.change({ firstDegree: degreeOrNone(degree) })}
+          onChange={(degree) => acts.change({ firstDegree: degreeOrNone(degree) })}
         />
         <Choice
           label="Lands on"
           value={wish.landingDegree ?? AS_IT_FALLS}
           options={LANDING}
-          onChange={(degree) => desk.change({ landingDegree: degreeOrNone(degree) })}
+          onChange={(degree) => acts.change({ landingDegree: degreeOrNone(degree) })}
         />
+        <RangeChoice wish={wish} of={of} onChange={(range) => acts.change({ range })} />
         <Check
           label="a rhythm that comes back"
           checked={wish.motif ?? false}
-          onChange={(motif) => desk.change({ motif })}
+          onChange={(motif) => acts.change({ motif })}
         />
       </details>
       <form
@@ -212,7 +254,7 @@ export const BriefPanel = ({
         onSubmit={(event) => {
           event.preventDefault()
           if (name.trim() === '') return
-          desk.keepBrief(name.trim())
+          acts.keepBrief(name.trim())
           setName('')
         }}
       >
@@ -229,7 +271,51 @@ export const BriefPanel = ({
       </form>
     </section>
   )
+})
+
+/** The lowest and highest note that the line may have, as the player's instrument reads them. */
+const RangeChoice = ({
+  wish,
+  of,
+  onChange,
+}: {
+  readonly wish: Wish
+  readonly of: Instrument
+  readonly onChange: (range: Wish['range']) => void
+}) => {
+  const { low, high } = wish.range ?? of.range
+  const notes = Array.from({ length: of.range.high - of.range.low + 1 }, (_, at) => of.range.low + at)
+  const options = (from: number, to: number) =>
+    notes
+      .filter((midi) => midi >= from && midi <= to)
+      .map((midi) => ({ value: String(midi), label: readName(midi + of.written.semitones) }))
+  const set = (range: NonNullable<Wish['range']>) =>
+    onChange(range.low === of.range.low && range.high === of.range.high ? undefined : range)
+  return (
+    <div className="grid grid-cols-2 gap-2">
+      <Choice
+        label="From"
+        value={String(low)}
+        options={options(of.range.low, high - OCTAVE)}
+        onChange={(chosen) => set({ low: Number(chosen), high })}
+      />
+      <Choice
+        label="up to"
+        value={String(high)}
+        options={options(low + OCTAVE, of.range.high)}
+        onChange={(chosen) => set({ low, high: Number(chosen) })}
+      />
+    </div>
+  )
 }
+
+/** A line has at least an octave. */
+const OCTAVE = 12
+
+/** A pitch by its name and octave, such as B♭4. */
+const readName = (midi: number): string =>
+  withSigns(spellPitch(midi, simpleSpelling(FLATS[((midi % 12) + 12) % 12]!)))
+const FLATS: readonly number[] = [0, -5, 2, -3, 4, -1, -6, 1, -4, 3, -2, 5]
 
 const degreeOrNone = (value: string): Degree | undefined =>
   value === AS_IT_FALLS ? undefined : (value as Degree)

@@ -13,6 +13,7 @@ import {
   scaleDegrees,
   withSigns,
 } from '@eager-contour/core'
+import { memo } from 'react'
 import type { SystemLayout } from './layout.ts'
 
 /** Whole numbers from one to another, both inside. */
@@ -25,17 +26,28 @@ interface GroundProps {
   readonly layout: SystemLayout
   readonly low: number
   readonly high: number
-  readonly yOf: (midi: number) => number
 }
 
+/** The height of a pitch on the terrain, in pixels from its top. */
+export const heightOf = ({ halfStep }: SystemLayout, high: number, midi: number): number =>
+  (high - midi + 0.5) * halfStep
+
+/** How far before its first tick a chord's ground begins, at a bar and inside one. */
+const GAPS = { bar: 26, beat: 16 } as const
+const FAR_GAPS = { bar: 7, beat: 5 } as const
+
 /** A chord's ledges, broader at its guide tones, and its footholds. */
-export const Ground = ({ analysis, span, layout, low, high, yOf }: GroundProps) => {
+export const Ground = memo(({ analysis, span, layout, low, high }: GroundProps) => {
+  const yOf = (midi: number) => heightOf(layout, high, midi)
   if (span.chord.tones.length === 0) return null
   const from = Math.max(span.start, layout.start)
   const until = Math.min(span.end, layout.end)
-  const x1 = layout.xOf(from) - (isBarStart(layout, from) ? 26 : 16)
+  const gap = layout.far ? FAR_GAPS : GAPS
+  const x1 = layout.xOf(from) - (isBarStart(layout, from) ? gap.bar : gap.beat)
   const x2 =
-    until === layout.end ? layout.width - 4 : layout.xOf(until) - (isBarStart(layout, until) ? 31 : 20)
+    until === layout.end
+      ? layout.width - 4
+      : layout.xOf(until) - (isBarStart(layout, until) ? gap.bar + 5 : gap.beat + 4)
   const tones = chordPitchClasses(span.chord)
   const guides = guideTones(span.chord).map(({ degree }) => degree)
   const root = pitchClassOf(fifthsOf(span.chord.root))
@@ -49,7 +61,7 @@ export const Ground = ({ analysis, span, layout, low, high, yOf }: GroundProps) 
         const tone = span.chord.tones[at]
         if (tone) {
           const guide = guides.includes(tone.degree)
-          const thick = guide ? 9 : 4
+          const thick = (guide ? 9 : 4) * (layout.far ? 0.5 : 1)
           return (
             <g key={midi}>
               <rect
@@ -60,7 +72,7 @@ export const Ground = ({ analysis, span, layout, low, high, yOf }: GroundProps) 
                 rx={thick / 2}
                 fill={guide ? 'var(--ledge-guide)' : 'var(--ledge)'}
               />
-              {guide && (
+              {guide && !layout.far && (
                 <text x={x1 + 3} y={yOf(midi) + 3.6} fontSize={10.5} fontWeight={700} fill="var(--ink)">
                   {degreeName(tone.degree)}
                 </text>
@@ -68,7 +80,7 @@ export const Ground = ({ analysis, span, layout, low, high, yOf }: GroundProps) 
             </g>
           )
         }
-        return footholds.includes(midi % 12) ? (
+        return footholds.includes(midi % 12) && !layout.far ? (
           <line
             key={midi}
             x1={x1}
@@ -82,7 +94,7 @@ export const Ground = ({ analysis, span, layout, low, high, yOf }: GroundProps) 
       })}
     </g>
   )
-}
+})
 
 const isBarStart = (layout: SystemLayout, tick: number): boolean =>
   range(layout.from, layout.to + 1).some(
@@ -90,19 +102,7 @@ const isBarStart = (layout: SystemLayout, tick: number): boolean =>
   )
 
 /** Names at the left edge: the key's tonic, third and fifth, so that a height can be read. */
-export const PitchNames = ({
-  analysis,
-  low,
-  high,
-  yOf,
-  x,
-}: {
-  readonly analysis: Analysis
-  readonly low: number
-  readonly high: number
-  readonly yOf: (midi: number) => number
-  readonly x: number
-}) => {
+export const PitchNames = memo(({ analysis, low, high, layout }: Omit<GroundProps, 'span'>) => {
   const key = analysis.chart.key ?? { tonic: 'C', mode: 'major' as const }
   const first = keySignature(key) - 1
   const byClass = new Map(range(first, first + 6).map((fifths) => [pitchClassOf(fifths), noteName(fifths)]))
@@ -111,12 +111,19 @@ export const PitchNames = ({
   return range(low, high)
     .filter((midi) => shown.includes(midi % 12))
     .map((midi) => (
-      <text key={midi} x={x} y={yOf(midi) + 4} fontSize={13} textAnchor="end" fill="var(--soft)">
+      <text
+        key={midi}
+        x={layout.gutter - 12}
+        y={heightOf(layout, high, midi) + 4}
+        fontSize={layout.far ? 11 : 13}
+        textAnchor="end"
+        fill="var(--soft)"
+      >
         {withSigns(byClass.get(midi % 12) ?? '')}
         {octaveOf(byClass.get(midi % 12), midi)}
       </text>
     ))
-}
+})
 
 const octaveOf = (name: string | undefined, midi: number): number => {
   for (let octave = -1; octave < 10; octave += 1)

@@ -26,10 +26,15 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['[ and ]', 'slower and faster'],
   ['Shift + arrows', 'set the stretch'],
   ['arrows on a note', 'the note before and after'],
+  ['Shift + arrows on a note', 'choose several'],
+  ['Ctrl + A on a note', 'choose all'],
+  ['X', 'lock and unlock'],
   ...NOTE_TOOLS.map(({ name, shown }): readonly [string, string] => [
     shown,
     name.charAt(0).toLowerCase() + name.slice(1),
   ]),
+  ['K', 'writing by hand: letters are notes'],
+  ['Enter and Backspace', 'writing by hand: a rest, take back'],
   ['Z and Shift + Z', 'back and forward'],
   ['?', 'this page'],
 ]

@@ -1,48 +1,37 @@
-import {
-  bandEvents,
-  barStarts,
-  explainLine,
-  type Line,
-  repitchLine,
-  spellNotes,
-  withStretchFrom,
-} from '@eager-contour/core'
-import { type KeyboardEvent, useCallback, useMemo, useState } from 'react'
+import { bandEvents, barStarts, type Line } from '@eager-contour/core'
+import { type KeyboardEvent, useMemo, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Link, useSearchParams } from 'react-router'
 import { useSettings } from '../app/settings.ts'
 import { useAppDispatch, useAppSelector } from '../app/store.ts'
 import { useLinesQuery } from '../data/api.ts'
-import { newId } from '../data/ids.ts'
-import { post } from '../data/outbox.ts'
 import { Button } from '../parts/Button.tsx'
 import { Empty, Notice } from '../parts/Notice.tsx'
-import { spelledFor } from '../parts/names.ts'
 import { tempoSet } from '../sound/playSlice.ts'
 import { TEMPO_STEP, TransportBar } from '../sound/TransportBar.tsx'
+import { useMix } from '../sound/useMix.ts'
 import { type Sound, usePlay, useTuneTempo } from '../sound/usePlay.ts'
 import { barsText, useOpenTune } from '../tune/useTune.ts'
-import { BriefPanel, COLUMN } from './BriefPanel.tsx'
-import { saveMidi, saveMusicXml } from './download.ts'
-import { FigureList } from './FigureList.tsx'
-import { KeptLines } from './KeptLines.tsx'
+import { BriefPanel } from './BriefPanel.tsx'
+import { EntryPanel } from './EntryPanel.tsx'
+import { FilesMenu } from './FilesMenu.tsx'
 import { Legend } from './Legend.tsx'
-import { goBack, goForward, lineKept, lineWritten, selectCanGoBack, selectCanGoForward } from './lineSlice.ts'
-import { NotePanel } from './NotePanel.tsx'
-import { NoteTools, useNoteKeys } from './NoteTools.tsx'
-import type { NoteTool } from './noteEdits.ts'
+import { goBack, goForward, selectCanGoBack, selectCanGoForward } from './lineSlice.ts'
+import { MoveDrop } from './MoveDrop.tsx'
+import { useNoteKeys } from './NoteTools.tsx'
 import { OtherLines } from './OtherLines.tsx'
-import { ReviewPanel } from './ReviewPanel.tsx'
+import { PrintSheet } from './PrintSheet.tsx'
+import { type Place, SideColumn } from './SideColumn.tsx'
 import { Systems } from './Systems.tsx'
 import { useAutosave } from './useAutosave.ts'
 import { useContour } from './useContour.ts'
 import { type OtherLine, useDesk } from './useDesk.ts'
+import { useEntry } from './useEntry.ts'
+import { useFiles } from './useFiles.ts'
 import { useTrial } from './useTrial.ts'
-
-interface Place {
-  readonly from: number
-  readonly to: number
-}
+import { useView } from './useView.ts'
+import { useWorkbench } from './useWorkbench.ts'
+import { ViewBar } from './ViewBar.tsx'
 
 /** Which of the other lines stands on the desk. */
 const chosenOther = (others: readonly OtherLine[], line: Line | undefined): number | undefined => {
@@ -54,114 +43,116 @@ const chosenOther = (others: readonly OtherLine[], line: Line | undefined): numb
 const PARTS = [
   { part: 'line', name: 'line' },
   { part: 'bass', name: 'bass' },
-  { part: 'comp', name: 'piano' },
+  { part: 'comp', name: 'chords' },
   { part: 'drums', name: 'drums' },
 ] as const
+/** Keys that go on working where one of a few was just chosen. */
+const ON_RADIOS = { enableOnFormTags: ['radio'] } as const
+const NO_LINE: Line = { notes: [] }
+const NONE: readonly number[] = []
 
 /** The workbench: brief on the left, the line on terrain and staff, what a note does on the right, play and keep below. */
 export const LinePlace = () => {
   const open = useOpenTune()
   const { tune, sounding, written, stretch } = open
   const dispatch = useAppDispatch()
-  const { of, spelling } = useSettings()
+  const { of } = useSettings()
   const desk = useDesk(open)
+  const { data: kept = [] } = useLinesQuery(tune.id)
+  const bench = useWorkbench(open, desk, kept.length)
+  const { concert, line, explanation, selection } = bench
+  const [view, onView] = useView()
+  const mix = useMix()
   const tempo = useAppSelector((state) => state.play.tempo)
   const canGoBack = useAppSelector(selectCanGoBack)
   const canGoForward = useAppSelector(selectCanGoForward)
-  /** The note that was chosen, and the one under the pointer. */
-  const [selected, setSelected] = useState<number>()
   const [hovered, setHovered] = useState<number>()
   const [legend, setLegend] = useState(false)
-  const [title, setTitle] = useState('')
-  const [params] = useSearchParams()
-  const { data: kept = [] } = useLinesQuery(tune.id)
-
-  const concert: Line | undefined = desk.line
-  const line = useMemo(
-    () =>
-      concert &&
-      spelledFor(
-        spelling,
-        spellNotes(
-          written,
-          concert.notes.map((note) => ({
-            start: note.start,
-            duration: note.duration,
-            midi: note.midi + of.written.semitones,
-          })),
-        ),
-      ),
-    [concert, written, of, spelling],
-  )
-  const explanation = useMemo(() => line && explainLine(written, line), [written, line])
+  const [writing, setWriting] = useState(false)
   const [pointed, setPointed] = useState<Place>()
   /** The line with a figure that is looked at. */
   const [figure, setFigure] = useState<Line>()
-  const { reviewed, trying, mended, setTried } = useTrial(sounding, written, line, desk.wish, of)
-  const heard = mended ?? concert
+  const [params] = useSearchParams()
+
+  const trial = useTrial(sounding, written, line, desk.wish, of)
+  const heard = trial.mended ?? concert
+  const { click, voicing, lineOctave } = mix
   const sound = useMemo<Sound>(
     () => ({
       name: heard?.notes.map((note) => `${note.start}:${note.midi}`).join(' ') ?? '',
-      events: (swing) => bandEvents(sounding, stretch, heard, swing),
+      events: (swing) => bandEvents(sounding, stretch, heard, { swing, click, voicing, lineOctave }),
     }),
-    [sounding, stretch, heard],
+    [sounding, stretch, heard, click, voicing, lineOctave],
   )
   const play = usePlay(sounding, stretch, sound)
   useTuneTempo(tune.id, sounding.chart.tempo)
-
-  const keep = async () => {
-    if (!desk.line) return
-    const id = desk.line.id ?? newId('line')
-    const name = title.trim() || desk.line.title || `Line ${kept.length + 1}, ${barsText(desk.line.stretch)}`
-    dispatch(lineKept({ id, title: name }))
-    setTitle('')
-    await post(dispatch, {
-      entity: id,
-      path: `lines/${id}`,
-      title: name,
-      body: {
-        revision: desk.line.revision,
-        tune: tune.id,
-        title: name,
-        stretch: desk.line.stretch,
-        notes: desk.line.notes,
-      },
-    })
-  }
-  const { contour, drawing, onDraw, onBend, startDrawing } = useContour(written, stretch, desk, of)
-  const onEdit = useCallback(
-    ({ edit }: NoteTool) => {
-      if (selected === undefined || !desk.line) return
-      const { notes } = edit(sounding, desk.line, selected)
-      if (notes === desk.line.notes || notes.length === 0) return
-      dispatch(lineWritten({ ...desk.line, notes }))
-      setSelected(Math.min(selected, notes.length - 1))
-    },
-    [selected, desk.line, sounding, dispatch],
+  const title = concert?.title || tune.title
+  const files = useFiles(
+    line && concert && { title, sounding, written, line: concert, part: line, stretch, of, mix, tempo },
+    { sounding, stretch, onRead: bench.onRead },
   )
-  useNoteKeys(selected !== undefined && line !== undefined, onEdit)
-  useAutosave(tune.id, desk.line)
+  const entry = useEntry({
+    analysis: sounding,
+    stretch,
+    of,
+    mix,
+    tempo,
+    line: concert ?? NO_LINE,
+    onLine: bench.write,
+  })
+  const { contour, drawing, onDraw, onBend, startDrawing } = useContour(written, stretch, desk, of)
+
+  useNoteKeys(selection.at !== undefined && line !== undefined, bench.onEdit, bench.onLock)
+  useAutosave(tune.id, concert)
   useHotkeys('space', play.toggle, { preventDefault: true, enableOnFormTags: false })
-  useHotkeys('bracketleft', () => dispatch(tempoSet(tempo - TEMPO_STEP)), [tempo])
-  useHotkeys('bracketright', () => dispatch(tempoSet(tempo + TEMPO_STEP)), [tempo])
-  useHotkeys('z, mod+z', () => canGoBack && dispatch(goBack()), [canGoBack])
-  useHotkeys('shift+z, mod+shift+z', () => canGoForward && dispatch(goForward()), [canGoForward])
+  useHotkeys('bracketleft', () => dispatch(tempoSet(tempo - TEMPO_STEP)), ON_RADIOS, [tempo])
+  useHotkeys('bracketright', () => dispatch(tempoSet(tempo + TEMPO_STEP)), ON_RADIOS, [tempo])
+  useHotkeys('z, mod+z', () => canGoBack && dispatch(goBack()), ON_RADIOS, [canGoBack])
+  useHotkeys('shift+z, mod+shift+z', () => canGoForward && dispatch(goForward()), ON_RADIOS, [canGoForward])
   // By what the key writes, not where it lies: layouts differ.
   useHotkeys('*', (event) => event.key === '?' && setLegend(true))
 
   const step = (event: KeyboardEvent) => {
+    if (!line || !(event.target as Element).hasAttribute('data-note')) return
+    if (event.key === 'a' && (event.ctrlKey || event.metaKey)) {
+      selection.all(line.notes.length)
+      event.preventDefault()
+    }
     const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
-    if (by === undefined || event.shiftKey || selected === undefined || !line) return
-    const next = Math.min(line.notes.length - 1, Math.max(0, selected + by))
-    setSelected(next)
+    if (by === undefined || event.altKey || selection.at === undefined) return
+    const next = Math.min(line.notes.length - 1, Math.max(0, selection.at + by))
+    selection.choose(next, event.shiftKey)
     document.querySelector<SVGElement>(`[data-note="${next}"]`)?.focus()
     event.preventDefault()
+    event.stopPropagation()
   }
   return (
     <div className="flex grow flex-col">
       <div className="grid grow lg:grid-cols-[14.25rem_minmax(0,1fr)_16rem]">
-        <BriefPanel desk={desk} drawing={drawing} onDrawing={startDrawing} />
+        <BriefPanel
+          wish={desk.wish}
+          briefs={desk.briefs}
+          hasLine={desk.line !== undefined}
+          hasContour={desk.contour.length > 0}
+          acts={desk.acts}
+          drawing={drawing}
+          onDrawing={startDrawing}
+        />
         <section aria-label="The line" className="min-w-0 bg-sheet px-3 pt-2" onKeyDown={step}>
+          <ViewBar view={view} onView={onView}>
+            <Button look="quiet" aria-pressed={writing} onClick={() => setWriting((on) => !on)}>
+              Write by hand
+            </Button>
+            {concert && (
+              <MoveDrop
+                key={`${concert.stretch.from}`}
+                sounding={sounding}
+                line={concert}
+                stretch={concert.stretch}
+                onMove={bench.onMove}
+              />
+            )}
+          </ViewBar>
           {desk.problem && <Notice urgent>{desk.problem}</Notice>}
           {desk.others.length > 0 && (
             <OtherLines
@@ -169,40 +160,26 @@ export const LinePlace = () => {
               current={chosenOther(desk.others, concert)}
               stretch={stretch}
               starts={barStarts(sounding.chart).slice(stretch.from, stretch.to + 2)}
-              onChoose={({ line: other }) =>
-                dispatch(
-                  lineWritten({
-                    notes: other.notes,
-                    stretch,
-                    seed: desk.line?.seed ?? 1,
-                    title: '',
-                    revision: 0,
-                  }),
-                )
-              }
-              onTakeBar={({ line: other }, bar) => {
-                if (!desk.line) return
-                const [start, end] = barStarts(sounding.chart).slice(
-                  stretch.from + bar,
-                  stretch.from + bar + 2,
-                )
-                const { notes } = withStretchFrom(sounding, desk.line, other, start!, end!)
-                dispatch(lineWritten({ ...desk.line, notes }))
-              }}
-              onClose={desk.stopComparing}
+              onChoose={bench.onOther}
+              onTakeBar={bench.onTakeBar}
+              onClose={desk.acts.stopComparing}
             />
           )}
-          {line && explanation ? (
+          {(line && explanation) || writing ? (
             <Systems
               analysis={written}
-              line={line}
-              explanation={explanation}
+              line={line ?? NO_LINE}
+              explanation={explanation ?? NOTHING_EXPLAINED}
               stretch={stretch}
-              selected={hovered ?? selected}
-              onSelect={setSelected}
+              view={view}
+              selection={selection}
+              hovered={hovered}
               onHover={setHovered}
+              onDrag={bench.onDrag}
+              locked={concert?.locked ?? NONE}
+              caret={writing && entry.state === 'steps' ? entry.caret : undefined}
               pointed={pointed}
-              outline={figure ?? trying?.mend?.line}
+              outline={figure ?? trial.trying?.mend?.line}
               contour={contour}
               drawing={drawing}
               onDraw={onDraw}
@@ -212,112 +189,78 @@ export const LinePlace = () => {
             <div className="px-4">
               <Empty>
                 No line yet over {barsText(stretch)}. Choose the bars above, and have one written: chord tones
-                on the strong beats, and a way from each to the next.
+                on the strong beats, and a way from each to the next. Or write it by hand.
               </Empty>
-              <Button look="main" onClick={desk.another} disabled={desk.busy}>
+              <Button look="main" onClick={desk.acts.another} disabled={desk.busy}>
                 Write a line
               </Button>
             </div>
           )}
         </section>
-        <aside className={`${COLUMN} space-y-5`} aria-label="About the line">
-          {line && explanation && (
-            <div>
-              <NotePanel
-                analysis={written}
-                line={line}
-                explanation={explanation}
-                selected={hovered ?? selected}
-              />
-              {selected !== undefined && (
-                <FigureList
-                  analysis={written}
-                  line={line}
-                  selected={selected}
-                  onOutline={setFigure}
-                  onTake={(pitches) => {
-                    if (!desk.line) return
-                    const sounded = new Map(
-                      [...pitches].map(([at, midi]) => [at, midi - of.written.semitones] as const),
-                    )
-                    const { notes } = repitchLine(sounding, desk.line, sounded)
-                    dispatch(lineWritten({ ...desk.line, notes }))
-                  }}
-                />
-              )}
-              {selected !== undefined && <NoteTools onEdit={onEdit} />}
-            </div>
-          )}
-          {line && reviewed && (
-            <ReviewPanel
-              review={reviewed.review}
-              trying={trying}
-              playing={play.playing}
-              onPoint={setPointed}
-              onTry={setTried}
-              onHear={play.toggle}
-              onTake={() => {
-                if (mended && desk.line) dispatch(lineWritten({ ...desk.line, notes: mended.notes }))
-                setTried(undefined)
-                setPointed(undefined)
-              }}
-            />
-          )}
-          <KeptLines lines={kept} current={desk.line?.id} onOpen={desk.open} />
-        </aside>
+        <SideColumn
+          open={open}
+          desk={desk}
+          bench={bench}
+          trial={trial}
+          kept={kept}
+          playing={play.playing}
+          hovered={hovered}
+          onHear={play.toggle}
+          onPoint={setPointed}
+          onOutline={setFigure}
+        />
       </div>
-      <TransportBar play={play} parts={PARTS}>
-        <span className="text-soft" role="status">
-          {desk.busy ? 'Writing …' : (desk.line?.title ?? '')}
-        </span>
-        <Button onClick={() => setLegend(true)} look="quiet">
-          Keys
-        </Button>
-        {line && desk.line && (
-          <>
-            <Button
-              look="quiet"
-              onClick={() => saveMusicXml(desk.line?.title || tune.title, written, line, stretch, of)}
-            >
-              MusicXML
-            </Button>
-            <Button
-              look="quiet"
-              onClick={() => saveMidi(desk.line?.title || tune.title, sounding, desk.line!, stretch, tempo)}
-            >
-              MIDI
-            </Button>
-            <Button onClick={() => dispatch(goBack())} disabled={!canGoBack}>
-              Back
-            </Button>
-            <Button onClick={desk.another} disabled={desk.busy}>
-              Another
-            </Button>
-            <Button onClick={desk.compare} disabled={desk.busy}>
-              Eight more
-            </Button>
-            <input
-              aria-label="Title of the line"
-              placeholder={desk.line.title || 'Title'}
-              value={title}
-              onChange={(event) => setTitle(event.target.value)}
-              className="min-h-11 w-24 rounded-full border border-soft bg-sheet px-3"
-            />
-            <Button look="main" onClick={() => void keep()}>
-              Keep
-            </Button>
-            {desk.line.id !== undefined && (
-              <Link
-                to={`/stage/${tune.id}?${new URLSearchParams({ bars: params.get('bars') ?? `${stretch.from + 1}-${stretch.to + 1}`, rung: 'your-line', line: desk.line.id })}`}
-                className="underline underline-offset-4"
-              >
-                Drill it
-              </Link>
-            )}
-          </>
-        )}
-      </TransportBar>
+      <div className="sticky bottom-0 z-10">
+        {writing && <EntryPanel analysis={written} of={of} entry={entry} onClose={() => setWriting(false)} />}
+        <TransportBar play={play} parts={PARTS} feel={sounding.chart.feel}>
+          <span className="text-soft" role="status">
+            {desk.busy ? 'Writing …' : ''}
+          </span>
+          <Button onClick={() => setLegend(true)} look="quiet">
+            Keys
+          </Button>
+          <FilesMenu {...files} />
+          {line && concert && (
+            <>
+              <Button onClick={() => dispatch(goBack())} disabled={!canGoBack}>
+                Back
+              </Button>
+              <Button onClick={desk.acts.another} disabled={desk.busy}>
+                Another
+              </Button>
+              <Button onClick={desk.acts.compare} disabled={desk.busy}>
+                Eight more
+              </Button>
+              <Button look="main" onClick={bench.keep}>
+                Keep
+              </Button>
+              {concert.id !== undefined && (
+                <Link
+                  to={`/stage/${tune.id}?${new URLSearchParams({ bars: params.get('bars') ?? `${stretch.from + 1}-${stretch.to + 1}`, rung: 'your-line', line: concert.id })}`}
+                  className="px-2 underline underline-offset-4"
+                >
+                  Drill it
+                </Link>
+              )}
+            </>
+          )}
+        </TransportBar>
+      </div>
       <Legend open={legend} onOpenChange={setLegend} />
+      {line && explanation && (
+        <PrintSheet
+          title={title}
+          tune={tune.title}
+          remark={concert?.remark ?? ''}
+          analysis={written}
+          line={line}
+          explanation={explanation}
+          stretch={stretch}
+          view={view}
+        />
+      )}
     </div>
   )
 }
+
+const NOTHING_EXPLAINED = { notes: [], devices: [], joins: [], bars: [] }

@@ -2,13 +2,34 @@ import { useHotkeys } from 'react-hotkeys-hook'
 import { NOTE_TOOLS, type NoteTool } from './noteEdits.ts'
 
 interface NoteToolsProps {
+  /** How many notes are chosen, and whether all of them are locked. */
+  readonly count: number
+  readonly locked: boolean
   readonly onEdit: (tool: NoteTool) => void
+  readonly onLock: () => void
+  readonly onRewrite: () => void
+  readonly onPhrase: () => void
 }
 
-/** What can be done to the note looked at, each with its key. */
-export const NoteTools = ({ onEdit }: NoteToolsProps) => (
+const WIDE = 'min-h-9 rounded-lg border border-rule px-2 text-left text-sm hover:bg-chosen'
+
+/** What can be done to the notes that are chosen, each with its key. */
+export const NoteTools = ({ count, locked, onEdit, onLock, onRewrite, onPhrase }: NoteToolsProps) => (
   <details className="mt-2">
-    <summary className="min-h-10 cursor-pointer py-2 font-semibold">Change it</summary>
+    <summary className="min-h-10 cursor-pointer py-2 font-semibold">
+      {count === 1 ? 'Change it' : `Change ${count} notes`}
+    </summary>
+    <div role="group" aria-label="Keep or write anew" className="mb-1 grid gap-1">
+      <button type="button" aria-keyshortcuts="X" className={WIDE} onClick={onLock}>
+        {locked ? 'Unlock' : 'Lock: it stays when the rest is written anew'}
+      </button>
+      <button type="button" className={WIDE} onClick={onRewrite}>
+        Write {count === 1 ? 'this note' : 'these notes'} anew
+      </button>
+      <button type="button" className={WIDE} onClick={onPhrase}>
+        Keep as a phrase
+      </button>
+    </div>
     <div role="group" aria-label="Change the note" className="grid grid-cols-2 gap-1">
       {NOTE_TOOLS.map((tool) => (
         <button
@@ -17,7 +38,7 @@ export const NoteTools = ({ onEdit }: NoteToolsProps) => (
           aria-keyshortcuts={tool.shown}
           title={tool.shown}
           onClick={() => onEdit(tool)}
-          className="min-h-9 rounded-lg border border-rule px-2 text-left text-sm hover:bg-chosen"
+          className={WIDE}
         >
           {tool.name}
         </button>
@@ -27,7 +48,8 @@ export const NoteTools = ({ onEdit }: NoteToolsProps) => (
 )
 
 /** The keys of the tools, while a note is looked at. */
-export const useNoteKeys = (active: boolean, onEdit: (tool: NoteTool) => void): void => {
+export const useNoteKeys = (active: boolean, onEdit: (tool: NoteTool) => void, onLock: () => void): void => {
+  useHotkeys('x', onLock, { enabled: active }, [active, onLock])
   useHotkeys(
     NOTE_TOOLS.map(({ keys }) => keys),
     (event, { hotkey }) => {

@@ -1,43 +1,37 @@
 import {
   type Analysis,
-  type CurvePoint,
-  type Explanation,
+  type ChordSpan,
+  type Key,
+  keyRegions,
   type Line,
+  type Score,
   type Stretch,
   scoreOf,
   withSigns,
 } from '@eager-contour/core'
-import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { memo, useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { ChordSymbol } from '../parts/ChordSymbol.tsx'
+import { useInView } from '../parts/useInView.ts'
 import { useClock } from '../sound/clock.ts'
 import { layoutSystems, type SystemLayout } from './layout.ts'
 import { Staff } from './Staff.tsx'
-import { Terrain } from './Terrain.tsx'
+import { Terrain, type TerrainProps } from './Terrain.tsx'
+import type { View } from './useView.ts'
 
-interface SystemsProps {
-  readonly analysis: Analysis
-  readonly line: Line
-  readonly explanation: Explanation
+interface SystemsProps extends Omit<TerrainProps, 'layout' | 'low' | 'high' | 'threads'> {
   readonly stretch: Stretch
-  readonly selected: number | undefined
-  readonly onSelect: (index: number) => void
-  readonly onHover: (index: number | undefined) => void
-  readonly pointed?: { readonly from: number; readonly to: number } | undefined
-  readonly outline?: Line | undefined
-  readonly contour: readonly CurvePoint[]
-  readonly drawing: boolean
-  readonly onDraw: (drawn: readonly CurvePoint[], done: boolean) => void
-  readonly onBend: (tick: number, by: number) => void
+  readonly view: View
 }
 
 /** Half steps shown above and below the line. */
-const MARGIN = 3
+const MARGIN = 2
+const STEP = 3
 const LEAST_RANGE = 19
 
 /** The line in systems: terrain above staff, with one position moving over both. */
 export const Systems = (props: SystemsProps) => {
-  const { analysis, line, stretch } = props
+  const { analysis, line, stretch, view } = props
   const host = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(0)
   useLayoutEffect(() => {
@@ -46,55 +40,153 @@ export const Systems = (props: SystemsProps) => {
     return () => observer.disconnect()
   }, [])
   const score = useMemo(() => scoreOf(analysis.chart, line, stretch), [analysis, line, stretch])
-  const systems = useMemo(
-    () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score.signature)),
-    [analysis, stretch, width, score.signature],
-  )
   const { outline, contour } = props
+  const other = useMemo(
+    () => outline && scoreOf(analysis.chart, outline, stretch),
+    [analysis, outline, stretch],
+  )
+  const systems = useMemo(
+    () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score.signature, view.zoom)),
+    [analysis, stretch, width, score.signature, view.zoom],
+  )
   const { low, high } = useMemo(() => heights(line, outline, contour), [line, outline, contour])
   return (
     <div ref={host} className="min-w-0">
       {systems.map((layout) => (
-        <div key={layout.from} className="relative mb-6">
-          <Heading analysis={analysis} layout={layout} />
-          <Terrain {...props} layout={layout} low={low} high={high} />
-          <Staff {...props} score={score} layout={layout} />
-          <Cursor layout={layout} />
-        </div>
+        <System
+          key={layout.from}
+          {...props}
+          layout={layout}
+          low={low}
+          high={high}
+          score={score}
+          other={other}
+        />
       ))}
     </div>
   )
 }
 
-/** Over the terrain: each chord with its numeral. */
-const Heading = ({ analysis, layout }: { readonly analysis: Analysis; readonly layout: SystemLayout }) => {
-  const { chordStyle } = useSettings()
+interface SystemProps extends SystemsProps {
+  readonly layout: SystemLayout
+  readonly low: number
+  readonly high: number
+  readonly score: Score
+  readonly other: Score | undefined
+}
+
+/** What a system takes beside its terrain when it is not drawn: heading, chords, staff, degrees. */
+const AROUND = 240
+const AROUND_FAR = 40
+
+/** One row of bars; drawn only in the window or near it. */
+const System = (props: SystemProps) => {
+  const { analysis, layout, low, high, view } = props
+  const host = useRef<HTMLDivElement>(null)
+  const inView = useInView(host)
+  const least = (high - low + 1) * layout.halfStep + (layout.far ? AROUND_FAR : AROUND)
   return (
-    <div className="relative h-9" style={{ width: layout.width }}>
-      {analysis.spans
-        .filter((span) => span.start >= layout.start && span.start < layout.end)
-        .map((span) => (
-          <span
-            key={span.index}
-            className="absolute bottom-1 flex items-baseline gap-2"
-            style={{ left: layout.xOf(span.start) - 22 }}
-          >
-            <ChordSymbol chord={span.chord} style={chordStyle} className="text-2xl" />
-            <span className="text-soft">{withSigns(analysis.readings[span.index]!.numeral)}</span>
-          </span>
-        ))}
+    <div
+      ref={host}
+      className={layout.far ? 'relative mb-2' : 'relative mb-6'}
+      style={inView ? undefined : { height: least }}
+    >
+      {inView && (
+        <>
+          <Heading analysis={analysis} layout={layout} keys={view.keys} />
+          <Terrain {...props} threads={view.threads} />
+          {view.staff && !layout.far && <Staff {...props} />}
+        </>
+      )}
+      <Cursor layout={layout} />
     </div>
   )
 }
 
+/** From far, chords that would lie over the one before are left to the form strip. */
+const LEAST_ROOM = 34
+const withRoom = (spans: readonly ChordSpan[], layout: SystemLayout): readonly ChordSpan[] => {
+  if (!layout.far) return spans
+  const shown: ChordSpan[] = []
+  for (const span of spans) {
+    const before = shown.at(-1)
+    if (!before || layout.xOf(span.start) - layout.xOf(before.start) >= LEAST_ROOM) shown.push(span)
+  }
+  return shown
+}
+
+const keyWords = ({ tonic, mode }: Key): string => `${withSigns(tonic)} ${mode}`
+
+interface HeadingProps {
+  readonly analysis: Analysis
+  readonly layout: SystemLayout
+  readonly keys: boolean
+}
+
+/** Over the terrain: bands of the keys, and each chord with its numeral. */
+const Heading = memo(({ analysis, layout, keys }: HeadingProps) => {
+  const { chordStyle } = useSettings()
+  const inside = (tick: number) => tick >= layout.start && tick < layout.end
+  const edge = (tick: number) => layout.xOf(tick) - (layout.far ? 7 : 26)
+  return (
+    <div style={{ width: layout.width }}>
+      {keys && (
+        <div className="relative h-6" data-testid="key-bands">
+          {keyRegions(analysis).map(({ key, from, to }) => {
+            const [start, end] = [analysis.spans[from]!.start, analysis.spans[to]!.end]
+            if (start >= layout.end || end <= layout.start) return null
+            const left = edge(Math.max(start, layout.start))
+            const right = end >= layout.end ? layout.width - 4 : edge(end) - 4
+            return (
+              <span
+                key={from}
+                className="absolute bottom-0 overflow-hidden border-b-4 border-ledge-guide text-sm whitespace-nowrap text-soft"
+                style={{ left, width: Math.max(0, right - left) }}
+              >
+                {keyWords(key)}
+              </span>
+            )
+          })}
+        </div>
+      )}
+      <div className={`relative ${layout.far ? 'h-6' : 'h-9'}`}>
+        {withRoom(
+          analysis.spans.filter((span) => inside(span.start)),
+          layout,
+        ).map((span) => (
+          <span
+            key={span.index}
+            className="absolute bottom-1 flex items-baseline gap-2"
+            style={{ left: layout.xOf(span.start) - (layout.far ? 6 : 22) }}
+          >
+            <ChordSymbol
+              chord={span.chord}
+              style={chordStyle}
+              className={layout.far ? 'text-sm' : 'text-2xl'}
+            />
+            {!layout.far && (
+              <span className="text-soft">{withSigns(analysis.readings[span.index]!.numeral)}</span>
+            )}
+          </span>
+        ))}
+      </div>
+    </div>
+  )
+})
+
+/** What is shown before there is a note. */
+const EMPTY = { low: 60, high: 82 } as const
+
 const heights = (
   line: Line,
   outline: Line | undefined,
-  contour: readonly CurvePoint[],
+  contour: TerrainProps['contour'],
 ): { low: number; high: number } => {
   const pitches = [...line.notes, ...(outline?.notes ?? []), ...contour].map(({ midi }) => midi)
-  const low = Math.min(...pitches) - MARGIN
-  const high = Math.max(...pitches) + MARGIN
+  if (pitches.length === 0) return EMPTY
+  // In steps, so that the ground stays where it is while a note is moved.
+  const low = Math.floor((Math.min(...pitches) - MARGIN) / STEP) * STEP
+  const high = Math.ceil((Math.max(...pitches) + MARGIN) / STEP) * STEP
   const missing = Math.max(0, LEAST_RANGE - (high - low))
   return { low: low - Math.floor(missing / 2), high: high + Math.ceil(missing / 2) }
 }

@@ -1,4 +1,4 @@
-import type { Brief, Degree, DeviceId, RoadId, Weight } from '@eager-contour/core'
+import type { Brief, Degree, DeviceId, Instrument, RoadId, Weight } from '@eager-contour/core'
 
 /** What the player wishes of a line, as it is kept: all of a brief but where, how many and for which instrument. */
 export interface Wish
@@ -11,6 +11,7 @@ export interface Wish
     | 'rhythm'
     | 'motif'
     | 'breathBars'
+    | 'unbroken'
     | 'newRegister'
     | 'cells'
   > {
@@ -18,6 +19,8 @@ export interface Wish
   readonly road?: RoadId | undefined
   readonly firstDegree?: Degree | undefined
   readonly landingDegree?: Degree | undefined
+  /** The lowest and highest note, as MIDI numbers that sound; where it is left out, the instrument's. */
+  readonly range?: { readonly low: number; readonly high: number } | undefined
   /** How closely a drawn contour is followed: a place in STRICTNESS. */
   readonly strictness?: number
 }
@@ -79,6 +82,11 @@ export const BRIEFS: readonly NamedBrief[] = [
     wish: { devices: { doubleChromatic: 0 }, rhythm: 'sparse', newRegister: true, breathBars: 2 },
   },
   { name: 'Triplets and a motif', wish: { devices: {}, rhythm: 'mixed', motif: true, breathBars: 2 } },
+  {
+    name: 'Eighths without end',
+    wish: { devices: {}, rhythm: 'eighths', breathBars: 4, unbroken: true },
+  },
+  { name: 'One note a bar', wish: { devices: {}, rhythm: 'bars', breathBars: 4 } },
   { name: 'One key for all', wish: { devices: {}, approach: 'key', chromatic: 1, breathBars: 4 } },
 ]
 
@@ -88,6 +96,7 @@ export const briefOf = ({
   firstDegree,
   landingDegree,
   strictness: _strictness,
+  range: _range,
   ...wish
 }: Wish): Omit<Brief, 'stretch' | 'seed' | 'count' | 'range'> => ({
   ...wish,
@@ -95,6 +104,17 @@ export const briefOf = ({
   ...(firstDegree === undefined ? {} : { first: { degree: firstDegree } }),
   ...(landingDegree === undefined ? {} : { landing: { degree: landingDegree } }),
 })
+
+/** The notes that a wish may have, inside those of an instrument; the comfortable ones no wider. */
+export const rangeOf = ({ range }: Wish, of: Instrument['range']): Instrument['range'] =>
+  range
+    ? {
+        low: range.low,
+        high: range.high,
+        comfortLow: Math.min(range.high, Math.max(of.comfortLow, range.low)),
+        comfortHigh: Math.max(range.low, Math.min(of.comfortHigh, range.high)),
+      }
+    : of
 
 /** The named brief that a wish is, if it is one. */
 export const nameOfWish = (wish: Wish, own: readonly NamedBrief[]): string | undefined => {

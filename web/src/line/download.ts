@@ -1,11 +1,20 @@
 import {
   type Analysis,
+  type BandEvent,
   type Instrument,
+  kitOf,
   type Line,
   type Stretch,
+  writeBandMidi,
   writeMidi,
   writeMusicXml,
 } from '@eager-contour/core'
+import { type Remote, wrap } from 'comlink'
+import { fetchFont } from '../sound/band.ts'
+import type { Mix } from '../sound/mixSlice.ts'
+import type { RenderWish } from '../sound/render.ts'
+import type { Renderer } from '../sound/renderer.ts'
+import { fileVoices, voicesOf } from '../sound/sounds.ts'
 
 const save = (name: string, type: string, content: BlobPart): void => {
   const link = document.createElement('a')
@@ -51,3 +60,35 @@ export const saveMidi = (
   tempo: number,
 ): void =>
   save(fileName(title, 'mid'), 'audio/midi', writeMidi(sounding.chart, line, stretch, tempo).slice().buffer)
+
+/** Line and band as they sound. */
+export const saveBandMidi = (
+  title: string,
+  sounding: Analysis,
+  events: readonly BandEvent[],
+  stretch: Stretch,
+  mix: Mix,
+  tempo: number,
+): void => {
+  const voices = fileVoices(voicesOf(mix, kitOf(sounding.chart.feel)))
+  save(
+    fileName(`${title} with band`, 'mid'),
+    'audio/midi',
+    writeBandMidi(sounding.chart, events, stretch, voices, tempo).slice().buffer,
+  )
+}
+
+let renderer: Remote<Renderer> | undefined
+
+/** A recording, rendered in a worker of its own; false where the sound could not be had. */
+export const saveWav = async (title: string, wish: RenderWish): Promise<boolean> => {
+  try {
+    renderer ??= wrap<Renderer>(
+      new Worker(new URL('../sound/renderer.ts', import.meta.url), { type: 'module', name: 'renderer' }),
+    )
+    save(fileName(title, 'wav'), 'audio/wav', await renderer.wav(await fetchFont(), wish))
+    return true
+  } catch {
+    return false
+  }
+}

@@ -15,12 +15,30 @@ export interface SystemLayout {
   readonly placeOf: (tick: Ticks) => string
   readonly start: Ticks
   readonly end: Ticks
+  /** Pixels to a half step on the terrain. */
+  readonly halfStep: number
+  /** Seen from far: the terrain alone, its marks small. */
+  readonly far: boolean
 }
+
+/** How many bars stand in a row: as many as can be read, or a number of them; more than four are seen from far. */
+export type Zoom = 'read' | 2 | 8 | 16
+export const ZOOMS: readonly { readonly value: Zoom; readonly name: string }[] = [
+  { value: 2, name: 'two bars' },
+  { value: 'read', name: 'four' },
+  { value: 8, name: 'eight' },
+  { value: 16, name: 'sixteen' },
+]
+/** Pixels to a half step, by zoom. */
+const HALF_STEPS: Readonly<Record<Zoom, number>> = { 2: 13, read: 10, 8: 9, 16: 8 }
 
 const LEAST_BAR = 158
 const MOST_BARS = 4
 /** Before the first note of a bar (for its accidental) and after the last. */
 const PAD = { before: 28, after: 0 } as const
+/** From far there are no accidentals to make room for, and no clef. */
+const FAR_PAD = 8
+const FAR_GUTTER = 44
 
 /** Cuts a stretch into systems of up to four bars, as many as the width allows. */
 export const layoutSystems = (
@@ -28,9 +46,13 @@ export const layoutSystems = (
   stretch: Stretch,
   width: number,
   signature: number,
+  zoom: Zoom = 'read',
 ): readonly SystemLayout[] => {
-  const gutter = 56 + Math.abs(signature) * 11
-  const fit = Math.max(1, Math.min(MOST_BARS, Math.floor((width - gutter) / LEAST_BAR)))
+  const far = zoom === 8 || zoom === 16
+  const gutter = far ? FAR_GUTTER : 56 + Math.abs(signature) * 11
+  const readable = Math.max(1, Math.min(MOST_BARS, Math.floor((width - gutter) / LEAST_BAR)))
+  const fit = zoom === 'read' ? readable : far ? zoom : Math.min(zoom, readable)
+  const before = far ? FAR_PAD : PAD.before
   const starts = barStarts(chart)
   const systems: SystemLayout[] = []
   for (let from = stretch.from; from <= stretch.to; from += fit) {
@@ -46,11 +68,11 @@ export const layoutSystems = (
         ),
       )
       const share = (tick - starts[bar]!) / barTicks(chart.bars[bar]!.meter)
-      return barX(bar) + PAD.before + share * (barWidth - PAD.before - PAD.after)
+      return barX(bar) + before + share * (barWidth - before - PAD.after)
     }
     const tickOf = (x: number) => {
       const bar = Math.min(to, Math.max(from, from + Math.floor((x - gutter) / barWidth)))
-      const share = (x - barX(bar) - PAD.before) / (barWidth - PAD.before - PAD.after)
+      const share = (x - barX(bar) - before) / (barWidth - before - PAD.after)
       const ticks = barTicks(chart.bars[bar]!.meter)
       return starts[bar]! + Math.min(ticks - 1, Math.max(0, Math.round(share * ticks)))
     }
@@ -66,6 +88,8 @@ export const layoutSystems = (
       return `bar ${bar + 1}, beat ${beat}`
     }
     systems.push({
+      far,
+      halfStep: HALF_STEPS[zoom],
       tickOf,
       placeOf,
       from,

@@ -7,6 +7,7 @@ import {
   goBack,
   goForward,
   lineKept,
+  lineNamed,
   lineReducer,
   lineWritten,
   selectCanGoBack,
@@ -61,6 +62,15 @@ describe('the desk', () => {
     store.dispatch(forgetBefore())
     expect(selectCanGoBack(store.getState())).toBe(false)
     expect(desk()).toMatchObject({ tune: 'tune-2', line: { seed: 7 } })
+  })
+
+  it('goes back under the names that the line has now', () => {
+    store.dispatch(lineWritten({ ...line(1), id: 'line-1', revision: 1 }))
+    store.dispatch(lineWritten({ ...line(2), id: 'line-1', revision: 1 }))
+    store.dispatch(lineNamed({ title: 'Over the wall', tags: ['slow'], remark: 'breathe' }))
+    store.dispatch(goBack())
+    expect(desk().line).toMatchObject({ seed: 1, title: 'Over the wall', tags: ['slow'], remark: 'breathe' })
+    expect(selectCanGoForward(store.getState())).toBe(true)
   })
 
   it('has nothing to keep while it is empty', () => {

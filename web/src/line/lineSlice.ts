@@ -1,6 +1,6 @@
 import type { LineNote, Stretch } from '@eager-contour/core'
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
-import undoable, { ActionCreators, type StateWithHistory } from 'redux-undo'
+import undoable, { ActionCreators, ActionTypes, type StateWithHistory } from 'redux-undo'
 
 /** A line on the desk: composed or opened, at concert pitch. */
 export interface DeskLine {
@@ -8,6 +8,11 @@ export interface DeskLine {
   readonly stretch: Stretch
   readonly seed: number
   readonly title: string
+  /** The player's own words about it, and tags. */
+  readonly remark?: string
+  readonly tags?: readonly string[]
+  /** Ticks at which notes begin that stay when the line is written anew. */
+  readonly locked?: readonly number[]
   /** Set when it has been kept: its id, and the revision it was last read at. */
   readonly id?: string
   readonly revision: number
@@ -27,19 +32,43 @@ const lineSlice = createSlice({
     /** Another tune's desk: the history begins anew (`forgetBefore`). */
     deskOpened: (_state, { payload }: PayloadAction<LineState>) => payload,
     lineWritten: (state, { payload }: PayloadAction<DeskLine>) => ({ ...state, line: payload }),
+    /** Title, words, tags and locks: no step to go back over. */
+    lineNamed: (
+      state,
+      { payload }: PayloadAction<Partial<Pick<DeskLine, 'title' | 'remark' | 'tags' | 'locked'>>>,
+    ) => (state.line ? { ...state, line: { ...state.line, ...payload } } : state),
     lineKept: (state, { payload }: PayloadAction<{ id: string; title: string }>) =>
       state.line ? { ...state, line: { ...state.line, ...payload } } : state,
   },
 })
 
-export const { deskOpened, lineWritten, lineKept } = lineSlice.actions
+export const { deskOpened, lineWritten, lineNamed, lineKept } = lineSlice.actions
 
-/** The desk with its history: every line composed can be gone back to. */
-export const lineReducer = undoable(lineSlice.reducer, {
-  limit: 500,
+/** So many steps can be gone back over: more than a visit has. */
+const MOST_STEPS = 5000
+
+const withHistory = undoable(lineSlice.reducer, {
+  limit: MOST_STEPS,
   syncFilter: true,
   filter: (action) => action.type === lineWritten.type,
 })
+
+/** The desk with its history: every line composed can be gone back to, under the names that it has now. */
+export const lineReducer: typeof withHistory = (state, action) => {
+  const next = withHistory(state, action)
+  if (![ActionTypes.UNDO, ActionTypes.REDO].includes(action.type)) return next
+  const [from, to] = [state?.present.line, next.present.line]
+  if (!from || !to || from.id !== to.id) return next
+  const { title, revision, remark, tags } = from
+  const line = {
+    ...to,
+    title,
+    revision,
+    ...(remark === undefined ? {} : { remark }),
+    ...(tags ? { tags } : {}),
+  }
+  return { ...next, present: { ...next.present, line } }
+}
 
 export const goBack = ActionCreators.undo
 export const goForward = ActionCreators.redo

@@ -1,22 +1,24 @@
 import {
   EIGHTH,
+  eachOf,
   insertAfter,
-  joinNote,
+  joinAll,
+  lastOf,
   lengthenedBy,
   movedBy,
   movedByScale,
-  type NoteEdit,
+  type RangeEdit,
   removeNote,
   splitNote,
   tripleNote,
 } from '@eager-contour/core'
 
-/** What can be done to a note, by its words and its key (as react-hotkeys-hook names it) with how it is shown. */
+/** What can be done to notes, by its words and its key (as react-hotkeys-hook names it) with how it is shown. */
 export interface NoteTool {
   readonly name: string
   readonly keys: string
   readonly shown: string
-  readonly edit: NoteEdit
+  readonly edit: RangeEdit
 }
 
 const SIXTEENTH = EIGHTH / 2
@@ -29,11 +31,11 @@ export const NOTE_TOOLS: readonly NoteTool[] = [
   { name: 'Down a half step', keys: 'alt+shift+down', shown: 'Alt + Shift + ↓', edit: movedBy(-1) },
   { name: 'Up an octave', keys: 'alt+pageup', shown: 'Alt + Page Up', edit: movedBy(OCTAVE) },
   { name: 'Down an octave', keys: 'alt+pagedown', shown: 'Alt + Page Down', edit: movedBy(-OCTAVE) },
-  { name: 'Longer', keys: 'period', shown: '.', edit: lengthenedBy(SIXTEENTH) },
-  { name: 'Shorter', keys: 'comma', shown: ',', edit: lengthenedBy(-SIXTEENTH) },
-  { name: 'Split', keys: 's', shown: 'S', edit: splitNote },
-  { name: 'Join to the next', keys: 'j', shown: 'J', edit: joinNote },
-  { name: 'Triplet', keys: 't', shown: 'T', edit: tripleNote },
-  { name: 'Insert after', keys: 'i', shown: 'I', edit: insertAfter },
-  { name: 'Make it a rest', keys: 'delete, backspace', shown: 'Delete', edit: removeNote },
+  { name: 'Longer', keys: 'period', shown: '.', edit: lastOf(lengthenedBy(SIXTEENTH)) },
+  { name: 'Shorter', keys: 'comma', shown: ',', edit: lastOf(lengthenedBy(-SIXTEENTH)) },
+  { name: 'Split', keys: 's', shown: 'S', edit: eachOf(splitNote) },
+  { name: 'Join to the next', keys: 'j', shown: 'J', edit: joinAll },
+  { name: 'Triplet', keys: 't', shown: 'T', edit: lastOf(tripleNote) },
+  { name: 'Insert after', keys: 'i', shown: 'I', edit: lastOf(insertAfter) },
+  { name: 'Make it a rest', keys: 'delete, backspace', shown: 'Delete', edit: eachOf(removeNote) },
 ]

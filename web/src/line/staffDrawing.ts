@@ -46,39 +46,121 @@ const DURATIONS: Readonly<Record<WrittenEvent['length'], string>> = {
 const SIGNS: Readonly<Record<string, string>> = { '-2': 'bb', '-1': 'b', '0': 'n', '1': '#', '2': '##' }
 const REST_KEY = { treble: 'b/4', bass: 'd/3' } as const
 
-export interface StaffOptions {
+interface StaffOptions {
   readonly clef: 'treble' | 'bass'
   readonly showTime: boolean
   readonly colour: string
+  /** The notes alone, without lines, beams and clef: for an outline over another staff. */
+  readonly notesOnly?: boolean
 }
 
-/** Draws a system's staff into an element, every note at the x that the layout gives its tick. Gives each line note's element. */
-export const drawStaff = (
+/** A bar as it stands in an element: what it says, and what was drawn for it. */
+interface PaintedBar {
+  readonly says: string
+  readonly group: SVGElement
+  readonly drawn: readonly Drawn[]
+}
+
+interface Painted {
+  readonly frame: string
+  readonly layout: SystemLayout
+  readonly context: RenderContext
+  readonly bars: Map<number, PaintedBar>
+  ties: SVGElement | undefined
+}
+
+const painted = new WeakMap<HTMLDivElement, Painted>()
+
+/** What a bar says, without the places of its notes in the line: these move when another bar changes. */
+const saysOf = ({ events, meter, start }: WrittenBar): string =>
+  JSON.stringify([meter, start, events.map(({ note, ...event }) => ({ ...event, rest: note === undefined }))])
+
+const freshly = (
   element: HTMLDivElement,
-  score: Score,
   layout: SystemLayout,
+  frame: string,
   options: StaffOptions,
-): ReadonlyMap<number, SVGElement> => {
+): Painted => {
   element.replaceChildren()
   const renderer = new Renderer(element, Renderer.Backends.SVG)
   renderer.resize(layout.width, STAFF_HEIGHT)
   const context = renderer.getContext()
   context.setFillStyle(options.colour)
   context.setStrokeStyle(options.colour)
+  return { frame, layout, context, bars: new Map(), ties: undefined }
+}
+
+/**
+ * Draws a system's staff into an element, a bar at a step, every note at the x that the layout gives its tick; bars that
+ * say what they said stay as they are. Gives each line note's element.
+ */
+export function* paintingStaff(
+  element: HTMLDivElement,
+  score: Score,
+  layout: SystemLayout,
+  options: StaffOptions,
+): Generator<void, ReadonlyMap<number, SVGElement>, void> {
+  const frame = JSON.stringify([score.signature, options])
+  const known = painted.get(element)
+  const here =
+    known?.frame === frame && known.layout === layout ? known : freshly(element, layout, frame, options)
+  painted.set(element, here)
+  const bars = score.bars.filter(({ number }) => number >= layout.from && number <= layout.to)
+  for (const bar of bars) {
+    const says = saysOf(bar)
+    const before = here.bars.get(bar.number)
+    if (before?.says === says) continue
+    before?.group.remove()
+    const group = here.context.openGroup('bar') as SVGElement
+    const drawn = drawBar(here.context, bar, score.signature, layout, options)
+    here.context.closeGroup()
+    here.bars.set(bar.number, { says, group, drawn })
+    yield
+  }
+  here.ties?.remove()
+  here.ties = here.context.openGroup('ties') as SVGElement
+  const elements = tieAll(here, bars, options)
+  here.context.closeGroup()
+  return elements
+}
+
+/** The same in one go. */
+export const drawStaff = (...staff: Parameters<typeof paintingStaff>): ReadonlyMap<number, SVGElement> => {
+  const steps = paintingStaff(...staff)
+  for (;;) {
+    const step = steps.next()
+    if (step.done) return step.value
+  }
+}
+
+/** Ties over and between the bars, and each line note's element: its first written note's. */
+const tieAll = (
+  { context, bars }: Painted,
+  written: readonly WrittenBar[],
+  options: StaffOptions,
+): ReadonlyMap<number, SVGElement> => {
   const elements = new Map<number, SVGElement>()
-  const tied: { note: StaveNote; index: number }[] = []
-  for (const bar of score.bars.filter(({ number }) => number >= layout.from && number <= layout.to)) {
-    for (const { note, event } of drawBar(context, bar, score.signature, layout, options)) {
-      if (event.note === undefined) continue
+  let before: { readonly note: StaveNote; readonly index: number } | undefined
+  for (const bar of written) {
+    const events = eventsOf(bar, options)
+    const notes = bars.get(bar.number)?.drawn ?? []
+    events.forEach((event, at) => {
+      const index = event.note
+      const note = notes[at]?.note
+      if (index === undefined || !note) return
       const drawn = note.getSVGElement()
-      if (drawn && !elements.has(event.note)) elements.set(event.note, drawn)
-      const before = tied.at(-1)
-      if (event.tiedFrom && before?.index === event.note) drawTie(context, before.note, note, options.colour)
-      tied.push({ note, index: event.note })
-    }
+      if (drawn && !elements.has(index)) elements.set(index, drawn)
+      if (!options.notesOnly && event.tiedFrom && before?.index === index)
+        drawTie(context, before.note, note, options.colour)
+      before = { note, index }
+    })
   }
   return elements
 }
+
+/** What is drawn of a bar: in an outline no rests. */
+const eventsOf = ({ events }: WrittenBar, { notesOnly }: StaffOptions): readonly WrittenEvent[] =>
+  notesOnly ? events.filter(({ pitch }) => pitch) : events
 
 const drawTie = (context: RenderContext, from: StaveNote, to: StaveNote, colour: string): void => {
   const tie = new StaveTie({ firstNote: from, lastNote: to, firstIndexes: [0], lastIndexes: [0] })
@@ -106,14 +188,17 @@ const drawBar = (
     stave.addClef(options.clef).addKeySignature(MAJOR_KEYS[signature] ?? 'C')
     if (options.showTime) stave.addTimeSignature(`${bar.meter.beats}/${bar.meter.unit}`)
   }
-  stave.setContext(context).draw()
-  const drawn = bar.events.map((event) => ({ event, note: noteOf(event, bar, options) }))
+  stave.setContext(context)
+  if (!options.notesOnly) stave.draw()
+  const events = eventsOf(bar, options)
+  if (events.length === 0) return []
+  const drawn = events.map((event) => ({ event, note: noteOf(event, bar, options) }))
   const notes = drawn.map(({ note }) => note)
   const voice = new Voice({ numBeats: bar.meter.beats, beatValue: bar.meter.unit })
     .setMode(Voice.Mode.SOFT)
     .addTickables(notes)
-  const beams = beamsOf(drawn, options.colour)
-  const triplets = tripletsOf(drawn, options.colour)
+  const beams = options.notesOnly ? [] : beamsOf(drawn, options.colour)
+  const triplets = options.notesOnly ? [] : tripletsOf(drawn, options.colour)
   new Formatter().joinVoices([voice]).format([voice], layout.barX(bar.number + 1) - layout.barX(bar.number))
   for (const { note, event } of drawn) {
     note.setStave(stave)

@@ -5,9 +5,23 @@ import type { DeskLine } from './lineSlice.ts'
 
 const WAIT_MS = 600
 
-/** The same notes, whether or not the one was read anew. */
-const sameNotes = (a: DeskLine, b: DeskLine): boolean =>
-  a.notes === b.notes || JSON.stringify(a.notes) === JSON.stringify(b.notes)
+/** What of a line is stored. */
+const storedOf = ({ notes, stretch, title, remark = '', tags = [] }: DeskLine): string =>
+  JSON.stringify([notes, stretch, title, remark, tags])
+
+/** The same line, whether or not the one was read anew. */
+const same = (a: DeskLine, b: DeskLine): boolean => a === b || storedOf(a) === storedOf(b)
+
+/** A line as it is sent to be stored. */
+export const bodyOf = (tune: string, line: DeskLine) => ({
+  revision: line.revision,
+  tune,
+  title: line.title,
+  stretch: line.stretch,
+  notes: line.notes,
+  remark: line.remark ?? '',
+  tags: line.tags ?? [],
+})
 
 /** Keeps a line that has been kept before as it is changed, within a second. */
 export const useAutosave = (tune: string, line: DeskLine | undefined): void => {
@@ -16,19 +30,13 @@ export const useAutosave = (tune: string, line: DeskLine | undefined): void => {
   useEffect(() => {
     const before = stored.current
     stored.current = line
-    if (!line?.id || before?.id !== line.id || sameNotes(before, line)) return
+    if (!line?.id || before?.id !== line.id || same(before, line)) return
     const timer = setTimeout(() => {
       void post(dispatch, {
         entity: line.id!,
         path: `lines/${line.id}`,
         title: line.title,
-        body: {
-          revision: line.revision,
-          tune,
-          title: line.title,
-          stretch: line.stretch,
-          notes: line.notes,
-        },
+        body: bodyOf(tune, line),
       })
     }, WAIT_MS)
     return () => clearTimeout(timer)

@@ -1,5 +1,6 @@
 import type { Analysis, CurvePoint, Instrument, Stretch } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
+import { useStable } from '../parts/useStable.ts'
 import { contourTicks, drawnOver, withHeight } from './contour.ts'
 import type { Desk } from './useDesk.ts'
 
@@ -18,7 +19,7 @@ export const useContour = (written: Analysis, stretch: Stretch, desk: Desk, of: 
     const before = desk.contour.map(({ tick, midi }) => ({ tick, midi: midi + up }))
     const curve = drawnOver(ticks, before, drawn)
     setSketch(done ? undefined : curve)
-    if (done) desk.follow(curve.map(({ tick, midi }) => ({ tick, midi: midi - up })))
+    if (done) desk.acts.follow(curve.map(({ tick, midi }) => ({ tick, midi: midi - up })))
   }
   /** Level at first, through the middle of the line, so that keys can bend it. */
   const startDrawing = () => {
@@ -26,11 +27,11 @@ export const useContour = (written: Analysis, stretch: Stretch, desk: Desk, of: 
     if (drawing || desk.contour.length > 0 || !desk.line) return
     const heights = desk.line.notes.map(({ midi }) => midi)
     const middle = Math.round(heights.reduce((sum, midi) => sum + midi, 0) / heights.length)
-    desk.follow(drawnOver(contourTicks(written.chart, stretch), [], [{ tick: 0, midi: middle }]))
+    desk.acts.follow(drawnOver(contourTicks(written.chart, stretch), [], [{ tick: 0, midi: middle }]))
   }
   const onBend = (tick: number, by: number) => {
     const point = desk.contour.find((one) => one.tick === tick)
-    if (point) desk.follow(withHeight(desk.contour, tick, point.midi + by))
+    if (point) desk.acts.follow(withHeight(desk.contour, tick, point.midi + by))
   }
-  return { contour, drawing, onDraw, onBend, startDrawing }
+  return { contour, drawing, ...useStable({ onDraw, onBend, startDrawing }) }
 }

@@ -1,12 +1,36 @@
-import { type Brief, type CurvePoint, instrumentOf, type Line, wordReason } from '@eager-contour/core'
+import {
+  type Brief,
+  type CurvePoint,
+  instrumentOf,
+  type Line,
+  type LineNote,
+  wordReason,
+} from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { useAppDispatch, useAppSelector } from '../app/store.ts'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
+import { useStable } from '../parts/useStable.ts'
 import type { OpenTune } from '../tune/useTune.ts'
-import { work } from '../work/work.ts'
-import { briefOf, CLOSELY, type NamedBrief, STRICTNESS, USUAL, type Wish } from './briefs.ts'
+import { analysisOf, work } from '../work/work.ts'
+import { briefOf, CLOSELY, type NamedBrief, rangeOf, STRICTNESS, USUAL, type Wish } from './briefs.ts'
 import { type DeskLine, deskOpened, forgetBefore, lineWritten, selectDesk } from './lineSlice.ts'
+
+/** What can be done at the desk: the same functions at every render. */
+export interface DeskActs {
+  readonly another: () => void
+  /** Writes some notes anew (first and last, both inside); the others stay. */
+  readonly rewrite: (from: number, to: number) => void
+  /** Changes a part of the wish; the line is written anew. */
+  readonly change: (part: Partial<Wish>) => void
+  /** Begins with another wish. */
+  readonly begin: (wish: Wish) => void
+  readonly keepBrief: (name: string) => void
+  readonly follow: (contour: readonly CurvePoint[]) => void
+  readonly open: (line: DeskLine) => void
+  readonly compare: () => void
+  readonly stopComparing: () => void
+}
 
 export interface Desk {
   readonly line: DeskLine | undefined
@@ -16,20 +40,11 @@ export interface Desk {
   readonly busy: boolean
   /** Why no line came, in words. */
   readonly problem: string | undefined
-  readonly another: () => void
-  /** Changes a part of the wish; the line is written anew. */
-  readonly change: (part: Partial<Wish>) => void
-  /** Begins with another wish. */
-  readonly begin: (wish: Wish) => void
-  readonly keepBrief: (name: string) => void
   /** The curve that the line follows over the stretch, at concert pitch; empty where none was drawn. */
   readonly contour: readonly CurvePoint[]
-  readonly follow: (contour: readonly CurvePoint[]) => void
-  readonly open: (line: DeskLine) => void
   /** Other lines for the same wish, each with its score; empty where none were asked for. */
   readonly others: readonly OtherLine[]
-  readonly compare: () => void
-  readonly stopComparing: () => void
+  readonly acts: DeskActs
 }
 
 export interface OtherLine {
@@ -37,9 +52,23 @@ export interface OtherLine {
   readonly score: number
 }
 
+/** The notes that stay when a line is written anew, and what of the old line the new one keeps. */
+interface Kept {
+  readonly notes: readonly LineNote[]
+  readonly line: Omit<DeskLine, 'notes' | 'stretch' | 'seed'>
+}
+
+/** What is locked stays; the line that comes is a new one. */
+const lockedOf = (line: DeskLine | undefined): Kept => ({
+  notes: line?.locked ? line.notes.filter(({ start }) => line.locked!.includes(start)) : [],
+  line: { title: '', revision: 0 },
+})
+
 /** So many lines stand beside each other. */
 const MOST_OTHERS = 8
 
+/** When the place has come to rest, the composer warms up. */
+const WARM_AFTER_MS = 400
 const WISH = 'wish'
 const BRIEFS = 'briefs'
 
@@ -78,10 +107,14 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
   }, [desk, tune.id])
 
   const askFor = useCallback(
-    (wished: Wish, curve: readonly CurvePoint[], more: Pick<Brief, 'seed' | 'count' | 'avoid'>): Brief => ({
+    (
+      wished: Wish,
+      curve: readonly CurvePoint[],
+      more: Pick<Brief, 'seed' | 'count' | 'avoid' | 'locked'>,
+    ): Brief => ({
       ...briefOf(wished),
       stretch,
-      range: instrumentOf(of.id).range,
+      range: rangeOf(wished, instrumentOf(of.id).range),
       ...(curve.length === 0
         ? {}
         : { contour: { points: curve, strictness: STRICTNESS[wished.strictness ?? CLOSELY]! } }),
@@ -89,38 +122,61 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
     }),
     [stretch, of.id],
   )
+  useEffect(() => {
+    const timer = setTimeout(
+      () => void work().warm(analysisOf(sounding), askFor(USUAL, [], { seed: 1, count: 1 })),
+      WARM_AFTER_MS,
+    )
+    return () => clearTimeout(timer)
+  }, [sounding, askFor])
   const compose = useCallback(
-    async (seed: number, wished: Wish, curve: readonly CurvePoint[], avoid: readonly Line[]) => {
+    async (
+      seed: number,
+      wished: Wish,
+      curve: readonly CurvePoint[],
+      avoid: readonly Line[],
+      kept: Kept = lockedOf(line),
+    ) => {
       asked.current += 1
       const ticket = asked.current
       setBusy(true)
       const answer = await work().compose(
-        sounding.chart,
-        sounding.overrides,
-        askFor(wished, curve, { seed, count: 1, avoid }),
+        analysisOf(sounding),
+        askFor(wished, curve, { seed, count: 1, avoid, locked: kept.notes }),
       )
       if (ticket !== asked.current || !answer) return
       setBusy(false)
       setProblem(answer.unmet.map(wordReason).join(' ') || undefined)
       const [composed] = answer.lines
       if (composed)
-        dispatch(lineWritten({ notes: composed.line.notes, stretch, seed, title: '', revision: 0 }))
+        dispatch(
+          lineWritten({
+            ...kept.line,
+            notes: composed.line.notes,
+            stretch,
+            seed,
+            ...(line?.locked ? { locked: line.locked } : {}),
+          }),
+        )
     },
-    [stretch, askFor, sounding, dispatch],
+    [stretch, askFor, sounding, dispatch, line],
   )
   const compare = async () => {
     asked.current += 1
     const ticket = asked.current
     setBusy(true)
     const answer = await work().compose(
-      sounding.chart,
-      sounding.overrides,
-      askFor(wish, contour, { seed: (line?.seed ?? 0) + 1, count: MOST_OTHERS }),
+      analysisOf(sounding),
+      askFor(wish, contour, {
+        seed: (line?.seed ?? 0) + 1,
+        count: MOST_OTHERS,
+        locked: lockedOf(line).notes,
+      }),
     )
     if (ticket !== asked.current || !answer) return
     const { range } = instrumentOf(of.id)
     const reviews = await Promise.all(
-      answer.lines.map(({ line: other }) => work().review(sounding, other, { range, mends: 0 })),
+      answer.lines.map(({ line: other }) => work().review(analysisOf(sounding), other, { range, mends: 0 })),
     )
     setBusy(false)
     setOthers(answer.lines.map(({ line: other }, at) => ({ line: other, score: reviews[at]!.score })))
@@ -130,13 +186,14 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
     void keepDraft(WISH, next)
     if (line) void compose(line.seed, next, contour, [])
   }
-  return {
-    line,
-    wish,
-    briefs,
-    busy,
-    problem,
+  const acts = useStable<DeskActs>({
     another: () => void compose((line?.seed ?? 0) + 1, wish, contour, line ? [line] : []),
+    rewrite: (from, to) => {
+      if (!line) return
+      const notes = line.notes.filter((_, at) => at < from || at > to)
+      const { notes: _notes, stretch: _stretch, seed: _seed, ...named } = line
+      void compose(line.seed + 1, wish, contour, [line], { notes, line: named })
+    },
     change: (part) => begin({ ...wish, ...part }),
     begin,
     keepBrief: (name) => {
@@ -144,14 +201,13 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
       setBriefs(kept)
       void keepDraft(BRIEFS, kept)
     },
-    others,
     compare: () => void compare(),
     stopComparing: () => setOthers([]),
-    contour,
     follow: (curve) => {
       setContour(curve)
       void compose(line?.seed ?? 1, wish, curve, [])
     },
     open: (opened) => void dispatch(lineWritten(opened)),
-  }
+  })
+  return { line, wish, briefs, busy, problem, others, contour, acts }
 }

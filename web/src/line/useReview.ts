@@ -1,6 +1,6 @@
 import type { Analysis, Line, Review, ReviewView } from '@eager-contour/core'
 import { useEffect, useState } from 'react'
-import { work } from '../work/work.ts'
+import { analysisOf, work } from '../work/work.ts'
 
 /** What a teacher would say of the line, a moment after it changed; the old review stays until then. */
 export const useReview = (
@@ -13,7 +13,7 @@ export const useReview = (
     if (!line) return
     let current = true
     void work()
-      .review(analysis, line, view)
+      .review(analysisOf(analysis), line, view)
       .then((review) => current && setReviewed({ review, line }))
     return () => {
       current = false

@@ -12,7 +12,8 @@ import {
   type SmallestSets,
   scaleDegrees,
 } from '@eager-contour/core'
-import { classesOf, type MapChord, type MapRow, threadsBetween } from './mapRows.ts'
+import { classesOf, threadsBetween } from '../tune/threads.ts'
+import type { MapChord, MapRow } from './mapRows.ts'
 
 interface Frame {
   readonly low: number

@@ -2,7 +2,6 @@ import {
   type Analysis,
   barStarts,
   type ChordSpan,
-  chordPitchClasses,
   type KeyRegion,
   keyRegions,
   type PatternSpan,
@@ -105,39 +104,3 @@ export const keyMarks = (
     analysis,
     keyRegions(analysis).map((region) => ({ ...region, name: name(region) })),
   )
-
-/** A guide tone's way into the next chord: where it lies and where it goes, as MIDI numbers. */
-export interface Thread {
-  readonly from: number
-  readonly to: number
-}
-
-/** The ways of a chord's guide tones into those of the next, by step or staying, in the pitches that are shown. */
-export const threadsBetween = (
-  from: ChordSpan,
-  to: ChordSpan,
-  guides: (span: ChordSpan) => readonly number[],
-  low: number,
-  high: number,
-): readonly Thread[] => {
-  const shown = (span: ChordSpan) => {
-    const classes = guides(span)
-    return Array.from({ length: high - low + 1 }, (_, at) => low + at).filter((midi) =>
-      classes.includes(midi % 12),
-    )
-  }
-  const targets = shown(to)
-  return shown(from).flatMap((midi) => {
-    const near = targets.filter((target) => Math.abs(target - midi) <= 2)
-    const least = Math.min(...near.map((target) => Math.abs(target - midi)))
-    return near
-      .filter((target) => Math.abs(target - midi) === least)
-      .map((target) => ({ from: midi, to: target }))
-  })
-}
-
-/** The pitch classes of tones of a chord, by their degrees. */
-export const classesOf = (span: ChordSpan, degrees: readonly string[]): readonly number[] => {
-  const classes = chordPitchClasses(span.chord)
-  return span.chord.tones.flatMap((tone, at) => (degrees.includes(tone.degree) ? [classes[at]!] : []))
-}

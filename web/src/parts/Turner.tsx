@@ -4,12 +4,14 @@ interface TurnerProps {
   readonly label: string
   readonly value: number
   readonly words: readonly string[]
+  /** What it will do, told where the control is pointed at. */
+  readonly says?: string | undefined
   readonly onChange: (value: number) => void
 }
 
 /** A slider over a few steps that each have a word. */
-export const Turner = ({ label, value, words, onChange }: TurnerProps) => (
-  <div className="py-1.5">
+export const Turner = ({ label, value, words, says, onChange }: TurnerProps) => (
+  <div className="py-1.5" title={says}>
     <div className="flex justify-between">
       <span>{label}</span>
       <span className="text-soft">{words[value]}</span>
@@ -28,6 +30,7 @@ export const Turner = ({ label, value, words, onChange }: TurnerProps) => (
       <Slider.Thumb
         aria-label={label}
         aria-valuetext={words[value] ?? ''}
+        aria-description={says}
         className="block size-5 rounded-full bg-ink"
       />
     </Slider.Root>

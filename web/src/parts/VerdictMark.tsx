@@ -1,4 +1,4 @@
-import type { RunVerdict } from '@eager-contour/core'
+import type { CellState, RunVerdict } from '@eager-contour/core'
 
 const SHAPES: Readonly<Record<RunVerdict, { readonly colour: string; readonly path: string }>> = {
   again: { colour: 'var(--madder)', path: 'M-5,-5 L5,5 M-5,5 L5,-5' },
@@ -7,18 +7,27 @@ const SHAPES: Readonly<Record<RunVerdict, { readonly colour: string; readonly pa
   'moves on': { colour: 'var(--lichen)', path: 'M-6,4 L0,-5 L6,4 M0,-5 L0,7' },
 }
 
-/** A verdict by shape, colour and word. */
-export const VerdictMark = ({ verdict }: { readonly verdict: RunVerdict }) => (
-  <span className="inline-flex items-center gap-1.5 font-semibold whitespace-nowrap">
-    <svg width={18} height={18} viewBox="-9 -9 18 18" aria-hidden="true">
+/** A verdict's shape alone, or a hollow round for what was not tried, a filled half for what rests. */
+export const StateMark = ({ state, size = 22 }: { readonly state: CellState; readonly size?: number }) => (
+  <svg width={size} height={size} viewBox="-9 -9 18 18" aria-hidden="true">
+    {state === 'not tried' && <circle r={3} fill="none" stroke="var(--foothold)" strokeWidth={1.6} />}
+    {state === 'resting' && <path d="M4,-6 A7,7 0 1 0 6,4 A6,6 0 0 1 4,-6 Z" fill="var(--heather)" />}
+    {state !== 'not tried' && state !== 'resting' && (
       <path
-        d={SHAPES[verdict].path}
+        d={SHAPES[state].path}
         fill="none"
-        stroke={SHAPES[verdict].colour}
+        stroke={SHAPES[state].colour}
         strokeWidth={2.6}
         strokeLinecap="round"
       />
-    </svg>
+    )}
+  </svg>
+)
+
+/** A verdict by shape, colour and word. */
+export const VerdictMark = ({ verdict }: { readonly verdict: RunVerdict }) => (
+  <span className="inline-flex items-center gap-1.5 font-semibold whitespace-nowrap">
+    <StateMark state={verdict} size={18} />
     {verdict}
   </span>
 )

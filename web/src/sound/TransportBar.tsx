@@ -1,8 +1,10 @@
-import type { Part } from '@eager-contour/core'
+import type { Feel, Part } from '@eager-contour/core'
 import { Minus, Pause, Play as PlayIcon, Plus } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useAppDispatch, useAppSelector } from '../app/store.ts'
-import { partTurned, tempoSet } from './playSlice.ts'
+import { BandPanel } from './BandPanel.tsx'
+import { partTurned } from './mixSlice.ts'
+import { tempoSet } from './playSlice.ts'
 import type { Play } from './usePlay.ts'
 
 export const TEMPO_STEP = 4
@@ -13,13 +15,22 @@ interface TransportBarProps {
   readonly says?: string
   /** The parts that can be turned off and on. */
   readonly parts?: readonly { readonly part: Part; readonly name: string }[]
+  /** With parts: how the tune moves. */
+  readonly feel?: Feel
   readonly children: ReactNode
 }
 
 /** Play, tempo, and what a place adds. */
-export const TransportBar = ({ play, says = '', parts = [], children }: TransportBarProps) => {
+export const TransportBar = ({
+  play,
+  says = '',
+  parts = [],
+  feel = 'swing',
+  children,
+}: TransportBarProps) => {
   const dispatch = useAppDispatch()
-  const { tempo, problem, muted } = useAppSelector((state) => state.play)
+  const { tempo, problem } = useAppSelector((state) => state.play)
+  const { muted } = useAppSelector((state) => state.mix)
   return (
     <div className="sticky bottom-0 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule bg-ground px-5 py-2.5">
       <button
@@ -69,6 +80,7 @@ export const TransportBar = ({ play, says = '', parts = [], children }: Transpor
           ))}
         </div>
       )}
+      {parts.length > 0 && <BandPanel feel={feel} tempo={tempo} />}
       <span className="text-soft" role="status">
         {play.loading ? 'Fetching the sound …' : (problem ?? says)}
       </span>

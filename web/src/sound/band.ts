@@ -1,17 +1,31 @@
-import type { BandEvent, Part, Ticks } from '@eager-contour/core'
+import { type BandEvent, type MidiVoice, type Part, randomFrom, type Ticks } from '@eager-contour/core'
 import processorUrl from 'spessasynth_lib/dist/spessasynth_processor.min.js?url'
+
+import { loudnessOf, VOLUME, voicesOf } from './sounds.ts'
 
 const SOUND_FONT = '/sound/band.sf3'
 const TICKS_PER_QUARTER = 480
 const STOP_SECONDS = 0.008
+/** A slower time through has so much of the tempo. */
+const SLOWER = 0.7
+/** The share of its time that a note sounds. */
+const HELD = 0.96
 
-/** The channel and General MIDI program of each part; percussion is on channel 9. */
-const PARTS: Readonly<Record<Part, { readonly channel: number; readonly program: number }>> = {
-  line: { channel: 0, program: 0 },
-  bass: { channel: 1, program: 32 },
-  comp: { channel: 2, program: 0 },
-  drums: { channel: 9, program: 32 },
-  click: { channel: 9, program: 32 },
+/** How a part sounds: its voice, and its volume from 0 to 100. */
+interface PartSound extends MidiVoice {
+  readonly volume: number
+  readonly silent: boolean
+}
+export type BandSound = Readonly<Record<Part, PartSound>>
+
+/** What is played and how: ticks count from the first event's zero. */
+export interface Played {
+  readonly events: readonly BandEvent[]
+  /** Where it comes round again; undefined: once. */
+  readonly loop?: { readonly from: Ticks; readonly to: Ticks } | undefined
+  readonly bpm: number
+  /** Every second time round is slower. */
+  readonly slower?: boolean
 }
 
 type ToneModule = typeof import('tone')
@@ -19,16 +33,11 @@ type Synth = import('spessasynth_lib').WorkletSynthesizer
 
 /** The sampled band, ready to play. */
 export interface Band {
-  /** Plays events in a loop of so many ticks (0: once), from a tick, at a tempo that can be changed. */
-  readonly play: (
-    events: readonly BandEvent[],
-    options: {
-      readonly bpm: number
-      readonly loopTicks: Ticks
-      readonly from?: Ticks
-      readonly delaySeconds?: number
-    },
-  ) => void
+  /** Plays from the beginning. */
+  readonly play: (played: Played, delaySeconds?: number) => void
+  /** Puts other notes in the place of those to come, at the place where the play is. */
+  readonly replace: (played: Played) => void
+  readonly setSound: (sound: BandSound) => void
   readonly stop: () => void
   readonly setTempo: (bpm: number) => void
   /** Where the play is, in ticks from the first event's zero; undefined when nothing plays. */
@@ -37,6 +46,10 @@ export interface Band {
   readonly secondsToStart: () => number
   readonly strike: (midi: number, velocity: number) => void
   readonly release: (midi: number) => void
+  /** Seconds on the sound's own clock: it stands still where the sound is starved. */
+  readonly clock: () => number
+  /** A moment on the sound's clock, in seconds, and the same one on the page's, in milliseconds. */
+  readonly stamp: () => { readonly sound: number; readonly wall: number }
   /** Loudness now as a root mean square, 0 to 1: what an ear at the output would say. */
   readonly level: () => number
 }
@@ -68,20 +81,48 @@ const makeBand = async (): Promise<Band> => {
   const synth = new WorkletSynthesizer(context)
   const gain = context.createGain()
   const analyser = context.createAnalyser()
+  // The browser's own convolution in the place of the synthesiser's effects, which took most of its time.
+  synth.setSystemParameter('effectsEnabled', false)
+  const room = roomOf(context)
   synth.connect(gain)
+  synth.connect(room.input)
+  room.output.connect(gain)
   gain.connect(analyser)
   analyser.connect(context.destination)
   await synth.soundBankManager.addSoundBank(font, 'band')
   await synth.isReady
-  for (const { channel, program } of Object.values(PARTS)) synth.programChange(channel, program)
   tone.setContext(context as unknown as Parameters<ToneModule['setContext']>[0])
+  const voices = voicesOf({ lineSound: 'piano', compSound: 'piano' }, 'sticks')
+  synth.midiChannels[voices.click.channel]?.setDrums(true)
+  for (const { channel, program } of Object.values(voices)) synth.programChange(channel, program)
   ready = bandOver(tone, synth, context, gain, analyser)
   // For the ear of the end-to-end tests, and of a curious player at the console.
   Object.assign(globalThis, { eagerContourBand: ready })
   return ready
 }
 
-const fetchFont = async (): Promise<ArrayBuffer> => {
+/** A small room: how long it rings, and how much of it is heard. */
+const ROOM = { seconds: 0.45, loudness: 0.1, decay: 6 } as const
+
+const roomOf = (context: AudioContext): { readonly input: AudioNode; readonly output: AudioNode } => {
+  const length = Math.round(ROOM.seconds * context.sampleRate)
+  const walls = context.createBuffer(2, length, context.sampleRate)
+  for (const side of [0, 1]) {
+    const random = randomFrom(side + 1)
+    const samples = walls.getChannelData(side)
+    for (let at = 0; at < length; at += 1)
+      samples[at] = (2 * random() - 1) * Math.exp((-ROOM.decay * at) / length)
+  }
+  const input = context.createConvolver()
+  input.buffer = walls
+  const output = context.createGain()
+  output.gain.value = ROOM.loudness
+  input.connect(output)
+  return { input, output }
+}
+
+/** The sound font, as it is served. */
+export const fetchFont = async (): Promise<ArrayBuffer> => {
   const response = await fetch(SOUND_FONT)
   if (!response.ok) throw new Error(`the sound font answered ${response.status}`)
   return response.arrayBuffer()
@@ -97,7 +138,15 @@ const bandOver = (
   const transport = tone.getTransport()
   transport.PPQ = TICKS_PER_QUARTER
   let startsAt = 0
+  let tempo = { bpm: 120, slower: false }
+  let round = 0
+  const channels = voicesOf({ lineSound: 'piano', compSound: 'piano' }, 'sticks')
   const samples = new Float32Array(analyser.fftSize)
+  const bpmNow = () => tempo.bpm * (tempo.slower && round % 2 === 1 ? SLOWER : 1)
+  transport.on('loopStart', (time: number) => {
+    round += 1
+    transport.bpm.setValueAtTime(bpmNow(), time)
+  })
   const silence = () => {
     transport.stop(context.currentTime)
     transport.cancel(0)
@@ -106,30 +155,49 @@ const bandOver = (
     synth.stopAll(true)
   }
   const sound = (event: BandEvent, time: number) => {
-    const { channel } = PARTS[event.part]
+    const { channel } = channels[event.part]
     synth.noteOn(channel, event.midi, event.velocity, { time })
     synth.noteOff(channel, event.midi, {
-      time: time + (event.duration / TICKS_PER_QUARTER) * (60 / transport.bpm.value) * 0.96,
+      time: time + (event.duration / TICKS_PER_QUARTER) * (60 / transport.bpm.value) * HELD,
     })
   }
+  const schedule = ({ events, loop }: Played) => {
+    transport.loop = loop !== undefined
+    if (loop) transport.setLoopPoints(`${loop.from}i`, `${loop.to}i`)
+    for (const event of events) transport.schedule((time) => sound(event, time), `${Math.round(event.tick)}i`)
+  }
   return {
-    play: (events, { bpm, loopTicks, from = 0, delaySeconds = 0.06 }) => {
+    play: (played, delaySeconds = 0.06) => {
       void context.resume()
       silence()
       startsAt = context.currentTime + delaySeconds
       gain.gain.cancelScheduledValues(context.currentTime)
       gain.gain.setValueAtTime(0, context.currentTime)
       gain.gain.setValueAtTime(1, context.currentTime + Math.min(delaySeconds, STOP_SECONDS * 4))
-      transport.bpm.value = bpm
-      transport.loop = loopTicks > 0
-      if (loopTicks > 0) transport.setLoopPoints(0, `${loopTicks}i`)
-      for (const event of events)
-        transport.schedule((time) => sound(event, time), `${Math.round(event.tick)}i`)
-      transport.start(startsAt, `${Math.round(from)}i`)
+      tempo = { bpm: played.bpm, slower: played.slower ?? false }
+      round = 0
+      transport.bpm.value = played.bpm
+      schedule(played)
+      transport.start(startsAt, 0)
+    },
+    replace: (played) => {
+      tempo = { bpm: played.bpm, slower: played.slower ?? false }
+      transport.bpm.value = bpmNow()
+      transport.cancel(0)
+      schedule(played)
+    },
+    setSound: (sounds) => {
+      for (const part of Object.keys(sounds) as readonly Part[]) {
+        const { program, volume, silent } = sounds[part]
+        const { channel } = channels[part]
+        synth.programChange(channel, program)
+        synth.controllerChange(channel, VOLUME, loudnessOf(volume, silent))
+      }
     },
     stop: silence,
     setTempo: (bpm) => {
-      transport.bpm.value = bpm
+      tempo = { ...tempo, bpm }
+      transport.bpm.value = bpmNow()
     },
     position: () =>
       transport.state === 'started' && context.currentTime >= startsAt
@@ -140,9 +208,14 @@ const bandOver = (
       void context.resume()
       gain.gain.cancelScheduledValues(context.currentTime)
       gain.gain.setValueAtTime(1, context.currentTime)
-      synth.noteOn(PARTS.line.channel, midi, velocity)
+      synth.noteOn(channels.line.channel, midi, velocity)
     },
-    release: (midi) => synth.noteOff(PARTS.line.channel, midi),
+    release: (midi) => synth.noteOff(channels.line.channel, midi),
+    clock: () => context.currentTime,
+    stamp: () => {
+      const { contextTime = 0, performanceTime = 0 } = context.getOutputTimestamp()
+      return { sound: contextTime, wall: performanceTime }
+    },
     level: () => {
       analyser.getFloatTimeDomainData(samples)
       return Math.sqrt(samples.reduce((sum, sample) => sum + sample * sample, 0) / samples.length)

@@ -8,20 +8,24 @@ import {
   type Take,
 } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
 import { useNavigate } from 'react-router'
 import { OutboxBar } from '../app/OutboxBar.tsx'
 import { useSettings } from '../app/settings.ts'
 import { useAppDispatch } from '../app/store.ts'
 import { post } from '../data/outbox.ts'
+import { Keys } from '../listen/Keys.tsx'
+import { MidiChoice } from '../listen/MidiChoice.tsx'
 import { Button } from '../parts/Button.tsx'
 import { barsText, type OpenTune } from '../tune/useTune.ts'
-import { Keys } from './Keys.tsx'
 import { NowNext } from './NowNext.tsx'
 import { Result } from './Result.tsx'
 import { dropInHand, keepInHand, type RunInHand, readInHand, runWriting } from './runInHand.ts'
 import { Trail } from './Trail.tsx'
+import { useAwake } from './useAwake.ts'
 import { type SimulatedSettings, useRun } from './useRun.ts'
 import { useStageKeys } from './useStageKeys.ts'
+import { useStageMidi } from './useStageMidi.ts'
 
 interface StageProps {
   readonly open: OpenTune
@@ -29,10 +33,28 @@ interface StageProps {
   readonly written: Exercise
   readonly line: string | undefined
   readonly title: string
+  /** How much is hidden at first: see HIDING. */
+  readonly hide: number
 }
 
+/** How the notes came so far, in words. */
+const countsOf = (judged: readonly Judged[]): string =>
+  (['right', 'early', 'late', 'wrong', 'missed', 'extra'] as const)
+    .map((verdict) => [judged.filter((one) => one.verdict === verdict).length, verdict] as const)
+    .filter(([count]) => count > 0)
+    .map(([count, verdict]) => `${count} ${verdict}`)
+    .join(' · ')
+
+/** What is hidden on the stage while it is played, from least to most. */
+const HIDING = [
+  'notes and names',
+  'chord symbols only',
+  'numerals and the key',
+  'the key’s name alone',
+] as const
+
 /** A drill being played: now and next, the notes with their verdicts, marks at the end. Two keys or a pedal do all. */
-export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
+export const Stage = ({ open, exercise, written, line, title, hide }: StageProps) => {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
   const { of, chordStyle } = useSettings()
@@ -49,6 +71,8 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
   const onPlayed = useCallback((take: Take) => keepInHand(inHand(take)), [inHand])
   const run = useRun(exercise, open.sounding, onPlayed)
   const [armed, setArmed] = useState(false)
+  const [hidden, setHidden] = useState(hide)
+  const [byNote, setByNote] = useState(false)
   const [simulating, setSimulating] = useState(false)
   const [simulated, setSimulated] = useState<SimulatedSettings>({ seed: 1, errorRate: 0.1 })
   const [sounding, setSounding] = useState<ReadonlySet<number>>(new Set())
@@ -78,8 +102,8 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
   }, [])
 
   const press = useCallback(
-    (midi: number, source: Source) => {
-      run.press(midi - shift, source)
+    (midi: number, source: Source, atMs?: number) => {
+      run.press(midi - shift, source, atMs)
       setSounding((before) => new Set(before).add(midi))
     },
     [run.press, shift],
@@ -112,6 +136,15 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
     else again()
   }, [running, run.state, stop, leave, again])
   useStageKeys({ armed, setArmed, base: low, press, release, again, goOn })
+  useHotkeys('h', () => setHidden((level) => Math.min(HIDING.length, level + 1)), { enabled: !armed })
+  useHotkeys('shift+h', () => setHidden((level) => Math.max(1, level - 1)), { enabled: !armed })
+  const midi = useStageMidi({
+    shift,
+    press,
+    release,
+    onCue: () => byNote && !running && run.state !== 'loading' && again(),
+  })
+  useAwake(running)
 
   return (
     <div
@@ -136,9 +169,23 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
         {run.state === 'done' && run.grade ? (
           <Result grade={run.grade} exercise={exercise} />
         ) : (
-          <NowNext analysis={open.written} exercise={exercise} position={run.position} style={chordStyle} />
+          <NowNext
+            analysis={open.written}
+            exercise={exercise}
+            position={run.position}
+            style={chordStyle}
+            shown={hidden >= 4 ? 'key' : hidden === 3 ? 'numerals' : 'chords'}
+          />
         )}
-        <div className="mt-3">
+        {hidden > 1 && run.state !== 'done' && (
+          <p className="mt-6 text-2xl text-soft" role="status">
+            {HIDING[hidden - 1]} · <kbd>Shift + H</kbd> shows more
+            {run.judged.length > 0 && (
+              <span className="mt-2 block text-4xl text-ink tabular-nums">{countsOf(run.judged)}</span>
+            )}
+          </p>
+        )}
+        <div className={hidden > 1 && run.state !== 'done' ? 'sr-only' : 'mt-3'}>
           <Trail
             analysis={open.written}
             exercise={written}
@@ -185,7 +232,7 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
           <Keys
             low={low}
             high={high}
-            flats={keySignature(exercise.key) <= 0}
+            flats={keySignature(open.written.chart.key ?? exercise.key) <= 0}
             sounding={sounding}
             onPress={(midi) => press(midi, 'screen-keys')}
             onRelease={release}
@@ -203,11 +250,30 @@ export const Stage = ({ open, exercise, written, line, title }: StageProps) => {
                 : 'Start'}{' '}
           <kbd className="opacity-70">Page Down</kbd>
         </Button>
+        <Button
+          onClick={() => setHidden((level) => (level % HIDING.length) + 1)}
+          className="text-lg"
+          aria-label={`Shown: ${HIDING[hidden - 1]}`}
+        >
+          Hide <kbd className="opacity-70">H</kbd>
+        </Button>
         <Button onClick={again} className="text-lg">
           Again <kbd className="opacity-70">Page Up</kbd>
         </Button>
         {!running && (
           <>
+            <MidiChoice devices={midi} />
+            {midi.chosen !== undefined && (
+              <label className="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  checked={byNote}
+                  onChange={(event) => setByNote(event.target.checked)}
+                  className="size-5"
+                />
+                a note starts
+              </label>
+            )}
             <label className="flex items-center gap-2">
               <input
                 type="checkbox"

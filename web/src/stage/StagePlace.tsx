@@ -1,12 +1,16 @@
 import type { SettingsAnswer } from '@eager-contour/contract'
 import {
+  analyseChart,
   type Exercise,
   type ExerciseSpec,
+  fifthsOf,
+  type Instrument,
   makeExercise,
   RUNGS,
   type RungId,
   rungOf,
   spellNotes,
+  transposeChart,
   wordReason,
 } from '@eager-contour/core'
 import { useMemo } from 'react'
@@ -16,6 +20,7 @@ import { useLinesQuery } from '../data/api.ts'
 import { Notice, Waiting } from '../parts/Notice.tsx'
 import { spelledFor } from '../parts/names.ts'
 import { type OpenTune, useTune } from '../tune/useTune.ts'
+import { writtenChart } from '../tune/written.ts'
 import { Stage } from './Stage.tsx'
 
 /** The stage: reads from the address what is to be played. */
@@ -45,9 +50,20 @@ export const StagePlace = () => {
   )
 }
 
-const Reader = ({ open }: { readonly open: OpenTune }) => {
+/** The tune in another key (a tonic at concert pitch): as it sounds and as it is read. */
+const inKey = (open: OpenTune, tonic: string | null, of: Instrument): OpenTune => {
+  const own = open.sounding.chart.key?.tonic
+  if (!tonic || !own || !/^[A-G][b#]?$/.test(tonic) || tonic === own) return open
+  const sounding = transposeChart(open.sounding.chart, fifthsOf(tonic) - fifthsOf(own))
+  return { ...open, sounding: analyseChart(sounding), written: analyseChart(writtenChart(sounding, of)) }
+}
+
+const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
   const [params] = useSearchParams()
   const { of, spelling } = useSettings()
+  const key = params.get('key')
+  const open = useMemo(() => inKey(tune, key, of), [tune, key, of])
+  const variant = Number(params.get('variant')) || 0
   const lineId = params.get('line')
   const { data: lines } = useLinesQuery(open.tune.id)
   const rung = RUNGS.some(({ id }) => id === params.get('rung'))
@@ -61,12 +77,13 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
   const outcome = useMemo(() => {
     const spec: ExerciseSpec = {
       rung,
+      variant,
       stretch: open.stretch,
       tempo,
       ...(line ? { line: { notes: line.notes } } : {}),
     }
     return makeExercise(spec, open.sounding, of)
-  }, [rung, open.stretch, open.sounding, tempo, line, of])
+  }, [rung, variant, open.stretch, open.sounding, tempo, line, of])
   const written = useMemo(
     () => (outcome.ok ? writtenExercise(outcome.value, open, of.written.semitones, spelling) : undefined),
     [outcome, open, of, spelling],
@@ -95,9 +112,16 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
       exercise={outcome.value}
       written={written}
       line={line?.id}
-      title={line ? line.title : rungOf(rung).name}
+      title={line ? line.title : titleOf(rung, variant)}
+      hide={Math.min(4, Math.max(1, Number(params.get('hide')) || 1))}
     />
   )
+}
+
+/** The rung's name, and which way it is played where that is not the usual one. */
+const titleOf = (rung: RungId, variant: number): string => {
+  const { name, variants } = rungOf(rung)
+  return variant > 0 && variants[variant] ? `${name}, ${variants[variant].name}` : name
 }
 
 /** The exercise as the player's instrument reads it: for showing only. */

@@ -6,6 +6,7 @@ import {
   GRADER,
   type Grade,
   type Judged,
+  kitOf,
   type PlayedNote,
   type Source,
   simulatePlayer,
@@ -15,6 +16,8 @@ import {
 } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { bandIfReady, loadBand } from '../sound/band.ts'
+import { useMix } from '../sound/useMix.ts'
+import { bandSound } from '../sound/usePlay.ts'
 import { work } from '../work/work.ts'
 
 type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'done'
@@ -34,7 +37,7 @@ export interface Run {
   readonly start: (simulated: SimulatedSettings | undefined) => void
   /** Stops before the end; gives what was played so far. */
   readonly abandon: () => Promise<{ take: Take; grade: Grade } | undefined>
-  readonly press: (midi: number, source: Source) => void
+  readonly press: (midi: number, source: Source, atMs?: number) => void
   readonly release: (midi: number) => void
   /** Ticks from the stretch's first beat (negative while counting in); undefined when nothing runs. */
   readonly position: () => Ticks | undefined
@@ -62,6 +65,7 @@ export const useRun = (
   const [grade, setGrade] = useState<Grade>()
   const [take, setTake] = useState<Take>()
   const [silent, setSilent] = useState(false)
+  const mix = useMix()
   const zero = useRef(0)
   const notes = useRef<PlayedNote[]>([])
   const source = useRef<Source>('screen-keys')
@@ -131,15 +135,20 @@ export const useRun = (
       running.current = true
       const { countIn, spec, length } = exercise
       const meter = analysis.chart.bars[spec.stretch.from]!.meter
+      band?.setSound(bandSound(mix, kitOf(analysis.chart.feel)))
       band?.play(
-        [
-          ...countInEvents(meter),
-          ...bandEvents(analysis, spec.stretch, undefined, exercise.swing).map((event) => ({
-            ...event,
-            tick: event.tick + countIn,
-          })),
-        ],
-        { bpm: spec.tempo, loopTicks: 0, delaySeconds: LEAD_SECONDS },
+        {
+          events: [
+            ...countInEvents(meter),
+            ...bandEvents(analysis, spec.stretch, undefined, {
+              swing: exercise.swing,
+              click: mix.click,
+              voicing: mix.voicing,
+            }).map((event) => ({ ...event, tick: event.tick + countIn })),
+          ],
+          bpm: spec.tempo,
+        },
+        LEAD_SECONDS,
       )
       const leadMs = (band ? band.secondsToStart() : LEAD_SECONDS) * 1000
       zero.current = performance.now() + leadMs + countInMs(exercise)
@@ -165,15 +174,15 @@ export const useRun = (
         at(note.onsetMs + note.durationMs, () => band?.release(note.midi))
       }
     },
-    [exercise, analysis, clear, finish, add, takeNote],
+    [exercise, analysis, mix, clear, finish, add, takeNote],
   )
 
   const press = useCallback(
-    (midi: number, from: Source) => {
+    (midi: number, from: Source, atMs = performance.now()) => {
       bandIfReady()?.strike(midi, VELOCITY)
       if (!running.current) return
       if (source.current !== 'simulated') source.current = from
-      const onsetMs = performance.now() - zero.current
+      const onsetMs = atMs - zero.current
       held.current.set(midi, { index: notes.current.length, at: onsetMs })
       takeNote({ onsetMs, durationMs: 0, midi, cents: 0, velocity: VELOCITY })
     },

@@ -1,6 +1,6 @@
 import type { Source } from '@eager-contour/core'
 import { useEffect } from 'react'
-import { halfStepsOfKey } from './computerKeys.ts'
+import { halfStepsOfKey } from '../listen/computerKeys.ts'
 
 interface StageKeys {
   readonly armed: boolean

@@ -7,6 +7,8 @@ interface KeysProps {
   readonly high: number
   readonly flats: boolean
   readonly sounding: ReadonlySet<number>
+  /** Low, beside other things. */
+  readonly compact?: boolean
   readonly onPress: (midi: number) => void
   readonly onRelease: (midi: number) => void
 }
@@ -20,7 +22,7 @@ const nameOf = (midi: number, flats: boolean): string =>
   )
 
 /** Keys on the screen: pressed by pointer, by touch (several at once), or by Enter and Space. */
-export const Keys = ({ low, high, flats, sounding, onPress, onRelease }: KeysProps) => {
+export const Keys = ({ low, high, flats, sounding, compact = false, onPress, onRelease }: KeysProps) => {
   const pressed = useRef(new Map<number, number>())
   const from = isBlack(low) ? low - 1 : low
   const to = isBlack(high) ? high + 1 : high
@@ -39,7 +41,7 @@ export const Keys = ({ low, high, flats, sounding, onPress, onRelease }: KeysPro
   }
   return (
     <div
-      className="relative h-32 touch-none select-none"
+      className={`relative touch-none select-none ${compact ? 'h-20' : 'h-32'}`}
       role="group"
       aria-label="Keys"
       onPointerUp={up}
@@ -57,7 +59,7 @@ export const Keys = ({ low, high, flats, sounding, onPress, onRelease }: KeysPro
             tabIndex={-1}
             aria-label={`${nameOf(midi, flats)}${Math.floor(midi / 12) - 1}`}
             onPointerDown={(event) => down(event, midi)}
-            className={`absolute top-0 flex items-end justify-center rounded-b-md border border-rule pb-1 text-sm ${black ? 'z-10 h-[60%] bg-ground text-ink' : 'h-full bg-ledge-guide text-ink'} ${lit ? 'border-4 border-lichen' : ''}`}
+            className={`absolute top-0 flex items-end justify-center rounded-b-md border border-rule pb-1 text-sm ${black ? 'z-10 h-[60%] bg-key-sharp text-on-key-sharp' : 'h-full bg-key text-on-key'} ${lit ? 'border-4 border-lichen' : ''}`}
             style={{ left: `${left}%`, width: `${black ? width * 0.6 : width}%` }}
           >
             {nameOf(midi, flats)}

@@ -1,0 +1,155 @@
+import type { Browser, Page } from '@playwright/test'
+import { milliseconds, type Row } from './table.ts'
+
+const TURNS = 12
+const EDITS = 30
+const STARTS = 7
+const LOAD_SECONDS = 12
+const TURN_LIMIT_MS = 150
+const COMMIT_LIMIT_MS = 16
+const START_LIMIT_MS = 100
+const TASK_LIMIT_MS = 50
+/** A block of the sound: 128 samples at 44,100 a second. */
+const BLOCK_MS = (128 / 44_100) * 1000
+
+const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
+
+/** Runs in the page: from each key that goes down, the milliseconds until the notes have changed. */
+const WATCH_NOTES = `(() => {
+  globalThis.noteTimes = []
+  let pressed = 0
+  let waits = false
+  addEventListener('keydown', () => { pressed = performance.now(); waits = true }, true)
+  new MutationObserver(() => {
+    if (!waits) return
+    waits = false
+    globalThis.noteTimes.push(performance.now() - pressed)
+  }).observe(document.querySelector('section[aria-label="The line"]'), {
+    subtree: true, childList: true, attributes: true, attributeFilter: ['aria-label', 'transform'],
+  })
+})()`
+
+const openLine = async (browser: Browser, address: string, bars: string, tune: string): Promise<Page> => {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(`${address}/tunes/${tune}/line?bars=${bars}`)
+  await page.getByRole('button', { name: 'Write a line' }).click()
+  await page.waitForSelector('[data-staff-note]')
+  await page.waitForTimeout(800)
+  return page
+}
+
+const timesOf = (page: Page): Promise<readonly number[]> => page.evaluate<number[]>('globalThis.noteTimes')
+
+/** From a turned control to other notes on the screen. */
+const turnTimes = async (browser: Browser, address: string): Promise<readonly number[]> => {
+  const page = await openLine(browser, address, '1-8', 'tune-salt-stairs')
+  await page.getByRole('slider', { name: 'Enclosures' }).focus()
+  await page.evaluate(WATCH_NOTES)
+  for (let turn = 0; turn < TURNS; turn += 1) {
+    await page.keyboard.press(turn % 2 === 0 ? 'ArrowLeft' : 'ArrowRight')
+    await page.waitForTimeout(500)
+  }
+  const times = await timesOf(page)
+  await page.close()
+  return times
+}
+
+/** From the key that moves a note to the changed page. */
+const editTimes = async (browser: Browser, address: string): Promise<readonly number[]> => {
+  const page = await openLine(browser, address, '1-8', 'tune-breakwater')
+  await page.locator('[data-note="5"]').focus()
+  await page.evaluate(WATCH_NOTES)
+  for (let edit = 0; edit < EDITS; edit += 1) {
+    await page.keyboard.press(edit % 2 === 0 ? 'Alt+ArrowUp' : 'Alt+ArrowDown')
+    await page.waitForTimeout(250)
+  }
+  const times = await timesOf(page)
+  await page.close()
+  return times
+}
+
+/** Runs in the page: presses Play and gives the milliseconds until the first beat sounds. */
+const PRESS_PLAY = `new Promise((resolve) => {
+  const start = performance.now()
+  document.querySelector('button[aria-label="Play"]').click()
+  const look = () =>
+    globalThis.eagerContourBand?.position() === undefined ? setTimeout(look) : resolve(performance.now() - start)
+  look()
+})`
+
+const startTimes = async (page: Page): Promise<readonly number[]> => {
+  const times: number[] = []
+  for (let start = 0; start <= STARTS; start += 1) {
+    times.push(await page.evaluate<number>(PRESS_PLAY))
+    await page.waitForTimeout(600)
+    await page.keyboard.press('Space')
+    await page.waitForTimeout(300)
+  }
+  return times.slice(1)
+}
+
+/**
+ * Runs in the page: collects long tasks, and how far the sound's clock falls behind the wall's, while Another is pressed.
+ * Both clocks are read as one moment (the context's output timestamp); the first is the zero.
+ */
+const UNDER_LOAD = `new Promise((resolve) => {
+  const tasks = []
+  const observer = new PerformanceObserver((list) => tasks.push(...list.getEntries().map(({ duration }) => duration)))
+  observer.observe({ type: 'longtask' })
+  const band = globalThis.eagerContourBand
+  const first = band.stamp()
+  let behind = 0
+  const watch = setInterval(() => {
+    const { sound, wall } = band.stamp()
+    behind = Math.max(behind, wall - first.wall - (sound - first.sound) * 1000)
+  }, 20)
+  const press = setInterval(() => {
+    const another = [...document.querySelectorAll('button')].find(({ textContent }) => textContent === 'Another')
+    another?.click()
+  }, 700)
+  setTimeout(() => {
+    clearInterval(watch)
+    clearInterval(press)
+    observer.disconnect()
+    resolve({ tasks, behind })
+  }, ${LOAD_SECONDS * 1000})
+})`
+
+interface Load {
+  readonly tasks: readonly number[]
+  readonly behind: number
+}
+
+/** The place where lines are shaped: turning, editing, starting to play, and playing while composing. */
+export const benchLine = async (browser: Browser, address: string): Promise<readonly Row[]> => {
+  const turning = await turnTimes(browser, address)
+  const editing = await editTimes(browser, address)
+  const page = await openLine(browser, address, '1-16', 'tune-breakwater')
+  const starting = await startTimes(page)
+  await page.evaluate(PRESS_PLAY)
+  const load = await page.evaluate<Load>(UNDER_LOAD)
+  await page.close()
+  const longest = Math.max(0, ...load.tasks)
+  const row = (what: string, ours: number, peer: string, limit: number): Row => ({
+    what,
+    ours: milliseconds(ours),
+    peer,
+    ratio: '',
+    limit: milliseconds(limit),
+  })
+  const slowest = (values: readonly number[]) =>
+    `slowest of ${values.length} ${milliseconds(Math.max(...values))}`
+  return [
+    row('from a turned control to the new line, 8 bars', median(turning), slowest(turning), TURN_LIMIT_MS),
+    row('from the key that moves a note to the page', median(editing), slowest(editing), COMMIT_LIMIT_MS),
+    row('from Play to the first beat, loaded', median(starting), slowest(starting), START_LIMIT_MS),
+    row(
+      'longest task while playing and composing, 16 bars',
+      longest,
+      `${load.tasks.length} over 50 ms in ${LOAD_SECONDS} s`,
+      TASK_LIMIT_MS,
+    ),
+    row('sound’s clock behind the wall’s at most, meanwhile', load.behind, `in ${LOAD_SECONDS} s`, BLOCK_MS),
+  ]
+}

@@ -1,0 +1,13 @@
+import type { Ticks } from '../rhythm/ticks.ts'
+
+export type Part = 'line' | 'bass' | 'comp' | 'drums' | 'click'
+
+/** A sound of the band, in ticks from the stretch's first beat, swing already in it. */
+export interface BandEvent {
+  readonly part: Part
+  readonly tick: Ticks
+  readonly duration: Ticks
+  readonly midi: number
+  /** 1 to 127. */
+  readonly velocity: number
+}

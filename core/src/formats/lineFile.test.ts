@@ -1,0 +1,66 @@
+import toneMidi from '@tonejs/midi'
+import { describe, expect, it } from 'vitest'
+import { analysed, eighths } from '../../test/changes.ts'
+import { composeLines } from '../compose/compose.ts'
+import { instrumentOf } from '../instrument/instrument.ts'
+import { spellNotes } from '../line/spell.ts'
+import { readMidiLine, readMusicXmlLine } from './lineFile.ts'
+import { writeMidi } from './midi.ts'
+import { writeMusicXml } from './musicxml.ts'
+
+const TUNE = analysed('key: Db major\n| Ebm7 | Ab7b9 | Dbmaj7 | Gbmaj7 |')
+const STRETCH = { from: 0, to: 3 }
+const lines = (['eighths', 'triplets', 'mixed', 'syncopated'] as const).map(
+  (rhythm) =>
+    composeLines(TUNE, {
+      stretch: STRETCH,
+      seed: 4,
+      count: 1,
+      range: instrumentOf('trumpet').range,
+      breathBars: 2,
+      rhythm,
+    }).lines[0]!.line,
+)
+const bare = (notes: readonly { start: number; duration: number; midi: number }[]) =>
+  notes.map(({ start, duration, midi }) => `${start}+${duration} ${midi}`)
+
+describe('a line in a file', () => {
+  it('is read back from MIDI and MusicXML as it was written, triplets, ties and transposition too', () => {
+    const { written, clef } = instrumentOf('trumpet')
+    for (const line of lines) {
+      const midi = readMidiLine(writeMidi(TUNE.chart, line, STRETCH))
+      expect(midi.ok && bare(midi.value)).toEqual(bare(line.notes))
+      const up = spellNotes(
+        TUNE,
+        line.notes.map((note) => ({ ...note, midi: note.midi + written.semitones })),
+      )
+      const xml = writeMusicXml(TUNE.chart, up, STRETCH, { title: 'x', part: 'horn', clef, written })
+      const read = readMusicXmlLine(xml)
+      expect(read.ok && bare(read.value)).toEqual(bare(line.notes))
+    }
+  })
+
+  it('is read from a file that @tonejs/midi wrote: its fullest track, the top of each chord, at any resolution', () => {
+    const file = new toneMidi.Midi()
+    file.addTrack().addNote({ midi: 40, ticks: 0, durationTicks: 480 })
+    const track = file.addTrack()
+    eighths('C5 D5 E5 F5').notes.forEach(({ start, duration, midi }) => {
+      track.addNote({ midi, ticks: start, durationTicks: duration })
+    })
+    track.addNote({ midi: 60, ticks: 0, durationTicks: 200 })
+    const read = readMidiLine(file.toArray())
+    expect(read.ok && bare(read.value)).toEqual(bare(eighths('C5 D5 E5 F5').notes))
+  })
+
+  it('is a problem where the file is broken, empty or something else', () => {
+    const rule = (outcome: ReturnType<typeof readMidiLine>) =>
+      outcome.ok ? 'read' : outcome.problems[0]!.rule
+    expect(rule(readMidiLine(new TextEncoder().encode('not a file at all')))).toBe('import.notMidi')
+    expect(rule(readMidiLine(new TextEncoder().encode('MThd and no more')))).toBe('import.notMidi')
+    expect(rule(readMidiLine(new toneMidi.Midi().toArray()))).toBe('import.noNotes')
+    expect(rule(readMidiLine(writeMidi(TUNE.chart, lines[0]!, STRETCH).slice(0, 60)))).not.toBe('read')
+    expect(rule(readMusicXmlLine('<score-partwise><part id="P1"/></score-partwise>'))).toBe('import.noNotes')
+    expect(rule(readMusicXmlLine('<html/>'))).toBe('import.notMusicXml')
+    expect(rule(readMusicXmlLine('<score-partwise>'))).not.toBe('read')
+  })
+})

@@ -1,0 +1,146 @@
+import midiFile from 'midi-file'
+import type { UnspelledNote } from '../line/spell.ts'
+import { bad, good, type Outcome } from '../outcome/outcome.ts'
+import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
+import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
+import { child, childNumber, childrenOf, childText, readXml, type XmlElement } from './xml.ts'
+
+/** More notes than a line can hold are not read. */
+const MOST_NOTES = 20_000
+const SIXTEENTH: Ticks = EIGHTH / 2
+const TRIPLET: Ticks = QUARTER / 3
+
+/** The nearest sixteenth or third of a beat. */
+const onGrid = (tick: Ticks): Ticks => {
+  const [even, third] = [SIXTEENTH, TRIPLET].map((step) => Math.round(tick / step) * step) as [number, number]
+  return Math.abs(third - tick) < Math.abs(even - tick) ? third : even
+}
+
+/** The letters MThd and the header's length, six bytes (Standard MIDI Files 1.0, MIDI Manufacturers Association). */
+const HEADER = [0x4d, 0x54, 0x68, 0x64, 0, 0, 0, 6]
+
+interface Timed {
+  readonly start: Ticks
+  readonly end: Ticks
+  readonly midi: number
+}
+
+/** One voice on the grid: of notes together the highest, each ending where the next begins at the latest. */
+const oneVoice = (notes: readonly Timed[]): Outcome<readonly UnspelledNote[]> => {
+  if (notes.length === 0) return bad({ rule: 'import.noNotes', args: [] })
+  if (notes.length > MOST_NOTES) return bad({ rule: 'import.tooManyNotes', args: [notes.length, MOST_NOTES] })
+  const byStart = new Map<Ticks, Timed>()
+  for (const note of notes) {
+    const start = onGrid(note.start)
+    const known = byStart.get(start)
+    if (!known || note.midi > known.midi) byStart.set(start, { ...note, start })
+  }
+  const voice = [...byStart.values()].sort((a, b) => a.start - b.start)
+  return good(
+    voice.map(({ start, end, midi }, at) => {
+      const next = voice[at + 1]?.start ?? Number.POSITIVE_INFINITY
+      return { start, duration: Math.min(next, Math.max(onGrid(end), start + SIXTEENTH)) - start, midi }
+    }),
+  )
+}
+
+/**
+ * The line in a standard MIDI file (bytes): the track with the most notes, percussion left out, in ticks of 480 to the
+ * quarter from the file's beginning, on the nearest sixteenths and triplets. A broken file is a problem.
+ */
+export const readMidiLine = (bytes: Uint8Array): Outcome<readonly UnspelledNote[]> => {
+  if (HEADER.some((byte, at) => bytes[at] !== byte)) return bad({ rule: 'import.notMidi', args: [] })
+  let file: ReturnType<typeof midiFile.parseMidi>
+  try {
+    file = midiFile.parseMidi(bytes as never)
+  } catch {
+    return bad({ rule: 'import.notMidi', args: [] })
+  }
+  const perBeat = file.header.ticksPerBeat
+  if (!perBeat) return bad({ rule: 'import.notMidi', args: [] })
+  const tracks = file.tracks.map((events) => timed(events as readonly MidiEvent[], QUARTER / perBeat))
+  return oneVoice(tracks.reduce((best, one) => (one.length > best.length ? one : best), []))
+}
+
+interface MidiEvent {
+  readonly deltaTime: number
+  readonly type: string
+  readonly channel?: number
+  readonly noteNumber?: number
+  readonly velocity?: number
+}
+const PERCUSSION = 9
+
+const timed = (events: readonly MidiEvent[], scale: number): readonly Timed[] => {
+  const open = new Map<number, Ticks>()
+  const notes: Timed[] = []
+  let at = 0
+  for (const { deltaTime, type, channel, noteNumber, velocity } of events) {
+    at += deltaTime * scale
+    if (noteNumber === undefined || channel === PERCUSSION) continue
+    const began = open.get(noteNumber)
+    if (began !== undefined && (type === 'noteOff' || type === 'noteOn')) {
+      notes.push({ start: began, end: at, midi: noteNumber })
+      open.delete(noteNumber)
+    }
+    if (type === 'noteOn' && velocity !== 0) open.set(noteNumber, at)
+  }
+  return notes
+}
+
+/**
+ * The line in a MusicXML score (partwise, as text): the first voice of the part with the most notes, at concert pitch, in
+ * ticks of 480 to the quarter from its first bar. Grace notes are left out, tied notes are one.
+ */
+export const readMusicXmlLine = (text: string): Outcome<readonly UnspelledNote[]> => {
+  const outcome = readXml(text)
+  if (!outcome.ok) return outcome
+  if (outcome.value.name === 'score-timewise') return bad({ rule: 'import.timewise', args: [] })
+  if (outcome.value.name !== 'score-partwise') return bad({ rule: 'import.notMusicXml', args: [] })
+  const parts = childrenOf(outcome.value, 'part').map(partNotes)
+  return oneVoice(parts.reduce((best, one) => (one.length > best.length ? one : best), []))
+}
+
+const partNotes = (part: XmlElement): readonly Timed[] => {
+  const notes: Timed[] = []
+  let at = 0
+  let scale = QUARTER
+  let transpose = 0
+  let last = at
+  for (const element of childrenOf(part, 'measure').flatMap(({ children }) => children)) {
+    if (element.name === 'attributes') {
+      const divisions = childNumber(element, 'divisions')
+      if (divisions) scale = QUARTER / divisions
+      const moved = child(element, 'transpose')
+      if (moved)
+        transpose = (childNumber(moved, 'chromatic') ?? 0) + 12 * (childNumber(moved, 'octave-change') ?? 0)
+    }
+    const duration = (childNumber(element, 'duration') ?? 0) * scale
+    if (element.name === 'backup') at -= duration
+    if (element.name === 'forward') at += duration
+    if (element.name !== 'note' || child(element, 'grace')) continue
+    const start = child(element, 'chord') ? last : at
+    if (!child(element, 'chord')) {
+      last = at
+      at += duration
+    }
+    if ((childText(element, 'voice') ?? '1') !== '1') continue
+    const midi = midiOf(element)
+    if (midi === undefined) continue
+    const before = notes.at(-1)
+    const isTied = childrenOf(element, 'tie').some(({ attributes }) => attributes.type === 'stop')
+    if (isTied && before?.midi === midi + transpose)
+      notes[notes.length - 1] = { ...before, end: start + duration }
+    else notes.push({ start, end: start + duration, midi: midi + transpose })
+  }
+  return notes
+}
+
+/** The written pitch of a note; undefined for a rest. */
+const midiOf = (note: XmlElement): number | undefined => {
+  const pitch = child(note, 'pitch')
+  const step = pitch && childText(pitch, 'step')
+  const octave = pitch && childNumber(pitch, 'octave')
+  if (!pitch || !step || octave === undefined || !/^[A-G]$/.test(step)) return undefined
+  return 12 * (octave + 1) + pitchClassOf(fifthsOf(step)) + (childNumber(pitch, 'alter') ?? 0)
+}

@@ -1,0 +1,95 @@
+import { describe, expect, it } from 'vitest'
+import { normalFrom, randomFrom } from '../simulate/random.ts'
+import { Ear, HEARING_RULES, type HeardTone } from './hearing.ts'
+
+const RATE = 44_100
+const BLOCK = 128
+
+/** Equal temperament from A = 440 Hz (ISO 16). */
+const hertzOf = (midi: number, tuning = 440): number => tuning * 2 ** ((midi - 69) / 12)
+
+/** Tones with a few harmonics one after another, each with a short rise and fall, and silence between where it is asked for. */
+const tones = (midis: readonly number[], seconds: number, rest = 0.06, tuning = 440): Float32Array => {
+  const each = Math.round(seconds * RATE)
+  const gap = Math.round(rest * RATE)
+  const samples = new Float32Array((each + gap) * midis.length + RATE / 4)
+  midis.forEach((midi, at) => {
+    const start = at * (each + gap)
+    for (let n = 0; n < each; n += 1) {
+      const phase = (2 * Math.PI * hertzOf(midi, tuning) * n) / RATE
+      const swell = Math.min(1, n / (0.005 * RATE), (each - n) / (0.01 * RATE))
+      samples[start + n] =
+        0.2 * swell * (Math.sin(phase) + 0.5 * Math.sin(2 * phase) + 0.25 * Math.sin(3 * phase))
+    }
+  })
+  return samples
+}
+
+const heardIn = (samples: Float32Array, more: object = {}, block = BLOCK): readonly HeardTone[] => {
+  const heard: HeardTone[] = []
+  const hearing = new Ear(RATE, (tone, ended) => ended && heard.push(tone), { ...HEARING_RULES, ...more })
+  for (let at = 0; at < samples.length; at += block) hearing.take(samples.subarray(at, at + block))
+  hearing.end()
+  return heard
+}
+
+const withNoise = (samples: Float32Array, decibels: number): Float32Array => {
+  const random = randomFrom(9)
+  const level = 10 ** (decibels / 20)
+  return samples.map((sample) => sample + level * normalFrom(random))
+}
+
+describe('Ear', () => {
+  it('hears every half step from E1 to C7 as what it is in equal temperament (ISO 16), within 10 cents', () => {
+    const midis = Array.from({ length: 96 - 28 + 1 }, (_, at) => 28 + at)
+    // Below the G at the bottom of the bass staff a period needs a longer window.
+    for (const [some, window] of [
+      [midis.filter((midi) => midi < 43), 4096],
+      [midis.filter((midi) => midi >= 43), 2048],
+    ] as const) {
+      const heard = heardIn(tones(some, 0.35), { window })
+      expect(heard.map(({ midi }) => midi)).toEqual(some)
+      for (const { cents } of heard) expect(Math.abs(cents)).toBeLessThanOrEqual(10)
+    }
+  })
+
+  it('knows when each note begins and ends', () => {
+    const heard = heardIn(tones([60, 64, 67, 72], 0.3, 0.1))
+    heard.forEach(({ onsetMs, endMs }, at) => {
+      expect(Math.abs(onsetMs - at * 400)).toBeLessThan(25)
+      expect(Math.abs(endMs - (at * 400 + 300))).toBeLessThan(60)
+    })
+  })
+
+  it('tells slurred notes apart by their pitch', () => {
+    const heard = heardIn(tones([60, 62, 64, 65, 67], 0.2, 0))
+    expect(heard.map(({ midi }) => midi)).toEqual([60, 62, 64, 65, 67])
+    heard.forEach(({ onsetMs }, at) => {
+      expect(Math.abs(onsetMs - at * 200)).toBeLessThan(30)
+    })
+  })
+
+  it('hears a note that is struck again', () => {
+    expect(heardIn(tones([65, 65, 65], 0.25, 0.05)).map(({ midi }) => midi)).toEqual([65, 65, 65])
+  })
+
+  it('takes the player’s tuning: A at 415 and at 466 Hz', () => {
+    for (const tuningHz of [415, 466]) {
+      const heard = heardIn(tones([57, 64, 69], 0.3, 0.06, tuningHz), { tuningHz })
+      expect(heard.map(({ midi }) => midi)).toEqual([57, 64, 69])
+    }
+    expect(heardIn(tones([69], 0.3, 0.06, 415)).map(({ midi }) => midi)).toEqual([68])
+  })
+
+  it('hears nothing in silence and in the noise of a room, and the notes through it at −40 dB', () => {
+    expect(heardIn(new Float32Array(RATE))).toEqual([])
+    expect(heardIn(withNoise(new Float32Array(RATE), -50))).toEqual([])
+    const heard = heardIn(withNoise(tones([60, 63, 67, 70], 0.3), -40), { gate: 0.03 })
+    expect(heard.map(({ midi }) => midi)).toEqual([60, 63, 67, 70])
+  })
+
+  it('hears the same whatever the size of the blocks', () => {
+    const samples = tones([60, 59, 61], 0.25)
+    expect(heardIn(samples, {}, 1000)).toEqual(heardIn(samples, {}, 128))
+  })
+})

@@ -1,0 +1,92 @@
+import { createRequire } from 'node:module'
+import {
+  analyseChart,
+  composeLines,
+  fillTable,
+  instrumentOf,
+  type RhythmStyle,
+  readChart,
+  spellNotes,
+  writeMusicXml,
+} from '@eager-contour/core'
+import { expect, test } from '@playwright/test'
+
+const osmdFile = createRequire(import.meta.url).resolve('opensheetmusicdisplay')
+const COUNT = 1000
+const BATCH = 50
+const BARS = 4
+const RHYTHMS: readonly RhythmStyle[] = ['eighths', 'triplets', 'mixed', 'syncopated', 'sparse', 'sixteenths']
+
+const analysed = (text: string) => {
+  const outcome = readChart(text)
+  if (!outcome.ok) throw new Error('the chart of this test cannot be read')
+  return analyseChart(outcome.value)
+}
+
+/** A line as a horn's part, with how many notes it has. */
+const scores = (): readonly { readonly xml: string; readonly notes: number; readonly quarters: number }[] => {
+  const tunes = ['4/4', '3/4'].map((time) =>
+    analysed(`key: Eb major\ntime: ${time}\n| Fm7 | Bb7b9 | Ebmaj7 | Am7b5 D7b9 |`),
+  )
+  const { range, clef, written, name } = instrumentOf('tenor-sax')
+  return RHYTHMS.flatMap((rhythm, at) => {
+    const table = fillTable({ rhythm })
+    const count = Math.floor(COUNT / RHYTHMS.length) + (at < COUNT % RHYTHMS.length ? 1 : 0)
+    return Array.from({ length: count }, (_, seed) => {
+      const tune = tunes[seed % 2]!
+      const stretch = { from: 0, to: BARS - 1 }
+      const { line } = composeLines(
+        tune,
+        { stretch, seed, count: 1, range, breathBars: 2, rhythm, rounds: 1 },
+        table,
+      ).lines[0]!
+      const part = spellNotes(
+        tune,
+        line.notes.map((note) => ({ ...note, midi: note.midi + written.semitones })),
+      )
+      return {
+        xml: writeMusicXml(tune.chart, part, stretch, { title: `Line ${seed}`, part: name, clef, written }),
+        notes: line.notes.length,
+        quarters: (seed % 2 === 0 ? 4 : 3) * BARS,
+      }
+    })
+  })
+}
+
+test('MusicXML of 1,000 composed lines is read by opensheetmusicdisplay: every note, every bar full', async ({
+  page,
+}) => {
+  test.setTimeout(300_000)
+  const all = scores()
+  expect(all).toHaveLength(COUNT)
+  await page.setContent('<div id="sheet" style="width:1000px"></div>')
+  await page.addScriptTag({ path: osmdFile })
+  for (let from = 0; from < all.length; from += BATCH) {
+    const batch = all.slice(from, from + BATCH)
+    const read = await page.evaluate(
+      async (texts) => {
+        // biome-ignore lint/suspicious/noExplicitAny: the reader's own types are not wanted here.
+        const { OpenSheetMusicDisplay } = (globalThis as any).opensheetmusicdisplay
+        const sheet = new OpenSheetMusicDisplay('sheet', { autoResize: false, backend: 'svg' })
+        const answers: { notes: number; quarters: number }[] = []
+        for (const text of texts) {
+          await sheet.load(text)
+          let notes = 0
+          let quarters = 0
+          for (const measure of sheet.Sheet.SourceMeasures)
+            for (const container of measure.VerticalSourceStaffEntryContainers)
+              for (const entry of container.StaffEntries)
+                for (const voice of entry?.VoiceEntries ?? [])
+                  for (const note of voice.Notes) {
+                    quarters += note.Length.RealValue * 4
+                    if (!note.isRest() && (!note.NoteTie || note.NoteTie.StartNote === note)) notes += 1
+                  }
+          answers.push({ notes, quarters: Math.round(quarters * 1000) / 1000 })
+        }
+        return answers
+      },
+      batch.map(({ xml }) => xml),
+    )
+    expect(read).toEqual(batch.map(({ notes, quarters }) => ({ notes, quarters })))
+  }
+})

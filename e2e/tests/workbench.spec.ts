@@ -1,0 +1,518 @@
+import { expect, type Page, test } from '@playwright/test'
+import toneMidi from '@tonejs/midi'
+import {
+  keepAs,
+  keptLine,
+  labelsOf,
+  openKept,
+  openPlace,
+  positionOf,
+  saved,
+  terrainNotes,
+  writeLine,
+} from './places.ts'
+
+/** A note's name and degree, without its place. */
+const noteOf = (label: string): string => label.split(', ').slice(2, 4).join(', ')
+const placeOf = (label: string): string => label.split(', ').slice(0, 2).join(', ')
+const settled = (page: Page) => expect(page.getByText('Writing …')).toBeHidden()
+const about = (page: Page) => page.getByRole('complementary', { name: 'About the line' })
+
+const WRITTEN_ABOVE_SOUNDING = 2
+
+test('several notes are chosen with keys, moved together, locked, and kept when the rest is written anew', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '1-4')
+  await writeLine(page)
+  const before = await labelsOf(page)
+  await terrainNotes(page).nth(3).focus()
+  for (let press = 0; press < 2; press += 1) await page.keyboard.press('Shift+ArrowRight')
+  await expect(page.locator('[data-note][aria-pressed=true]')).toHaveCount(3)
+  await page.keyboard.press('Alt+PageUp')
+  await expect.poll(async () => (await labelsOf(page)).slice(0, 3)).toEqual(before.slice(0, 3))
+  await page.keyboard.press('x')
+  const locked = page.locator('[data-note][aria-label$=", locked"]')
+  await expect(locked).toHaveCount(3)
+  const kept = await locked.evaluateAll((notes) => notes.map((note) => note.getAttribute('aria-label')))
+  const heights = () =>
+    locked.evaluateAll((notes) => notes.map((note) => note.getBoundingClientRect().left.toFixed(0)))
+  const places = await heights()
+  for (let time = 0; time < 3; time += 1) {
+    const old = await labelsOf(page)
+    await page.getByRole('button', { name: 'Another', exact: true }).click()
+    await expect.poll(() => labelsOf(page)).not.toEqual(old)
+    await settled(page)
+    const now = await locked.evaluateAll((notes) => notes.map((note) => note.getAttribute('aria-label')))
+    // What they are may be heard otherwise beside other notes; which notes they are stays.
+    expect(now.map((label) => noteOf(label!).split(', ')[0])).toEqual(
+      kept.map((label) => noteOf(label!).split(', ')[0]),
+    )
+    expect(await heights()).toEqual(places)
+  }
+})
+
+test('chosen notes are written anew and the others stay', async ({ page }) => {
+  await openPlace(page, 'line', '1-4')
+  await writeLine(page)
+  const before = await labelsOf(page)
+  const second = before.findIndex((label) => label.startsWith('bar 2,'))
+  const third = before.findIndex((label) => label.startsWith('bar 3,'))
+  await terrainNotes(page).nth(second).focus()
+  for (let at = second; at < third - 1; at += 1) await page.keyboard.press('Shift+ArrowRight')
+  await about(page)
+    .getByText(/^Change \d+ notes/)
+    .click()
+  await page.getByRole('button', { name: 'Write these notes anew' }).click()
+  await expect.poll(() => labelsOf(page)).not.toEqual(before)
+  const after = await labelsOf(page)
+  const inBar = (labels: readonly string[], bar: number) =>
+    labels.filter((label) => label.startsWith(`bar ${bar},`)).map((label) => noteOf(label).split(', ')[0])
+  for (const bar of [1, 3, 4]) expect(inBar(after, bar)).toEqual(inBar(before, bar))
+})
+
+test('a note is drawn over the terrain: it snaps to the ground, and to half steps with Alt', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '1-4')
+  await writeLine(page)
+  const before = await labelsOf(page)
+  const drag = async (index: number, pixels: number) => {
+    const box = (await terrainNotes(page).nth(index).boundingBox())!
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+    await page.mouse.move(x, y)
+    await page.mouse.down()
+    await page.mouse.move(x, y + pixels / 2)
+    await page.mouse.move(x, y + pixels)
+    await page.mouse.up()
+  }
+  // Over the ii in Dorian every half step up from a chord tone that is no scale note falls back to one.
+  await drag(0, -20)
+  await expect.poll(() => labelsOf(page)).not.toEqual(before)
+  const drawn = (await labelsOf(page))[0]!
+  expect(drawn).toMatch(
+    /, (guide|chord) tone$|, scale note$|, tension$|, passing note$|, neighbour note$|, approach note$/,
+  )
+  expect(placeOf(drawn)).toBe(placeOf(before[0]!))
+  await page.keyboard.press('z')
+  await expect.poll(() => labelsOf(page)).toEqual(before)
+  await page.keyboard.down('Alt')
+  await drag(0, -10)
+  await page.keyboard.up('Alt')
+  await expect.poll(() => labelsOf(page)).not.toEqual(before)
+  const names = async () => page.locator('[data-note="0"]').getAttribute('aria-label')
+  expect(noteOf((await names())!)).not.toBe(noteOf(before[0]!))
+})
+
+test('notes are typed with the letters and the keys on the screen; rests are left, and taken back', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '13-16', 'tune-gannet-waltz')
+  await page.getByRole('button', { name: 'Write by hand' }).click()
+  const panel = page.getByRole('region', { name: 'Write by hand' })
+  await expect(panel.getByRole('status').first()).toContainText('Next note: bar 13, beat 1')
+  await page.keyboard.press('k')
+  await expect(panel.getByLabel('letters are notes (K)')).toBeChecked()
+  // The letters are notes now and no commands.
+  for (const key of ['z', 'x', 's']) await page.keyboard.press(key)
+  await expect(terrainNotes(page)).toHaveCount(3)
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Enter')
+  await panel.getByRole('radio', { name: 'quarter', exact: true }).click()
+  await panel.getByRole('button', { name: /^C5$/ }).click()
+  await expect(terrainNotes(page)).toHaveCount(4)
+  expect((await labelsOf(page)).map(placeOf)).toEqual([
+    'bar 13, beat 1',
+    'bar 13, beat 1 and',
+    'bar 13, beat 2',
+    'bar 13, beat 3',
+  ])
+  await page.keyboard.press('Backspace')
+  await expect(terrainNotes(page)).toHaveCount(3)
+  await panel.getByRole('button', { name: 'Close' }).click()
+  await expect(panel).toHaveCount(0)
+})
+
+interface StandIn {
+  readonly press: (name: string, midi: number) => void
+  readonly release: (name: string, midi: number) => void
+  readonly plugIn: (name: string) => void
+  readonly pullOut: (name: string) => void
+}
+const KEYS = 'Stand-in keys'
+
+const midi = (page: Page, act: keyof StandIn, name: string, note = 60) =>
+  page.evaluate(
+    ([what, device, key]) => {
+      const { eagerContourMidi } = globalThis as unknown as { eagerContourMidi: StandIn }
+      eagerContourMidi[what as keyof StandIn](device as string, key as number)
+    },
+    [act, name, note] as const,
+  )
+
+const openWithMidi = async (page: Page, bars: string, tune = 'tune-breakwater') => {
+  await page.goto(`/tunes/${tune}/line?bars=${bars}&midi=stand-in`)
+  await expect(page.getByRole('listbox', { name: /Form/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Write by hand' }).click()
+  await page.getByRole('button', { name: 'Connect MIDI' }).click()
+  await expect(page.getByLabel('MIDI from')).toHaveValue(KEYS)
+}
+
+test('a MIDI device writes in steps; another is plugged in and chosen; pulled out, it is told', async ({
+  page,
+}) => {
+  await openWithMidi(page, '1-4')
+  // Sounding E♭, G♭, B♭, D♭: as a B♭ horn reads, the 1 ♭3 5 ♭7 of Fm7 (common practice, no source).
+  for (const note of [63, 66, 70, 73]) {
+    await midi(page, 'press', KEYS, note)
+    await midi(page, 'release', KEYS, note)
+  }
+  await expect(terrainNotes(page)).toHaveCount(4)
+  expect((await labelsOf(page)).map((label) => noteOf(label))).toEqual([
+    'F, R of Fm7',
+    'A♭, ♭3 of Fm7',
+    'C, 5 of Fm7',
+    'E♭, ♭7 of Fm7',
+  ])
+  await midi(page, 'plugIn', 'Second keys')
+  await page.getByLabel('MIDI from').selectOption('Second keys')
+  await midi(page, 'press', KEYS, 60)
+  await midi(page, 'press', 'Second keys', 68)
+  await expect(terrainNotes(page)).toHaveCount(5)
+  await midi(page, 'pullOut', 'Second keys')
+  await midi(page, 'pullOut', KEYS)
+  await expect(page.getByText('No MIDI device is plugged in')).toBeVisible()
+  await expect(terrainNotes(page)).toHaveCount(5)
+})
+
+test('a line is played in over the band in time and written in eighths', async ({ page }) => {
+  await openWithMidi(page, '1-1')
+  // Slowly: a busy machine may be late by some hundredths of a second.
+  for (let press = 0; press < 16; press += 1) await page.keyboard.press('[')
+  await expect(page.getByLabel('Beats a minute')).toHaveText('74')
+  await page.getByRole('button', { name: 'Play it in' }).click()
+  await expect(page.getByText('Play. What you play is written')).toBeVisible()
+  // Eighths by the position that the page itself shows, each held until the next.
+  await page.evaluate(
+    async ([name, notes]) => {
+      const { eagerContourMidi, eagerContourBand } = globalThis as unknown as {
+        eagerContourMidi: StandIn
+        eagerContourBand: { position: () => number | undefined }
+      }
+      const BAR = 1920
+      const swing = 0.66
+      for (const [at, note] of notes.entries()) {
+        const tick = BAR + Math.floor(at / 2) * 480 + (at % 2) * swing * 480
+        while ((eagerContourBand.position() ?? 0) < tick) await new Promise((done) => setTimeout(done, 2))
+        eagerContourMidi.press(name, note)
+        if (at > 0) eagerContourMidi.release(name, notes[at - 1]!)
+      }
+    },
+    [KEYS, [63, 66, 70, 73, 72, 70, 68, 66]] as const,
+  )
+  await expect(terrainNotes(page)).toHaveCount(8)
+  expect((await labelsOf(page)).map(placeOf)).toEqual(
+    [1, 2, 3, 4].flatMap((beat) => [`bar 1, beat ${beat}`, `bar 1, beat ${beat} and`]),
+  )
+  expect((await labelsOf(page)).map((label) => noteOf(label).split(',')[0])).toEqual([
+    'F',
+    'A♭',
+    'C',
+    'E♭',
+    'D',
+    'C',
+    'B♭',
+    'A♭',
+  ])
+})
+
+test('a line is moved to other chords by its degrees', async ({ page }) => {
+  await openPlace(page, 'line', '1-2')
+  await writeLine(page)
+  const before = await labelsOf(page)
+  const degrees = (labels: readonly string[]) =>
+    labels.map((label) =>
+      noteOf(label)
+        .split(', ')[1]!
+        .replace(/ of .*/, ''),
+    )
+  await page.getByRole('button', { name: 'Move it' }).click()
+  await page.getByLabel('to begin in').selectOption({ index: 8 })
+  await page.getByRole('button', { name: 'Move it there' }).click()
+  await expect(page).toHaveURL(/bars=9-10/)
+  await expect.poll(async () => (await labelsOf(page))[0]).toMatch(/^bar 9,/)
+  expect(degrees(await labelsOf(page))).toEqual(degrees(before))
+})
+
+test('a phrase is kept in degrees and put where it fits', async ({ page }) => {
+  await openPlace(page, 'line', '1-4')
+  await writeLine(page)
+  const before = await labelsOf(page)
+  const inFirst = before.filter((label) => label.startsWith('bar 1,')).length
+  await terrainNotes(page).first().focus()
+  for (let at = 0; at < Math.min(3, inFirst - 1); at += 1) await page.keyboard.press('Shift+ArrowRight')
+  await about(page)
+    .getByText(/^Change \d+ notes/)
+    .click()
+  await page.getByRole('button', { name: 'Keep as a phrase' }).click()
+  await openKept(page)
+  const phrases = page.getByRole('region', { name: 'Phrases' })
+  await expect(phrases.getByRole('listitem')).toHaveCount(1)
+  await expect(phrases).toContainText(/4 notes from/)
+  // The ii of bar 1 stands again in bar 9.
+  await phrases.getByRole('button', { name: /^Put it in bar 9:/ }).click()
+  await page.goto('/tunes/tune-breakwater/line?bars=9-12')
+  await expect
+    .poll(async () => (await labelsOf(page)).filter((label) => label.startsWith('bar 9,')).length)
+    .toBe(4)
+  const there = (await labelsOf(page)).filter((label) => label.startsWith('bar 9,'))
+  expect(there.map((label) => noteOf(label))).toEqual(before.slice(0, 4).map((label) => noteOf(label)))
+  await openKept(page)
+  await phrases.getByRole('button', { name: /^Put away:/ }).click()
+  await expect(phrases.getByRole('listitem')).toHaveCount(0)
+})
+
+test('a line has words, tags and versions; it is found by them, and put away', async ({ page }) => {
+  await openPlace(page, 'line', '1-4', 'tune-lamplighters-round')
+  await writeLine(page)
+  const first = await labelsOf(page)
+  await keepAs(page, 'Third lamp')
+  await expect(keptLine(page, 'Third lamp')).toBeVisible()
+  await page.getByLabel('Your words about it').fill('lay back in bar 2')
+  await page.getByLabel('Tags, with commas between').fill('slow, second lamp')
+  await page.getByLabel('Tags, with commas between').blur()
+  await expect(keptLine(page, 'Third lamp')).toContainText('slow · second lamp')
+  await terrainNotes(page).nth(1).focus()
+  await page.keyboard.press('Alt+PageUp')
+  await expect.poll(() => labelsOf(page)).not.toEqual([])
+  await page.getByRole('button', { name: 'Keep as a version' }).click()
+  await page.getByText('2 versions kept').click()
+  await about(page).locator('details').getByRole('button').last().click()
+  await expect.poll(() => labelsOf(page)).toEqual(first)
+  for (const title of ['Fourth lamp', 'Fifth lamp', 'Sixth lamp']) {
+    await page.getByRole('button', { name: 'Another', exact: true }).click()
+    await settled(page)
+    await keepAs(page, title)
+    await expect(keptLine(page, title)).toBeVisible()
+  }
+  await page.getByRole('searchbox', { name: 'Search the kept lines' }).fill('lay slow')
+  await expect(page.getByRole('region', { name: 'Kept lines' }).getByRole('listitem')).toHaveCount(1)
+  await page.getByRole('button', { name: 'Put away: Third lamp' }).click()
+  await expect(keptLine(page, 'Third lamp')).toHaveCount(0)
+  await page.getByRole('searchbox', { name: 'Search the kept lines' }).fill('')
+  await expect(keptLine(page, 'Sixth lamp')).toBeVisible()
+})
+
+test('near and far, threads and degrees: what is shown is chosen, and kept', async ({ page }) => {
+  await openPlace(page, 'line', '1-16')
+  await writeLine(page)
+  const terrains = page.getByRole('group', { name: /^Terrain, bars/ })
+  await expect(terrains.first()).toHaveAccessibleName('Terrain, bars 1 to 4')
+  // Only what is in the window or near it is drawn.
+  expect(await terrains.count()).toBeLessThan(4)
+  await page.getByRole('radio', { name: 'sixteen' }).click()
+  await expect(terrains).toHaveCount(1)
+  await expect(page.getByTestId('staff')).toHaveCount(0)
+  await page.getByRole('radio', { name: 'two bars' }).click()
+  await expect(terrains.first()).toHaveAccessibleName('Terrain, bars 1 to 2')
+  await page.getByRole('button', { name: 'Show' }).click()
+  await page.getByLabel('threads of the guide tones').check()
+  await page.getByLabel('degrees under the notes').uncheck()
+  await page.keyboard.press('Escape')
+  await expect(page.getByTestId('threads').first()).toBeAttached()
+  await expect(page.getByTestId('degree')).toHaveCount(0)
+  await page.reload()
+  await expect(terrains.first()).toHaveAccessibleName('Terrain, bars 1 to 2')
+  await expect(page.getByTestId('degree')).toHaveCount(0)
+})
+
+test('the printed sheet has the title, every bar and nothing else; no system is cut', async ({ page }) => {
+  await openPlace(page, 'line', '1-16')
+  await writeLine(page)
+  await keepAs(page, 'For the stand')
+  await page.getByRole('radio', { name: 'sixteen' }).click()
+  await expect(page.getByRole('group', { name: 'Terrain, bars 1 to 16' })).toBeVisible()
+  const count = (await labelsOf(page)).length
+  await page.evaluate(() => dispatchEvent(new Event('beforeprint')))
+  await page.emulateMedia({ media: 'print' })
+  const sheet = page.getByTestId('print-sheet')
+  await expect(sheet.getByRole('heading', { name: 'For the stand' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Play' })).toBeHidden()
+  await expect(sheet.locator('[data-staff-note]')).toHaveCount(count)
+  await expect(sheet.getByTestId('degree')).toHaveCount(count)
+  await expect(sheet.getByText('for B♭ flugelhorn')).toBeVisible()
+  const cut = await sheet
+    .locator('.print-system')
+    .evaluateAll((systems) => systems.every((system) => getComputedStyle(system).breakInside === 'avoid'))
+  expect(cut).toBe(true)
+  await page.evaluate(() => dispatchEvent(new Event('afterprint')))
+  await page.emulateMedia({ media: null })
+  await expect(sheet).toHaveCount(0)
+})
+
+test('the band is mixed: sounds, metronome, count-in, swing; a recording and a MIDI file hold what is heard', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '1-2')
+  await writeLine(page)
+  await page.getByRole('button', { name: 'Band' }).click()
+  await page.getByLabel('The line sounds as').selectOption('tenor sax')
+  await page.getByLabel('in the octave').selectOption('1 octave down')
+  await page.getByLabel('Metronome on').selectOption('every beat')
+  await page.getByLabel('count a bar in').check()
+  await expect(page.getByLabel('Swing, shares of a beat')).toHaveText('63 : 37')
+  await page.getByRole('slider', { name: 'Swing' }).focus()
+  await page.keyboard.press('Home')
+  await expect(page.getByLabel('Swing, shares of a beat')).toHaveText('50 : 50')
+  await page.getByRole('checkbox', { name: 'Drums' }).uncheck()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('button', { name: 'drums' })).toHaveAttribute('aria-pressed', 'false')
+
+  await page.getByRole('button', { name: 'Play' }).click()
+  await expect.poll(() => positionOf(page)).toBeGreaterThan(1920)
+  await page.getByRole('button', { name: 'Stop' }).click()
+
+  const file = new toneMidi.Midi((await saved(page, 'MIDI, line and band')).bytes)
+  const tracks = file.tracks.filter(({ notes }) => notes.length > 0)
+  expect(tracks.map(({ name }) => name)).toEqual(['Line', 'Bass', 'Comping', 'Metronome'])
+  expect(tracks[0]!.instrument.number).toBe(66)
+  // Even eighths, an octave lower than it is written for, less the horn's whole step.
+  for (const { ticks } of tracks[0]!.notes) expect(ticks % 240).toBe(0)
+  expect(tracks[0]!.notes).toHaveLength((await labelsOf(page)).length)
+  expect(WRITTEN_ABOVE_SOUNDING).toBe(2)
+
+  const wav = await saved(page, 'WAV, line and band')
+  expect(wav.name).toMatch(/\.wav$/)
+  expect(wav.bytes.subarray(0, 4).toString('latin1')).toBe('RIFF')
+  const seconds = (wav.bytes.length - 44) / 4 / 44_100
+  expect(seconds).toBeGreaterThan((8 * 60) / 138)
+  const loudest = Math.max(
+    ...Array.from({ length: 20_000 }, (_, at) => Math.abs(wav.bytes.readInt16LE(44 + at * 8))),
+  )
+  expect(loudest).toBeGreaterThan(1000)
+})
+
+test('the stretch comes round with a counted bar between, and every second time is slower', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '1-1')
+  await writeLine(page)
+  for (let press = 0; press < 25; press += 1) await page.keyboard.press(']')
+  await expect(page.getByLabel('Beats a minute')).toHaveText('238')
+  await page.getByRole('button', { name: 'Band' }).click()
+  await page.getByLabel('a counted bar between the times through').check()
+  await page.getByLabel('every second time slower, at the same pitch').check()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Play' }).click()
+  await expect.poll(() => positionOf(page)).toBeGreaterThan(0)
+  // Two bars at 238, then at 70 % of it: the times between the moments at which the play comes round.
+  const rounds = await page.evaluate(async () => {
+    const band = (
+      globalThis as unknown as { eagerContourBand: { position: () => number; clock: () => number } }
+    ).eagerContourBand
+    const turns: number[] = []
+    let last = band.position() ?? 0
+    let farthest = 0
+    while (turns.length < 4) {
+      await new Promise((done) => setTimeout(done, 4))
+      const now = band.position() ?? 0
+      if (now < last - 960) turns.push(band.clock())
+      farthest = Math.max(farthest, now)
+      last = now
+    }
+    return { times: turns.slice(1).map((turn, at) => turn - turns[at]!), farthest }
+  })
+  expect(rounds.farthest).toBeGreaterThan(2 * 1920 - 480)
+  const [first, second] = rounds.times as [number, number]
+  const [fast, slow] = [Math.min(first, second), Math.max(first, second)]
+  expect(slow / fast).toBeGreaterThan(1.3)
+  expect(slow / fast).toBeLessThan(1.56)
+  await page.getByRole('button', { name: 'Stop' }).click()
+})
+
+test('a line in a file is opened, reviewed like any other, and a broken file is told', async ({ page }) => {
+  await openPlace(page, 'line', '1-4')
+  await writeLine(page)
+  const before = await labelsOf(page)
+  const xml = await saved(page, 'MusicXML')
+  const midiFile = await saved(page, 'MIDI, the line')
+  const notes = (labels: readonly string[]) => labels.map((label) => label.split(', ').slice(0, 4).join(', '))
+  for (const file of [midiFile, xml]) {
+    await page.getByRole('button', { name: 'Another', exact: true }).click()
+    await expect.poll(() => labelsOf(page)).not.toEqual(before)
+    await settled(page)
+    await page
+      .getByLabel('A file with a line')
+      .setInputFiles({ name: file.name, mimeType: 'application/octet-stream', buffer: file.bytes })
+    await expect.poll(async () => notes(await labelsOf(page))).toEqual(notes(before))
+    await expect(page.getByTestId('review')).toContainText(/of 100/)
+  }
+  await page
+    .getByLabel('A file with a line')
+    .setInputFiles({ name: 'torn.mid', mimeType: 'audio/midi', buffer: Buffer.from('MThd and no more') })
+  await expect(page.getByText('torn.mid: This is not a standard MIDI file, or it is broken.')).toBeVisible()
+  expect(notes(await labelsOf(page))).toEqual(notes(before))
+})
+
+test('much of everything: a hundred bars, two hundred lines, one octave, a contour of one point', async ({
+  page,
+}) => {
+  const put = (path: string, body: object) => page.request.put(`/api/${path}`, { data: body })
+  const bars = Array.from({ length: 25 }, () => '| Dm7 | G7 | Cmaj7 | A7b9 |').join('\n')
+  await put('tunes/tune-long-road', {
+    revision: 0,
+    edit: 'edit-long-road',
+    title: 'Long Road',
+    chart: `title: Long Road\nkey: C major\ntempo: 160\n\n${bars}`,
+  })
+  for (let from = 0; from < 200; from += 20)
+    await Promise.all(
+      Array.from({ length: 20 }, (_, at) => from + at).map((number) =>
+        put(`lines/line-road-${String(number).padStart(4, '0')}`, {
+          revision: 0,
+          edit: `edit-road-${String(number).padStart(4, '0')}`,
+          tune: 'tune-long-road',
+          title: `Milestone ${number + 1}`,
+          stretch: { from: 0, to: 0 },
+          notes: [{ start: 0, duration: 480, midi: 60, spelling: 'C4' }],
+        }),
+      ),
+    )
+  await openPlace(page, 'line', '1-100', 'tune-long-road')
+  await openKept(page)
+  await page.getByRole('searchbox', { name: 'Search the kept lines' }).fill('milestone 137')
+  await expect(page.getByRole('region', { name: 'Kept lines' }).getByRole('listitem')).toHaveCount(1)
+  await page.getByRole('tab', { name: 'Notes' }).click()
+  await writeLine(page)
+  // Only what is near the window is drawn.
+  expect(await terrainNotes(page).count()).toBeLessThan(400)
+  await page
+    .getByRole('group', { name: /^Terrain, bars/ })
+    .last()
+    .scrollIntoViewIfNeeded()
+  await page.mouse.wheel(0, 40_000)
+  await expect(page.getByRole('group', { name: 'Terrain, bars 97 to 100' })).toBeVisible()
+
+  await openPlace(page, 'line', '1-4', 'tune-long-road')
+  await page.getByRole('button', { name: 'Another', exact: true }).click()
+  await settled(page)
+  await page.getByText('Schools, first and last note').click()
+  await page.getByLabel('From', { exact: true }).selectOption({ index: 4 })
+  await settled(page)
+  await page.getByLabel('up to', { exact: true }).selectOption({ index: 0 })
+  await settled(page)
+  const spread = () =>
+    terrainNotes(page).evaluateAll((notes) => {
+      const heights = notes.map((note) =>
+        Number(/translate\([\d.]+[ ,]([\d.]+)\)/.exec(note.getAttribute('transform') ?? '')![1]),
+      )
+      return (Math.max(...heights) - Math.min(...heights)) / 10
+    })
+  await expect.poll(spread).toBeLessThanOrEqual(12)
+
+  await page.getByRole('button', { name: 'Draw the contour' }).click()
+  const box = (await page.getByTestId('draw-here').first().boundingBox())!
+  await page.mouse.click(box.x + 60, box.y + 60)
+  await settled(page)
+  await expect(page.getByTestId('ribbon').first()).toBeAttached()
+})

@@ -1,0 +1,169 @@
+import type { LineAnswer } from '@eager-contour/contract'
+import {
+  analyseChart,
+  bandEvents,
+  fifthsOf,
+  type Key,
+  makeExercise,
+  noteName,
+  type RungId,
+  rungOf,
+  swung,
+  transposeChart,
+  withSigns,
+  wordReason,
+} from '@eager-contour/core'
+import { format } from 'date-fns'
+import { useEffect, useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { useSettings } from '../app/settings.ts'
+import { useLinesQuery } from '../data/api.ts'
+import { Button } from '../parts/Button.tsx'
+import { Choice } from '../parts/Choice.tsx'
+import { VerdictMark } from '../parts/VerdictMark.tsx'
+import { bandIfReady } from '../sound/band.ts'
+import { useHear } from '../sound/usePlay.ts'
+import { barsText, type OpenTune } from '../tune/useTune.ts'
+import { writtenKey } from '../tune/written.ts'
+import type { Ladder } from './useLadder.ts'
+
+const MOST_RUNS = 6
+const HIDING: readonly { readonly value: string; readonly label: string }[] = [
+  { value: '1', label: 'notes and names' },
+  { value: '2', label: 'chord symbols only' },
+  { value: '3', label: 'numerals and the key' },
+  { value: '4', label: 'the key’s name alone' },
+]
+
+interface RungPanelProps {
+  readonly open: OpenTune
+  readonly ladder: Ladder
+  readonly rung: RungId
+  /** The key, at concert pitch. */
+  readonly at: Key
+}
+
+/** What a rung asks in a key, how it went, and its start. */
+export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
+  const { tune, sounding, stretch } = open
+  const { of } = useSettings()
+  const { data: lines = [] } = useLinesQuery(tune.id)
+  const row = rungOf(rung)
+  const { tempo } = ladder.cell(rung, at)
+  const runs = ladder.runs(rung, at)
+  const [variant, setVariant] = useState(0)
+  const [hide, setHide] = useState('1')
+  const [line, setLine] = useState<string>()
+  const hear = useHear()
+  // What is heard ends with the rung that it belongs to.
+  useEffect(() => () => bandIfReady()?.stop(), [])
+  const bars = `${stretch.from + 1}-${stretch.to + 1}`
+  const needsLine = rung === 'your-line'
+  const fitting = lines.filter((one) => overlaps(one, stretch))
+  const chosen = fitting.find(({ id }) => id === line) ?? fitting[0]
+  const made = useMemo(() => {
+    const own = sounding.chart.key
+    const there = own
+      ? analyseChart(transposeChart(sounding.chart, fifthsOf(at.tonic) - fifthsOf(own.tonic)))
+      : sounding
+    const spec = { rung, variant, stretch, tempo, ...(chosen ? { line: { notes: chosen.notes } } : {}) }
+    return { there, outcome: makeExercise(spec, there, of) }
+  }, [sounding, at, rung, variant, stretch, tempo, chosen, of])
+  const names = made.outcome.ok
+    ? made.outcome.value.expected
+        .slice(0, 8)
+        .map(({ spelling }) => {
+          const fifths = fifthsOf(spelling.replace(/-?\d+$/, '')) + of.written.fifths
+          return withSigns(noteName(fifths))
+        })
+        .join(' ')
+    : ''
+  const onHear = () => {
+    if (!made.outcome.ok) return
+    const { expected, swing } = made.outcome.value
+    const notes = expected.map(({ start, duration, midi }) => ({
+      part: 'line' as const,
+      tick: swung(start, swing),
+      duration: swung(start + duration, swing) - swung(start, swing),
+      midi,
+      velocity: 100,
+    }))
+    hear([...notes, ...bandEvents(made.there, stretch, undefined, { swing })].sort((a, b) => a.tick - b.tick))
+  }
+  const inOwnKey = at.tonic === ladder.keys[0]!.tonic
+  const query = new URLSearchParams({
+    bars,
+    rung,
+    tempo: String(tempo),
+    ...(variant > 0 ? { variant: String(variant) } : {}),
+    ...(inOwnKey ? {} : { key: at.tonic }),
+    ...(hide === '1' ? {} : { hide }),
+    ...(needsLine && chosen ? { line: chosen.id } : {}),
+  })
+  return (
+    <aside aria-label="The rung" className="border-l border-rule p-5 lg:sticky lg:top-0 lg:self-start">
+      <div className="text-soft">
+        Grade {row.grade}, {row.gradeName}
+      </div>
+      <h3 className="text-3xl">{row.name}</h3>
+      <p className="mt-1 text-lg">{row.asks}</p>
+      <p className="mt-2 font-head text-xl font-bold">
+        in {writtenKey(`${at.tonic} ${at.mode}`, of)}, {barsText(stretch)}
+      </p>
+      {row.variants.length > 1 && (
+        <Choice
+          label="Played"
+          value={String(variant)}
+          options={row.variants.map(({ name }, index) => ({ value: String(index), label: name }))}
+          onChange={(index) => setVariant(Number(index))}
+        />
+      )}
+      {needsLine && fitting.length > 0 && (
+        <Choice
+          label="Line"
+          value={chosen?.id ?? ''}
+          options={fitting.map(({ id, title }) => ({ value: id, label: title }))}
+          onChange={setLine}
+        />
+      )}
+      <Choice label="Shown" value={hide} options={HIDING} onChange={setHide} />
+      {names !== '' && (
+        <p className="mt-2 text-soft">
+          It begins <span className="text-ink">{names}</span>
+        </p>
+      )}
+      {needsLine && fitting.length === 0 ? (
+        <p className="mt-2 text-lg text-soft">
+          No kept line lies in these bars. Write one in Line and keep it.
+        </p>
+      ) : made.outcome.ok ? (
+        <div className="mt-4 flex flex-wrap items-center gap-3">
+          <Link
+            to={`/stage/${tune.id}?${query}`}
+            className="inline-flex min-h-12 items-center rounded-full bg-ink px-6 text-lg font-semibold text-on-ink"
+          >
+            Play at {tempo}
+          </Link>
+          <Button onClick={onHear}>Hear it</Button>
+        </div>
+      ) : (
+        <p className="mt-2 text-lg text-madder">{made.outcome.problems.map(wordReason).join(' ')}</p>
+      )}
+      <h4 className="mt-6 font-head text-lg font-bold">Runs</h4>
+      {runs.length === 0 && <p className="text-soft">Not tried in this key over these bars.</p>}
+      <ul>
+        {runs.slice(0, MOST_RUNS).map((run) => (
+          <li key={run.id} className="flex items-center justify-between border-t border-rule py-1.5">
+            <VerdictMark verdict={run.verdict} />
+            <span className="text-soft">
+              at {run.tempo}, {format(new Date(run.playedAt), 'd MMM')}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </aside>
+  )
+}
+
+const overlaps = (line: LineAnswer, stretch: OpenTune['stretch']): boolean =>
+  line.stretch.from <= stretch.to && line.stretch.to >= stretch.from

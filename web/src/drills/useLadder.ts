@@ -1,0 +1,48 @@
+import type { RunAnswer } from '@eager-contour/contract'
+import {
+  fifthsOf,
+  type Key,
+  type KeyOrder,
+  keysInOrderOf,
+  type LadderCell,
+  ladderCell,
+  pitchClassOf,
+  RUNGS,
+  type RungId,
+} from '@eager-contour/core'
+import { useMemo } from 'react'
+import { useRunsQuery } from '../data/api.ts'
+import type { OpenTune } from '../tune/useTune.ts'
+
+export interface Ladder {
+  /** The keys in the order chosen, at concert pitch; the tune's own first. */
+  readonly keys: readonly Key[]
+  readonly cell: (rung: RungId, key: Key) => LadderCell
+  /** The finished runs of a rung in a key over this stretch, newest first. */
+  readonly runs: (rung: RungId, key: Key) => readonly RunAnswer[]
+}
+
+const place = (rung: string, tonic: string): string => `${rung} ${pitchClassOf(fifthsOf(tonic))}`
+
+/** How every rung stands in every key over the stretch. */
+export const useLadder = ({ tune, sounding, stretch }: OpenTune, order: KeyOrder): Ladder => {
+  const { data: runs } = useRunsQuery()
+  return useMemo(() => {
+    const own: Key = sounding.chart.key ?? sounding.readings[0]?.key ?? { tonic: 'C', mode: 'major' }
+    const byCell = new Map<string, RunAnswer[]>()
+    for (const run of runs ?? []) {
+      const here = run.tune === tune.id && run.stretch.from === stretch.from && run.stretch.to === stretch.to
+      if (!here || run.state !== 'finished') continue
+      const at = place(run.rung, run.key.split(' ')[0] ?? 'C')
+      byCell.set(at, [...(byCell.get(at) ?? []), run])
+    }
+    const now = new Date()
+    const runsOf = (rung: RungId, key: Key) => byCell.get(place(rung, key.tonic)) ?? []
+    return {
+      keys: keysInOrderOf(own, order),
+      runs: runsOf,
+      cell: (rung, key) =>
+        ladderCell(RUNGS.find(({ id }) => id === rung)!, [...runsOf(rung, key)].reverse(), now),
+    }
+  }, [runs, tune.id, sounding, stretch, order])
+}

@@ -1,0 +1,18 @@
+import { type RefObject, useEffect, useState } from 'react'
+
+/** Pixels above and below the window in which a thing is made ready. */
+const MARGIN = '400px 0px'
+
+/** Whether an element is in the window or near it. */
+export const useInView = (element: RefObject<HTMLElement | null>): boolean => {
+  const [inView, setInView] = useState(true)
+  useEffect(() => {
+    if (!element.current) return
+    const observer = new IntersectionObserver(([entry]) => setInView(entry!.isIntersecting), {
+      rootMargin: MARGIN,
+    })
+    observer.observe(element.current)
+    return () => observer.disconnect()
+  }, [element])
+  return inView
+}

@@ -1,0 +1,78 @@
+import { readFileSync } from 'node:fs'
+import { type BandEvent, Ear, randomFrom } from '@eager-contour/core'
+import { describe, expect, it } from 'vitest'
+import type { BandSound } from './band.ts'
+import { renderBand } from './render.ts'
+import { voicesOf } from './sounds.ts'
+
+const file = readFileSync(new URL('../../public/sound/band.sf3', import.meta.url))
+const font = () => file.buffer.slice(file.byteOffset, file.byteOffset + file.byteLength) as ArrayBuffer
+const soundOf = (lineSound: string): BandSound =>
+  Object.fromEntries(
+    Object.entries(voicesOf({ lineSound, compSound: 'piano' }, 'sticks')).map(([part, voice]) => [
+      part,
+      { ...voice, volume: 100, silent: false },
+    ]),
+  ) as unknown as BandSound
+
+const COUNT = 64
+const EIGHTH = 240
+
+/** A line of eighths that wanders over two octaves, no note twice. */
+const wandering = (seed: number): readonly number[] => {
+  const random = randomFrom(seed)
+  let midi = 62
+  return Array.from({ length: COUNT }, () => {
+    const step = Math.round((random() - 0.5) * 8) || 1
+    midi = midi + step > 76 || midi + step < 54 ? midi - step : midi + step
+    return midi
+  })
+}
+
+/** What is heard of a line that a sampled instrument plays: notes right, octaves off, and each onset's error from the usual. */
+const played = async (lineSound: string, bpm: number, pitches: readonly number[]) => {
+  const events = pitches.map(
+    (midi, at): BandEvent => ({ part: 'line', tick: at * EIGHTH, duration: EIGHTH, midi, velocity: 100 }),
+  )
+  const { left, rate } = await renderBand(font(), { events, sound: soundOf(lineSound), bpm, room: false })
+  const heard: { onsetMs: number; midi: number }[] = []
+  const hearing = new Ear(rate, (tone, ended) => ended && heard.push(tone))
+  hearing.take(left)
+  hearing.end()
+  const eighthMs = 30_000 / bpm
+  const near = (at: number) =>
+    heard.filter(({ onsetMs }) => Math.abs(onsetMs - at * eighthMs) < Math.min(120, eighthMs * 0.45))
+  const hits = pitches.map((midi, at) => near(at).find((note) => note.midi === midi))
+  const octaves = pitches.filter((midi, at) =>
+    near(at).some((note) => note.midi !== midi && (note.midi - midi) % 12 === 0),
+  ).length
+  const late = hits.flatMap((hit, at) => (hit ? [hit.onsetMs - at * eighthMs] : [])).sort((a, b) => a - b)
+  const usual = late[Math.floor(late.length / 2)] ?? 0
+  const errors = late.map((ms) => Math.abs(ms - usual)).sort((a, b) => a - b)
+  return {
+    right: hits.filter(Boolean).length,
+    heard: heard.length,
+    octaves,
+    error: errors[Math.floor(errors.length / 2)] ?? Number.POSITIVE_INFINITY,
+  }
+}
+
+describe('a sampled horn or guitar, heard through the microphone’s ear', () => {
+  it.each([
+    ['alto-sax', 60],
+    ['alto-sax', 200],
+    ['trumpet', 60],
+    ['trumpet', 200],
+    ['guitar', 60],
+    ['guitar', 200],
+  ])(
+    '%s in eighths at %i: at least 97 of 100 notes, few more, onsets within 25 ms of the usual',
+    async (sound, bpm) => {
+      const { right, heard, octaves, error } = await played(sound, bpm, wandering(bpm))
+      expect(right / COUNT).toBeGreaterThanOrEqual(0.97)
+      expect(heard).toBeLessThanOrEqual(COUNT * 1.1)
+      expect(octaves / COUNT).toBeLessThan(0.01)
+      expect(error).toBeLessThan(25)
+    },
+  )
+})

@@ -1,0 +1,104 @@
+import type { BandEvent, Part } from '@eager-contour/core'
+import { audioToWav, SoundBankLoader, SpessaSynthProcessor } from 'spessasynth_core'
+import type { BandSound } from './band.ts'
+import { loudnessOf, VOLUME } from './sounds.ts'
+
+const TICKS_PER_QUARTER = 480
+/** Time after the last note for it to die away. */
+const TAIL_SECONDS = 1.5
+/** Rendered in blocks of at most so many samples; a note begins at its very sample. */
+const BLOCK = 128
+/** The share of its time that a note sounds. */
+const HELD = 0.96
+/** The loudest sample of a file: a hair under full scale. */
+const PEAK = 0.98
+
+export interface RenderWish {
+  readonly events: readonly BandEvent[]
+  readonly sound: BandSound
+  readonly bpm: number
+  /** Samples a second. */
+  readonly rate?: number
+  /** Whether the room is heard: reverberation and chorus. */
+  readonly room?: boolean
+}
+
+export interface Rendered {
+  readonly rate: number
+  readonly left: Float32Array
+  readonly right: Float32Array
+}
+
+interface Moment {
+  readonly at: number
+  readonly act: (synth: SpessaSynthProcessor) => void
+}
+
+/** Every beginning and end of a note by the sample at which it comes; at one sample ends come first. */
+const momentsOf = ({ events, sound, bpm }: RenderWish, rate: number): readonly Moment[] => {
+  const samples = (ticks: number) => Math.round((ticks / TICKS_PER_QUARTER) * (60 / bpm) * rate)
+  const ends = events.map(
+    ({ part, tick, duration, midi }): Moment => ({
+      at: samples(tick + duration * HELD),
+      act: (synth) => synth.noteOff(sound[part].channel, midi),
+    }),
+  )
+  const begins = events.map(
+    ({ part, tick, midi, velocity }): Moment => ({
+      at: samples(tick),
+      act: (synth) => synth.noteOn(sound[part].channel, midi, velocity),
+    }),
+  )
+  return [...ends, ...begins].sort((a, b) => a.at - b.at)
+}
+
+const synthFor = async (font: ArrayBuffer, { sound, room }: RenderWish, rate: number) => {
+  const synth = new SpessaSynthProcessor(rate, {
+    eventsEnabled: false,
+    effectsEnabled: room ?? true,
+    maxBufferSize: BLOCK,
+  })
+  await synth.processorInitialized
+  synth.soundBankManager.addSoundBank(SoundBankLoader.fromArrayBuffer(font), 'band')
+  synth.midiChannels[sound.click.channel]?.setDrums(true)
+  for (const part of Object.keys(sound) as readonly Part[]) {
+    const { channel, program, volume, silent } = sound[part]
+    synth.programChange(channel, program)
+    synth.controllerChange(channel, VOLUME, loudnessOf(volume, silent))
+  }
+  return synth
+}
+
+/** The band and the line as samples, faster than they sound, with the sound font that they are heard with. */
+export const renderBand = async (font: ArrayBuffer, wish: RenderWish): Promise<Rendered> => {
+  const rate = wish.rate ?? 44_100
+  const synth = await synthFor(font, wish, rate)
+  const moments = momentsOf(wish, rate)
+  const length = (moments.at(-1)?.at ?? 0) + Math.round(TAIL_SECONDS * rate)
+  const [left, right] = [new Float32Array(length), new Float32Array(length)]
+  let at = 0
+  const until = (end: number) => {
+    while (at < end) {
+      const count = Math.min(BLOCK, end - at)
+      synth.process(left, right, at, count)
+      at += count
+    }
+  }
+  for (const moment of moments) {
+    until(moment.at)
+    moment.act(synth)
+  }
+  until(length)
+  return { rate, left, right }
+}
+
+/** As a WAV file (16-bit stereo), turned down where it would be louder than the file can hold. */
+export const wavOf = ({ rate, left, right }: Rendered): ArrayBuffer => {
+  let loudest = 0
+  for (const sample of left) loudest = Math.max(loudest, Math.abs(sample))
+  for (const sample of right) loudest = Math.max(loudest, Math.abs(sample))
+  const turn = loudest > PEAK ? PEAK / loudest : 1
+  return audioToWav([left.map((sample) => sample * turn), right.map((sample) => sample * turn)], rate, {
+    normalizeAudio: false,
+  })
+}

@@ -1,0 +1,14 @@
+import { expose, transfer } from 'comlink'
+import { type RenderWish, renderBand, wavOf } from './render.ts'
+
+/** Renders off the main thread, in a worker of its own: composing goes on meanwhile. */
+const renderer = {
+  wav: async (font: ArrayBuffer, wish: RenderWish): Promise<ArrayBuffer> => {
+    const wav = wavOf(await renderBand(font, wish))
+    return transfer(wav, [wav])
+  },
+}
+
+export type Renderer = typeof renderer
+
+expose(renderer)
