@@ -7,13 +7,13 @@ import { defineConfig, type PlaywrightTestConfig } from '@playwright/test'
 const root = join(import.meta.dirname, '..')
 const PORT = 4517
 
-const chromium = (): string =>
+export const chromium = (): string =>
   execFileSync('sh', ['-c', 'command -v chromium || command -v chromium-browser'], {
     encoding: 'utf8',
   }).trim()
 
 /** Chromium without a monitor or a sound card, whose audio runs all the same. */
-const ARGS = [
+export const ARGS = [
   '--no-sandbox',
   '--disable-gpu',
   '--disable-quic',

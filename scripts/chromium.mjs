@@ -1,24 +1,29 @@
-// Chromium for the end-to-end tests, from Debian's packages where it is missing and may be installed.
+// What the end-to-end tests need of the system, from Debian's packages where it is missing and may be installed.
 import { spawnSync } from 'node:child_process'
 import { run } from './house.mjs'
 
-const found = () =>
-  spawnSync('sh', ['-c', 'command -v chromium || command -v chromium-browser'], {
-    encoding: 'utf8',
-  }).stdout.trim()
+/** Each package, and the commands of which one has to be there. */
+const NEEDED = [
+  { name: 'chromium', commands: ['chromium', 'chromium-browser'] },
+  // Speaks to the microphone: speech must not be taken for notes.
+  { name: 'espeak-ng', commands: ['espeak-ng'] },
+]
+
+/** @param {string} command */
+const there = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0
 
 export const ensureChromium = () => {
-  if (found() !== '') return
-  const mayInstall = process.getuid?.() === 0 && spawnSync('sh', ['-c', 'command -v apt-get']).status === 0
-  if (!mayInstall) {
+  const missing = NEEDED.filter(({ commands }) => !commands.some(there)).map(({ name }) => name)
+  if (missing.length === 0) return
+  if (process.getuid?.() !== 0 || !there('apt-get')) {
     console.error(
-      'Chromium is missing, and this script may not install it. Install your system’s package "chromium", then run npm test again.',
+      `Missing, and not to be installed by this script: ${missing.join(', ')}. Install your system’s packages of these names, then run npm test again.`,
     )
     process.exit(1)
   }
-  console.log('Installing Chromium …')
+  console.log(`Installing ${missing.join(' and ')} …`)
   run('apt-get', ['update', '-qq'])
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing], {
     env: { DEBIAN_FRONTEND: 'noninteractive' },
     stdio: ['ignore', 'ignore', 'inherit'],
   })

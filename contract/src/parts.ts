@@ -81,6 +81,12 @@ export class TakePart {
   @ValidateNested({ each: true })
   @Type(() => PlayedNotePart)
   notes: PlayedNotePart[]
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.takeNotes)
+  @ValidateNested({ each: true })
+  @Type(() => PlayedNotePart)
+  aside?: PlayedNotePart[]
   @IsIn(['screen-keys', 'computer-keyboard', 'midi', 'microphone', 'midi-file', 'simulated']) source: string
   @IsNumber() zeroMs: number
   @IsArray() @ArrayMaxSize(1000) @ValidateNested({ each: true }) @Type(() => TempoPart) tempo: TempoPart[]

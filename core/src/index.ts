@@ -113,6 +113,14 @@ export {
 export { lineElsewhere, type TakenBy } from './line/elsewhere.ts'
 export { type Line, type LineNote, notesWithin, transposeLine } from './line/line.ts'
 export { repitchLine, spellNotes, type UnspelledNote } from './line/spell.ts'
+export {
+  gateFor,
+  hearsBand,
+  type Latency,
+  latencyOf,
+  TUNINGS,
+  tuningFrom,
+} from './listen/calibrate.ts'
 export { Ear, HEARING_RULES, type HeardTone, type HearingRules } from './listen/hearing.ts'
 export { type Grid, quantise } from './listen/quantise.ts'
 export { GRADER, type PlayedNote, type Source, type Take } from './listen/take.ts'

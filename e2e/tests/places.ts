@@ -19,8 +19,17 @@ export const openPlace = async (
 /** The notes on the terrain, in order, as their labels say. */
 export const terrainNotes = (page: Page) => page.locator('[data-note]')
 
-export const labelsOf = (page: Page): Promise<string[]> =>
-  terrainNotes(page).evaluateAll((notes) => notes.map((note) => note.getAttribute('aria-label') ?? ''))
+export const labelsOf = async (page: Page): Promise<string[]> => {
+  const read = () =>
+    terrainNotes(page).evaluateAll((notes) => notes.map((note) => note.getAttribute('aria-label') ?? ''))
+  // A new line comes system by system: it is there when two frames show the same.
+  for (let before = await read(); ; ) {
+    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => setTimeout(done))))
+    const now = await read()
+    if (now.join() === before.join()) return now
+    before = now
+  }
+}
 
 /** Writes a line over the bars that are open. */
 export const writeLine = async (page: Page): Promise<void> => {

@@ -150,6 +150,8 @@ test('a run stopped in the middle is kept as abandoned, or discarded, as the pla
       .poll(() => verdicts(page).then((all) => all.filter((verdict) => verdict === 'right').length))
       .toBeGreaterThan(1)
     await page.keyboard.press('PageDown')
+    await expect(page.getByRole('alertdialog', { name: 'Paused' })).toBeVisible()
+    await page.getByRole('button', { name: 'Stop here' }).click()
     await expect(page.getByRole('alertdialog')).toContainText(/stopped after \d+ notes/)
   }
   await start()
@@ -249,4 +251,84 @@ test('a MIDI device plays a run that its first note starts', async ({ page }) =>
   expect((await verdicts(page))[0]).toMatch(/right|late/)
   await page.goto('/log')
   await expect(page.getByRole('row').nth(1)).toContainText('roots')
+})
+
+test('a pause begins the bar anew: what was played before it stays, the run ends as it would have', async ({
+  page,
+}) => {
+  await openStage(page, '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=150')
+  await page.getByLabel('simulated player').check()
+  await page.getByLabel('errors in 100').fill('0')
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect.poll(() => answered(page)).toBeGreaterThan(5)
+  await page.keyboard.press('PageDown')
+  await expect(page.getByRole('alertdialog', { name: 'Paused' })).toContainText('The bar is begun anew')
+  await expect.poll(() => answered(page)).toBe(4)
+  await page.keyboard.press('PageDown')
+  await expect(page.locator('[data-run=count-in]')).toBeVisible()
+  await expect(page.getByRole('status', { name: 'Result' })).toBeVisible({ timeout: 30_000 })
+  expect((await marks(page))[0]).toBe('100')
+})
+
+test('a hidden tab pauses the run and says so', async ({ page }) => {
+  await openStage(page)
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await page.waitForSelector('[data-run=playing]')
+  await page.evaluate(() => {
+    Object.defineProperty(document, 'hidden', { configurable: true, get: () => true })
+    document.dispatchEvent(new Event('visibilitychange'))
+  })
+  await expect(page.getByRole('alertdialog', { name: 'Paused' })).toContainText('The tab was hidden.')
+})
+
+interface StandIn {
+  readonly press: (name: string, midi: number) => void
+  readonly release: (name: string, midi: number) => void
+  readonly pullOut: (name: string) => void
+}
+
+test('played on a MIDI device, begun by a note; pulled out in the middle, the run pauses and goes on', async ({
+  page,
+}) => {
+  await openStage(page, `${STAGE}&midi=stand-in`)
+  await page.getByRole('button', { name: 'Connect MIDI' }).click()
+  await page.getByLabel('a note starts').check()
+  const cue = (name: 'press' | 'release', midi: number) =>
+    page.evaluate(
+      ([what, note]) => {
+        const { eagerContourMidi } = globalThis as unknown as { eagerContourMidi: StandIn }
+        eagerContourMidi[what as 'press']('Stand-in keys', note as number)
+      },
+      [name, midi] as const,
+    )
+  await cue('press', 60)
+  await cue('release', 60)
+  await page.waitForSelector('[data-run=count-in]')
+  // Sounding E♭ G♭ B♭ D♭ A♭ C E♭ G♭, each on its beat by the stage's own clock.
+  await page.evaluate(async () => {
+    const { eagerContourMidi, eagerContourBand } = globalThis as unknown as {
+      eagerContourMidi: StandIn
+      eagerContourBand: { position: () => number | undefined }
+    }
+    for (const [beat, note] of [63, 66, 70, 73, 56, 60, 63, 66].entries()) {
+      while ((eagerContourBand.position() ?? 0) < (4 + beat) * 480)
+        await new Promise((done) => setTimeout(done, 2))
+      eagerContourMidi.press('Stand-in keys', note)
+      setTimeout(() => eagerContourMidi.release('Stand-in keys', note), 120)
+    }
+  })
+  await expect(page.getByRole('status', { name: 'Result' })).toBeVisible({ timeout: 30_000 })
+  expect(Number((await marks(page))[0])).toBeGreaterThanOrEqual(88)
+  await page.getByLabel('a note starts').uncheck()
+  await page.keyboard.press('PageUp')
+  await page.waitForSelector('[data-run=playing]')
+  await page.evaluate(() => {
+    const { eagerContourMidi } = globalThis as unknown as { eagerContourMidi: StandIn }
+    eagerContourMidi.pullOut('Stand-in keys')
+  })
+  await expect(page.getByRole('alertdialog', { name: 'Paused' })).toContainText(
+    'Stand-in keys was pulled out.',
+  )
+  await page.keyboard.press('PageDown')
+  await expect(page.locator('[data-run=count-in]')).toBeVisible()
 })

@@ -72,17 +72,15 @@ const lineEvents = (
     }
   })
 
-/**
- * A line over a stretch with the band: bass, comping, drums by the chart's feel, and the metronome asked for, in order of
- * time. The line itself is played as it is written, in swing.
- */
-export const bandEvents = (
+type BackingWish = Required<Pick<BandWish, 'swing' | 'seed' | 'click' | 'voicing'>>
+
+/** The band alone. */
+const backingEvents = (
   analysis: Analysis,
   stretch: Stretch,
-  line: Line | undefined,
-  { swing, seed = 1, click = 'none', voicing = 'four', lineOctave = 0 }: BandWish,
+  { swing, seed, click, voicing }: BackingWish,
 ): readonly BandEvent[] => {
-  const { start, end } = stretchTicks(analysis.chart, stretch)
+  const { start } = stretchTicks(analysis.chart, stretch)
   const bass = bassLine(analysis, stretch, seed).map(
     ({ tick, duration, midi }): BandEvent => ({
       part: 'bass',
@@ -105,10 +103,38 @@ export const bandEvents = (
     )
   })
   return [
-    ...(line ? lineEvents(line, start, end, swing, lineOctave) : []),
     ...bass,
     ...comp,
     ...drumEvents(analysis, stretch, start, swing, seed),
     ...clickEvents(analysis, stretch, start, click),
+  ]
+}
+
+/** What the band last played over a chart: lines come and go over the same band. */
+const backings = new WeakMap<Analysis, { readonly asked: string; readonly events: readonly BandEvent[] }>()
+
+const backingOver = (analysis: Analysis, stretch: Stretch, wish: BackingWish): readonly BandEvent[] => {
+  const asked = JSON.stringify([stretch, wish])
+  const before = backings.get(analysis)
+  if (before?.asked === asked) return before.events
+  const events = backingEvents(analysis, stretch, wish)
+  backings.set(analysis, { asked, events })
+  return events
+}
+
+/**
+ * A line over a stretch with the band: bass, comping, drums by the chart's feel, and the metronome asked for, in order of
+ * time. The line itself is played as it is written, in swing.
+ */
+export const bandEvents = (
+  analysis: Analysis,
+  stretch: Stretch,
+  line: Line | undefined,
+  { swing, seed = 1, click = 'none', voicing = 'four', lineOctave = 0 }: BandWish,
+): readonly BandEvent[] => {
+  const { start, end } = stretchTicks(analysis.chart, stretch)
+  return [
+    ...(line ? lineEvents(line, start, end, swing, lineOctave) : []),
+    ...backingOver(analysis, stretch, { swing, seed, click, voicing }),
   ].sort((a, b) => a.tick - b.tick)
 }

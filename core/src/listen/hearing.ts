@@ -70,6 +70,14 @@ const LOOK_BACK_MS = 60
 const DIP = 0.6
 /** Two attacks lie at least so far apart. */
 const APART_MS = 85
+/** From one window to the next a note stays within so many half steps; a slide into a note does not. */
+const SLIDE = 0.15
+/** Half steps from the middle of a pitch that may still be a slide, and so many times the windows that have to agree. */
+const OFF_MIDDLE = 0.3
+const PATIENCE = 2
+/** What is left of a note may come over the gate again for so long, quieter than this part of its loudest. */
+const LINGER_MS = 500
+const REVIVED = 0.4
 /** A pitch that fell silent for so long has ended. */
 const END_MS = 45
 
@@ -83,10 +91,13 @@ export class Ear {
   private sinceHop = 0
   private recent: Moment[] = []
   private note: Sounding | undefined
-  private candidate: { midi: number; count: number; fromMs: number } | undefined
+  private candidate: { midi: number; pitch: number; count: number; fromMs: number } | undefined
+  /** The note that last ended: what is left of it is no new one. */
+  private gone: { readonly midi: number; readonly loudest: number; readonly endMs: number } | undefined
   private attackMs: number | undefined
   /** The loudest of the note but for the last moments, and whether it had grown quiet before the attack. */
   private peak = 0
+  private loudest = 0
   private dipped = false
   private lastOnsetMs = Number.NEGATIVE_INFINITY
   private silentMs: number | undefined
@@ -150,6 +161,7 @@ export class Ear {
     const quietest = Math.min(...before.map(({ loud }) => loud))
     const risen = now.loud > gate && now.loud > rise * Math.max(quietest, gate / 2)
     this.peak = Math.max(this.peak, this.recent[0]!.loud)
+    this.loudest = Math.max(this.loudest, now.loud)
     if (risen && now.atMs - this.lastOnsetMs > APART_MS && this.attackMs === undefined) {
       this.attackMs = now.atMs
       this.dipped = quietest < DIP * this.peak
@@ -163,12 +175,25 @@ export class Ear {
     this.silentMs = undefined
     if (now.pitch === undefined) return
     const midi = Math.round(now.pitch)
-    if (this.candidate?.midi === midi) this.candidate = { ...this.candidate, count: this.candidate.count + 1 }
-    else this.candidate = { midi, count: 1, fromMs: now.atMs }
+    const { candidate } = this
+    const steady = candidate !== undefined && Math.abs(now.pitch - candidate.pitch) < SLIDE
+    this.candidate =
+      candidate?.midi === midi && steady
+        ? { ...candidate, pitch: now.pitch, count: candidate.count + 1 }
+        : { midi, pitch: now.pitch, count: 1, fromMs: now.atMs }
+    const { gone } = this
+    const lingers =
+      !this.note &&
+      gone?.midi === midi &&
+      now.atMs < gone.endMs + LINGER_MS &&
+      now.loud < REVIVED * gone.loudest
+    if (lingers) return
     const other = this.note?.midi !== midi
     // The same pitch struck again is told from what is left of the old one only when the window is past the attack.
     const again = this.attackMs !== undefined && this.dipped && now.atMs > this.attackMs + this.windowMs
-    if (this.candidate.count >= agree && (other || again)) this.begin(now, midi)
+    // Far from its middle a pitch may be on its way to another: it has to stay for longer.
+    const needed = Math.abs(now.pitch - midi) > OFF_MIDDLE ? agree * PATIENCE : agree
+    if (this.candidate.count >= needed && (other || again)) this.begin(now, midi)
     else if (!other) this.note?.cents.push((now.pitch - midi) * 100)
   }
 
@@ -176,6 +201,7 @@ export class Ear {
     // A slurred note is told by its pitch alone: that needs half a window to be the louder part of it.
     const onsetMs = this.attackMs ?? Math.max(0, this.candidate!.fromMs - this.windowMs / 2)
     this.stop(onsetMs)
+    this.loudest = now.loud
     this.note = { onsetMs, midi, loud: now.loud, cents: [((now.pitch ?? midi) - midi) * 100] }
     this.lastOnsetMs = onsetMs
     this.peak = 0
@@ -186,6 +212,7 @@ export class Ear {
   private stop(endMs: number): void {
     if (!this.note) return
     this.onTone(this.toneOf(this.note, endMs), true)
+    this.gone = { midi: this.note.midi, loudest: this.loudest, endMs }
     this.note = undefined
   }
 

@@ -14,6 +14,8 @@ export type Source = 'screen-keys' | 'computer-keyboard' | 'midi' | 'microphone'
 /** A whole run of notes with all that is needed to grade it again. */
 export interface Take {
   readonly notes: readonly PlayedNote[]
+  /** Played while counting in, and in bars that were begun anew after a pause: kept, not graded. */
+  readonly aside?: readonly PlayedNote[]
   readonly source: Source
   /** Milliseconds on the source's clock at the first beat. */
   readonly zeroMs: number

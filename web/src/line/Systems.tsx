@@ -9,7 +9,8 @@ import {
   scoreOf,
   withSigns,
 } from '@eager-contour/core'
-import { memo, useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { flushSync } from 'react-dom'
 import { useSettings } from '../app/settings.ts'
 import { ChordSymbol } from '../parts/ChordSymbol.tsx'
 import { useInView } from '../parts/useInView.ts'
@@ -30,7 +31,7 @@ const STEP = 3
 const LEAST_RANGE = 19
 
 /** The line in systems: terrain above staff, with one position moving over both. */
-export const Systems = (props: SystemsProps) => {
+export const Systems = memo((props: SystemsProps) => {
   const { analysis, line, stretch, view } = props
   const host = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(0)
@@ -52,7 +53,7 @@ export const Systems = (props: SystemsProps) => {
   const { low, high } = useMemo(() => heights(line, outline, contour), [line, outline, contour])
   return (
     <div ref={host} className="min-w-0">
-      {systems.map((layout) => (
+      {systems.map((layout, turn) => (
         <System
           key={layout.from}
           {...props}
@@ -61,11 +62,12 @@ export const Systems = (props: SystemsProps) => {
           high={high}
           score={score}
           other={other}
+          turn={turn}
         />
       ))}
     </div>
   )
-}
+})
 
 interface SystemProps extends SystemsProps {
   readonly layout: SystemLayout
@@ -73,6 +75,8 @@ interface SystemProps extends SystemsProps {
   readonly high: number
   readonly score: Score
   readonly other: Score | undefined
+  /** Systems after the first follow one by one. */
+  readonly turn: number
 }
 
 /** What a system takes beside its terrain when it is not drawn: heading, chords, staff, degrees. */
@@ -80,7 +84,8 @@ const AROUND = 240
 const AROUND_FAR = 40
 
 /** One row of bars; drawn only in the window or near it. */
-const System = (props: SystemProps) => {
+const System = (now: SystemProps) => {
+  const props = { ...now, ...useWritten(now) }
   const { analysis, layout, low, high, view } = props
   const host = useRef<HTMLDivElement>(null)
   const inView = useInView(host)
@@ -101,6 +106,30 @@ const System = (props: SystemProps) => {
       <Cursor layout={layout} />
     </div>
   )
+}
+
+type Written = Pick<
+  SystemProps,
+  'analysis' | 'line' | 'explanation' | 'layout' | 'low' | 'high' | 'score' | 'other'
+>
+
+/**
+ * What is written, as the system shows it: the first at once, each other one in a task of its own, so that no task is long
+ * when a whole line comes while the band plays.
+ */
+const useWritten = ({ turn, ...props }: SystemProps): Written => {
+  const { analysis, line, explanation, layout, low, high, score, other } = props
+  const written = useMemo(
+    () => ({ analysis, line, explanation, layout, low, high, score, other }),
+    [analysis, line, explanation, layout, low, high, score, other],
+  )
+  const [shown, setShown] = useState<Written>(written)
+  useEffect(() => {
+    if (turn === 0) return
+    const timer = setTimeout(() => flushSync(() => setShown(written)))
+    return () => clearTimeout(timer)
+  }, [written, turn])
+  return turn === 0 ? written : shown
 }
 
 /** From far, chords that would lie over the one before are left to the form strip. */

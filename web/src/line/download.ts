@@ -9,11 +9,10 @@ import {
   writeMidi,
   writeMusicXml,
 } from '@eager-contour/core'
-import { type Remote, wrap } from 'comlink'
 import { fetchFont } from '../sound/band.ts'
 import type { Mix } from '../sound/mixSlice.ts'
 import type { RenderWish } from '../sound/render.ts'
-import type { Renderer } from '../sound/renderer.ts'
+import { rendering } from '../sound/rendering.ts'
 import { fileVoices, voicesOf } from '../sound/sounds.ts'
 
 const save = (name: string, type: string, content: BlobPart): void => {
@@ -78,15 +77,10 @@ export const saveBandMidi = (
   )
 }
 
-let renderer: Remote<Renderer> | undefined
-
 /** A recording, rendered in a worker of its own; false where the sound could not be had. */
 export const saveWav = async (title: string, wish: RenderWish): Promise<boolean> => {
   try {
-    renderer ??= wrap<Renderer>(
-      new Worker(new URL('../sound/renderer.ts', import.meta.url), { type: 'module', name: 'renderer' }),
-    )
-    save(fileName(title, 'wav'), 'audio/wav', await renderer.wav(await fetchFont(), wish))
+    save(fileName(title, 'wav'), 'audio/wav', await rendering().wav(await fetchFont(), wish))
     return true
   } catch {
     return false

@@ -18,6 +18,7 @@ import { useAppDispatch } from '../app/store.ts'
 import { newId } from '../data/ids.ts'
 import { post } from '../data/outbox.ts'
 import { spelledFor } from '../parts/names.ts'
+import { useStable } from '../parts/useStable.ts'
 import { barsText, type OpenTune } from '../tune/useTune.ts'
 import { type DeskLine, lineKept, lineNamed, lineWritten } from './lineSlice.ts'
 import type { NoteTool } from './noteEdits.ts'
@@ -70,14 +71,13 @@ export const useWorkbench = (open: OpenTune, desk: Desk, keptCount: number) => {
     },
     [from, to, concert, sounding, write],
   )
-  const onDrag = useCallback(
-    (index: number, midi: number) => {
+  const { onDrag } = useStable({
+    onDrag: (index: number, midi: number) => {
       if (!concert) return
       const by = midi - up - concert.notes[index]!.midi
       write(movedBy(by)(sounding, concert, index, index).notes)
     },
-    [concert, up, sounding, write],
-  )
+  })
   const chosen = from === undefined || !concert ? [] : concert.notes.slice(from, to! + 1)
   const locked = concert?.locked ?? []
   const allLocked = chosen.length > 0 && chosen.every(({ start }) => locked.includes(start))

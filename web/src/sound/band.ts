@@ -1,6 +1,7 @@
 import { type BandEvent, type MidiVoice, type Part, randomFrom, type Ticks } from '@eager-contour/core'
 import processorUrl from 'spessasynth_lib/dist/spessasynth_processor.min.js?url'
 
+import { audioContext, wakeSound } from './context.ts'
 import { loudnessOf, VOLUME, voicesOf } from './sounds.ts'
 
 const SOUND_FONT = '/sound/band.sf3'
@@ -42,8 +43,8 @@ export interface Band {
   readonly setTempo: (bpm: number) => void
   /** Where the play is, in ticks from the first event's zero; undefined when nothing plays. */
   readonly position: () => Ticks | undefined
-  /** Seconds from now until the tick that play began at sounds. */
-  readonly secondsToStart: () => number
+  /** When the first tick of what is played sounds, in seconds on the sound's clock. */
+  readonly startsAt: () => number
   readonly strike: (midi: number, velocity: number) => void
   readonly release: (midi: number) => void
   /** Seconds on the sound's own clock: it stands still where the sound is starved. */
@@ -70,14 +71,14 @@ let ready: Band | undefined
 export const bandIfReady = (): Band | undefined => ready
 
 const makeBand = async (): Promise<Band> => {
-  const context = new AudioContext({ latencyHint: 'interactive' })
+  const context = audioContext()
   const [tone, { WorkletSynthesizer }, font] = await Promise.all([
     import('tone'),
     import('spessasynth_lib'),
     fetchFont(),
     context.audioWorklet.addModule(processorUrl),
   ])
-  await context.resume()
+  await wakeSound()
   const synth = new WorkletSynthesizer(context)
   const gain = context.createGain()
   const analyser = context.createAnalyser()
@@ -147,9 +148,12 @@ const bandOver = (
     round += 1
     transport.bpm.setValueAtTime(bpmNow(), time)
   })
+  /** What is on the transport, by what it says: other notes leave the rest of the band where it is. */
+  let scheduled = new Map<string, number>()
   const silence = () => {
     transport.stop(context.currentTime)
     transport.cancel(0)
+    scheduled.clear()
     gain.gain.cancelScheduledValues(context.currentTime)
     gain.gain.setTargetAtTime(0, context.currentTime, STOP_SECONDS / 4)
     synth.stopAll(true)
@@ -164,7 +168,17 @@ const bandOver = (
   const schedule = ({ events, loop }: Played) => {
     transport.loop = loop !== undefined
     if (loop) transport.setLoopPoints(`${loop.from}i`, `${loop.to}i`)
-    for (const event of events) transport.schedule((time) => sound(event, time), `${Math.round(event.tick)}i`)
+    const before = scheduled
+    scheduled = new Map()
+    for (const event of events) {
+      const { part, tick, midi, duration, velocity } = event
+      const says = [part, tick, midi, duration, velocity].join()
+      const known = before.get(says)
+      before.delete(says)
+      const id = known ?? transport.schedule((time) => sound(event, time), `${Math.round(event.tick)}i`)
+      scheduled.set(says, id)
+    }
+    for (const id of before.values()) transport.clear(id)
   }
   return {
     play: (played, delaySeconds = 0.06) => {
@@ -183,7 +197,6 @@ const bandOver = (
     replace: (played) => {
       tempo = { bpm: played.bpm, slower: played.slower ?? false }
       transport.bpm.value = bpmNow()
-      transport.cancel(0)
       schedule(played)
     },
     setSound: (sounds) => {
@@ -203,7 +216,7 @@ const bandOver = (
       transport.state === 'started' && context.currentTime >= startsAt
         ? transport.getTicksAtTime(context.currentTime)
         : undefined,
-    secondsToStart: () => startsAt - context.currentTime + (context.outputLatency || 0),
+    startsAt: () => startsAt,
     strike: (midi, velocity) => {
       void context.resume()
       gain.gain.cancelScheduledValues(context.currentTime)

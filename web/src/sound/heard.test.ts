@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { type BandEvent, Ear, randomFrom } from '@eager-contour/core'
+import { type BandEvent, Ear, HEARING_RULES, randomFrom } from '@eager-contour/core'
 import { describe, expect, it } from 'vitest'
 import type { BandSound } from './band.ts'
 import { renderBand } from './render.ts'
@@ -73,6 +73,33 @@ describe('a sampled horn or guitar, heard through the microphone’s ear', () =>
       expect(heard).toBeLessThanOrEqual(COUNT * 1.1)
       expect(octaves / COUNT).toBeLessThan(0.01)
       expect(error).toBeLessThan(25)
+    },
+  )
+})
+
+/** Four chords outlined in quarters at 120, as a horn would practise them. */
+const OUTLINES = [63, 66, 70, 73, 56, 60, 63, 66, 61, 65, 68, 72, 66, 70, 73, 77]
+
+describe('quarters over a quiet room', () => {
+  it.each(['piano', 'alto-sax', 'trumpet', 'guitar'])(
+    '%s: every note once; a slide into a note and what rings on are none',
+    async (lineSound) => {
+      const events = OUTLINES.map(
+        (midi, at): BandEvent => ({ part: 'line', tick: at * 480, duration: 432, midi, velocity: 90 }),
+      )
+      const { left, rate } = await renderBand(font(), {
+        events,
+        sound: soundOf(lineSound),
+        bpm: 120,
+        room: false,
+      })
+      for (const gate of [0.006, 0.003]) {
+        const heard: number[] = []
+        const ear = new Ear(rate, ({ midi }, ended) => ended && heard.push(midi), { ...HEARING_RULES, gate })
+        ear.take(left)
+        ear.end()
+        expect(heard).toEqual(OUTLINES)
+      }
     },
   )
 })

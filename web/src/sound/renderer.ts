@@ -7,6 +7,12 @@ const renderer = {
     const wav = wavOf(await renderBand(font, wish))
     return transfer(wav, [wav])
   },
+  /** The left side alone, as samples. */
+  mono: async (font: ArrayBuffer, wish: RenderWish): Promise<Float32Array<ArrayBuffer>> => {
+    const { left } = await renderBand(font, wish)
+    const samples = new Float32Array(left)
+    return transfer(samples, [samples.buffer])
+  },
 }
 
 export type Renderer = typeof renderer

@@ -107,9 +107,11 @@ export const usePlay = (analysis: Analysis, stretch: Stretch, sound: Sound): Pla
       if (!wanted.current) return
       const { start: from, end } = stretchTicks(analysis.chart, stretch)
       const played = playedOf(analysis, stretch, sound, mix, tempoNow.current)
-      band.setSound(bandSound(mix, kitOf(feel)))
       if (goOn) band.replace(played)
-      else band.play(played)
+      else {
+        band.setSound(bandSound(mix, kitOf(feel)))
+        band.play(played)
+      }
       followClock(() => {
         const tick = band.position()
         const within = tick === undefined ? -1 : tick - played.countIn

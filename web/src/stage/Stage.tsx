@@ -15,17 +15,18 @@ import { useSettings } from '../app/settings.ts'
 import { useAppDispatch } from '../app/store.ts'
 import { post } from '../data/outbox.ts'
 import { Keys } from '../listen/Keys.tsx'
-import { MidiChoice } from '../listen/MidiChoice.tsx'
 import { Button } from '../parts/Button.tsx'
 import { barsText, type OpenTune } from '../tune/useTune.ts'
 import { NowNext } from './NowNext.tsx'
 import { Result } from './Result.tsx'
 import { dropInHand, keepInHand, type RunInHand, readInHand, runWriting } from './runInHand.ts'
+import { Sources } from './Sources.tsx'
+import { Stopped } from './Stopped.tsx'
 import { Trail } from './Trail.tsx'
 import { useAwake } from './useAwake.ts'
 import { type SimulatedSettings, useRun } from './useRun.ts'
+import { useSources } from './useSources.ts'
 import { useStageKeys } from './useStageKeys.ts'
-import { useStageMidi } from './useStageMidi.ts'
 
 interface StageProps {
   readonly open: OpenTune
@@ -53,6 +54,13 @@ const HIDING = [
   'the key’s name alone',
 ] as const
 
+/** What going on is called, by the state of the run. */
+const ON_SAYS: Readonly<Record<string, string>> = {
+  done: 'Go on',
+  paused: 'Go on',
+  loading: 'Fetching the sound …',
+}
+
 /** A drill being played: now and next, the notes with their verdicts, marks at the end. Two keys or a pedal do all. */
 export const Stage = ({ open, exercise, written, line, title, hide }: StageProps) => {
   const dispatch = useAppDispatch()
@@ -69,16 +77,24 @@ export const Stage = ({ open, exercise, written, line, title, hide }: StageProps
     [open.tune, title, exercise, line],
   )
   const onPlayed = useCallback((take: Take) => keepInHand(inHand(take)), [inHand])
-  const run = useRun(exercise, open.sounding, onPlayed)
+  const shift = of.written.semitones
+  const cue = useRef<Parameters<typeof useSources>[0]>(undefined)
+  const { midi, microphone, hearing } = useSources({
+    shift,
+    press: (...note) => cue.current?.press(...note),
+    release: (key) => cue.current?.release(key),
+    hear: (tone) => cue.current?.hear(tone),
+    onCue: () => cue.current?.onCue(),
+    onLost: (because) => cue.current?.onLost(because),
+  })
+  const run = useRun(exercise, open.sounding, hearing, onPlayed)
   const [armed, setArmed] = useState(false)
   const [hidden, setHidden] = useState(hide)
   const [byNote, setByNote] = useState(false)
-  const [simulating, setSimulating] = useState(false)
-  const [simulated, setSimulated] = useState<SimulatedSettings>({ seed: 1, errorRate: 0.1 })
+  const [simulated, setSimulated] = useState<SimulatedSettings>()
   const [sounding, setSounding] = useState<ReadonlySet<number>>(new Set())
   const [leftover, setLeftover] = useState<{ hand: RunInHand; grade: Grade }>()
   const running = run.state === 'count-in' || run.state === 'playing'
-  const shift = of.written.semitones
   const pitches = written.expected.map(({ midi }) => midi)
   const low = Math.min(...pitches) - 2
   const high = Math.max(...pitches) + 2
@@ -117,8 +133,8 @@ export const Stage = ({ open, exercise, written, line, title, hide }: StageProps
   )
   const again = useCallback(() => {
     setLeftover(undefined)
-    run.start(simulating ? simulated : undefined)
-  }, [run.start, simulating, simulated])
+    run.start(simulated)
+  }, [run.start, simulated])
   const stop = useCallback(async () => {
     const stopped = await run.abandon()
     setLeftover(stopped && { hand: inHand(stopped.take), grade: stopped.grade })
@@ -131,19 +147,22 @@ export const Stage = ({ open, exercise, written, line, title, hide }: StageProps
     [navigate, open.tune.id, exercise.spec.stretch],
   )
   const goOn = useCallback(() => {
-    if (running) void stop()
+    if (running) run.pause()
+    else if (run.state === 'paused') run.resume()
     else if (run.state === 'done') leave()
-    else again()
-  }, [running, run.state, stop, leave, again])
-  useStageKeys({ armed, setArmed, base: low, press, release, again, goOn })
-  useHotkeys('h', () => setHidden((level) => Math.min(HIDING.length, level + 1)), { enabled: !armed })
-  useHotkeys('shift+h', () => setHidden((level) => Math.max(1, level - 1)), { enabled: !armed })
-  const midi = useStageMidi({
+    else if (run.state === 'ready') again()
+  }, [running, run.state, run.pause, run.resume, leave, again])
+  cue.current = {
     shift,
     press,
     release,
-    onCue: () => byNote && !running && run.state !== 'loading' && again(),
-  })
+    hear: run.hear,
+    onCue: () => byNote && !running && (run.state === 'ready' || run.state === 'done') && again(),
+    onLost: (because) => running && run.pause(because),
+  }
+  useStageKeys({ armed, setArmed, base: low, press, release, again, goOn })
+  useHotkeys('h', () => setHidden((level) => Math.min(HIDING.length, level + 1)), { enabled: !armed })
+  useHotkeys('shift+h', () => setHidden((level) => Math.max(1, level - 1)), { enabled: !armed })
   useAwake(running)
 
   return (
@@ -202,33 +221,35 @@ export const Stage = ({ open, exercise, written, line, title, hide }: StageProps
             The sound could not be started: the run goes on without the band.
           </p>
         )}
+        {run.state === 'paused' && (
+          <Stopped
+            name="Paused"
+            says={`${run.because ?? 'Paused.'} The bar is begun anew, after a bar counted in.`}
+            main={['Go on', run.resume]}
+            other={['Stop here', () => void stop()]}
+          />
+        )}
         {leftover && (
-          <div
-            role="alertdialog"
-            aria-label="The run was stopped"
-            className="my-3 flex flex-wrap items-center gap-4 rounded-xl bg-sheet p-4 text-lg"
-          >
-            {leftover.hand.title}: the run was stopped after {leftover.hand.take.notes.length} notes.
-            <Button
-              look="main"
-              onClick={() => {
+          <Stopped
+            name="The run was stopped"
+            says={`${leftover.hand.title}: the run was stopped after ${leftover.hand.take.notes.length} notes.`}
+            main={[
+              'Keep it as abandoned',
+              () => {
                 keep(leftover.hand, leftover.grade, 'abandoned')
                 setLeftover(undefined)
-              }}
-            >
-              Keep it as abandoned
-            </Button>
-            <Button
-              onClick={() => {
+              },
+            ]}
+            other={[
+              'Discard it',
+              () => {
                 dropInHand()
                 setLeftover(undefined)
-              }}
-            >
-              Discard it
-            </Button>
-          </div>
+              },
+            ]}
+          />
         )}
-        {run.state !== 'done' && (
+        {run.state !== 'done' && microphone.state !== 'on' && midi.chosen === undefined && (
           <Keys
             low={low}
             high={high}
@@ -241,14 +262,7 @@ export const Stage = ({ open, exercise, written, line, title, hide }: StageProps
       </main>
       <footer className="flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule py-3 text-lg">
         <Button look="main" onClick={goOn} className="text-lg">
-          {running
-            ? 'Stop'
-            : run.state === 'done'
-              ? 'Go on'
-              : run.state === 'loading'
-                ? 'Fetching the sound …'
-                : 'Start'}{' '}
-          <kbd className="opacity-70">Page Down</kbd>
+          {running ? 'Pause' : (ON_SAYS[run.state] ?? 'Start')} <kbd className="opacity-70">Page Down</kbd>
         </Button>
         <Button
           onClick={() => setHidden((level) => (level % HIDING.length) + 1)}
@@ -260,40 +274,16 @@ export const Stage = ({ open, exercise, written, line, title, hide }: StageProps
         <Button onClick={again} className="text-lg">
           Again <kbd className="opacity-70">Page Up</kbd>
         </Button>
-        {!running && (
-          <>
-            <MidiChoice devices={midi} />
-            {midi.chosen !== undefined && (
-              <label className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  checked={byNote}
-                  onChange={(event) => setByNote(event.target.checked)}
-                  className="size-5"
-                />
-                a note starts
-              </label>
-            )}
-            <label className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                checked={armed}
-                onChange={(event) => setArmed(event.target.checked)}
-                className="size-5"
-              />{' '}
-              keyboard (K)
-            </label>
-            <label className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                checked={simulating}
-                onChange={(event) => setSimulating(event.target.checked)}
-                className="size-5"
-              />{' '}
-              simulated player
-            </label>
-            {simulating && <SimulatedFields value={simulated} onChange={setSimulated} />}
-          </>
+        {!running && run.state !== 'paused' && (
+          <Sources
+            sources={{ midi, microphone }}
+            byNote={byNote}
+            setByNote={setByNote}
+            armed={armed}
+            setArmed={setArmed}
+            simulated={simulated}
+            setSimulated={setSimulated}
+          />
         )}
         {running && armed && <span>computer keyboard: Z is the lowest note, each row a fourth higher</span>}
         <span className="ml-auto">
@@ -307,40 +297,3 @@ export const Stage = ({ open, exercise, written, line, title, hide }: StageProps
 /** Verdicts with the played pitch as the instrument reads it. */
 const shifted = (judged: readonly Judged[], shift: number) =>
   judged.map((one) => (one.midi === undefined ? one : { ...one, midi: one.midi + shift }))
-
-const SimulatedFields = ({
-  value,
-  onChange,
-}: {
-  readonly value: SimulatedSettings
-  readonly onChange: (value: SimulatedSettings) => void
-}) => (
-  <>
-    <label>
-      seed{' '}
-      <input
-        type="number"
-        min={0}
-        max={999_999}
-        value={value.seed}
-        onChange={(event) =>
-          onChange({ ...value, seed: Math.max(0, Math.floor(Number(event.target.value))) })
-        }
-        className="w-16 rounded border border-soft bg-sheet px-2 py-1"
-      />
-    </label>
-    <label>
-      errors in 100{' '}
-      <input
-        type="number"
-        min={0}
-        max={100}
-        value={Math.round(value.errorRate * 100)}
-        onChange={(event) =>
-          onChange({ ...value, errorRate: Math.min(100, Math.max(0, Number(event.target.value))) / 100 })
-        }
-        className="w-16 rounded border border-soft bg-sheet px-2 py-1"
-      />
-    </label>
-  </>
-)

@@ -1,12 +1,15 @@
 import {
   type Analysis,
+  type BandEvent,
   bandEvents,
+  barStarts,
   countInEvents,
   type Exercise,
   GRADER,
   type Grade,
   type Judged,
   kitOf,
+  msToTicks,
   type PlayedNote,
   type Source,
   simulatePlayer,
@@ -16,15 +19,29 @@ import {
 } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { bandIfReady, loadBand } from '../sound/band.ts'
+import { audioContext, wakeSound } from '../sound/context.ts'
+import type { Mix } from '../sound/mixSlice.ts'
 import { useMix } from '../sound/useMix.ts'
 import { bandSound } from '../sound/usePlay.ts'
 import { work } from '../work/work.ts'
+import { playIntoMicrophone } from './playIntoMicrophone.ts'
+import { pageClock, type RunClock, soundClock } from './runClock.ts'
 
-type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'done'
+type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'paused' | 'done'
 
 export interface SimulatedSettings {
   readonly seed: number
   readonly errorRate: number
+  /** Whether it is heard through the microphone's stand-in, as sound. */
+  readonly aloud: boolean
+}
+
+/** How the notes of a run come in: what the source's way to the grader takes, and how it was tuned. */
+export interface Hearing {
+  readonly latencyMs: number
+  readonly tuningHz: number
+  /** After so long a note that was played is here. */
+  readonly settleMs: number
 }
 
 export interface Run {
@@ -34,30 +51,85 @@ export interface Run {
   readonly take: Take | undefined
   /** Whether the band could not be had: the run goes on without it. */
   readonly silent: boolean
+  /** Why it is paused, in words. */
+  readonly because: string | undefined
   readonly start: (simulated: SimulatedSettings | undefined) => void
+  /** Stops for a while: the bar that was being played is begun anew. */
+  readonly pause: (because?: string) => void
+  readonly resume: () => void
   /** Stops before the end; gives what was played so far. */
   readonly abandon: () => Promise<{ take: Take; grade: Grade } | undefined>
-  readonly press: (midi: number, source: Source, atMs?: number) => void
+  /** A note, at a moment of the page (milliseconds). */
+  readonly press: (midi: number, source: Source, pageMs?: number) => void
   readonly release: (midi: number) => void
+  /** A note heard by the microphone, at moments of the sound's clock (seconds); once when it begins, once when it ends. */
+  readonly hear: (tone: {
+    readonly midi: number
+    readonly cents: number
+    readonly velocity: number
+    readonly onset: number
+    readonly end: number
+    readonly ended: boolean
+  }) => void
   /** Ticks from the stretch's first beat (negative while counting in); undefined when nothing runs. */
   readonly position: () => Ticks | undefined
 }
 
 const LEAD_SECONDS = 0.35
-const TICK_MS = 40
+const TICK_MS = 20
 const TAIL_BEATS = 1.25
 const VELOCITY = 90
+/** What is played earlier than this before the first beat belongs to the count-in. */
+const COUNT_IN_BEATS = 0.75
+/** What is played so early before a bar that is begun anew belongs to it. */
+const EARLY_BEATS = 0.25
+const SPREAD_MS = 16
 
-/** Time, in milliseconds, between the count-in's first click and the stretch's first beat. */
-const countInMs = (exercise: Exercise): number => ticksToMs(exercise.countIn, exercise.spec.tempo)
+/** What the band plays of an exercise from a tick on, after a bar that is counted in. */
+const eventsFrom = (analysis: Analysis, exercise: Exercise, mix: Mix, from: Ticks): readonly BandEvent[] => {
+  const { countIn, spec, swing } = exercise
+  return [
+    ...countInEvents(analysis.chart.bars[spec.stretch.from]!.meter),
+    ...bandEvents(analysis, spec.stretch, undefined, { swing, click: mix.click, voicing: mix.voicing })
+      .filter(({ tick }) => tick >= from)
+      .map((event) => ({ ...event, tick: event.tick - from + countIn })),
+  ]
+}
+
+/** The bar that a tick of the stretch lies in, by the tick of its first beat. */
+const barBegin = ({ chart }: Analysis, { spec }: Exercise, tick: Ticks): Ticks => {
+  const starts = barStarts(chart).slice(spec.stretch.from, spec.stretch.to + 1)
+  return Math.max(0, ...starts.map((start) => start - starts[0]!).filter((start) => start <= tick))
+}
+
+/** Notes at the times at which they were played, not heard. */
+const onTime = (notes: readonly PlayedNote[], latencyMs: number): readonly PlayedNote[] =>
+  notes.map((note) => ({ ...note, onsetMs: note.onsetMs - latencyMs }))
+
+/** What a run holds that no picture shows. */
+interface Going {
+  clock: RunClock | undefined
+  fromMs: number
+  source: Source
+  simulated: SimulatedSettings | undefined
+  notes: PlayedNote[]
+  /** Played while counting in, and in bars that were begun anew: kept with the take, not graded. */
+  aside: PlayedNote[]
+  /** Played in the bar that is begun anew when the pause ends. */
+  again: PlayedNote[]
+  readonly held: Map<string, number>
+  readonly undo: (() => void)[]
+}
 
 /**
- * One run of an exercise: count-in, band, notes as they come with their verdicts, and the grade. Time is the clock of the
- * page from the moment the count-in sounds; each note is told to `onPlayed` with all before it; the notes of the simulated player bring their own times, as a device would.
+ * One run of an exercise: count-in, band, notes as they come with their verdicts, and the grade. Its time is the sound's, as
+ * the player hears it; each note is told to `onPlayed` with all before it; the notes of the simulated player bring their own
+ * times, as a device would.
  */
 export const useRun = (
   exercise: Exercise | undefined,
   analysis: Analysis | undefined,
+  hearing: (source: Source) => Hearing,
   onPlayed: (take: Take) => void,
 ): Run => {
   const [state, setState] = useState<RunState>('ready')
@@ -65,50 +137,71 @@ export const useRun = (
   const [grade, setGrade] = useState<Grade>()
   const [take, setTake] = useState<Take>()
   const [silent, setSilent] = useState(false)
+  const [because, setBecause] = useState<string>()
   const mix = useMix()
-  const zero = useRef(0)
-  const notes = useRef<PlayedNote[]>([])
-  const source = useRef<Source>('screen-keys')
-  const held = useRef(new Map<number, { index: number; at: number }>())
-  const timers = useRef<ReturnType<typeof setTimeout>[]>([])
-  const running = useRef(false)
+  const going = useRef<Going>({
+    clock: undefined,
+    fromMs: 0,
+    source: 'screen-keys',
+    simulated: undefined,
+    notes: [],
+    aside: [],
+    again: [],
+    held: new Map(),
+    undo: [],
+  })
+  const hears = useRef(hearing)
+  hears.current = hearing
 
   const clear = useCallback(() => {
-    running.current = false
-    for (const timer of timers.current) clearTimeout(timer)
-    timers.current = []
+    const now = going.current
+    now.clock = undefined
+    for (const undo of now.undo.splice(0)) undo()
     bandIfReady()?.stop()
   }, [])
   useEffect(() => clear, [clear])
 
-  const takeNow = useCallback(
-    (asked: Exercise): Take => ({
-      notes: notes.current,
-      source: source.current,
-      zeroMs: zero.current,
+  const takeNow = useCallback((asked: Exercise): Take => {
+    const { notes, aside, source } = going.current
+    const { latencyMs, tuningHz } = hears.current(source)
+    return {
+      notes: [...notes],
+      ...(aside.length > 0 ? { aside: [...aside] } : {}),
+      source,
+      zeroMs: 0,
       tempo: [{ tick: 0, bpm: asked.spec.tempo }],
       swing: asked.swing,
       loops: [0],
-      latencyMs: 0,
-      tuningHz: 440,
+      latencyMs,
+      tuningHz,
       exercise: JSON.stringify(asked.spec),
       grader: GRADER,
-    }),
-    [],
-  )
+    }
+  }, [])
   const add = useCallback((more: readonly Judged[]) => {
     if (more.length > 0) setJudged((before) => [...before, ...more])
   }, [])
   const takeNote = useCallback(
     (note: PlayedNote) => {
-      notes.current.push(note)
-      if (exercise) onPlayed(takeNow(exercise))
-      void work().gradeNote(note).then(add)
+      const { notes, aside, source, fromMs } = going.current
+      if (!exercise) return
+      const { latencyMs } = hears.current(source)
+      const counted =
+        note.onsetMs - latencyMs >= fromMs - ticksToMs(480 * COUNT_IN_BEATS, exercise.spec.tempo)
+      if (!counted) {
+        aside.push(note)
+        return
+      }
+      notes.push(note)
+      onPlayed(takeNow(exercise))
+      void work()
+        .gradeNote({ ...note, onsetMs: note.onsetMs - latencyMs })
+        .then(add)
     },
     [add, exercise, onPlayed, takeNow],
   )
   const finish = useCallback(async () => {
-    if (!exercise || !running.current) return
+    if (!exercise || !going.current.clock) return
     clear()
     const final = await work().finishGrade()
     if (!final) return
@@ -118,95 +211,183 @@ export const useRun = (
     setState('done')
   }, [exercise, clear, takeNow])
 
-  const start = useCallback(
-    async (simulated: SimulatedSettings | undefined) => {
+  /** Counts in and plays from a tick on. */
+  const go = useCallback(
+    async (from: Ticks) => {
       if (!exercise || !analysis) return
+      const now = going.current
       clear()
-      setJudged([])
-      setGrade(undefined)
-      setTake(undefined)
-      notes.current = []
-      held.current.clear()
-      source.current = simulated ? 'simulated' : 'screen-keys'
+      setBecause(undefined)
       setState('loading')
-      await work().startGrade(exercise)
-      const band = await loadBand().catch(() => undefined)
-      setSilent(!band)
-      running.current = true
+      const [band, awake] = await Promise.all([loadBand().catch(() => undefined), wakeSound()])
+      setSilent(!band || !awake)
       const { countIn, spec, length } = exercise
-      const meter = analysis.chart.bars[spec.stretch.from]!.meter
+      const countInMs = ticksToMs(countIn, spec.tempo)
+      now.fromMs = ticksToMs(from, spec.tempo)
       band?.setSound(bandSound(mix, kitOf(analysis.chart.feel)))
-      band?.play(
-        {
-          events: [
-            ...countInEvents(meter),
-            ...bandEvents(analysis, spec.stretch, undefined, {
-              swing: exercise.swing,
-              click: mix.click,
-              voicing: mix.voicing,
-            }).map((event) => ({ ...event, tick: event.tick + countIn })),
-          ],
-          bpm: spec.tempo,
-        },
-        LEAD_SECONDS,
-      )
-      const leadMs = (band ? band.secondsToStart() : LEAD_SECONDS) * 1000
-      zero.current = performance.now() + leadMs + countInMs(exercise)
+      band?.play({ events: eventsFrom(analysis, exercise, mix, from), bpm: spec.tempo }, LEAD_SECONDS)
+      const startsAt = band?.startsAt() ?? audioContext().currentTime + LEAD_SECONDS
+      const clock = awake
+        ? soundClock(startsAt + countInMs / 1000, now.fromMs)
+        : pageClock(performance.now() + LEAD_SECONDS * 1000 + countInMs, now.fromMs)
+      now.clock = clock
       setState('count-in')
-      const at = (ms: number, act: () => void) =>
-        timers.current.push(setTimeout(act, zero.current + ms - performance.now()))
-      at(0, () => setState('playing'))
-      at(ticksToMs(length, spec.tempo) + ticksToMs(480 * TAIL_BEATS, spec.tempo), () => void finish())
-      const tick = setInterval(
-        () =>
-          void work()
-            .gradeUntil(performance.now() - zero.current)
-            .then(add),
-        TICK_MS,
+      const { settleMs, latencyMs } = hears.current(now.source)
+      const endMs = ticksToMs(length + 480 * TAIL_BEATS, spec.tempo) + settleMs + latencyMs
+      let playing = false
+      const timer = setInterval(() => {
+        const ms = clock.at(performance.now())
+        if (!playing && ms >= now.fromMs) {
+          playing = true
+          setState('playing')
+        }
+        if (ms >= endMs) return void finish()
+        const late = hears.current(now.source)
+        void work()
+          .gradeUntil(ms - late.settleMs - late.latencyMs)
+          .then(add)
+      }, TICK_MS)
+      now.undo.push(() => clearInterval(timer))
+      if (!now.simulated) return
+      const wait = (ms: number, act: () => void) => {
+        const waiting = setTimeout(act, ms - clock.at(performance.now()))
+        now.undo.push(() => clearTimeout(waiting))
+      }
+      const played = simulatePlayer(exercise, { ...now.simulated, spreadMs: SPREAD_MS }).filter(
+        ({ onsetMs }) => onsetMs >= now.fromMs - ticksToMs(480 * EARLY_BEATS, spec.tempo),
       )
-      timers.current.push(tick as unknown as ReturnType<typeof setTimeout>)
-      if (!simulated) return
-      for (const note of simulatePlayer(exercise, { ...simulated, spreadMs: 16 })) {
-        at(note.onsetMs, () => {
+      if (now.simulated.aloud) {
+        const beatAt = startsAt + countInMs / 1000 - now.fromMs / 1000
+        now.undo.push(playIntoMicrophone(played, mix, beatAt))
+        return
+      }
+      for (const note of played) {
+        wait(note.onsetMs, () => {
           band?.strike(note.midi, note.velocity)
           takeNote(note)
         })
-        at(note.onsetMs + note.durationMs, () => band?.release(note.midi))
+        wait(note.onsetMs + note.durationMs, () => band?.release(note.midi))
       }
     },
     [exercise, analysis, mix, clear, finish, add, takeNote],
   )
 
+  const start = useCallback(
+    async (simulated: SimulatedSettings | undefined) => {
+      if (!exercise) return
+      clear()
+      setJudged([])
+      setGrade(undefined)
+      setTake(undefined)
+      const now = going.current
+      now.notes = []
+      now.aside = []
+      now.again = []
+      now.held.clear()
+      now.simulated = simulated
+      now.source = simulated && !simulated.aloud ? 'simulated' : simulated ? 'microphone' : 'screen-keys'
+      await work().startGrade(exercise)
+      await go(0)
+    },
+    [exercise, clear, go],
+  )
+  const pause = useCallback(
+    (why?: string) => {
+      const now = going.current
+      if (!now.clock || !exercise || !analysis) return
+      const { tempo } = exercise.spec
+      const tick = Math.max(0, msToTicks(now.clock.at(performance.now()), tempo))
+      const from = barBegin(analysis, exercise, Math.min(tick, exercise.length - 1))
+      clear()
+      now.fromMs = ticksToMs(from, tempo)
+      const { latencyMs } = hears.current(now.source)
+      const edge = now.fromMs + latencyMs - ticksToMs(480 * EARLY_BEATS, tempo)
+      const again = now.notes.filter(({ onsetMs }) => onsetMs >= edge)
+      now.notes = now.notes.filter(({ onsetMs }) => onsetMs < edge)
+      now.again.push(...again)
+      now.held.clear()
+      setBecause(why)
+      setState('paused')
+      void work().regrade(exercise, onTime(now.notes, latencyMs)).then(setJudged)
+    },
+    [exercise, analysis, clear],
+  )
+  const resume = useCallback(() => {
+    const now = going.current
+    now.aside.push(...now.again.splice(0))
+    if (exercise) void go(Math.round(msToTicks(going.current.fromMs, exercise.spec.tempo)))
+  }, [exercise, go])
+
   const press = useCallback(
-    (midi: number, from: Source, atMs = performance.now()) => {
+    (midi: number, from: Source, pageMs = performance.now()) => {
       bandIfReady()?.strike(midi, VELOCITY)
-      if (!running.current) return
-      if (source.current !== 'simulated') source.current = from
-      const onsetMs = atMs - zero.current
-      held.current.set(midi, { index: notes.current.length, at: onsetMs })
-      takeNote({ onsetMs, durationMs: 0, midi, cents: 0, velocity: VELOCITY })
+      const now = going.current
+      if (!now.clock) return
+      if (!now.simulated) now.source = from
+      now.held.set(`key ${midi}`, now.notes.length)
+      takeNote({ onsetMs: now.clock.at(pageMs), durationMs: 0, midi, cents: 0, velocity: VELOCITY })
     },
     [takeNote],
   )
-  const release = useCallback((midi: number) => {
-    bandIfReady()?.release(midi)
-    const note = held.current.get(midi)
-    held.current.delete(midi)
-    const played = note && notes.current[note.index]
-    if (played)
-      notes.current[note.index] = { ...played, durationMs: performance.now() - zero.current - note.at }
+  const end = useCallback((name: string, endMs: number) => {
+    const now = going.current
+    const at = now.held.get(name)
+    now.held.delete(name)
+    const note = at === undefined ? undefined : now.notes[at]
+    if (note) now.notes[at!] = { ...note, durationMs: Math.max(0, endMs - note.onsetMs) }
   }, [])
+  const release = useCallback(
+    (midi: number) => {
+      bandIfReady()?.release(midi)
+      const { clock } = going.current
+      if (clock) end(`key ${midi}`, clock.at(performance.now()))
+    },
+    [end],
+  )
+  const hear = useCallback<Run['hear']>(
+    ({ midi, cents, velocity, onset, end: ends, ended }) => {
+      const now = going.current
+      if (!now.clock || (now.simulated && !now.simulated.aloud)) return
+      const onsetMs = now.clock.atSound(onset)
+      if (ended) return end('tone', now.clock.atSound(ends))
+      now.source = 'microphone'
+      now.held.set('tone', now.notes.length)
+      takeNote({ onsetMs, durationMs: 0, midi, cents, velocity })
+    },
+    [takeNote, end],
+  )
   const abandon = useCallback(async () => {
-    if (!exercise || !running.current) return undefined
+    const now = going.current
+    if (!exercise) return undefined
     clear()
     setState('ready')
+    if (now.again.length > 0) {
+      // The bar that would have been begun anew is not: what was played of it counts.
+      now.notes.push(...now.again.splice(0))
+      const { latencyMs } = hears.current(now.source)
+      await work().regrade(exercise, onTime(now.notes, latencyMs))
+    }
     const final = await work().finishGrade()
-    return final && notes.current.length > 0 ? { take: takeNow(exercise), grade: final } : undefined
+    return final && now.notes.length > 0 ? { take: takeNow(exercise), grade: final } : undefined
   }, [exercise, clear, takeNow])
 
+  useEffect(() => {
+    const onHidden = () => document.hidden && pause('The tab was hidden.')
+    const onSound = () => {
+      if (audioContext().state !== 'running') pause('The sound was stopped by the system.')
+    }
+    document.addEventListener('visibilitychange', onHidden)
+    audioContext().addEventListener('statechange', onSound)
+    return () => {
+      document.removeEventListener('visibilitychange', onHidden)
+      audioContext().removeEventListener('statechange', onSound)
+    }
+  }, [pause])
+
   const position = useCallback(() => {
-    if (!running.current || !exercise) return undefined
-    return ((performance.now() - zero.current) * exercise.spec.tempo * 480) / 60_000
+    const { clock } = going.current
+    if (!clock || !exercise) return undefined
+    return msToTicks(clock.at(performance.now()), exercise.spec.tempo)
   }, [exercise])
   return {
     state,
@@ -214,10 +395,14 @@ export const useRun = (
     grade,
     take,
     silent,
+    because,
     start: (simulated) => void start(simulated),
+    pause,
+    resume,
     abandon,
     press,
     release,
+    hear,
     position,
   }
 }

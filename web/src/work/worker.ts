@@ -136,6 +136,11 @@ const work = {
     if (grading) grading = advanceGrade(grading, ms)
     return settledSince(before)
   },
+  /** Begins anew with the notes that still count; gives what is settled of them. */
+  regrade: (exercise: Exercise, notes: readonly PlayedNote[]): readonly Judged[] => {
+    grading = notes.reduce(gradeStep, startGrade(exercise))
+    return grading.settled
+  },
   finishGrade: (): Grade | undefined => grading && finishGrade(grading),
 }
 

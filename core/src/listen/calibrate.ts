@@ -1,0 +1,65 @@
+import { HEARING_RULES } from './hearing.ts'
+
+/** Silence is at least so many times as loud as the loudest moment of the empty room. */
+const OVER_THE_ROOM = 2.5
+/** A gate over this (root mean square, full scale 1) would swallow soft notes. */
+const LOUDEST_GATE = 0.08
+
+/** Where silence ends, from levels heard while nobody plays: root mean square, full scale 1. */
+export const gateFor = (levels: readonly number[]): number =>
+  Math.min(LOUDEST_GATE, Math.max(HEARING_RULES.gate / 2, Math.max(0, ...levels) * OVER_THE_ROOM))
+
+/** So much louder than the empty room, the band is in the microphone. */
+const BAND_OVER_ROOM = 2
+
+/** Whether the band, playing alone, is heard by the microphone: levels of the empty room and of the band alone. */
+export const hearsBand = (room: readonly number[], band: readonly number[]): boolean => {
+  const loud = (levels: readonly number[]) => {
+    const sorted = [...levels].sort((a, b) => a - b)
+    return sorted[Math.floor(sorted.length * 0.9)] ?? 0
+  }
+  return loud(band) > Math.max(HEARING_RULES.gate / 2, BAND_OVER_ROOM * loud(room))
+}
+
+export interface Latency {
+  /** How late notes are heard that were played on the beat. */
+  readonly latencyMs: number
+  /** Half of them lie within so much of it. */
+  readonly spreadMs: number
+  readonly notes: number
+}
+
+/** Fewer notes say nothing. */
+const FEWEST = 5
+/** A wider spread is a player who did not follow the clicks. */
+const WIDEST_MS = 60
+
+const middle = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
+
+/**
+ * How late notes are heard that a player tried to play on evenly spaced clicks, all times in milliseconds on one clock;
+ * undefined where too few came or they follow no click.
+ */
+export const latencyOf = (clicks: readonly number[], onsets: readonly number[]): Latency | undefined => {
+  const apart = (clicks[1] ?? 0) - (clicks[0] ?? 0)
+  const late = clicks.flatMap((click) => {
+    // From a quarter early to three quarters late: latency is never negative by much.
+    const heard = onsets.find((onset) => onset >= click - apart / 4 && onset < click + (3 * apart) / 4)
+    return heard === undefined ? [] : [heard - click]
+  })
+  if (late.length < FEWEST) return undefined
+  const latencyMs = middle(late)
+  const spreadMs = middle(late.map((ms) => Math.abs(ms - latencyMs)))
+  return spreadMs > WIDEST_MS ? undefined : { latencyMs, spreadMs, notes: late.length }
+}
+
+/** What the A above middle C may be tuned to, in hertz. */
+export const TUNINGS = { low: 415, high: 466 } as const
+
+/** The A that an instrument is tuned to, from how many cents its notes lay above the A they were heard by. */
+export const tuningFrom = (tuningHz: number, cents: readonly number[]): number =>
+  cents.length === 0
+    ? tuningHz
+    : Math.round(Math.min(TUNINGS.high, Math.max(TUNINGS.low, tuningHz * 2 ** (middle(cents) / 1200))) * 2) /
+      2

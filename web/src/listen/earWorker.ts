@@ -1,0 +1,81 @@
+import { Ear, HEARING_RULES, type HearingRules } from '@eager-contour/core'
+
+/** To the ear: where samples come from, and how they are heard. */
+export interface EarOrder {
+  readonly rate: number
+  readonly rules: Partial<HearingRules>
+  /** Where samples come from; left out, the same as before. */
+  readonly port?: MessagePort
+}
+
+/** From the ear. Times are seconds on the sound's clock. */
+export type EarNews =
+  | {
+      readonly kind: 'tone'
+      readonly ended: boolean
+      readonly onset: number
+      readonly end: number
+      readonly midi: number
+      readonly cents: number
+      readonly velocity: number
+    }
+  /** The loudest of the last moments, root mean square, full scale 1. */
+  | { readonly kind: 'level'; readonly level: number }
+
+interface Chunk {
+  readonly first: number
+  readonly samples: Float32Array
+}
+
+/** Samples between two levels that are told. */
+const LEVEL_EVERY = 2048
+
+const say = (news: EarNews): void => postMessage(news)
+
+let rate = 48_000
+let rules: HearingRules = HEARING_RULES
+let ear: Ear | undefined
+/** The frame that comes next where nothing is lost. */
+let next = -1
+let energy = 0
+let counted = 0
+
+/** Begins to listen anew at a frame: the first, or after a gap in the sound. */
+const listenFrom = (first: number): void => {
+  ear?.end()
+  const zero = first / rate
+  ear = new Ear(
+    rate,
+    ({ onsetMs, endMs, midi, cents, velocity }, ended) =>
+      say({
+        kind: 'tone',
+        ended,
+        onset: zero + onsetMs / 1000,
+        end: zero + endMs / 1000,
+        midi,
+        cents,
+        velocity,
+      }),
+    rules,
+  )
+}
+
+const take = ({ first, samples }: Chunk): void => {
+  if (!ear || first !== next) listenFrom(first)
+  next = first + samples.length
+  for (const sample of samples) energy += sample * sample
+  counted += samples.length
+  if (counted >= LEVEL_EVERY) {
+    say({ kind: 'level', level: Math.sqrt(energy / counted) })
+    energy = 0
+    counted = 0
+  }
+  ear?.take(samples)
+}
+
+addEventListener('message', ({ data }: MessageEvent<EarOrder>) => {
+  rate = data.rate
+  rules = { ...HEARING_RULES, ...data.rules }
+  ear = undefined
+  if (data.port) data.port.onmessage = (event: MessageEvent<Chunk>) => take(event.data)
+})

@@ -1,0 +1,25 @@
+let context: AudioContext | undefined
+
+/** The one audio context: band and microphone keep its time. */
+export const audioContext = (): AudioContext => {
+  context ??= new AudioContext({ latencyHint: 'interactive' })
+  return context
+}
+
+/** Starts the sound's clock, which a browser allows after a key or click; gives whether it runs. */
+export const wakeSound = async (): Promise<boolean> => {
+  const here = audioContext()
+  const patience = new Promise((done) => setTimeout(done, PATIENCE_MS))
+  await Promise.race([here.resume(), patience])
+  return here.state === 'running'
+}
+
+/** So long a sleeping audio device is waited for. */
+const PATIENCE_MS = 1500
+
+/** Seconds on the sound's clock that left the loudspeaker at a moment of the page (milliseconds): what a player heard then. */
+export const heardAt = (pageMs: number): number => {
+  const here = audioContext()
+  const { contextTime = 0, performanceTime = 0 } = here.getOutputTimestamp()
+  return performanceTime === 0 ? here.currentTime : contextTime + (pageMs - performanceTime) / 1000
+}

@@ -1,0 +1,21 @@
+import { audioContext, heardAt } from '../sound/context.ts'
+
+/** The time of a run, in milliseconds from the exercise's first beat as the player hears it. */
+export interface RunClock {
+  /** At a moment of the page (milliseconds of `performance.now`). */
+  readonly at: (pageMs: number) => number
+  /** At a moment of the sound's clock (seconds). */
+  readonly atSound: (seconds: number) => number
+}
+
+/** By the sound: it stands still where the sound is starved, as what the player hears does. */
+export const soundClock = (beatAt: number, beatMs: number): RunClock => ({
+  at: (pageMs) => (heardAt(pageMs) - beatAt) * 1000 + beatMs,
+  atSound: (seconds) => (seconds - beatAt) * 1000 + beatMs,
+})
+
+/** By the page, where no sound can be had. */
+export const pageClock = (beatAt: number, beatMs: number): RunClock => ({
+  at: (pageMs) => pageMs - beatAt + beatMs,
+  atSound: (seconds) => performance.now() - (audioContext().currentTime - seconds) * 1000 - beatAt + beatMs,
+})

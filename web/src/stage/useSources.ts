@@ -1,0 +1,63 @@
+import type { Source } from '@eager-contour/core'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import type { HeardTone, Microphone } from '../listen/microphone.ts'
+import { hearMidi, type MidiDevices, watchMidi } from '../listen/midi.ts'
+import { useMicrophone } from '../listen/useMicrophone.ts'
+import type { Hearing } from './useRun.ts'
+
+/** From a key to its note takes no time worth telling; from an onset in the microphone to its note, the ear's windows. */
+const SETTLE_MS = { keys: 40, microphone: 220 } as const
+
+interface SourcesWish {
+  /** Half steps from sounding to read pitch. */
+  readonly shift: number
+  readonly press: (midi: number, source: Source, pageMs: number) => void
+  readonly release: (midi: number) => void
+  readonly hear: (tone: HeardTone) => void
+  /** A note was played, whatever is going on. */
+  readonly onCue: () => void
+  /** A device that was played is gone. */
+  readonly onLost: (because: string) => void
+}
+
+/** MIDI and microphone on the stage: what they play, how it is heard, and when they are lost. */
+export const useSources = (wish: SourcesWish) => {
+  const [midi, setMidi] = useState<MidiDevices>({ state: 'off', names: [], chosen: undefined })
+  const act = useRef(wish)
+  act.current = wish
+  useEffect(() => watchMidi(setMidi), [])
+  useEffect(
+    () =>
+      hearMidi(({ midi: key, velocity, atMs }) => {
+        const { shift, press, release, onCue } = act.current
+        if (velocity === 0) return release(key + shift)
+        press(key + shift, 'midi', atMs)
+        onCue()
+      }),
+    [],
+  )
+  const microphone: Microphone = useMicrophone((tone) => {
+    act.current.hear(tone)
+    if (!tone.ended) act.current.onCue()
+  })
+  const had = useRef<{ midi: string | undefined; microphone: boolean }>({
+    midi: undefined,
+    microphone: false,
+  })
+  useEffect(() => {
+    const before = had.current
+    had.current = { midi: midi.chosen, microphone: microphone.state === 'on' }
+    if (before.midi !== undefined && midi.chosen !== before.midi)
+      act.current.onLost(`${before.midi} was pulled out.`)
+    if (before.microphone && microphone.state === 'lost') act.current.onLost('The microphone was pulled out.')
+  }, [midi.chosen, microphone.state])
+  const { latencyMs, tuningHz } = microphone.fit
+  const hearing = useCallback(
+    (source: Source): Hearing =>
+      source === 'microphone'
+        ? { latencyMs, tuningHz, settleMs: SETTLE_MS.microphone }
+        : { latencyMs: 0, tuningHz: 440, settleMs: SETTLE_MS.keys },
+    [latencyMs, tuningHz],
+  )
+  return { midi, microphone, hearing }
+}
