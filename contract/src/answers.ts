@@ -35,6 +35,33 @@ export interface PhraseAnswer extends Phrase {
   readonly updatedAt: string
 }
 
+/** An exercise that the player has named. */
+export interface ExerciseAnswer {
+  readonly id: string
+  readonly revision: number
+  readonly title: string
+  readonly tune: string
+  readonly rung: string
+  readonly variant: number
+  readonly stretch: Stretch
+  readonly tempo: number
+  /** A tonic at concert pitch; the tune's own key where it is left out. */
+  readonly key?: string
+  /** How much is hidden at first, 1 to 4. */
+  readonly hide: number
+  readonly line?: string
+  readonly updatedAt: string
+}
+
+/** Exercises to be played in a row, by their ids. */
+export interface SetListAnswer {
+  readonly id: string
+  readonly revision: number
+  readonly title: string
+  readonly exercises: readonly string[]
+  readonly updatedAt: string
+}
+
 /** A run as the log lists it: without its take. */
 export interface RunAnswer {
   readonly id: string

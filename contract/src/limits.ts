@@ -7,6 +7,7 @@ export const LIMITS = {
   tags: 20,
   tag: 40,
   phraseNotes: 2_000,
+  listExercises: 200,
   readings: 5_000,
   takeNotes: 20_000,
   seconds: 3600,

@@ -98,8 +98,16 @@ export class TakePart {
   @IsString() @MaxLength(40) grader: string
 }
 
+/** Only the marks that the rung asked for are there. */
 export class MarksPart {
-  @IsInt() @Min(0) @Max(100) notes: number
-  @IsInt() @Min(0) @Max(100) time: number
-  @IsInt() @Min(0) @Max(100) flow: number
+  @IsOptional() @IsInt() @Min(0) @Max(100) notes?: number
+  @IsOptional() @IsInt() @Min(0) @Max(100) time?: number
+  @IsOptional() @IsInt() @Min(0) @Max(100) flow?: number
+  @IsOptional() @IsInt() @Min(0) @Max(100) limits?: number
+  @IsOptional() @IsInt() @Min(0) @Max(100) strong?: number
+  @IsOptional() @IsInt() @Min(0) @Max(100) joins?: number
+  @IsOptional() @IsInt() @Min(0) @Max(100) home?: number
+  @IsOptional() @IsInt() @Min(0) @Max(100) space?: number
+  @IsOptional() @IsInt() @Min(0) @Max(100) variety?: number
+  @IsOptional() @IsInt() @Min(0) @Max(100) landing?: number
 }

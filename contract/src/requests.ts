@@ -97,6 +97,30 @@ export class PhraseBody extends EditBody {
   @IsOptional() @IsBoolean() removed?: boolean
 }
 
+/** An exercise with the player's own options, by a name. */
+export class ExerciseBody extends EditBody {
+  @IsString() @MaxLength(LIMITS.title) title: string
+  @Matches(ID_PATTERN) tune: string
+  @Matches(/^[a-z0-9-]{1,60}$/) rung: string
+  @IsInt() @Min(0) @Max(100) variant: number
+  @ValidateNested() @Type(() => StretchPart) stretch: StretchPart
+  @IsNumber() @Min(20) @Max(400) tempo: number
+  @IsOptional() @Matches(/^[A-G][b#]?$/) key?: string
+  @IsInt() @Min(1) @Max(4) hide: number
+  @IsOptional() @Matches(ID_PATTERN) line?: string
+  @IsOptional() @IsBoolean() removed?: boolean
+}
+
+/** Exercises in the order in which they are played; one may come more than once. */
+export class SetListBody extends EditBody {
+  @IsString() @MaxLength(LIMITS.title) title: string
+  @IsArray()
+  @ArrayMaxSize(LIMITS.listExercises)
+  @Matches(ID_PATTERN, { each: true })
+  exercises: string[]
+  @IsOptional() @IsBoolean() removed?: boolean
+}
+
 /** A run: written once, never edited. */
 export class RunBody {
   @Matches(ID_PATTERN) tune: string

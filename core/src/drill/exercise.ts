@@ -1,4 +1,5 @@
-import type { Stretch } from '../chart/chart.ts'
+import type { Override } from '../analysis/analysis.ts'
+import type { Chart, Stretch } from '../chart/chart.ts'
 import type { Line } from '../line/line.ts'
 import type { Degree } from '../pitch/degree.ts'
 import type { Key } from '../pitch/key.ts'
@@ -39,4 +40,10 @@ export interface Exercise {
   /** Ticks of one counted bar before the first beat. */
   readonly countIn: Ticks
   readonly swing: Swing
+  /** Where the player makes the line: over which changes, and one way to play it. No notes are expected then. */
+  readonly free?: {
+    readonly chart: Chart
+    readonly readings: readonly Override[]
+    readonly example: readonly ExpectedNote[]
+  }
 }

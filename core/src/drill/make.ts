@@ -9,6 +9,7 @@ import { spellNotes } from '../line/spell.ts'
 import { bad, good, type Outcome } from '../outcome/outcome.ts'
 import { swingOf } from '../rhythm/feel.ts'
 import { barTicks } from '../rhythm/meter.ts'
+import { exampleLine } from './example.ts'
 import type { Exercise, ExerciseSpec, ExpectedNote } from './exercise.ts'
 import { notesOfVariant, type SetNote } from './materials.ts'
 import { rungOf } from './rungs.ts'
@@ -29,12 +30,17 @@ export const makeExercise = (
   const spans = spansWithin(analysis, start, end).filter(
     ({ chord }) => !rung.only || rung.only.includes(chordKind(chord)),
   )
+  const unit = variant.unit ?? rung.unit
+  const { material } = variant
+  const free = material.by === 'player'
   const notes: readonly LineNote[] =
-    variant.material.by === 'line'
+    material.by === 'line'
       ? notesWithin(spec.line ?? { notes: [] }, start, end)
       : spelled(
           analysis,
-          notesOfVariant(variant, { analysis, stretch, spans, instrument, unit: variant.unit ?? rung.unit }),
+          material.by === 'player'
+            ? exampleLine(analysis, stretch, material.limits, unit, instrument)
+            : notesOfVariant(variant, { analysis, stretch, spans, instrument, unit }),
         )
   if (notes.length === 0)
     return bad({ rule: 'exercise.empty', args: [spec.rung], place: { bar: stretch.from + 1 } })
@@ -53,7 +59,8 @@ export const makeExercise = (
   return good({
     spec: { ...spec, stretch },
     key: analysis.chart.key ?? analysis.readings[chordAt(analysis, start).index]!.key,
-    expected,
+    expected: free ? [] : expected,
+    ...(free ? { free: { chart: analysis.chart, readings: analysis.overrides, example: expected } } : {}),
     length: end - start,
     countIn: barTicks(first.meter),
     swing: swingOf(analysis.chart.feel, spec.tempo),

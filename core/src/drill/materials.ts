@@ -35,6 +35,7 @@ const TICKS: Readonly<Record<Exclude<Unit, 'whole'>, Ticks>> = {
   quarters: QUARTER,
   eighths: EIGHTH,
   triplets: QUARTER / 3,
+  sixteenths: QUARTER / 4,
 }
 
 /** The length of a shape's notes on a chord: the rung's, halved down to eighths until the shape fits. */
@@ -87,7 +88,7 @@ type Maker<K extends Material['by']> = (
 /** The chord tones that a nearest join may begin on. */
 const TONES = [1, 3, 5, 7] as const
 
-const MAKERS: { readonly [K in Exclude<Material['by'], 'line'>]: Maker<K> } = {
+const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'player'>]: Maker<K> } = {
   shapes: ({ shapes, goesOn }, place) =>
     setOnInstrument(
       overEach(place, (ground, span) =>
@@ -265,4 +266,4 @@ const fiveOf = ({ spans }: Analysis, span: ChordSpan): ChordSpan | undefined => 
 
 /** The notes of a variant over a place, in the tune's ticks, fitted to the instrument. */
 export const notesOfVariant = ({ material }: Variant, place: Place): readonly SetNote[] =>
-  material.by === 'line' ? [] : MAKERS[material.by](material as never, place)
+  material.by === 'line' || material.by === 'player' ? [] : MAKERS[material.by](material as never, place)

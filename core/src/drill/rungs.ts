@@ -1,4 +1,6 @@
 import type { ChordKind } from '../chord/chord.ts'
+import { FREE_ROWS } from './freeRungs.ts'
+import type { FreeLimits } from './limits.ts'
 import type { GoesOn, Shape } from './shapes.ts'
 
 /** What is played on each chord, by how it is made. */
@@ -23,8 +25,10 @@ export type Material =
   | { readonly by: 'road'; readonly road: 'tritone' | 'backdoor' | 'minorFour' | 'throughHalfSteps' }
   /** A kept line as it is written. */
   | { readonly by: 'line' }
+  /** The player makes the line, within the variant's limits. */
+  | { readonly by: 'player'; readonly limits: FreeLimits }
 
-export type Unit = 'whole' | 'halves' | 'quarters' | 'eighths' | 'triplets'
+export type Unit = 'whole' | 'halves' | 'quarters' | 'eighths' | 'triplets' | 'sixteenths'
 
 /** One way to play a rung: what the player chooses between. */
 export interface Variant {
@@ -411,17 +415,39 @@ const ROWS = [
 ] as const satisfies readonly Row[]
 
 /** A kind of exercise of the ladder. */
-export type RungId = (typeof ROWS)[number]['id']
+export type RungId = (typeof ROWS)[number]['id'] | (typeof FREE_ROWS)[number]['id']
 
-export const RUNGS: readonly (RungRow & { readonly id: RungId })[] = ROWS.map(
-  (row: Row & { id: RungId }) => ({
+type NamedRow = RungRow & { readonly id: RungId }
+
+const SET_RUNGS: readonly NamedRow[] = ROWS.map((row: Row & { id: RungId }) => ({
+  ...row,
+  kind: 'set',
+  gradeName: GRADES[row.grade]!,
+  tempo: { from: row.tempo[0], to: row.tempo[1] },
+}))
+
+const FREE_RUNGS: readonly NamedRow[] = FREE_ROWS.map(
+  ({ ways, tempo: [from, to], ...row }): NamedRow => ({
     ...row,
-    kind: 'set',
+    kind: 'free',
     gradeName: GRADES[row.grade]!,
-    tempo: { from: row.tempo[0], to: row.tempo[1] },
+    tempo: { from, to },
+    variants: ways.map(
+      ({ name, limits }): Variant => ({ name, material: { by: 'player', limits } }),
+    ) as unknown as RungRow['variants'],
   }),
 )
+
+/** All rungs, grade by grade; in a grade those whose notes are given come first. */
+export const RUNGS: readonly NamedRow[] = [...SET_RUNGS, ...FREE_RUNGS].sort((a, b) => a.grade - b.grade)
 
 const BY_ID = new Map(RUNGS.map((row) => [row.id, row]))
 
 export const rungOf = (id: RungId): RungRow => BY_ID.get(id)!
+
+/** The limits of a free rung played one of its ways; undefined for a rung whose notes are given. */
+export const limitsOf = (id: RungId, variant = 0): FreeLimits | undefined => {
+  const { variants } = rungOf(id)
+  const { material } = variants[variant] ?? variants[0]
+  return material.by === 'player' ? material.limits : undefined
+}

@@ -2,8 +2,9 @@ import type { Exercise, ExpectedNote } from '../drill/exercise.ts'
 import type { PlayedNote, Take } from '../listen/take.ts'
 import { swung } from '../rhythm/swing.ts'
 import { QUARTER, type Ticks, ticksToMs } from '../rhythm/ticks.ts'
+import { judgeFree, judgeTake } from './free.ts'
 import type { Judged, NoteVerdict } from './judged.ts'
-import { type Grade, sumUp } from './marks.ts'
+import { type Grade, sumUp, sumUpFree } from './marks.ts'
 import { GRADE_RULES, type GradeRules } from './rules.ts'
 
 interface Hypothesis {
@@ -58,6 +59,10 @@ export const startGrade = (exercise: Exercise, rules: GradeRules = GRADE_RULES):
  * note came as asked, and otherwise when its lag is over. What is settled stays: the live verdicts are the final ones.
  */
 export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
+  if (state.exercise.free) {
+    const judged = judgeFree(state.exercise, note, state.playedCount)
+    return { ...state, settled: [...state.settled, judged], playedCount: state.playedCount + 1 }
+  }
   const now = advanceGrade(state, note.onsetMs)
   const played = now.playedCount
   const windowMs = now.rules.windowBeats * beatMs(now.exercise)
@@ -263,19 +268,19 @@ const settleFirst = (state: GradeState): GradeState => {
   }
 }
 
-/** No more notes come: the rest is missed, everything is settled, and the marks are given. */
+/** No more notes come, of an exercise whose notes are given: the rest is missed, everything is settled, and the marks are given. */
 export const finishGrade = (state: GradeState): Grade => {
   const ended = advanceGrade(state, Number.POSITIVE_INFINITY)
   return sumUp(ended.exercise, ended.settled)
 }
 
-/** Grades a whole take: the same steps, one note after the other. */
-export const gradeTake = (exercise: Exercise, take: Take, rules: GradeRules = GRADE_RULES): Grade =>
-  finishGrade(
-    [...take.notes]
-      .sort((a, b) => a.onsetMs - b.onsetMs)
-      .reduce(
-        (state, note) => gradeStep(state, { ...note, onsetMs: note.onsetMs - take.latencyMs }),
-        startGrade(exercise, rules),
-      ),
-  )
+/** Grades a whole take: the same steps, one note after the other; a free one then by its limits. */
+export const gradeTake = (exercise: Exercise, take: Take, rules: GradeRules = GRADE_RULES): Grade => {
+  const played = [...take.notes]
+    .sort((a, b) => a.onsetMs - b.onsetMs)
+    .reduce(
+      (state, note) => gradeStep(state, { ...note, onsetMs: note.onsetMs - take.latencyMs }),
+      startGrade(exercise, rules),
+    )
+  return exercise.free ? sumUpFree(exercise, played.settled, judgeTake(exercise, take)) : finishGrade(played)
+}

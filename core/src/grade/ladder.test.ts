@@ -15,7 +15,9 @@ const KEYS = Array.from({ length: 12 }, (_, at) => at - 5).map((fifths) =>
   analyseChart(transposeChart(TUNE.chart, fifths)),
 )
 const TEMPOS = [0, 0.25, 0.5, 0.75, 1]
-const SET = RUNGS.map(({ id }) => id).filter((id) => id !== 'your-line')
+const SET = RUNGS.filter(({ kind }) => kind === 'set')
+  .map(({ id }) => id)
+  .filter((id) => id !== 'your-line')
 
 const made = (rung: RungId, key: number, share: number): Exercise => {
   const { from, to } = rungOf(rung).tempo

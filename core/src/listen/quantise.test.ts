@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { eighths } from '../../test/changes.ts'
+import type { Grid } from '../rhythm/grid.ts'
 import { swung, unswung } from '../rhythm/swing.ts'
 import { ticksToMs } from '../rhythm/ticks.ts'
 import { normalFrom, randomFrom } from '../simulate/random.ts'
-import { type Grid, quantise } from './quantise.ts'
+import { quantise } from './quantise.ts'
 import type { PlayedNote } from './take.ts'
 
 const BPM = 140

@@ -1,10 +1,8 @@
 import type { UnspelledNote } from '../line/spell.ts'
+import type { Grid } from '../rhythm/grid.ts'
 import { type Swing, unswung } from '../rhythm/swing.ts'
 import { EIGHTH, msToTicks, QUARTER, type Ticks } from '../rhythm/ticks.ts'
 import type { PlayedNote } from './take.ts'
-
-/** The finest notes that a take is written in. */
-export type Grid = 'eighths' | 'triplets' | 'sixteenths'
 
 /** Where a note may begin inside a beat. */
 const PLACES: Readonly<Record<Grid, readonly Ticks[]>> = {
@@ -13,8 +11,8 @@ const PLACES: Readonly<Record<Grid, readonly Ticks[]>> = {
   sixteenths: [0, QUARTER / 4, EIGHTH, (3 * QUARTER) / 4, QUARTER],
 }
 const SHORTEST: Ticks = EIGHTH / 2
-/** A rest shorter than this is how the note was let go, not a rest. */
-const LEAST_REST: Ticks = EIGHTH
+/** A rest shorter than this, as it was played, is how the note was let go, not a rest. */
+const LEAST_REST: Ticks = (5 * EIGHTH) / 6
 
 export interface QuantiseWish {
   readonly bpm: number
@@ -54,7 +52,7 @@ export const quantise = (
   return order.map(([at, { midi, until }], index) => {
     const next = Math.min(end, order[index + 1]?.[0] ?? end)
     const letGo = Math.max(at + SHORTEST, nearestPlace(until, grid))
-    const stop = next - letGo >= LEAST_REST ? letGo : next
+    const stop = next - until >= LEAST_REST ? letGo : next
     return { start: at, duration: Math.min(stop, next) - at, midi }
   })
 }

@@ -33,11 +33,19 @@ export const simulatePlaying = (
   const random = randomFrom(player.seed)
   const { tempo } = exercise.spec
   const slips: Slip[] = []
-  const notes = exercise.expected.flatMap((asked, expected): PlayedNote[] => {
+  // Where the player makes the line, the example is what this one plays.
+  const asked = exercise.free?.example ?? exercise.expected
+  const notes = asked.flatMap((wanted, expected): PlayedNote[] => {
     const onsetMs =
-      ticksToMs(swung(asked.start, exercise.swing), tempo) + normalFrom(random) * player.spreadMs
-    const durationMs = ticksToMs(asked.duration, tempo) * 0.9
-    const note = { onsetMs, durationMs, midi: asked.midi, cents: 0, velocity: 70 + Math.floor(random() * 30) }
+      ticksToMs(swung(wanted.start, exercise.swing), tempo) + normalFrom(random) * player.spreadMs
+    const durationMs = ticksToMs(wanted.duration, tempo) * 0.9
+    const note = {
+      onsetMs,
+      durationMs,
+      midi: wanted.midi,
+      cents: 0,
+      velocity: 70 + Math.floor(random() * 30),
+    }
     const slipped = random() < player.errorRate
     const chance = random()
     const away = SLIPS[Math.floor(random() * SLIPS.length)]!

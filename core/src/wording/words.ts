@@ -78,6 +78,15 @@ const SENTENCES: Readonly<Record<string, Sentence>> = {
   'scale.function': (_scale: string, numeral: string, key: { tonic: string; mode: string }) =>
     `It is ${withSigns(numeral)} of ${withSigns(key.tonic)} ${key.mode}.`,
   ...LINE_SENTENCES,
+  'next.bar': (bar: number) => `The trouble lies in bar ${bar}: that bar by itself, from the one before.`,
+  'next.slower': (tempo: number) => `A mark is under 70: slower, at ${tempo}.`,
+  'next.again': () => 'A mark is under 70, and this is the slowest: once more, bar by bar.',
+  'next.nearly': () => 'Every mark is at least 70: once more, until it holds.',
+  'next.holds': () => 'It holds: once more, and twice running raises the tempo.',
+  'next.faster': (tempo: number) => `It held twice running: up to ${tempo}.`,
+  'next.key': () => 'It holds through and through: the same in the next key.',
+  'next.rung': (name: string) => `It holds in every key: the next rung, ${name}.`,
+  'next.done': () => 'It holds in every key, and the ladder ends here.',
   'exercise.empty': (rung: string) =>
     rung === 'your-line'
       ? 'The line has no notes in this stretch.'

@@ -90,6 +90,43 @@ describe('the API', () => {
     ])
   })
 
+  it('keeps exercises by name and lists of them in order; what is put away is not listed', async () => {
+    const exercise = (more: object = {}) => ({
+      revision: 0,
+      edit: 'edit-0080',
+      title: 'Slow outlines',
+      tune: 'tune-0001',
+      rung: 'outline-up',
+      variant: 1,
+      stretch: { from: 0, to: 1 },
+      tempo: 72,
+      key: 'Ab',
+      hide: 2,
+      ...more,
+    })
+    const kept = await call().put('/api/exercises/exercise-0001', exercise())
+    expect(kept.status).toBe(200)
+    expect(kept.body).toMatchObject({ title: 'Slow outlines', key: 'Ab', hide: 2, revision: 1 })
+    expect(
+      (await call().put('/api/exercises/exercise-0002', exercise({ hide: 9, edit: 'edit-0081' }))).status,
+    ).toBe(400)
+    const list = {
+      revision: 0,
+      edit: 'edit-0082',
+      title: 'Mornings',
+      exercises: ['exercise-0001', 'exercise-0001'],
+    }
+    await call().put('/api/set-lists/setlist-0001', list)
+    expect((await call().get('/api/set-lists')).body).toMatchObject([
+      { title: 'Mornings', exercises: ['exercise-0001', 'exercise-0001'] },
+    ])
+    await call().put(
+      '/api/exercises/exercise-0001',
+      exercise({ revision: 1, edit: 'edit-0083', removed: true }),
+    )
+    expect((await call().get('/api/exercises')).body).toEqual([])
+  })
+
   it('keeps words and tags on a line, and versions of it; a line put away is not listed and not lost', async () => {
     const line = (revision: number, more: object = {}) => ({
       revision,

@@ -1,15 +1,18 @@
 import {
   check,
+  ExerciseBody,
   IdParams,
   LineBody,
   PhraseBody,
   RunBody,
+  SetListBody,
   SettingsBody,
   TuneBody,
   TuneQuery,
 } from '@eager-contour/contract'
 import { type Request, Router } from 'express'
 import type { DataSource } from 'typeorm'
+import { listExercises, listSetLists, writeExercise, writeSetList } from '../store/exercises.ts'
 import { listLines, listPhrases, listVersions, writeLine, writePhrase } from '../store/lines.ts'
 import {
   listRuns,
@@ -53,6 +56,18 @@ export const api = (source: DataSource, version: string): Router => {
   routes.get(
     '/lines/:id/versions',
     async (request, response) => void response.json(await listVersions(source, idOf(request))),
+  )
+  routes.get('/exercises', async (_request, response) => void response.json(await listExercises(source)))
+  routes.put(
+    '/exercises/:id',
+    async (request, response) =>
+      void response.json(await writeExercise(source, idOf(request), valid(ExerciseBody, request.body))),
+  )
+  routes.get('/set-lists', async (_request, response) => void response.json(await listSetLists(source)))
+  routes.put(
+    '/set-lists/:id',
+    async (request, response) =>
+      void response.json(await writeSetList(source, idOf(request), valid(SetListBody, request.body))),
   )
   routes.get('/phrases', async (_request, response) => void response.json(await listPhrases(source)))
   routes.put(

@@ -1,4 +1,4 @@
-import type { LineNote, Override, PhraseChord, PhraseNote } from '@eager-contour/core'
+import type { LineNote, Marks, Override, PhraseChord, PhraseNote } from '@eager-contour/core'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
 
 /** What can be edited carries its revision and the id of the edit that made it. */
@@ -51,6 +51,30 @@ export class PhraseEntity extends Edited {
   @Column('boolean', { default: false }) removed: boolean
 }
 
+@Entity('exercises')
+export class ExerciseEntity extends Edited {
+  @PrimaryColumn('text') id: string
+  @Column('text') title: string
+  @Index() @Column('text') tune: string
+  @Column('text') rung: string
+  @Column('integer') variant: number
+  @Column('integer') fromBar: number
+  @Column('integer') toBar: number
+  @Column('real') tempo: number
+  @Column('text', { nullable: true }) key: string | null
+  @Column('integer') hide: number
+  @Column('text', { nullable: true }) line: string | null
+  @Column('boolean', { default: false }) removed: boolean
+}
+
+@Entity('set_lists')
+export class SetListEntity extends Edited {
+  @PrimaryColumn('text') id: string
+  @Column('text') title: string
+  @Column('simple-json') exercises: readonly string[]
+  @Column('boolean', { default: false }) removed: boolean
+}
+
 @Entity('runs')
 export class RunEntity {
   @PrimaryColumn('text') id: string
@@ -63,9 +87,7 @@ export class RunEntity {
   @Column('real') tempo: number
   @Column('text') state: string
   @Column('text') verdict: string
-  @Column('integer') notesMark: number
-  @Column('integer') timeMark: number
-  @Column('integer') flowMark: number
+  @Column('simple-json') marks: Marks
   @Column('text') source: string
   @Column('integer', { nullable: true }) weakestBar: number | null
   @Column('text', { nullable: true }) line: string | null

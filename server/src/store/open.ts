@@ -3,15 +3,19 @@ import { dirname } from 'node:path'
 import Sqlite from 'better-sqlite3'
 import { DataSource } from 'typeorm'
 import {
+  ExerciseEntity,
   LineEntity,
   LineVersionEntity,
   PhraseEntity,
   RunEntity,
+  SetListEntity,
   SettingsEntity,
   TakeEntity,
   TuneEntity,
 } from './entities.ts'
+import { Exercises1764400000000 } from './exercises.migration.ts'
 import { First1764000000000 } from './first.migration.ts'
+import { Marks1764300000000 } from './marks.migration.ts'
 import { Phrases1764200000000 } from './phrases.migration.ts'
 import { Readings1764100000000 } from './readings.migration.ts'
 
@@ -36,12 +40,20 @@ export const openStore = async (file: string): Promise<DataSource> => {
       TuneEntity,
       LineEntity,
       LineVersionEntity,
+      ExerciseEntity,
       PhraseEntity,
+      SetListEntity,
       RunEntity,
       TakeEntity,
       SettingsEntity,
     ],
-    migrations: [First1764000000000, Readings1764100000000, Phrases1764200000000],
+    migrations: [
+      First1764000000000,
+      Readings1764100000000,
+      Phrases1764200000000,
+      Marks1764300000000,
+      Exercises1764400000000,
+    ],
     migrationsRun: true,
     prepareDatabase: (database: { pragma: (text: string) => void }) => {
       database.pragma('foreign_keys = ON')

@@ -1,8 +1,10 @@
 import type {
+  ExerciseAnswer,
   LineAnswer,
   LineVersionAnswer,
   PhraseAnswer,
   RunAnswer,
+  SetListAnswer,
   SettingsAnswer,
   TuneAnswer,
 } from '@eager-contour/contract'
@@ -12,7 +14,7 @@ import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react'
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
-  tagTypes: ['tunes', 'lines', 'phrases', 'runs', 'settings'],
+  tagTypes: ['tunes', 'lines', 'phrases', 'exercises', 'setLists', 'runs', 'settings'],
   refetchOnReconnect: true,
   endpoints: (builder) => ({
     tunes: builder.query<readonly TuneAnswer[], void>({ query: () => 'tunes', providesTags: ['tunes'] }),
@@ -28,6 +30,14 @@ export const api = createApi({
       query: () => 'phrases',
       providesTags: ['phrases'],
     }),
+    exercises: builder.query<readonly ExerciseAnswer[], void>({
+      query: () => 'exercises',
+      providesTags: ['exercises'],
+    }),
+    setLists: builder.query<readonly SetListAnswer[], void>({
+      query: () => 'set-lists',
+      providesTags: ['setLists'],
+    }),
     runs: builder.query<readonly RunAnswer[], void>({ query: () => 'runs', providesTags: ['runs'] }),
     settings: builder.query<SettingsAnswer, void>({ query: () => 'settings', providesTags: ['settings'] }),
   }),
@@ -38,6 +48,8 @@ export const {
   useLinesQuery,
   useVersionsQuery,
   usePhrasesQuery,
+  useExercisesQuery,
+  useSetListsQuery,
   useRunsQuery,
   useSettingsQuery,
 } = api

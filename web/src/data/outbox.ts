@@ -7,10 +7,14 @@ import { counted, reached } from './outboxSlice.ts'
 
 const FIRST_RETRY_MS = 1000
 const LONGEST_RETRY_MS = 20_000
-const TAG_BY_PATH: Readonly<Record<string, 'tunes' | 'lines' | 'phrases' | 'runs' | 'settings'>> = {
+const TAG_BY_PATH: Readonly<
+  Record<string, 'tunes' | 'lines' | 'phrases' | 'exercises' | 'setLists' | 'runs' | 'settings'>
+> = {
   tunes: 'tunes',
   lines: 'lines',
   phrases: 'phrases',
+  exercises: 'exercises',
+  'set-lists': 'setLists',
   runs: 'runs',
   settings: 'settings',
 }

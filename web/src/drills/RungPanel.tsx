@@ -69,8 +69,9 @@ export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
     const spec = { rung, variant, stretch, tempo, ...(chosen ? { line: { notes: chosen.notes } } : {}) }
     return { there, outcome: makeExercise(spec, there, of) }
   }, [sounding, at, rung, variant, stretch, tempo, chosen, of])
+  const heard = made.outcome.ok ? (made.outcome.value.free?.example ?? made.outcome.value.expected) : []
   const names = made.outcome.ok
-    ? made.outcome.value.expected
+    ? heard
         .slice(0, 8)
         .map(({ spelling }) => {
           const fifths = fifthsOf(spelling.replace(/-?\d+$/, '')) + of.written.fifths
@@ -80,8 +81,8 @@ export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
     : ''
   const onHear = () => {
     if (!made.outcome.ok) return
-    const { expected, swing } = made.outcome.value
-    const notes = expected.map(({ start, duration, midi }) => ({
+    const { swing } = made.outcome.value
+    const notes = heard.map(({ start, duration, midi }) => ({
       part: 'line' as const,
       tick: swung(start, swing),
       duration: swung(start + duration, swing) - swung(start, swing),
@@ -129,7 +130,7 @@ export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
       <Choice label="Shown" value={hide} options={HIDING} onChange={setHide} />
       {names !== '' && (
         <p className="mt-2 text-soft">
-          It begins <span className="text-ink">{names}</span>
+          {row.kind === 'free' ? 'One way begins' : 'It begins'} <span className="text-ink">{names}</span>
         </p>
       )}
       {needsLine && fitting.length === 0 ? (
@@ -144,7 +145,7 @@ export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
           >
             Play at {tempo}
           </Link>
-          <Button onClick={onHear}>Hear it</Button>
+          <Button onClick={onHear}>{row.kind === 'free' ? 'Hear one way' : 'Hear it'}</Button>
         </div>
       ) : (
         <p className="mt-2 text-lg text-madder">{made.outcome.problems.map(wordReason).join(' ')}</p>

@@ -39,17 +39,20 @@ const PAD = { before: 28, after: 0 } as const
 /** From far there are no accidentals to make room for, and no clef. */
 const FAR_PAD = 8
 const FAR_GUTTER = 44
+/** A time signature, where it is shown. */
+const TIME_ROOM = 22
 
-/** Cuts a stretch into systems of up to four bars, as many as the width allows. */
+/** Cuts a stretch into systems of up to four bars, as many as the width allows; with room for the time where it is shown. */
 export const layoutSystems = (
   chart: Chart,
   stretch: Stretch,
   width: number,
   signature: number,
   zoom: Zoom = 'read',
+  time = false,
 ): readonly SystemLayout[] => {
   const far = zoom === 8 || zoom === 16
-  const gutter = far ? FAR_GUTTER : 56 + Math.abs(signature) * 11
+  const gutter = far ? FAR_GUTTER : 56 + Math.abs(signature) * 11 + (time ? TIME_ROOM : 0)
   const readable = Math.max(1, Math.min(MOST_BARS, Math.floor((width - gutter) / LEAST_BAR)))
   const fit = zoom === 'read' ? readable : far ? zoom : Math.min(zoom, readable)
   const before = far ? FAR_PAD : PAD.before

@@ -66,13 +66,11 @@ export const LogPlace = () => {
             <table className="w-full text-left">
               <thead className="text-soft">
                 <tr>
-                  {['Date', 'Tune', 'Bars', 'Rung', 'Key', 'Tempo', 'Notes', 'Time', 'Flow', 'Verdict'].map(
-                    (head) => (
-                      <th key={head} scope="col" className="py-2 pr-3 font-normal">
-                        {head}
-                      </th>
-                    ),
-                  )}
+                  {['Date', 'Tune', 'Bars', 'Rung', 'Key', 'Tempo', 'Marks', 'Verdict'].map((head) => (
+                    <th key={head} scope="col" className="py-2 pr-3 font-normal">
+                      {head}
+                    </th>
+                  ))}
                 </tr>
               </thead>
               <tbody>
@@ -114,9 +112,13 @@ const RunRow = ({
     <td className="pr-3 whitespace-nowrap">{run.rung.replaceAll('-', ' ')}</td>
     <td className="pr-3 whitespace-nowrap">{keyName}</td>
     <td className="pr-3 tabular-nums">{run.tempo}</td>
-    <td className="pr-3 tabular-nums">{run.marks.notes}</td>
-    <td className="pr-3 tabular-nums">{run.marks.time}</td>
-    <td className="pr-3 tabular-nums">{run.marks.flow}</td>
+    <td className="pr-3 whitespace-nowrap tabular-nums">
+      {Object.entries(run.marks).map(([mark, value]) => (
+        <span key={mark} className="mr-3 inline-block">
+          <span className="text-soft">{mark}</span> {value}
+        </span>
+      ))}
+    </td>
     <td>
       {run.state === 'abandoned' ? (
         <span className="text-soft">abandoned</span>

@@ -1,46 +1,86 @@
-import type { Exercise, Grade } from '@eager-contour/core'
+import {
+  type Analysis,
+  type Exercise,
+  type Grade,
+  type MarkId,
+  type NextStep,
+  wordReason,
+} from '@eager-contour/core'
+import { useSettings } from '../app/settings.ts'
+import { Button } from '../parts/Button.tsx'
+import { chordText } from '../parts/ChordSymbol.tsx'
 import { VerdictMark } from '../parts/VerdictMark.tsx'
+import { MARK_SAYS } from './verdicts.ts'
 
-const SAYS: Readonly<Record<Grade['verdict'], string>> = {
-  again: 'A mark is under 70. Once more, slower if need be.',
-  nearly: 'Every mark is at least 70. Once more.',
-  holds: 'Every mark is at least 85. Twice running, and the tempo rises.',
-  'moves on': 'It holds. Go on to the next tempo or rung.',
+interface ResultProps {
+  readonly analysis: Analysis
+  readonly exercise: Exercise
+  readonly grade: Grade
+  readonly next: NextStep | undefined
+  readonly onHear: () => void
 }
 
-/** Verdict, marks and the weakest bar. */
-export const Result = ({ grade, exercise }: { readonly grade: Grade; readonly exercise: Exercise }) => {
-  const wrong = grade.judged.filter(({ verdict }) => verdict === 'wrong').length
-  const missed = grade.judged.filter(({ verdict }) => verdict === 'missed').length
-  const extra = grade.judged.filter(({ verdict }) => verdict === 'extra').length
+const barsSay = (bars: readonly number[] | undefined): string =>
+  !bars || bars.length === 0
+    ? ''
+    : `bar${bars.length > 1 ? 's' : ''} ${bars.map((bar) => bar + 1).join(', ')}`
+
+/** Verdict, the proposed step with its reason, each mark with the bars behind it, the weakest bar and change. */
+export const Result = ({ analysis, exercise, grade, next, onHear }: ResultProps) => {
+  const marks = Object.entries(grade.marks) as readonly [MarkId, number][]
+  const many = marks.length > 4
   return (
-    <section
-      aria-label="Result"
-      role="status"
-      className="flex flex-wrap items-end justify-between gap-x-12 gap-y-3"
-    >
-      <div>
-        <div className="text-6xl">
-          <span className="font-head text-6xl font-bold [&_svg]:size-12">
+    <section aria-label="Result" role="status">
+      <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
+        <div className="min-w-0">
+          <div className="font-head text-6xl font-bold [&_svg]:size-12">
             <VerdictMark verdict={grade.verdict} />
-          </span>
-        </div>
-        <p className="mt-2 text-xl">{SAYS[grade.verdict]}</p>
-        <p className="text-lg text-soft">
-          {exercise.expected.length} notes asked: {wrong} wrong, {missed} missed, {extra} too many
-          {grade.weakestBar === undefined
-            ? '. Every bar is right.'
-            : `. Weakest: bar ${grade.weakestBar + 1}.`}
-        </p>
-      </div>
-      <dl className="flex gap-10 max-sm:gap-6">
-        {(['notes', 'time', 'flow'] as const).map((mark) => (
-          <div key={mark}>
-            <dt className="text-lg text-soft">{mark}</dt>
-            <dd className="font-head text-6xl font-bold tabular-nums max-sm:text-4xl">{grade.marks[mark]}</dd>
           </div>
-        ))}
-      </dl>
+          {next && <p className="mt-2 max-w-[36rem] text-2xl">{wordReason(next.why)}</p>}
+        </div>
+        <dl className={many ? 'flex flex-wrap gap-x-6' : 'flex flex-wrap gap-x-10'}>
+          {marks.map(([mark, value]) => (
+            <div key={mark} className={many ? 'max-w-26' : 'max-w-36'}>
+              <dt className={many ? 'flex h-15 items-end leading-5 text-soft' : 'text-lg text-soft'}>
+                {MARK_SAYS[mark]}
+              </dt>
+              <dd
+                className={`font-head font-bold tabular-nums max-sm:text-4xl ${many ? 'text-5xl' : 'text-6xl'}`}
+              >
+                {value}
+              </dd>
+              <dd data-behind={mark} className="min-h-6 text-soft">
+                {barsSay(grade.behind[mark])}
+              </dd>
+            </div>
+          ))}
+        </dl>
+      </div>
+      <p className="flex flex-wrap items-center gap-3 text-lg text-soft">
+        <Said analysis={analysis} exercise={exercise} grade={grade} />
+        <Button look="quiet" onClick={onHear}>
+          {exercise.free ? 'Hear it again' : 'Hear yours over what was asked'}
+        </Button>
+      </p>
     </section>
+  )
+}
+
+const Said = ({ analysis, exercise, grade }: Pick<ResultProps, 'analysis' | 'exercise' | 'grade'>) => {
+  const { chordStyle } = useSettings()
+  const count = (verdict: string) => grade.judged.filter((one) => one.verdict === verdict).length
+  const { weakestBar: weak, weakestChange: change } = grade
+  const symbol = (index: number) => chordText(analysis.spans[index]!.chord, chordStyle)
+  const where =
+    weak === undefined
+      ? 'Every bar is right.'
+      : `Weakest: bar ${weak + 1}${change ? `, and the change ${symbol(change.from)} to ${symbol(change.to)}` : ''}.`
+  return (
+    <span>
+      {exercise.free
+        ? `${grade.judged.length} notes played, ${count('wrong')} not allowed.`
+        : `${exercise.expected.length} notes asked: ${count('wrong')} wrong, ${count('missed')} missed, ${count('extra')} too many.`}{' '}
+      {where}
+    </span>
   )
 }

@@ -3,7 +3,9 @@ import {
   type Grade,
   gradeTake,
   type Judged,
+  type Key,
   keySignature,
+  type NextStep,
   type Source,
   type Take,
 } from '@eager-contour/core'
@@ -16,12 +18,17 @@ import { useAppDispatch } from '../app/store.ts'
 import { post } from '../data/outbox.ts'
 import { Keys } from '../listen/Keys.tsx'
 import { Button } from '../parts/Button.tsx'
+import { useHear } from '../sound/usePlay.ts'
 import { barsText, type OpenTune } from '../tune/useTune.ts'
+import { FreeTrail } from './FreeTrail.tsx'
 import { NowNext } from './NowNext.tsx'
+import { overAsked } from './overAsked.ts'
 import { Result } from './Result.tsx'
+import { RunPictures } from './RunPictures.tsx'
 import { dropInHand, keepInHand, type RunInHand, readInHand, runWriting } from './runInHand.ts'
 import { Sources } from './Sources.tsx'
 import { Stopped } from './Stopped.tsx'
+import { stageAddress } from './stageAddress.ts'
 import { Trail } from './Trail.tsx'
 import { useAwake } from './useAwake.ts'
 import { type SimulatedSettings, useRun } from './useRun.ts'
@@ -36,6 +43,10 @@ interface StageProps {
   readonly title: string
   /** How much is hidden at first: see HIDING. */
   readonly hide: number
+  /** The step to propose after a run that began at a moment (ISO 8601). */
+  readonly propose: (grade: Grade, since: string) => NextStep
+  /** The tune's own key. */
+  readonly own: Key
 }
 
 /** How the notes came so far, in words. */
@@ -62,7 +73,7 @@ const ON_SAYS: Readonly<Record<string, string>> = {
 }
 
 /** A drill being played: now and next, the notes with their verdicts, marks at the end. Two keys or a pedal do all. */
-export const Stage = ({ open, exercise, written, line, title, hide }: StageProps) => {
+export const Stage = ({ open, exercise, written, line, title, hide, propose, own }: StageProps) => {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
   const { of, chordStyle } = useSettings()
@@ -95,7 +106,7 @@ export const Stage = ({ open, exercise, written, line, title, hide }: StageProps
   const [sounding, setSounding] = useState<ReadonlySet<number>>(new Set())
   const [leftover, setLeftover] = useState<{ hand: RunInHand; grade: Grade }>()
   const running = run.state === 'count-in' || run.state === 'playing'
-  const pitches = written.expected.map(({ midi }) => midi)
+  const pitches = (written.free?.example ?? written.expected).map(({ midi }) => midi)
   const low = Math.min(...pitches) - 2
   const high = Math.max(...pitches) + 2
 
@@ -131,8 +142,10 @@ export const Stage = ({ open, exercise, written, line, title, hide }: StageProps
     },
     [run.release, shift],
   )
+  const begun = useRef('')
   const again = useCallback(() => {
     setLeftover(undefined)
+    begun.current = new Date().toISOString()
     run.start(simulated)
   }, [run.start, simulated])
   const stop = useCallback(async () => {
@@ -146,12 +159,33 @@ export const Stage = ({ open, exercise, written, line, title, hide }: StageProps
       ),
     [navigate, open.tune.id, exercise.spec.stretch],
   )
+  // Proposed once for each grade: what is kept of the run meanwhile changes nothing.
+  const proposed = useRef<{ grade: Grade; step: NextStep }>(undefined)
+  if (run.grade && proposed.current?.grade !== run.grade)
+    proposed.current = { grade: run.grade, step: propose(run.grade, begun.current) }
+  const next = run.state === 'done' ? proposed.current?.step : undefined
   const goOn = useCallback(() => {
     if (running) run.pause()
     else if (run.state === 'paused') run.resume()
-    else if (run.state === 'done') leave()
-    else if (run.state === 'ready') again()
-  }, [running, run.state, run.pause, run.resume, leave, again])
+    else if (run.state === 'done' && next) {
+      const address = stageAddress(open.tune.id, exercise, next, { own, hide: hidden, line })
+      if (`${location.pathname}${location.search}` === address) again()
+      else void navigate(address)
+    } else if (run.state === 'ready') again()
+  }, [
+    running,
+    run.state,
+    run.pause,
+    run.resume,
+    next,
+    open.tune.id,
+    exercise,
+    own,
+    hidden,
+    line,
+    navigate,
+    again,
+  ])
   cue.current = {
     shift,
     press,
@@ -163,6 +197,7 @@ export const Stage = ({ open, exercise, written, line, title, hide }: StageProps
   useStageKeys({ armed, setArmed, base: low, press, release, again, goOn })
   useHotkeys('h', () => setHidden((level) => Math.min(HIDING.length, level + 1)), { enabled: !armed })
   useHotkeys('shift+h', () => setHidden((level) => Math.max(1, level - 1)), { enabled: !armed })
+  const hear = useHear()
   useAwake(running)
 
   return (
@@ -186,7 +221,13 @@ export const Stage = ({ open, exercise, written, line, title, hide }: StageProps
       </header>
       <main className="grow py-3">
         {run.state === 'done' && run.grade ? (
-          <Result grade={run.grade} exercise={exercise} />
+          <Result
+            analysis={open.written}
+            grade={run.grade}
+            exercise={exercise}
+            next={next}
+            onHear={() => run.take && hear(overAsked(exercise, run.take))}
+          />
         ) : (
           <NowNext
             analysis={open.written}
@@ -205,16 +246,35 @@ export const Stage = ({ open, exercise, written, line, title, hide }: StageProps
           </p>
         )}
         <div className={hidden > 1 && run.state !== 'done' ? 'sr-only' : 'mt-3'}>
-          <Trail
-            analysis={open.written}
-            exercise={written}
-            judged={shifted(run.judged, shift)}
-            position={run.position}
-            weakestBar={run.grade?.weakestBar}
-            style={chordStyle}
-            showNames
-            height={run.state === 'done' ? 420 : 300}
-          />
+          {written.free ? (
+            <FreeTrail
+              analysis={open.written}
+              exercise={written}
+              judged={shifted(run.judged, shift)}
+              position={run.position}
+              style={chordStyle}
+              height={run.state === 'done' ? 240 : 300}
+            />
+          ) : (
+            <Trail
+              analysis={open.written}
+              exercise={written}
+              judged={shifted(run.judged, shift)}
+              position={run.position}
+              weakestBar={run.grade?.weakestBar}
+              style={chordStyle}
+              showNames
+              height={run.state === 'done' ? 230 : 300}
+            />
+          )}
+          {run.state === 'done' && run.grade && (
+            <RunPictures
+              analysis={open.written}
+              exercise={written}
+              grade={{ ...run.grade, judged: shifted(run.grade.judged, shift) }}
+              shift={shift}
+            />
+          )}
         </div>
         {run.silent && (
           <p role="status" className="text-lg">

@@ -3,9 +3,13 @@ import {
   analyseChart,
   type Exercise,
   type ExerciseSpec,
+  type ExpectedNote,
   fifthsOf,
+  type Grade,
   type Instrument,
   makeExercise,
+  type NextStep,
+  nextStep,
   RUNGS,
   type RungId,
   rungOf,
@@ -17,6 +21,7 @@ import { useMemo } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useSettings } from '../app/settings.ts'
 import { useLinesQuery } from '../data/api.ts'
+import { useLadder } from '../drills/useLadder.ts'
 import { Notice, Waiting } from '../parts/Notice.tsx'
 import { spelledFor } from '../parts/names.ts'
 import { type OpenTune, useTune } from '../tune/useTune.ts'
@@ -64,6 +69,7 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
   const key = params.get('key')
   const open = useMemo(() => inKey(tune, key, of), [tune, key, of])
   const variant = Number(params.get('variant')) || 0
+  const ladder = useLadder(tune, 'fourths')
   const lineId = params.get('line')
   const { data: lines } = useLinesQuery(open.tune.id)
   const rung = RUNGS.some(({ id }) => id === params.get('rung'))
@@ -106,8 +112,21 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
       </main>
     )
   }
+  const keys = ladder.keys
+  const propose = (grade: Grade, since: string): NextStep => {
+    const { spec, key: at } = outcome.value
+    const before = ladder
+      .runs(rung, at)
+      .filter(({ playedAt }) => playedAt < since)
+      .reverse()
+    return nextStep(spec, at, keys, grade, [...before, { tempo, verdict: grade.verdict }])
+  }
   return (
     <Stage
+      // Another exercise is another stage.
+      key={params.toString()}
+      propose={propose}
+      own={keys[0]!}
       open={open}
       exercise={outcome.value}
       written={written}
@@ -131,24 +150,29 @@ const writtenExercise = (
   semitones: number,
   spelling: SettingsAnswer['spelling'],
 ): Exercise => {
-  const { start } = { start: open.written.spans.find(({ bar }) => bar === exercise.spec.stretch.from)!.start }
-  const spelled = spelledFor(
-    spelling,
-    spellNotes(
-      open.written,
-      exercise.expected.map((note) => ({
-        start: note.start + start,
-        duration: note.duration,
-        midi: note.midi + semitones,
-      })),
-    ),
-  )
-  return {
-    ...exercise,
-    expected: exercise.expected.map((note, index) => ({
+  const start = open.written.spans.find(({ bar }) => bar === exercise.spec.stretch.from)!.start
+  const asRead = (notes: readonly ExpectedNote[]): readonly ExpectedNote[] => {
+    const spelled = spelledFor(
+      spelling,
+      spellNotes(
+        open.written,
+        notes.map((note) => ({
+          start: note.start + start,
+          duration: note.duration,
+          midi: note.midi + semitones,
+        })),
+      ),
+    )
+    return notes.map((note, index) => ({
       ...note,
       midi: spelled.notes[index]!.midi,
       spelling: spelled.notes[index]!.spelling,
-    })),
+    }))
+  }
+  const { free } = exercise
+  return {
+    ...exercise,
+    expected: asRead(exercise.expected),
+    ...(free ? { free: { ...free, example: asRead(free.example) } } : {}),
   }
 }

@@ -7,23 +7,15 @@ import {
   type NoteVerdict,
   withSigns,
 } from '@eager-contour/core'
-import { useEffect, useRef } from 'react'
 import { chordText } from '../parts/ChordSymbol.tsx'
+import { useCursor } from './useCursor.ts'
+import { VERDICT_COLOURS } from './verdicts.ts'
 
 const WIDTH = 1200
 /** Between two notes, for the name of the first. */
 const ROOM_FOR_NAME = 34
 const TOP = 54
 const BOTTOM = 18
-
-const COLOURS: Readonly<Record<NoteVerdict, string>> = {
-  right: 'var(--lichen)',
-  early: 'var(--saffron)',
-  late: 'var(--saffron)',
-  wrong: 'var(--madder)',
-  missed: 'var(--madder)',
-  extra: 'var(--madder)',
-}
 
 interface TrailProps {
   readonly analysis: Analysis
@@ -47,7 +39,6 @@ export const Trail = ({
   showNames,
   height: HEIGHT,
 }: TrailProps) => {
-  const cursor = useRef<SVGLineElement>(null)
   const { from, to } = exercise.spec.stretch
   const bars = to - from + 1
   const pitches = exercise.expected.map(({ midi }) => midi)
@@ -55,19 +46,7 @@ export const Trail = ({
   const high = Math.max(...pitches, low + 8)
   const x = (tick: number) => 8 + (tick / exercise.length) * (WIDTH - 16) + 14
   const y = (midi: number) => TOP + ((high - midi) / (high - low)) * (HEIGHT - TOP - BOTTOM - 14) + 7
-  useEffect(() => {
-    let frame = requestAnimationFrame(function follow() {
-      const tick = position()
-      const mark = cursor.current
-      if (mark) {
-        const shown = tick !== undefined && tick >= -480 && tick <= exercise.length
-        mark.style.display = shown ? 'block' : 'none'
-        if (shown) mark.setAttribute('transform', `translate(${x(tick)} 0)`)
-      }
-      frame = requestAnimationFrame(follow)
-    })
-    return () => cancelAnimationFrame(frame)
-  })
+  const cursor = useCursor(position, x, exercise.length)
   const gaps = exercise.expected.slice(1).map((note, at) => x(note.start) - x(exercise.expected[at]!.start))
   const named = showNames && Math.min(...gaps, WIDTH) >= ROOM_FOR_NAME
   const verdictOf = new Map(
@@ -189,7 +168,7 @@ const Verdict = ({
 }) => {
   if (verdict === undefined)
     return <circle cx={cx} cy={cy} r={8} fill="none" stroke="var(--soft)" strokeWidth={2.5} />
-  const colour = COLOURS[verdict]
+  const colour = VERDICT_COLOURS[verdict]
   if (verdict === 'right') return <circle cx={cx} cy={cy} r={9.5} fill={colour} />
   if (verdict === 'missed')
     return (

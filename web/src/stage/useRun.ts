@@ -203,7 +203,7 @@ export const useRun = (
   const finish = useCallback(async () => {
     if (!exercise || !going.current.clock) return
     clear()
-    const final = await work().finishGrade()
+    const final = await work().finishGrade(takeNow(exercise))
     if (!final) return
     setTake(takeNow(exercise))
     setJudged(final.judged)
@@ -367,7 +367,7 @@ export const useRun = (
       const { latencyMs } = hears.current(now.source)
       await work().regrade(exercise, onTime(now.notes, latencyMs))
     }
-    const final = await work().finishGrade()
+    const final = await work().finishGrade(takeNow(exercise))
     return final && now.notes.length > 0 ? { take: takeNow(exercise), grade: final } : undefined
   }, [exercise, clear, takeNow])
 

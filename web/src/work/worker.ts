@@ -15,6 +15,7 @@ import {
   type Grade,
   type GradeState,
   gradeStep,
+  gradeTake,
   type Judged,
   type Line,
   type Outcome,
@@ -29,6 +30,7 @@ import {
   reviewLine,
   startGrade,
   stockKey,
+  type Take,
   tableKey,
   type UnspelledNote,
   writeChart,
@@ -141,7 +143,9 @@ const work = {
     grading = notes.reduce(gradeStep, startGrade(exercise))
     return grading.settled
   },
-  finishGrade: (): Grade | undefined => grading && finishGrade(grading),
+  /** A free take is graded as a whole, with its notes' lengths; of any other every verdict is settled already but the last. */
+  finishGrade: (take: Take): Grade | undefined =>
+    grading && (grading.exercise.free ? gradeTake(grading.exercise, take) : finishGrade(grading)),
 }
 
 export type Work = typeof work

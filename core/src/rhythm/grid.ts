@@ -1,0 +1,2 @@
+/** The finest notes that a take is written in. */
+export type Grid = 'eighths' | 'triplets' | 'sixteenths'

@@ -1,0 +1,73 @@
+import {
+  type Analysis,
+  type Exercise,
+  GRADE_RULES,
+  type Grade,
+  type Line,
+  type NoteVerdict,
+  spellNotes,
+  ticksToMs,
+} from '@eager-contour/core'
+import { useMemo } from 'react'
+import { RunStaff } from './RunStaff.tsx'
+import { TimingPicture } from './TimingPicture.tsx'
+
+interface RunPicturesProps {
+  readonly analysis: Analysis
+  /** As the instrument reads it, and so the grade's notes. */
+  readonly exercise: Exercise
+  readonly grade: Grade
+  /** Half steps from sounding to read pitch. */
+  readonly shift: number
+}
+
+/** A run on the staff, note by note, and how early or late each came. */
+export const RunPictures = ({ analysis, exercise, grade, shift }: RunPicturesProps) => {
+  const { stretch, tempo } = exercise.spec
+  const start = analysis.spans.find(({ bar }) => bar === stretch.from)?.start ?? 0
+  const { line, verdicts, played } = useMemo(() => {
+    if (exercise.free) {
+      const written = spellNotes(
+        analysis,
+        (grade.line?.notes ?? []).map((note) => ({ ...note, midi: note.midi + shift })),
+      )
+      return { line: written, verdicts: new Map<number, NoteVerdict>(), played: { notes: [] } as Line }
+    }
+    const asked: Line = {
+      notes: exercise.expected.map(({ start: at, duration, midi, spelling }) => ({
+        start: at + start,
+        duration,
+        midi,
+        spelling,
+      })),
+    }
+    const became = grade.judged.flatMap((one) =>
+      one.expected === undefined ? [] : [[one.expected, one.verdict] as const],
+    )
+    const wrong = grade.judged.flatMap(({ verdict, expected, midi }) => {
+      const at = expected === undefined ? undefined : asked.notes[expected]
+      return verdict === 'wrong' && at && midi !== undefined ? [{ ...at, midi }] : []
+    })
+    return {
+      line: asked,
+      verdicts: new Map(became),
+      played: spellNotes(
+        analysis,
+        wrong.map(({ start: at, duration, midi }) => ({ start: at, duration, midi })),
+      ),
+    }
+  }, [analysis, exercise, grade, shift, start])
+  const { onTimeBeats, onTimeMs } = GRADE_RULES
+  return (
+    <>
+      {!exercise.free && (
+        <TimingPicture
+          exercise={exercise}
+          judged={grade.judged}
+          onTimeMs={Math.max(onTimeMs, onTimeBeats * ticksToMs(480, tempo))}
+        />
+      )}
+      <RunStaff analysis={analysis} stretch={stretch} line={line} verdicts={verdicts} played={played} />
+    </>
+  )
+}

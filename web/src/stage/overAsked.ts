@@ -1,0 +1,31 @@
+import { type BandEvent, type Exercise, swung, type Take, ticksToMs } from '@eager-contour/core'
+
+/** Ticks to a millisecond at the tempo that a few notes are heard at. */
+const TICKS_PER_MS = (480 * 120) / 60_000
+const ASKED = { velocity: 52, duration: 0.9 } as const
+const PLAYED_VELOCITY = 104
+
+/** What was played, exactly when it was played, over what was asked, softer and in the comping's sound. */
+export const overAsked = ({ expected, free, swing, spec }: Exercise, take: Take): readonly BandEvent[] => {
+  const lead = 250 * TICKS_PER_MS
+  const asked = (free ? [] : expected).map((note): BandEvent => {
+    const tick = ticksToMs(swung(note.start, swing), spec.tempo) * TICKS_PER_MS
+    return {
+      part: 'comp',
+      tick: tick + lead,
+      duration: ticksToMs(note.duration, spec.tempo) * TICKS_PER_MS * ASKED.duration,
+      midi: note.midi,
+      velocity: ASKED.velocity,
+    }
+  })
+  const played = take.notes.map(
+    ({ onsetMs, durationMs, midi }): BandEvent => ({
+      part: 'line',
+      tick: Math.max(0, (onsetMs - take.latencyMs) * TICKS_PER_MS + lead),
+      duration: Math.max(60, durationMs * TICKS_PER_MS),
+      midi,
+      velocity: PLAYED_VELOCITY,
+    }),
+  )
+  return [...asked, ...played].sort((a, b) => a.tick - b.tick)
+}
