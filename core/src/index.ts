@@ -147,10 +147,13 @@ export {
   type KeyedRun,
   type KeyOrder,
   keysInOrderOf,
+  keysOfList,
   type LadderCell,
   ladderCell,
 } from './practice/ladder.ts'
-export { type NextStep, nextStep } from './practice/next.ts'
+export { type NextStep, nextStep, TEMPO_PLANS, type TempoPlan } from './practice/next.ts'
+export { PIECE_PLANS, type PiecePlan, piecesOf } from './practice/pieces.ts'
+export { playedAt, restDue, type Sitting } from './practice/rest.ts'
 export { type LadderRun, nextTempo } from './practice/tempo.ts'
 export type { Criterion, Scores } from './review/criteria.ts'
 export { CRITERION_IDS } from './review/criteria.ts'

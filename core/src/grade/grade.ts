@@ -82,6 +82,7 @@ export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
       ]),
     )
     grown.push(...swaps(now, hypothesis, note, played, lagMs))
+    grown.push(...restarts(now, hypothesis, note, played, lagMs))
     const heardMs = note.onsetMs - hypothesis.behindMs
     const skipped: Decision[] = []
     for (
@@ -127,6 +128,42 @@ const swaps = (
   ]
 }
 
+/**
+ * The player stopped and goes on from there: the first of the notes just passed over comes after all, and those after it
+ * are still to come, as much later.
+ */
+const restarts = (
+  state: GradeState,
+  hypothesis: Hypothesis,
+  note: PlayedNote,
+  played: number,
+  lagMs: number,
+): readonly Hypothesis[] => {
+  const { open, next, cost: before } = hypothesis
+  let from = open.length
+  while (from > 0 && open[from - 1]!.verdict === 'missed') from -= 1
+  const passed = open.length - from
+  const at = open[from]?.expected
+  const asked = at === undefined ? undefined : state.exercise.expected[at]
+  if (passed < 1 || at === undefined || at + passed !== next || !asked) return []
+  if (!samePitch(state.rules, asked, note.midi)) return []
+  const offMs = note.onsetMs - state.placesMs[at]!
+  const most = MOST_BEHIND_BEATS * beatMs(state.exercise)
+  if (offMs < state.rules.windowBeats * beatMs(state.exercise) || offMs > most) return []
+  const { decision } = answer(state, { ...hypothesis, behindMs: offMs }, at, note, played, lagMs)
+  return [
+    {
+      next: at + 1,
+      cost: before - passed * state.rules.missed + state.rules.stopped,
+      open: [...open.slice(0, from), { ...decision, plain: false }],
+      behindMs: offMs,
+    },
+  ]
+}
+
+/** A player is followed so far behind or ahead. */
+const MOST_BEHIND_BEATS = 2
+
 /** How far behind the player is after a note: nearer to how far that note was, where it came as asked. */
 const followed = (
   { rules, exercise }: GradeState,
@@ -134,7 +171,7 @@ const followed = (
   decision: Decision,
 ): Hypothesis => {
   if (decision.offMs === undefined || decision.verdict === 'wrong') return hypothesis
-  const most = beatMs(exercise)
+  const most = MOST_BEHIND_BEATS * beatMs(exercise)
   const behind = hypothesis.behindMs + rules.follow * (decision.offMs - hypothesis.behindMs)
   return { ...hypothesis, behindMs: Math.min(most, Math.max(-most, behind)) }
 }

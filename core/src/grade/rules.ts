@@ -12,6 +12,8 @@ export interface GradeRules {
   readonly perBeatOff: number
   /** Two notes that came the one before the other. */
   readonly swapped: number
+  /** A stop, after which the player goes on from where it was. */
+  readonly stopped: number
   /** How fast the alignment follows a player who runs ahead or falls behind: the share of each note's offset. */
   readonly follow: number
   /** Whether a note in another octave answers. */
@@ -31,6 +33,7 @@ export const GRADE_RULES: GradeRules = {
   wrongPitch: 1.1,
   perBeatOff: 0.8,
   swapped: 0.3,
+  stopped: 1.2,
   follow: 0.3,
   octaves: 'any',
   lagBeats: 1,

@@ -32,4 +32,4 @@ export interface Take {
 }
 
 /** The grader's version, kept with each take so that a better grader can grade it again. */
-export const GRADER = '2'
+export const GRADER = '3'

@@ -74,6 +74,13 @@ export const keysInOrderOf = (first: Key, order: KeyOrder, seed = 1): readonly K
   return [first, ...others.map((steps) => byClass[(tonic + steps) % 12]!)]
 }
 
+/** The keys of a player's own list (tonics, in order) that can be read, each once; the mode is the tune's. */
+export const keysOfList = (text: string, { mode }: Key): readonly Key[] =>
+  [...new Set(text.split(/[\s,]+/))]
+    .map((word) => word.charAt(0).toUpperCase() + word.slice(1).replace('♭', 'b').replace('♯', '#'))
+    .filter((word) => /^[A-G][b#]?$/.test(word))
+    .map((tonic) => ({ tonic, mode }))
+
 const stepsTo = (at: number, order: Exclude<KeyOrder, 'random'>): number => {
   const { step, round } = STEPS[order]
   return step * (at % round) + Math.floor(at / round)

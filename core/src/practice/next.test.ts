@@ -65,6 +65,14 @@ describe('nextStep', () => {
     })
   })
 
+  it('keeps a fixed tempo, and goes up and down run by run where the player wants that', () => {
+    const by = (plan: 'fixed' | 'upAndDown', verdict: RunVerdict) =>
+      nextStep(SPEC, KEYS[0]!, KEYS, gradeOf(verdict, [1, 1, 1, 1]), [{ tempo: 120, verdict }], plan).tempo
+    expect([by('fixed', 'again'), by('upAndDown', 'again'), by('upAndDown', 'holds')]).toEqual([
+      120, 112, 128,
+    ])
+  })
+
   it('is never slower than the rung’s first tempo', () => {
     const slow = nextStep({ ...SPEC, tempo: 60 }, KEYS[0]!, KEYS, gradeOf('again', [0, 0, 0, 0]), [
       { tempo: 60, verdict: 'again' },

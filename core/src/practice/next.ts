@@ -35,6 +35,22 @@ const troubleIn = (stretch: Stretch, { bars, weakestBar }: Grade): Stretch | und
 
 const classOf = ({ tonic }: Key): number => pitchClassOf(fifthsOf(tonic))
 
+/** How the tempo goes: as the ladder says, never, or up after each run that held and down after each that did not. */
+export type TempoPlan = 'ladder' | 'fixed' | 'upAndDown'
+
+export const TEMPO_PLANS: readonly { readonly id: TempoPlan; readonly name: string }[] = [
+  { id: 'ladder', name: 'rises after two that hold' },
+  { id: 'fixed', name: 'stays' },
+  { id: 'upAndDown', name: 'up and down, run by run' },
+]
+
+/** The tempo of the next run where the player goes up and down. */
+const waved = (
+  { from, to }: { readonly from: number; readonly to: number },
+  tempo: number,
+  held: boolean,
+): number => Math.round(Math.min(to, Math.max(from, tempo * (held ? 1 + TEMPO_STEP : 1 - TEMPO_STEP))))
+
 /**
  * One step to propose after a run: the bar alone where the trouble lies in one, slower or once more, a higher tempo, the
  * next key of the player's order, the next rung. `runs` are the finished runs of the rung in this key, this one last.
@@ -45,22 +61,28 @@ export const nextStep = (
   keys: readonly Key[],
   grade: Grade,
   runs: readonly LadderRun[],
+  plan: TempoPlan = 'ladder',
 ): NextStep => {
   const row = rungOf(rung)
   const here = { rung, tempo, stretch }
+  const held = grade.verdict === 'holds' || grade.verdict === 'moves on'
+  if (plan === 'upAndDown') {
+    const other = waved(row.tempo, tempo, held)
+    if (other !== tempo) return { ...here, tempo: other, why: reason(held ? 'next.up' : 'next.down', other) }
+  }
   const trouble = troubleIn(stretch, grade)
   if ((grade.verdict === 'again' || grade.verdict === 'nearly') && trouble)
     return { ...here, stretch: trouble, why: reason('next.bar', trouble.to + 1) }
   if (grade.verdict === 'again') {
     const slower = Math.max(row.tempo.from, Math.round(tempo * (1 - TEMPO_STEP)))
-    return slower < tempo
+    return slower < tempo && plan !== 'fixed'
       ? { ...here, tempo: slower, why: reason('next.slower', slower) }
       : { ...here, why: reason('next.again') }
   }
   if (grade.verdict === 'nearly') return { ...here, why: reason('next.nearly') }
   if (grade.verdict === 'holds') {
     const faster = nextTempo(row, runs)
-    return faster > tempo
+    return faster > tempo && plan !== 'fixed'
       ? { ...here, tempo: faster, why: reason('next.faster', faster) }
       : { ...here, why: reason('next.holds') }
   }

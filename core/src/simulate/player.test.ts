@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../test/changes.ts'
 import { makeExercise } from '../drill/make.ts'
+import { gradeTake } from '../grade/grade.ts'
 import { instrumentOf } from '../instrument/instrument.ts'
 import { perfectPlayer, simulatedTake, simulatePlayer, simulatePlaying } from './player.ts'
 import { normalFrom, randomFrom } from './random.ts'
@@ -41,6 +42,21 @@ describe('the simulated player', () => {
     expect(Math.abs(mean)).toBeLessThan(3)
     expect(spread).toBeGreaterThan(22)
     expect(spread).toBeLessThan(28)
+  })
+
+  it('stops and drifts where asked: what comes after is later by so much', () => {
+    const clean = simulatePlayer(exercise, perfectPlayer)
+    const late = simulatePlayer(exercise, { ...perfectPlayer, drift: 0.1 })
+    expect(late.at(-1)!.onsetMs).toBeCloseTo(clean.at(-1)!.onsetMs * 1.1)
+    const stopped = simulatePlayer(exercise, { ...perfectPlayer, seed: 3, stopRate: 0.2 })
+    const offs = stopped.map(({ onsetMs }, at) => Math.round(onsetMs - clean[at]!.onsetMs))
+    expect(offs.at(-1)).toBeGreaterThanOrEqual(500)
+    expect(offs).toEqual([...offs].sort((a, b) => a - b))
+    // A stop costs flow, not notes: the player is followed to where it went on.
+    const once = clean.map((note) => ({ ...note, onsetMs: note.onsetMs + (note.onsetMs > 3000 ? 500 : 0) }))
+    const { marks } = gradeTake(exercise, { ...simulatedTake(exercise, perfectPlayer), notes: once })
+    expect(marks.flow).toBeLessThan(100)
+    expect(marks.notes).toBeGreaterThanOrEqual(85)
   })
 
   it('brings its notes in the order of their onsets, as a whole take', () => {

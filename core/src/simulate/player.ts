@@ -12,9 +12,16 @@ export interface SimulatedPlayer {
   readonly errorRate: number
   /** Standard deviation of the onsets in milliseconds. */
   readonly spreadMs: number
+  /** Chance from 0 to 1 that the player stops for a while before a note. */
+  readonly stopRate?: number
+  /** How much slower than asked the player is: 0.05 falls behind by a twentieth, negative runs ahead. */
+  readonly drift?: number
 }
 
 export const perfectPlayer: SimulatedPlayer = { seed: 1, errorRate: 0, spreadMs: 0 }
+
+/** A stop lasts from a beat to two; the player goes on from there, as much behind. */
+const STOP_TICKS = 480
 
 /** A slip lands a half or whole step away. */
 const SLIPS: readonly number[] = [-2, -1, 1, 2]
@@ -33,11 +40,14 @@ export const simulatePlaying = (
   const random = randomFrom(player.seed)
   const { tempo } = exercise.spec
   const slips: Slip[] = []
+  let behind = 0
   // Where the player makes the line, the example is what this one plays.
   const asked = exercise.free?.example ?? exercise.expected
   const notes = asked.flatMap((wanted, expected): PlayedNote[] => {
-    const onsetMs =
-      ticksToMs(swung(wanted.start, exercise.swing), tempo) + normalFrom(random) * player.spreadMs
+    if (player.stopRate !== undefined && random() < player.stopRate)
+      behind += ticksToMs(STOP_TICKS, tempo) * (1 + random())
+    const placeMs = ticksToMs(swung(wanted.start, exercise.swing), tempo)
+    const onsetMs = placeMs * (1 + (player.drift ?? 0)) + behind + normalFrom(random) * player.spreadMs
     const durationMs = ticksToMs(wanted.duration, tempo) * 0.9
     const note = {
       onsetMs,

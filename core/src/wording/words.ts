@@ -86,6 +86,12 @@ const SENTENCES: Readonly<Record<string, Sentence>> = {
   'next.faster': (tempo: number) => `It held twice running: up to ${tempo}.`,
   'next.key': () => 'It holds through and through: the same in the next key.',
   'next.rung': (name: string) => `It holds in every key: the next rung, ${name}.`,
+  'next.up': (tempo: number) => `It held: up to ${tempo}.`,
+  'next.down': (tempo: number) => `It did not hold: down to ${tempo}.`,
+  'next.piece': (from: number, to: number) =>
+    from === to ? `It holds: on to bar ${from}.` : `It holds: on to bars ${from} to ${to}.`,
+  'next.list': (title: string, at: number, all: number) => `Next in the list, ${at} of ${all}: ${title}.`,
+  'next.listDone': (title: string) => `That was the last of ${title}. On goes the ladder.`,
   'next.done': () => 'It holds in every key, and the ladder ends here.',
   'exercise.empty': (rung: string) =>
     rung === 'your-line'

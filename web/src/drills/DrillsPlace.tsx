@@ -9,9 +9,11 @@ import {
 import { Fragment, type KeyboardEvent, useState } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { Choice } from '../parts/Choice.tsx'
+import { Segments } from '../parts/Segments.tsx'
 import { StateMark } from '../parts/VerdictMark.tsx'
 import { barsText, useOpenTune } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
+import { OwnExercises } from './OwnExercises.tsx'
 import { RungPanel } from './RungPanel.tsx'
 import { type Ladder, useLadder } from './useLadder.ts'
 
@@ -24,6 +26,7 @@ export const DrillsPlace = () => {
   const [order, setOrder] = useState<KeyOrder>('fourths')
   const [filter, setFilter] = useState<CellState | typeof ALL>(ALL)
   const ladder = useLadder(open, order)
+  const [shown, setShown] = useState<'ladder' | 'own'>('ladder')
   const [rung, setRung] = useState<RungId>('outline-up')
   const [key, setKey] = useState<string>()
   const chosen = ladder.keys.find(({ tonic }) => tonic === key) ?? ladder.keys[0]!
@@ -50,23 +53,39 @@ export const DrillsPlace = () => {
             />
           </div>
         </div>
-        <Grid
-          ladder={ladder}
-          filter={filter}
-          rung={rung}
-          chosen={chosen}
-          onChoose={(id, to) => {
-            setRung(id)
-            setKey(to.tonic)
-          }}
+        <Segments
+          label=""
+          name="What is shown"
+          value={shown}
+          options={[
+            { value: 'ladder', label: 'the ladder' },
+            { value: 'own', label: 'own exercises and set lists' },
+          ]}
+          onChange={setShown}
         />
-        <ul aria-label="What the marks mean" className="mt-4 flex flex-wrap gap-x-5 gap-y-1 text-soft">
-          {STATES.map((state) => (
-            <li key={state} className="flex items-center gap-1.5">
-              <StateMark state={state} size={18} /> {state}
-            </li>
-          ))}
-        </ul>
+        {shown === 'own' ? (
+          <OwnExercises />
+        ) : (
+          <>
+            <Grid
+              ladder={ladder}
+              filter={filter}
+              rung={rung}
+              chosen={chosen}
+              onChoose={(id, to) => {
+                setRung(id)
+                setKey(to.tonic)
+              }}
+            />
+            <ul aria-label="What the marks mean" className="mt-4 flex flex-wrap gap-x-5 gap-y-1 text-soft">
+              {STATES.map((state) => (
+                <li key={state} className="flex items-center gap-1.5">
+                  <StateMark state={state} size={18} /> {state}
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
       </div>
       <RungPanel key={`${rung} ${chosen.tonic}`} open={open} ladder={ladder} rung={rung} at={chosen} />
     </div>

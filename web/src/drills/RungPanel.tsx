@@ -1,15 +1,11 @@
 import type { LineAnswer } from '@eager-contour/contract'
 import {
-  analyseChart,
   bandEvents,
-  fifthsOf,
+  explainLine,
   type Key,
-  makeExercise,
-  noteName,
   type RungId,
   rungOf,
   swung,
-  transposeChart,
   withSigns,
   wordReason,
 } from '@eager-contour/core'
@@ -18,14 +14,19 @@ import { useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { useSettings } from '../app/settings.ts'
 import { useLinesQuery } from '../data/api.ts'
+import { PrintSheet } from '../line/PrintSheet.tsx'
+import type { View } from '../line/useView.ts'
 import { Button } from '../parts/Button.tsx'
 import { Choice } from '../parts/Choice.tsx'
 import { VerdictMark } from '../parts/VerdictMark.tsx'
 import { bandIfReady } from '../sound/band.ts'
 import { useHear } from '../sound/usePlay.ts'
+import { type StageWish, stageAddress } from '../stage/stageAddress.ts'
 import { barsText, type OpenTune } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
+import { KeepExercise } from './KeepExercise.tsx'
 import type { Ladder } from './useLadder.ts'
+import { useMadeExercise } from './useMadeExercise.ts'
 
 const MOST_RUNS = 6
 const HIDING: readonly { readonly value: string; readonly label: string }[] = [
@@ -34,6 +35,16 @@ const HIDING: readonly { readonly value: string; readonly label: string }[] = [
   { value: '3', label: 'numerals and the key' },
   { value: '4', label: 'the key’s name alone' },
 ]
+
+/** What is shown on paper. */
+const PRINTED: View = {
+  zoom: 'read',
+  staff: true,
+  degrees: true,
+  roles: false,
+  keys: false,
+  threads: false,
+}
 
 interface RungPanelProps {
   readonly open: OpenTune
@@ -45,7 +56,7 @@ interface RungPanelProps {
 
 /** What a rung asks in a key, how it went, and its start. */
 export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
-  const { tune, sounding, stretch } = open
+  const { tune, stretch } = open
   const { of } = useSettings()
   const { data: lines = [] } = useLinesQuery(tune.id)
   const row = rungOf(rung)
@@ -53,32 +64,28 @@ export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
   const runs = ladder.runs(rung, at)
   const [variant, setVariant] = useState(0)
   const [hide, setHide] = useState('1')
+  const [ownTempo, setOwnTempo] = useState<number>()
+  const atTempo = ownTempo ?? tempo
   const [line, setLine] = useState<string>()
   const hear = useHear()
   // What is heard ends with the rung that it belongs to.
   useEffect(() => () => bandIfReady()?.stop(), [])
-  const bars = `${stretch.from + 1}-${stretch.to + 1}`
   const needsLine = rung === 'your-line'
   const fitting = lines.filter((one) => overlaps(one, stretch))
   const chosen = fitting.find(({ id }) => id === line) ?? fitting[0]
-  const made = useMemo(() => {
-    const own = sounding.chart.key
-    const there = own
-      ? analyseChart(transposeChart(sounding.chart, fifthsOf(at.tonic) - fifthsOf(own.tonic)))
-      : sounding
-    const spec = { rung, variant, stretch, tempo, ...(chosen ? { line: { notes: chosen.notes } } : {}) }
-    return { there, outcome: makeExercise(spec, there, of) }
-  }, [sounding, at, rung, variant, stretch, tempo, chosen, of])
+  const made = useMadeExercise(open, at, {
+    rung,
+    variant,
+    stretch,
+    tempo: atTempo,
+    ...(chosen ? { line: { notes: chosen.notes } } : {}),
+  })
   const heard = made.outcome.ok ? (made.outcome.value.free?.example ?? made.outcome.value.expected) : []
-  const names = made.outcome.ok
-    ? heard
-        .slice(0, 8)
-        .map(({ spelling }) => {
-          const fifths = fifthsOf(spelling.replace(/-?\d+$/, '')) + of.written.fifths
-          return withSigns(noteName(fifths))
-        })
-        .join(' ')
-    : ''
+  const names = made.line.notes
+    .slice(0, 8)
+    .map(({ spelling }) => withSigns(spelling.replace(/-?\d+$/, '')))
+    .join(' ')
+  const explanation = useMemo(() => explainLine(made.written, made.line), [made])
   const onHear = () => {
     if (!made.outcome.ok) return
     const { swing } = made.outcome.value
@@ -92,15 +99,16 @@ export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
     hear([...notes, ...bandEvents(made.there, stretch, undefined, { swing })].sort((a, b) => a.tick - b.tick))
   }
   const inOwnKey = at.tonic === ladder.keys[0]!.tonic
-  const query = new URLSearchParams({
-    bars,
+  const wish: StageWish = {
+    tune: tune.id,
     rung,
-    tempo: String(tempo),
-    ...(variant > 0 ? { variant: String(variant) } : {}),
-    ...(inOwnKey ? {} : { key: at.tonic }),
-    ...(hide === '1' ? {} : { hide }),
-    ...(needsLine && chosen ? { line: chosen.id } : {}),
-  })
+    stretch,
+    tempo: atTempo,
+    variant,
+    key: inOwnKey ? undefined : at.tonic,
+    hide: Number(hide),
+    line: needsLine ? chosen?.id : undefined,
+  }
   return (
     <aside aria-label="The rung" className="border-l border-rule p-5 lg:sticky lg:top-0 lg:self-start">
       <div className="text-soft">
@@ -128,6 +136,21 @@ export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
         />
       )}
       <Choice label="Shown" value={hide} options={HIDING} onChange={setHide} />
+      <label className="flex items-center gap-2 py-1.5 text-soft">
+        tempo
+        <input
+          type="number"
+          min={20}
+          max={400}
+          value={atTempo}
+          onChange={(event) => {
+            const asked = Math.round(Number(event.target.value))
+            setOwnTempo(asked >= 20 && asked <= 400 ? asked : undefined)
+          }}
+          className="min-h-11 w-24 rounded-xl border border-soft bg-sheet px-3 text-lg text-ink"
+        />
+        the ladder goes from {row.tempo.from} to {row.tempo.to}
+      </label>
       {names !== '' && (
         <p className="mt-2 text-soft">
           {row.kind === 'free' ? 'One way begins' : 'It begins'} <span className="text-ink">{names}</span>
@@ -140,15 +163,29 @@ export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
       ) : made.outcome.ok ? (
         <div className="mt-4 flex flex-wrap items-center gap-3">
           <Link
-            to={`/stage/${tune.id}?${query}`}
+            to={stageAddress(wish)}
             className="inline-flex min-h-12 items-center rounded-full bg-ink px-6 text-lg font-semibold text-on-ink"
           >
-            Play at {tempo}
+            Play at {atTempo}
           </Link>
+          <Button onClick={() => print()}>Print</Button>
           <Button onClick={onHear}>{row.kind === 'free' ? 'Hear one way' : 'Hear it'}</Button>
         </div>
       ) : (
         <p className="mt-2 text-lg text-madder">{made.outcome.problems.map(wordReason).join(' ')}</p>
+      )}
+      {made.outcome.ok && <KeepExercise key={rung} wish={wish} usual={`${row.name}, ${barsText(stretch)}`} />}
+      {made.outcome.ok && (
+        <PrintSheet
+          title={row.name}
+          tune={tune.title}
+          remark={`${row.asks}, at ${atTempo}`}
+          analysis={made.written}
+          line={made.line}
+          explanation={explanation}
+          stretch={stretch}
+          view={PRINTED}
+        />
       )}
       <h4 className="mt-6 font-head text-lg font-bold">Runs</h4>
       {runs.length === 0 && <p className="text-soft">Not tried in this key over these bars.</p>}

@@ -1,22 +1,16 @@
-import {
-  type Analysis,
-  type Exercise,
-  type Grade,
-  type MarkId,
-  type NextStep,
-  wordReason,
-} from '@eager-contour/core'
+import { type Analysis, type Exercise, type Grade, type MarkId, wordReason } from '@eager-contour/core'
 import { useSettings } from '../app/settings.ts'
 import { Button } from '../parts/Button.tsx'
 import { chordText } from '../parts/ChordSymbol.tsx'
 import { VerdictMark } from '../parts/VerdictMark.tsx'
+import type { Onward } from './useOnward.ts'
 import { MARK_SAYS } from './verdicts.ts'
 
 interface ResultProps {
   readonly analysis: Analysis
   readonly exercise: Exercise
   readonly grade: Grade
-  readonly next: NextStep | undefined
+  readonly next: Onward | undefined
   readonly onHear: () => void
 }
 

@@ -3,9 +3,7 @@ import {
   type Grade,
   gradeTake,
   type Judged,
-  type Key,
   keySignature,
-  type NextStep,
   type Source,
   type Take,
 } from '@eager-contour/core'
@@ -28,9 +26,9 @@ import { RunPictures } from './RunPictures.tsx'
 import { dropInHand, keepInHand, type RunInHand, readInHand, runWriting } from './runInHand.ts'
 import { Sources } from './Sources.tsx'
 import { Stopped } from './Stopped.tsx'
-import { stageAddress } from './stageAddress.ts'
 import { Trail } from './Trail.tsx'
 import { useAwake } from './useAwake.ts'
+import type { Onward, Propose } from './useOnward.ts'
 import { type SimulatedSettings, useRun } from './useRun.ts'
 import { useSources } from './useSources.ts'
 import { useStageKeys } from './useStageKeys.ts'
@@ -43,10 +41,7 @@ interface StageProps {
   readonly title: string
   /** How much is hidden at first: see HIDING. */
   readonly hide: number
-  /** The step to propose after a run that began at a moment (ISO 8601). */
-  readonly propose: (grade: Grade, since: string) => NextStep
-  /** The tune's own key. */
-  readonly own: Key
+  readonly propose: Propose
 }
 
 /** How the notes came so far, in words. */
@@ -73,7 +68,7 @@ const ON_SAYS: Readonly<Record<string, string>> = {
 }
 
 /** A drill being played: now and next, the notes with their verdicts, marks at the end. Two keys or a pedal do all. */
-export const Stage = ({ open, exercise, written, line, title, hide, propose, own }: StageProps) => {
+export const Stage = ({ open, exercise, written, line, title, hide, propose }: StageProps) => {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
   const { of, chordStyle } = useSettings()
@@ -160,32 +155,18 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose, own
     [navigate, open.tune.id, exercise.spec.stretch],
   )
   // Proposed once for each grade: what is kept of the run meanwhile changes nothing.
-  const proposed = useRef<{ grade: Grade; step: NextStep }>(undefined)
+  const proposed = useRef<{ grade: Grade; step: Onward }>(undefined)
   if (run.grade && proposed.current?.grade !== run.grade)
-    proposed.current = { grade: run.grade, step: propose(run.grade, begun.current) }
+    proposed.current = { grade: run.grade, step: propose(exercise, run.grade, begun.current, hidden) }
   const next = run.state === 'done' ? proposed.current?.step : undefined
   const goOn = useCallback(() => {
     if (running) run.pause()
     else if (run.state === 'paused') run.resume()
     else if (run.state === 'done' && next) {
-      const address = stageAddress(open.tune.id, exercise, next, { own, hide: hidden, line })
-      if (`${location.pathname}${location.search}` === address) again()
-      else void navigate(address)
+      if (`${location.pathname}${location.search}` === next.address) again()
+      else void navigate(next.address)
     } else if (run.state === 'ready') again()
-  }, [
-    running,
-    run.state,
-    run.pause,
-    run.resume,
-    next,
-    open.tune.id,
-    exercise,
-    own,
-    hidden,
-    line,
-    navigate,
-    again,
-  ])
+  }, [running, run.state, run.pause, run.resume, next, navigate, again])
   cue.current = {
     shift,
     press,

@@ -5,11 +5,8 @@ import {
   type ExerciseSpec,
   type ExpectedNote,
   fifthsOf,
-  type Grade,
   type Instrument,
   makeExercise,
-  type NextStep,
-  nextStep,
   RUNGS,
   type RungId,
   rungOf,
@@ -21,12 +18,12 @@ import { useMemo } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useSettings } from '../app/settings.ts'
 import { useLinesQuery } from '../data/api.ts'
-import { useLadder } from '../drills/useLadder.ts'
 import { Notice, Waiting } from '../parts/Notice.tsx'
 import { spelledFor } from '../parts/names.ts'
 import { type OpenTune, useTune } from '../tune/useTune.ts'
 import { writtenChart } from '../tune/written.ts'
 import { Stage } from './Stage.tsx'
+import { useOnward } from './useOnward.ts'
 
 /** The stage: reads from the address what is to be played. */
 export const StagePlace = () => {
@@ -69,8 +66,8 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
   const key = params.get('key')
   const open = useMemo(() => inKey(tune, key, of), [tune, key, of])
   const variant = Number(params.get('variant')) || 0
-  const ladder = useLadder(tune, 'fourths')
   const lineId = params.get('line')
+  const propose = useOnward(tune, lineId ?? undefined)
   const { data: lines } = useLinesQuery(open.tune.id)
   const rung = RUNGS.some(({ id }) => id === params.get('rung'))
     ? (params.get('rung') as RungId)
@@ -112,21 +109,11 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
       </main>
     )
   }
-  const keys = ladder.keys
-  const propose = (grade: Grade, since: string): NextStep => {
-    const { spec, key: at } = outcome.value
-    const before = ladder
-      .runs(rung, at)
-      .filter(({ playedAt }) => playedAt < since)
-      .reverse()
-    return nextStep(spec, at, keys, grade, [...before, { tempo, verdict: grade.verdict }])
-  }
   return (
     <Stage
       // Another exercise is another stage.
       key={params.toString()}
       propose={propose}
-      own={keys[0]!}
       open={open}
       exercise={outcome.value}
       written={written}

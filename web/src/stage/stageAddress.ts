@@ -1,29 +1,41 @@
-import { type Exercise, fifthsOf, type Key, type NextStep, pitchClassOf } from '@eager-contour/core'
+import type { RungId, Stretch } from '@eager-contour/core'
 
-interface Kept {
-  readonly own: Key
-  readonly hide: number
-  readonly line: string | undefined
+/** What is to be played on the stage. */
+export interface StageWish {
+  readonly tune: string
+  readonly rung: RungId | string
+  readonly stretch: Stretch
+  readonly tempo: number
+  readonly variant?: number | undefined
+  /** A tonic at concert pitch; the tune's own key where it is left out. */
+  readonly key?: string | undefined
+  readonly hide?: number | undefined
+  readonly line?: string | undefined
+  /** A set list, and how far it has come. */
+  readonly list?: { readonly id: string; readonly at: number } | undefined
 }
 
-const sameClass = (a: Key, b: Key): boolean =>
-  pitchClassOf(fifthsOf(a.tonic)) === pitchClassOf(fifthsOf(b.tonic))
-
-/** Where the stage of a proposed step is; what the step says nothing of stays. */
-export const stageAddress = (
-  tune: string,
-  { spec, key: here }: Exercise,
-  { rung, tempo, stretch, key = here }: NextStep,
-  { own, hide, line }: Kept,
-): string => {
+/** Where the stage for it is. */
+export const stageAddress = ({
+  tune,
+  rung,
+  stretch,
+  tempo,
+  variant,
+  key,
+  hide = 1,
+  line,
+  list,
+}: StageWish): string => {
   const query = new URLSearchParams({
     bars: `${stretch.from + 1}-${stretch.to + 1}`,
     rung,
     tempo: String(tempo),
-    ...(spec.variant && rung === spec.rung ? { variant: String(spec.variant) } : {}),
-    ...(sameClass(key, own) ? {} : { key: key.tonic }),
+    ...(variant ? { variant: String(variant) } : {}),
+    ...(key ? { key } : {}),
     ...(hide > 1 ? { hide: String(hide) } : {}),
     ...(line ? { line } : {}),
+    ...(list ? { list: list.id, at: String(list.at) } : {}),
   })
   return `/stage/${tune}?${query}`
 }

@@ -1,0 +1,45 @@
+import { describe, expect, it } from 'vitest'
+import { piecesOf } from './pieces.ts'
+import { playedAt, restDue } from './rest.ts'
+
+const minutes = (count: number): number => count * 60_000
+
+describe('a sitting', () => {
+  it('is told after the minutes that the player chose, and not before; after a pause it begins anew', () => {
+    let sitting = playedAt(undefined, 0)
+    for (let at = 1; at <= 24; at += 1) sitting = playedAt(sitting, minutes(at))
+    expect(restDue(sitting, 25, minutes(24))).toBeUndefined()
+    sitting = playedAt(sitting, minutes(26))
+    expect(restDue(sitting, 25, minutes(26))).toBe(26)
+    expect(restDue(sitting, 0, minutes(26))).toBeUndefined()
+    expect(restDue(sitting, 25, minutes(40))).toBeUndefined()
+    expect(playedAt(sitting, minutes(40)).from).toBe(minutes(40))
+  })
+})
+
+describe('piecesOf', () => {
+  it('takes halves apart and puts them together', () => {
+    expect(piecesOf({ from: 4, to: 11 }, 'halves')).toEqual([
+      { from: 4, to: 7 },
+      { from: 8, to: 11 },
+      { from: 4, to: 11 },
+    ])
+    expect(piecesOf({ from: 0, to: 2 }, 'halves')).toEqual([
+      { from: 0, to: 1 },
+      { from: 2, to: 2 },
+      { from: 0, to: 2 },
+    ])
+  })
+
+  it('loops so many bars at a time; the last piece may be shorter; too short a stretch is whole', () => {
+    expect(piecesOf({ from: 0, to: 4 }, '2').map(({ from, to }) => [from, to])).toEqual([
+      [0, 1],
+      [2, 3],
+      [4, 4],
+      [0, 4],
+    ])
+    expect(piecesOf({ from: 0, to: 3 }, '8')).toEqual([{ from: 0, to: 3 }])
+    expect(piecesOf({ from: 0, to: 0 }, 'halves')).toEqual([{ from: 0, to: 0 }])
+    expect(piecesOf({ from: 0, to: 3 }, '1')).toHaveLength(5)
+  })
+})

@@ -1,0 +1,55 @@
+import { type FormEvent, useState } from 'react'
+import { useAppDispatch } from '../app/store.ts'
+import { newId } from '../data/ids.ts'
+import { post } from '../data/outbox.ts'
+import { Button } from '../parts/Button.tsx'
+import type { StageWish } from '../stage/stageAddress.ts'
+
+interface KeepExerciseProps {
+  readonly wish: StageWish
+  /** Its name where the player gives none. */
+  readonly usual: string
+}
+
+/** Keeps an exercise as it is set, by a name. */
+export const KeepExercise = ({ wish, usual }: KeepExerciseProps) => {
+  const dispatch = useAppDispatch()
+  const [name, setName] = useState('')
+  const [kept, setKept] = useState<string>()
+  const keep = (event: FormEvent) => {
+    event.preventDefault()
+    const title = name.trim() || usual
+    const id = newId('exercise')
+    const { tune, rung, stretch, tempo, variant = 0, key, hide = 1, line } = wish
+    const body = { revision: 0, title, tune, rung, stretch, tempo, variant, hide }
+    void post(dispatch, {
+      entity: id,
+      path: `exercises/${id}`,
+      title,
+      body: { ...body, ...(key ? { key } : {}), ...(line ? { line } : {}) },
+    })
+    setName('')
+    setKept(title)
+  }
+  return (
+    <form onSubmit={keep} className="mt-4">
+      <label className="block text-soft" htmlFor="exercise-name">
+        Keep it as an exercise of your own
+      </label>
+      <span className="flex gap-2">
+        <input
+          id="exercise-name"
+          value={name}
+          placeholder={usual}
+          maxLength={200}
+          onChange={(event) => setName(event.target.value)}
+          className="min-h-11 min-w-0 grow rounded-xl border border-soft bg-sheet px-3"
+        />
+        <Button type="submit">Keep</Button>
+      </span>
+      <span role="status" className="text-soft">
+        {kept === undefined ? '' : `Kept: ${kept}`}
+      </span>
+    </form>
+  )
+}
