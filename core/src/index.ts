@@ -76,7 +76,7 @@ export { type FigureWish, type FittingFigure, figuresFor, type Spot } from './fi
 export type { MinorSixth } from './figures/ground.ts'
 export { PLACED, type PlacedFigure, placedNotes } from './figures/placed.ts'
 export { PROGRESSIONS, type Progression, progressionChords, ROADS, type RoadId } from './figures/roads.ts'
-export { readMidiLine, readMusicXmlLine } from './formats/lineFile.ts'
+export { readMidiLine, readMidiTake, readMusicXmlLine } from './formats/lineFile.ts'
 export { type MidiVoice, writeBandMidi, writeMidi } from './formats/midi.ts'
 export { type ScoreTitles, writeMusicXml } from './formats/musicxml.ts'
 export { readMusicXmlChart } from './formats/musicxmlChart.ts'

@@ -18,7 +18,8 @@ import {
 
 const STAGE = '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=120'
 const result = (page: Page) => page.getByRole('status', { name: 'Result' })
-const marks = async (page: Page) => (await result(page).locator('dd:not([data-behind])').allInnerTexts()).map(Number)
+const marks = async (page: Page) =>
+  (await result(page).locator('dd:not([data-behind])').allInnerTexts()).map(Number)
 
 interface Heard {
   readonly onset: number

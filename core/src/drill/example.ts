@@ -8,8 +8,7 @@ import type { UnspelledNote } from '../line/spell.ts'
 import { type Degree, degreeSemitones } from '../pitch/degree.ts'
 import { QUARTER, type Ticks } from '../rhythm/ticks.ts'
 import { ALTERATIONS, allowedOver, isDominant } from './allowed.ts'
-import type { FreeLimits, LimitRule } from './limits.ts'
-import type { Unit } from './rungs.ts'
+import type { FreeLimits, LimitRule, Unit } from './limits.ts'
 
 const UNITS: Readonly<Record<Unit, Ticks>> = {
   whole: 4 * QUARTER,

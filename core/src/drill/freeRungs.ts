@@ -1,6 +1,5 @@
 import { QUARTER } from '../rhythm/ticks.ts'
-import type { FreeLimits } from './limits.ts'
-import type { Unit } from './rungs.ts'
+import type { FreeLimits, Unit } from './limits.ts'
 
 interface FreeRow {
   readonly id: string
@@ -14,7 +13,7 @@ interface FreeRow {
   readonly ways: readonly [FreeWay, ...FreeWay[]]
 }
 
-export interface FreeWay {
+interface FreeWay {
   readonly name: string
   readonly limits: FreeLimits
 }

@@ -1,6 +1,9 @@
 import type { Grid } from '../rhythm/grid.ts'
 import type { Ticks } from '../rhythm/ticks.ts'
 
+/** The notes that a rung goes in. */
+export type Unit = 'whole' | 'halves' | 'quarters' | 'eighths' | 'triplets' | 'sixteenths'
+
 /** Which notes a free rung allows over each chord; `NOTES_ALLOWED` says how each is found. */
 export type NotesAllowed =
   | 'roots'

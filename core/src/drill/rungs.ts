@@ -1,6 +1,6 @@
 import type { ChordKind } from '../chord/chord.ts'
 import { FREE_ROWS } from './freeRungs.ts'
-import type { FreeLimits } from './limits.ts'
+import type { FreeLimits, Unit } from './limits.ts'
 import type { GoesOn, Shape } from './shapes.ts'
 
 /** What is played on each chord, by how it is made. */
@@ -27,8 +27,6 @@ export type Material =
   | { readonly by: 'line' }
   /** The player makes the line, within the variant's limits. */
   | { readonly by: 'player'; readonly limits: FreeLimits }
-
-export type Unit = 'whole' | 'halves' | 'quarters' | 'eighths' | 'triplets' | 'sixteenths'
 
 /** One way to play a rung: what the player chooses between. */
 export interface Variant {

@@ -4,7 +4,7 @@ import { analysed, eighths } from '../../test/changes.ts'
 import { composeLines } from '../compose/compose.ts'
 import { instrumentOf } from '../instrument/instrument.ts'
 import { spellNotes } from '../line/spell.ts'
-import { readMidiLine, readMusicXmlLine } from './lineFile.ts'
+import { readMidiLine, readMidiTake, readMusicXmlLine } from './lineFile.ts'
 import { writeMidi } from './midi.ts'
 import { writeMusicXml } from './musicxml.ts'
 
@@ -38,6 +38,26 @@ describe('a line in a file', () => {
       const read = readMusicXmlLine(xml)
       expect(read.ok && bare(read.value)).toEqual(bare(line.notes))
     }
+  })
+
+  it('is read as it was played, in milliseconds, through changes of tempo (@tonejs/midi)', () => {
+    const file = new toneMidi.Midi()
+    file.header.setTempo(90)
+    file.header.tempos.push({ bpm: 140, ticks: 960 })
+    file.header.update()
+    const track = file.addTrack()
+    for (const [at, midi] of [60, 62, 64, 65, 67].entries())
+      track.addNote({ midi, ticks: at * 400, durationTicks: 300 })
+    const bytes = file.toArray()
+    const read = readMidiTake(bytes)
+    const peer = new toneMidi.Midi(bytes).tracks.find(({ notes }) => notes.length > 0)!.notes
+    expect(read.ok && read.value.map(({ midi }) => midi)).toEqual([60, 62, 64, 65, 67])
+    if (!read.ok) throw new Error('not read')
+    read.value.forEach(({ onsetMs, durationMs }, at) => {
+      expect(onsetMs).toBeCloseTo(peer[at]!.time * 1000, 0)
+      expect(durationMs).toBeCloseTo(peer[at]!.duration * 1000, 0)
+    })
+    expect(readMidiTake(new TextEncoder().encode('nothing'))).toMatchObject({ ok: false })
   })
 
   it('is read from a file that @tonejs/midi wrote: its fullest track, the top of each chord, at any resolution', () => {

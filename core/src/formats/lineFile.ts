@@ -1,5 +1,6 @@
 import midiFile from 'midi-file'
 import type { UnspelledNote } from '../line/spell.ts'
+import type { PlayedNote } from '../listen/take.ts'
 import { bad, good, type Outcome } from '../outcome/outcome.ts'
 import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
@@ -44,22 +45,83 @@ const oneVoice = (notes: readonly Timed[]): Outcome<readonly UnspelledNote[]> =>
   )
 }
 
+/** A file's tracks and its ticks to the quarter; undefined where it is broken or counts no beats. */
+const parsed = (bytes: Uint8Array) => {
+  if (HEADER.some((byte, at) => bytes[at] !== byte)) return undefined
+  try {
+    const { tracks, header } = midiFile.parseMidi(bytes as never)
+    return header.ticksPerBeat ? { tracks, perBeat: header.ticksPerBeat } : undefined
+  } catch {
+    return undefined
+  }
+}
+
 /**
  * The line in a standard MIDI file (bytes): the track with the most notes, percussion left out, in ticks of 480 to the
  * quarter from the file's beginning, on the nearest sixteenths and triplets. A broken file is a problem.
  */
 export const readMidiLine = (bytes: Uint8Array): Outcome<readonly UnspelledNote[]> => {
-  if (HEADER.some((byte, at) => bytes[at] !== byte)) return bad({ rule: 'import.notMidi', args: [] })
-  let file: ReturnType<typeof midiFile.parseMidi>
-  try {
-    file = midiFile.parseMidi(bytes as never)
-  } catch {
-    return bad({ rule: 'import.notMidi', args: [] })
-  }
-  const perBeat = file.header.ticksPerBeat
-  if (!perBeat) return bad({ rule: 'import.notMidi', args: [] })
-  const tracks = file.tracks.map((events) => timed(events as readonly MidiEvent[], QUARTER / perBeat))
+  const file = parsed(bytes)
+  if (!file) return bad({ rule: 'import.notMidi', args: [] })
+  const tracks = file.tracks.map((events) => timed(events as readonly MidiEvent[], QUARTER / file.perBeat))
   return oneVoice(tracks.reduce((best, one) => (one.length > best.length ? one : best), []))
+}
+
+/** Microseconds to a quarter where a file sets no tempo (Standard MIDI Files 1.0). */
+const USUAL_TEMPO = 500_000
+
+/** Milliseconds from the file's beginning at a tick of it, by its tempo events in order. */
+const clockOf = (tracks: readonly (readonly MidiEvent[])[], perBeat: number): ((tick: number) => number) => {
+  const changes = tracks
+    .flatMap((events) => {
+      let at = 0
+      return events.flatMap(({ deltaTime, microsecondsPerBeat }) => {
+        at += deltaTime
+        return microsecondsPerBeat === undefined
+          ? []
+          : [{ at, perTick: microsecondsPerBeat / perBeat / 1000 }]
+      })
+    })
+    .sort((a, b) => a.at - b.at)
+  return (tick) => {
+    let ms = 0
+    let from = 0
+    let perTick = USUAL_TEMPO / perBeat / 1000
+    for (const change of changes) {
+      if (change.at >= tick) break
+      ms += (change.at - from) * perTick
+      from = change.at
+      perTick = change.perTick
+    }
+    return ms + (tick - from) * perTick
+  }
+}
+
+/**
+ * What was played into a standard MIDI file (bytes): the notes of the track that has most, percussion left out, in
+ * milliseconds by the file's own tempo from its beginning. A broken file is a problem.
+ */
+export const readMidiTake = (bytes: Uint8Array): Outcome<readonly PlayedNote[]> => {
+  const file = parsed(bytes)
+  if (!file) return bad({ rule: 'import.notMidi', args: [] })
+  const tracks = file.tracks as readonly (readonly MidiEvent[])[]
+  const clock = clockOf(tracks, file.perBeat)
+  const notes = tracks
+    .map((events) => timed(events, 1))
+    .reduce((best, one) => (one.length > best.length ? one : best), [])
+  if (notes.length === 0) return bad({ rule: 'import.noNotes', args: [] })
+  if (notes.length > MOST_NOTES) return bad({ rule: 'import.tooManyNotes', args: [notes.length, MOST_NOTES] })
+  return good(
+    notes
+      .map(({ start, end, midi }) => ({
+        onsetMs: clock(start),
+        durationMs: clock(end) - clock(start),
+        midi,
+        cents: 0,
+        velocity: 90,
+      }))
+      .sort((a, b) => a.onsetMs - b.onsetMs),
+  )
 }
 
 interface MidiEvent {
@@ -68,6 +130,7 @@ interface MidiEvent {
   readonly channel?: number
   readonly noteNumber?: number
   readonly velocity?: number
+  readonly microsecondsPerBeat?: number
 }
 const PERCUSSION = 9
 

@@ -94,6 +94,41 @@ describe('gradeTake', () => {
     expect(gradeTake(EXERCISE, take(low), { ...GRADE_RULES, octaves: 'as written' }).marks.notes).toBe(0)
   })
 
+  it('follows a player who stops for a beat and goes on from there: notes are right, time and flow are not', () => {
+    const stopped = perfect.map((note, index) => ({
+      ...note,
+      onsetMs: note.onsetMs + (index >= 10 ? 620 : 0),
+    }))
+    const { marks } = gradeTake(EXERCISE, take(stopped))
+    expect(marks.notes).toBeGreaterThanOrEqual(95)
+    expect(marks.flow).toBe(88)
+    expect(marks.time).toBeLessThan(60)
+  })
+
+  it('tells the note asked for from the rest of a chord', () => {
+    const chords = perfect.flatMap((note) => [
+      note,
+      { ...note, midi: note.midi + 3 },
+      { ...note, midi: note.midi + 6 },
+    ])
+    const { judged } = gradeTake(EXERCISE, take(chords))
+    expect(judged.filter(({ verdict }) => verdict === 'right')).toHaveLength(EXERCISE.expected.length)
+    expect(judged.filter(({ verdict }) => verdict === 'extra')).toHaveLength(2 * EXERCISE.expected.length)
+  })
+
+  it('grades a take of 20,000 notes, and clocks that stood still or jumped', () => {
+    const many = Array.from({ length: 20_000 }, (_, at) => ({
+      ...perfect[0]!,
+      onsetMs: at * 2,
+      midi: 40 + (at % 50),
+    }))
+    expect(gradeTake(EXERCISE, take(many)).judged.length).toBeGreaterThanOrEqual(20_000)
+    const still = perfect.map((note) => ({ ...note, onsetMs: 1000 }))
+    expect(gradeTake(EXERCISE, take(still)).verdict).toBe('again')
+    const jumped = perfect.map((note, at) => ({ ...note, onsetMs: note.onsetMs + (at > 8 ? 3_600_000 : 0) }))
+    expect(gradeTake(EXERCISE, take(jumped)).marks.notes).toBeLessThan(50)
+  })
+
   it('never holds for a player in the wrong key, or for silence', () => {
     for (let shift = 1; shift < 12; shift += 1) {
       const { verdict } = gradeTake(

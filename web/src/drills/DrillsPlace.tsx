@@ -1,10 +1,13 @@
 import {
   type CellState,
+  type Instrument,
   KEY_ORDER_NAMES,
   type Key,
   type KeyOrder,
+  keysOfList,
   RUNGS,
   type RungId,
+  transposeKey,
 } from '@eager-contour/core'
 import { Fragment, type KeyboardEvent, useState } from 'react'
 import { useSettings } from '../app/settings.ts'
@@ -19,16 +22,25 @@ import { type Ladder, useLadder } from './useLadder.ts'
 
 const STATES: readonly CellState[] = ['not tried', 'again', 'nearly', 'holds', 'moves on', 'resting']
 const ALL = 'all'
+const OWN = 'own'
+
+/** A list of keys as the instrument reads them, at concert pitch. */
+const concertList = (text: string, of: Instrument): string | undefined =>
+  keysOfList(text, { tonic: 'C', mode: 'major' })
+    .map((key) => transposeKey(key, -of.written.fifths).tonic)
+    .join(',') || undefined
 
 /** The ladder over the stretch: rungs by keys, each with its state; one is opened to see what it asks and to start it. */
 export const DrillsPlace = () => {
   const open = useOpenTune()
-  const [order, setOrder] = useState<KeyOrder>('fourths')
+  const [order, setOrder] = useState<KeyOrder | typeof OWN>('fourths')
+  const [own, setOwn] = useState('')
   const [filter, setFilter] = useState<CellState | typeof ALL>(ALL)
-  const ladder = useLadder(open, order)
+  const ladder = useLadder(open, order === OWN ? 'fourths' : order)
   const [shown, setShown] = useState<'ladder' | 'own'>('ladder')
   const [rung, setRung] = useState<RungId>('outline-up')
   const [key, setKey] = useState<string>()
+  const { of } = useSettings()
   const chosen = ladder.keys.find(({ tonic }) => tonic === key) ?? ladder.keys[0]!
   return (
     <div className="grid grow bg-sheet lg:grid-cols-[minmax(0,1fr)_20rem]">
@@ -36,12 +48,26 @@ export const DrillsPlace = () => {
         <div className="flex flex-wrap items-end justify-between gap-x-6">
           <h2 className="text-2xl">Drills over {barsText(open.stretch)}</h2>
           <div className="flex gap-4">
-            <Choice<KeyOrder>
+            <Choice<KeyOrder | typeof OWN>
               label="Keys"
               value={order}
-              options={KEY_ORDER_NAMES.map(({ id, name }) => ({ value: id, label: name }))}
+              options={[
+                ...KEY_ORDER_NAMES.map(({ id, name }) => ({ value: id, label: name })),
+                { value: OWN, label: 'my own list' },
+              ]}
               onChange={setOrder}
             />
+            {order === OWN && (
+              <label className="block py-1.5 text-soft">
+                My keys, in order
+                <input
+                  value={own}
+                  placeholder="C F B♭ E♭"
+                  onChange={(event) => setOwn(event.target.value)}
+                  className="block min-h-11 w-44 rounded-xl border border-soft bg-sheet px-3 text-lg text-ink"
+                />
+              </label>
+            )}
             <Choice<CellState | typeof ALL>
               label="Show"
               value={filter}
@@ -87,7 +113,14 @@ export const DrillsPlace = () => {
           </>
         )}
       </div>
-      <RungPanel key={`${rung} ${chosen.tonic}`} open={open} ladder={ladder} rung={rung} at={chosen} />
+      <RungPanel
+        key={`${rung} ${chosen.tonic}`}
+        open={open}
+        ladder={ladder}
+        rung={rung}
+        at={chosen}
+        keys={order === OWN ? concertList(own, of) : order === 'fourths' ? undefined : order}
+      />
     </div>
   )
 }

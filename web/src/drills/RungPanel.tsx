@@ -3,6 +3,7 @@ import {
   bandEvents,
   explainLine,
   type Key,
+  piecesOf,
   type RungId,
   rungOf,
   swung,
@@ -21,10 +22,11 @@ import { Choice } from '../parts/Choice.tsx'
 import { VerdictMark } from '../parts/VerdictMark.tsx'
 import { bandIfReady } from '../sound/band.ts'
 import { useHear } from '../sound/usePlay.ts'
-import { type StageWish, stageAddress } from '../stage/stageAddress.ts'
+import { type Practice, type StageWish, stageAddress } from '../stage/stageAddress.ts'
 import { barsText, type OpenTune } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
 import { KeepExercise } from './KeepExercise.tsx'
+import { PracticeChoices } from './PracticeChoices.tsx'
 import type { Ladder } from './useLadder.ts'
 import { useMadeExercise } from './useMadeExercise.ts'
 
@@ -52,10 +54,12 @@ interface RungPanelProps {
   readonly rung: RungId
   /** The key, at concert pitch. */
   readonly at: Key
+  /** The order of the keys, where it is not the usual one. */
+  readonly keys: string | undefined
 }
 
 /** What a rung asks in a key, how it went, and its start. */
-export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
+export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
   const { tune, stretch } = open
   const { of } = useSettings()
   const { data: lines = [] } = useLinesQuery(tune.id)
@@ -67,6 +71,7 @@ export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
   const [ownTempo, setOwnTempo] = useState<number>()
   const atTempo = ownTempo ?? tempo
   const [line, setLine] = useState<string>()
+  const [practice, setPractice] = useState<Practice>({})
   const hear = useHear()
   // What is heard ends with the rung that it belongs to.
   useEffect(() => () => bandIfReady()?.stop(), [])
@@ -108,7 +113,10 @@ export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
     key: inOwnKey ? undefined : at.tonic,
     hide: Number(hide),
     line: needsLine ? chosen?.id : undefined,
+    practice: { ...practice, keys },
   }
+  const [first] = piecesOf(stretch, practice.pieces ?? 'whole')
+  const begin: StageWish = { ...wish, stretch: first!, practice: { ...wish.practice, whole: stretch } }
   return (
     <aside aria-label="The rung" className="border-l border-rule p-5 lg:sticky lg:top-0 lg:self-start">
       <div className="text-soft">
@@ -119,6 +127,24 @@ export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
       <p className="mt-2 font-head text-xl font-bold">
         in {writtenKey(`${at.tonic} ${at.mode}`, of)}, {barsText(stretch)}
       </p>
+      {needsLine && fitting.length === 0 ? (
+        <p className="mt-2 text-lg text-soft">
+          No kept line lies in these bars. Write one in Line and keep it.
+        </p>
+      ) : made.outcome.ok ? (
+        <div className="mt-4 flex flex-wrap items-center gap-3">
+          <Link
+            to={stageAddress(begin)}
+            className="inline-flex min-h-12 items-center rounded-full bg-ink px-6 text-lg font-semibold text-on-ink"
+          >
+            Play at {atTempo}
+          </Link>
+          <Button onClick={() => print()}>Print</Button>
+          <Button onClick={onHear}>{row.kind === 'free' ? 'Hear one way' : 'Hear it'}</Button>
+        </div>
+      ) : (
+        <p className="mt-2 text-lg text-madder">{made.outcome.problems.map(wordReason).join(' ')}</p>
+      )}
       {row.variants.length > 1 && (
         <Choice
           label="Played"
@@ -136,6 +162,7 @@ export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
         />
       )}
       <Choice label="Shown" value={hide} options={HIDING} onChange={setHide} />
+      <PracticeChoices value={practice} onChange={setPractice} />
       <label className="flex items-center gap-2 py-1.5 text-soft">
         tempo
         <input
@@ -155,24 +182,6 @@ export const RungPanel = ({ open, ladder, rung, at }: RungPanelProps) => {
         <p className="mt-2 text-soft">
           {row.kind === 'free' ? 'One way begins' : 'It begins'} <span className="text-ink">{names}</span>
         </p>
-      )}
-      {needsLine && fitting.length === 0 ? (
-        <p className="mt-2 text-lg text-soft">
-          No kept line lies in these bars. Write one in Line and keep it.
-        </p>
-      ) : made.outcome.ok ? (
-        <div className="mt-4 flex flex-wrap items-center gap-3">
-          <Link
-            to={stageAddress(wish)}
-            className="inline-flex min-h-12 items-center rounded-full bg-ink px-6 text-lg font-semibold text-on-ink"
-          >
-            Play at {atTempo}
-          </Link>
-          <Button onClick={() => print()}>Print</Button>
-          <Button onClick={onHear}>{row.kind === 'free' ? 'Hear one way' : 'Hear it'}</Button>
-        </div>
-      ) : (
-        <p className="mt-2 text-lg text-madder">{made.outcome.problems.map(wordReason).join(' ')}</p>
       )}
       {made.outcome.ok && <KeepExercise key={rung} wish={wish} usual={`${row.name}, ${barsText(stretch)}`} />}
       {made.outcome.ok && (

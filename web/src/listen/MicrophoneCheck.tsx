@@ -164,7 +164,8 @@ export const MicrophoneCheck = ({
           </Dialog.Description>
           {step === 'done' && fit.hearsBand && (
             <div className="mt-4 flex flex-wrap items-center gap-3 rounded-xl bg-sheet p-4 text-lg">
-              The microphone hears the band: it would be taken for your notes. Use headphones, or
+              The microphone hears the band: it would be taken for your notes. Use headphones, at a low level
+              (long playing above about 85 dB(A) harms hearing), or
               <Button onClick={() => dispatch(mixSet({ muted: BAND }))}>Silence the band</Button>
             </div>
           )}

@@ -2,11 +2,13 @@ import { INSTRUMENTS } from '@eager-contour/core'
 import { useSettings } from '../app/settings.ts'
 import { useSaveSettings } from '../app/useSaveSettings.ts'
 import { Segments } from '../parts/Segments.tsx'
+import { useRestMinutes } from '../stage/useRest.ts'
 
 /** Instrument, names and look. Each choice counts at once. */
 export const SetupPlace = () => {
   const settings = useSettings()
   const choose = useSaveSettings()
+  const [minutes, setMinutes] = useRestMinutes()
   return (
     <div className="mx-auto w-full max-w-4xl space-y-7 px-5 py-4">
       <h1 className="text-4xl">Setup</h1>
@@ -65,6 +67,19 @@ export const SetupPlace = () => {
           { value: 'simple', label: 'simply: the ♭9 of A♭7 is A' },
         ]}
       />
+      <label className="block">
+        <span className="mb-1 block text-soft">
+          A pause is proposed after so many minutes of playing (0: never)
+        </span>
+        <input
+          type="number"
+          min={0}
+          max={120}
+          value={minutes}
+          onChange={(event) => setMinutes(Math.min(120, Math.max(0, Math.round(Number(event.target.value)))))}
+          className="min-h-11 w-24 rounded-xl border border-soft bg-sheet px-3 text-lg"
+        />
+      </label>
       <p className="max-w-prose text-soft">
         Keep headphones and amplifiers low: long playing above about 85 dB(A) harms hearing. Pause every half
         hour, and stop when something hurts.

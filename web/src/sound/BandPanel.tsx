@@ -97,6 +97,9 @@ export const BandPanel = ({ feel, tempo }: { readonly feel: Feel; readonly tempo
             checked={mix.slower}
             onChange={(slower) => set({ slower })}
           />
+          <p className="mt-2 max-w-xs text-sm text-soft">
+            In headphones keep it low: long playing above about 85 dB(A) harms hearing.
+          </p>
         </section>
       </div>
     </Drop>

@@ -18,7 +18,7 @@ const WIDTH = 1200
 const TOP = 44
 const BOTTOM = 10
 /** Half steps shown above and below the example. */
-const MARGIN = 3
+const MARGIN = 2
 
 interface FreeTrailProps {
   readonly analysis: Analysis
@@ -100,8 +100,8 @@ export const FreeTrail = ({ analysis, exercise, judged, position, style, height 
                     rx={3}
                     fill="var(--ledge-guide)"
                   />
-                  {right - left > 60 && half >= 11 && (
-                    <text x={left + 6} y={y(midi) + 5} fontSize={Math.min(17, half + 2)} fill="var(--soft)">
+                  {right - left > 60 && half >= 8 && (
+                    <text x={left + 6} y={y(midi) + 5} fontSize={Math.min(17, half + 4)} fill="var(--soft)">
                       {name}
                     </text>
                   )}

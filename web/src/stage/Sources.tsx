@@ -11,6 +11,8 @@ interface SourcesProps {
   readonly armed: boolean
   readonly setArmed: (on: boolean) => void
   readonly simulated: SimulatedSettings | undefined
+  /** A MIDI file that was played elsewhere. */
+  readonly onFile: (file: File) => void
   readonly setSimulated: (simulated: SimulatedSettings | undefined) => void
 }
 
@@ -25,6 +27,7 @@ export const Sources = ({
   setArmed,
   simulated,
   setSimulated,
+  onFile,
 }: SourcesProps) => (
   <>
     <MidiChoice devices={midi} />
@@ -38,6 +41,19 @@ export const Sources = ({
       checked={simulated !== undefined}
       onChange={(on) => setSimulated(on ? FIRST : undefined)}
     />
+    <label className="cursor-pointer px-2 underline decoration-soft underline-offset-4 focus-within:outline-2">
+      MIDI file
+      <input
+        type="file"
+        accept=".mid,.midi,audio/midi"
+        className="sr-only"
+        onChange={(event) => {
+          const [file] = event.target.files ?? []
+          if (file) onFile(file)
+          event.target.value = ''
+        }}
+      />
+    </label>
     {simulated && (
       <SimulatedFields
         value={simulated}

@@ -6,6 +6,7 @@ import {
   keySignature,
   type Source,
   type Take,
+  wordReason,
 } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
@@ -16,8 +17,11 @@ import { useAppDispatch } from '../app/store.ts'
 import { post } from '../data/outbox.ts'
 import { Keys } from '../listen/Keys.tsx'
 import { Button } from '../parts/Button.tsx'
+import { Notice } from '../parts/Notice.tsx'
+import { BandPanel } from '../sound/BandPanel.tsx'
 import { useHear } from '../sound/usePlay.ts'
 import { barsText, type OpenTune } from '../tune/useTune.ts'
+import { work } from '../work/work.ts'
 import { FreeTrail } from './FreeTrail.tsx'
 import { NowNext } from './NowNext.tsx'
 import { overAsked } from './overAsked.ts'
@@ -29,6 +33,7 @@ import { Stopped } from './Stopped.tsx'
 import { Trail } from './Trail.tsx'
 import { useAwake } from './useAwake.ts'
 import type { Onward, Propose } from './useOnward.ts'
+import { useRest } from './useRest.ts'
 import { type SimulatedSettings, useRun } from './useRun.ts'
 import { useSources } from './useSources.ts'
 import { useStageKeys } from './useStageKeys.ts'
@@ -95,6 +100,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   })
   const run = useRun(exercise, open.sounding, hearing, onPlayed)
   const [armed, setArmed] = useState(false)
+  const [trouble, setTrouble] = useState<string>()
   const [hidden, setHidden] = useState(hide)
   const [byNote, setByNote] = useState(false)
   const [simulated, setSimulated] = useState<SimulatedSettings>()
@@ -143,6 +149,14 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     begun.current = new Date().toISOString()
     run.start(simulated)
   }, [run.start, simulated])
+  const onFile = async (file: File) => {
+    setTrouble(undefined)
+    setLeftover(undefined)
+    begun.current = new Date().toISOString()
+    const notes = await work().importTake(new Uint8Array(await file.arrayBuffer()))
+    if (notes.ok) await run.read(notes.value)
+    else setTrouble(`${file.name}: ${notes.problems.map(wordReason).join(' ')}`)
+  }
   const stop = useCallback(async () => {
     const stopped = await run.abandon()
     setLeftover(stopped && { hand: inHand(stopped.take), grade: stopped.grade })
@@ -180,6 +194,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   useHotkeys('shift+h', () => setHidden((level) => Math.max(1, level - 1)), { enabled: !armed })
   const hear = useHear()
   useAwake(running)
+  const rest = useRest(running)
 
   return (
     <div
@@ -192,6 +207,10 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
           {title} · {open.tune.title}, {barsText(exercise.spec.stretch)}
         </h1>
         <span className="flex items-baseline gap-6">
+          <span>
+            <span className="font-head text-4xl font-bold text-ink tabular-nums">{exercise.spec.tempo}</span>{' '}
+            bpm
+          </span>
           for {of.name}
           {!running && (
             <Button look="quiet" onClick={leave}>
@@ -262,6 +281,15 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
             The sound could not be started: the run goes on without the band.
           </p>
         )}
+        {rest.due !== undefined && (
+          <p role="status" className="my-2 flex flex-wrap items-center gap-3 text-lg text-soft">
+            {rest.due} minutes without a pause: rest hands and lip for a while.
+            <Button look="quiet" onClick={rest.later}>
+              Later
+            </Button>
+          </p>
+        )}
+        {trouble && <Notice urgent>{trouble}</Notice>}
         {run.state === 'paused' && (
           <Stopped
             name="Paused"
@@ -301,7 +329,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
           />
         )}
       </main>
-      <footer className="flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule py-3 text-lg">
+      <footer className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-rule py-2 text-lg">
         <Button look="main" onClick={goOn} className="text-lg">
           {running ? 'Pause' : (ON_SAYS[run.state] ?? 'Start')} <kbd className="opacity-70">Page Down</kbd>
         </Button>
@@ -316,20 +344,21 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
           Again <kbd className="opacity-70">Page Up</kbd>
         </Button>
         {!running && run.state !== 'paused' && (
-          <Sources
-            sources={{ midi, microphone }}
-            byNote={byNote}
-            setByNote={setByNote}
-            armed={armed}
-            setArmed={setArmed}
-            simulated={simulated}
-            setSimulated={setSimulated}
-          />
+          <>
+            <BandPanel feel={open.sounding.chart.feel} tempo={exercise.spec.tempo} />
+            <Sources
+              sources={{ midi, microphone }}
+              byNote={byNote}
+              setByNote={setByNote}
+              armed={armed}
+              setArmed={setArmed}
+              simulated={simulated}
+              setSimulated={setSimulated}
+              onFile={(file) => void onFile(file)}
+            />
+          </>
         )}
         {running && armed && <span>computer keyboard: Z is the lowest note, each row a fourth higher</span>}
-        <span className="ml-auto">
-          <span className="font-head text-5xl font-bold tabular-nums">{exercise.spec.tempo}</span> bpm
-        </span>
       </footer>
     </div>
   )

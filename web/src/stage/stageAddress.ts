@@ -1,4 +1,4 @@
-import type { RungId, Stretch } from '@eager-contour/core'
+import type { PiecePlan, RungId, Stretch, TempoPlan } from '@eager-contour/core'
 
 /** What is to be played on the stage. */
 export interface StageWish {
@@ -11,9 +11,42 @@ export interface StageWish {
   readonly key?: string | undefined
   readonly hide?: number | undefined
   readonly line?: string | undefined
+  /** How it is practised. */
+  readonly practice?: Practice | undefined
   /** A set list, and how far it has come. */
   readonly list?: { readonly id: string; readonly at: number } | undefined
 }
+
+/** How an exercise is practised over several runs. */
+export interface Practice {
+  /** Taken apart so; `whole` is what the pieces are of. */
+  readonly pieces?: PiecePlan | undefined
+  readonly whole?: Stretch | undefined
+  readonly tempo?: TempoPlan | undefined
+  /** The order of the keys: a name, or the player's own list of tonics at concert pitch. */
+  readonly keys?: string | undefined
+  /** How much is hidden in every key after the first. */
+  readonly hideLater?: number | undefined
+}
+
+const barsOf = ({ from, to }: Stretch): string => `${from + 1}-${to + 1}`
+
+const stretchOf = (bars: string | null): Stretch | undefined => {
+  const [from, to] = bars?.split('-').map(Number) ?? []
+  return from && to && from <= to ? { from: from - 1, to: to - 1 } : undefined
+}
+
+const oneOf = <T extends string>(value: string | null, all: readonly T[]): T | undefined =>
+  all.find((one) => one === value)
+
+/** How an exercise is practised, as its address says. */
+export const practiceOf = (params: URLSearchParams): Practice => ({
+  pieces: oneOf<PiecePlan>(params.get('pieces'), ['halves', '1', '2', '4', '8']),
+  whole: stretchOf(params.get('whole')),
+  tempo: oneOf<TempoPlan>(params.get('plan'), ['fixed', 'upAndDown']),
+  keys: params.get('keys') ?? undefined,
+  hideLater: Number(params.get('later')) || undefined,
+})
 
 /** Where the stage for it is. */
 export const stageAddress = ({
@@ -26,15 +59,22 @@ export const stageAddress = ({
   hide = 1,
   line,
   list,
+  practice = {},
 }: StageWish): string => {
   const query = new URLSearchParams({
-    bars: `${stretch.from + 1}-${stretch.to + 1}`,
+    bars: barsOf(stretch),
     rung,
     tempo: String(tempo),
     ...(variant ? { variant: String(variant) } : {}),
     ...(key ? { key } : {}),
     ...(hide > 1 ? { hide: String(hide) } : {}),
     ...(line ? { line } : {}),
+    ...(practice.pieces && practice.pieces !== 'whole'
+      ? { pieces: practice.pieces, whole: barsOf(practice.whole ?? stretch) }
+      : {}),
+    ...(practice.tempo && practice.tempo !== 'ladder' ? { plan: practice.tempo } : {}),
+    ...(practice.keys ? { keys: practice.keys } : {}),
+    ...(practice.hideLater && practice.hideLater > 1 ? { later: String(practice.hideLater) } : {}),
     ...(list ? { list: list.id, at: String(list.at) } : {}),
   })
   return `/stage/${tune}?${query}`

@@ -55,6 +55,8 @@ export interface Run {
   readonly because: string | undefined
   readonly start: (simulated: SimulatedSettings | undefined) => void
   /** Stops for a while: the bar that was being played is begun anew. */
+  /** Grades notes that were played elsewhere, from a file, at the beginning or after a bar counted in. */
+  readonly read: (notes: readonly PlayedNote[]) => Promise<void>
   readonly pause: (because?: string) => void
   readonly resume: () => void
   /** Stops before the end; gives what was played so far. */
@@ -356,6 +358,33 @@ export const useRun = (
     },
     [takeNote, end],
   )
+  const read = useCallback(
+    async (notes: readonly PlayedNote[]) => {
+      if (!exercise) return
+      clear()
+      const now = going.current
+      now.source = 'midi-file'
+      now.aside = []
+      now.again = []
+      const counted = ticksToMs(exercise.countIn, exercise.spec.tempo)
+      const graded = await Promise.all(
+        [0, counted].map(async (lead) => {
+          now.notes = notes.map((note) => ({ ...note, onsetMs: note.onsetMs - lead }))
+          const played = takeNow(exercise)
+          return { played, final: await work().gradeTake(exercise, played) }
+        }),
+      )
+      const right = ({ final }: (typeof graded)[number]) =>
+        final.judged.filter(({ verdict }) => verdict === 'right').length
+      const [begun, after] = graded as [(typeof graded)[number], (typeof graded)[number]]
+      const { played, final } = right(after) > right(begun) ? after : begun
+      setTake(played)
+      setJudged(final.judged)
+      setGrade(final)
+      setState('done')
+    },
+    [exercise, clear, takeNow],
+  )
   const abandon = useCallback(async () => {
     const now = going.current
     if (!exercise) return undefined
@@ -397,6 +426,7 @@ export const useRun = (
     silent,
     because,
     start: (simulated) => void start(simulated),
+    read,
     pause,
     resume,
     abandon,

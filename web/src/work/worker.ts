@@ -25,6 +25,7 @@ import {
   type Review,
   type ReviewView,
   readMidiLine,
+  readMidiTake,
   readMusicXmlChart,
   readMusicXmlLine,
   reviewLine,
@@ -125,6 +126,9 @@ const work = {
     const text = openMusicXml(bytes)
     return text.ok ? readMusicXmlLine(text.value) : text
   },
+  /** The notes that were played into a MIDI file, in milliseconds. */
+  importTake: (bytes: Uint8Array): Outcome<readonly PlayedNote[]> => readMidiTake(bytes),
+  gradeTake: (exercise: Exercise, take: Take): Grade => gradeTake(exercise, take),
   startGrade: (exercise: Exercise): void => {
     grading = startGrade(exercise)
   },
