@@ -1,4 +1,5 @@
 import { benchComposing } from './composing.ts'
+import { benchDrilling } from './drilling.ts'
 import { benchPage } from './page.ts'
 import { benchReading } from './reading.ts'
 import { benchReviewing } from './reviewing.ts'
@@ -10,5 +11,6 @@ printTable([
   ...benchReading(),
   ...benchComposing(),
   ...benchReviewing(),
+  ...benchDrilling(),
   ...(await benchPage()),
 ])

@@ -35,6 +35,8 @@ export interface GradeState {
   readonly settled: readonly Judged[]
   readonly playedCount: number
   readonly clockMs: number
+  /** Where a whole take's verdicts are gathered, in the place of `settled`, which is copied at every step. */
+  readonly gathered?: Judged[]
 }
 
 const beatMs = (exercise: Exercise): number => ticksToMs(QUARTER, exercise.spec.tempo)
@@ -61,7 +63,9 @@ export const startGrade = (exercise: Exercise, rules: GradeRules = GRADE_RULES):
 export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
   if (state.exercise.free) {
     const judged = judgeFree(state.exercise, note, state.playedCount)
-    return { ...state, settled: [...state.settled, judged], playedCount: state.playedCount + 1 }
+    state.gathered?.push(judged)
+    const settled = state.gathered ? state.settled : [...state.settled, judged]
+    return { ...state, settled, playedCount: state.playedCount + 1 }
   }
   const now = advanceGrade(state, note.onsetMs)
   const played = now.playedCount
@@ -250,12 +254,10 @@ const windowEnd = (state: GradeState, { next, behindMs }: Hypothesis): number =>
 
 /** The earliest time at which a note can no longer be answered or a decision is due. */
 const nextMoment = (state: GradeState): number | undefined => {
-  const ends = state.hypotheses.flatMap((hypothesis) =>
-    hypothesis.next < state.placesMs.length ? [windowEnd(state, hypothesis)] : [],
-  )
-  const due = state.hypotheses[0]?.open[0]?.dueMs
-  const moments = due === undefined ? ends : [...ends, due]
-  return moments.length === 0 ? undefined : Math.min(...moments)
+  let moment = state.hypotheses[0]?.open[0]?.dueMs ?? Number.POSITIVE_INFINITY
+  for (const hypothesis of state.hypotheses)
+    if (hypothesis.next < state.placesMs.length) moment = Math.min(moment, windowEnd(state, hypothesis))
+  return moment === Number.POSITIVE_INFINITY ? undefined : moment
 }
 
 const atMoment = (state: GradeState, moment: number): GradeState => {
@@ -273,7 +275,7 @@ const atMoment = (state: GradeState, moment: number): GradeState => {
 const settleDue = (state: GradeState, moment: number): GradeState => {
   let current = state
   while ((current.hypotheses[0]?.open[0]?.dueMs ?? Number.POSITIVE_INFINITY) <= moment)
-    current = settleFirst(current)
+    current = settle(current, 1)
   return current
 }
 
@@ -282,40 +284,40 @@ const settlePlain = (state: GradeState): GradeState => {
   const best = state.hypotheses[0]!
   // What was passed over may still come.
   if (!best.open.at(-1)?.plain || best.owed !== undefined) return state
-  let current = state
-  for (let count = best.open.length; count > 0; count -= 1) current = settleFirst(current)
-  return current
+  return settle(state, best.open.length)
 }
 
-/** Settles the best way's oldest open decision, and drops the ways that decided otherwise. */
-const settleFirst = (state: GradeState): GradeState => {
-  const first = state.hypotheses[0]!.open[0]!
-  const agrees = (decision: Decision | undefined) =>
-    decision !== undefined &&
-    decision.verdict === first.verdict &&
-    decision.expected === first.expected &&
-    decision.played === first.played
-  const { dueMs: _due, plain: _plain, ...judged } = first
+const sameDecision = (a: Decision | undefined, b: Decision): boolean =>
+  a !== undefined && a.verdict === b.verdict && a.expected === b.expected && a.played === b.played
+
+const bare = ({ dueMs: _due, plain: _plain, ...judged }: Decision): Judged => judged
+
+/** Settles the best way's oldest open decisions, so many, and drops the ways that decided otherwise. */
+const settle = (state: GradeState, count: number): GradeState => {
+  const { hypotheses, gathered } = state
+  const first = hypotheses[0]!.open.slice(0, count)
+  const judged = first.map(bare)
+  gathered?.push(...judged)
   return {
     ...state,
-    settled: [...state.settled, judged],
-    hypotheses: state.hypotheses
-      .filter(({ open }) => agrees(open[0]))
-      .map((hypothesis) => ({ ...hypothesis, open: hypothesis.open.slice(1) })),
+    settled: gathered ? state.settled : [...state.settled, ...judged],
+    hypotheses: hypotheses
+      .filter(({ open }) => first.every((decision, at) => sameDecision(open[at], decision)))
+      .map((hypothesis) => ({ ...hypothesis, open: hypothesis.open.slice(count) })),
   }
 }
 
 /** No more notes come, of an exercise whose notes are given: the rest is missed, everything is settled, and the marks are given. */
 export const finishGrade = (state: GradeState): Grade => {
   const ended = advanceGrade(state, Number.POSITIVE_INFINITY)
-  return sumUp(ended.exercise, ended.settled)
+  return sumUp(ended.exercise, [...ended.settled, ...(ended.gathered ?? [])])
 }
 
 /** Grades a whole take: the same steps, one note after the other; a free one then by its limits. */
 export const gradeTake = (exercise: Exercise, take: Take, rules: GradeRules = GRADE_RULES): Grade => {
-  const played = [...take.notes]
+  const played: GradeState = [...take.notes]
     .sort((a, b) => a.onsetMs - b.onsetMs)
-    .reduce(
+    .reduce<GradeState>(
       (state, note) => gradeStep(state, { ...note, onsetMs: note.onsetMs - take.latencyMs }),
       startGrade(exercise, rules),
     )

@@ -100,10 +100,10 @@ const weakestChange = ({ expected }: Exercise, judged: readonly Judged[]): WeakC
   expected.forEach(({ chord }, at) => {
     const before = expected[at - 1]
     if (!before || before.chord === chord) return
-    const around = expected
-      .map((_, index) => index)
-      .slice(at - AROUND_CHANGE.before, at + AROUND_CHANGE.after)
-    const share = around.filter((index) => right.has(index)).length / around.length
+    const [first, end] = [at - AROUND_CHANGE.before, Math.min(expected.length, at + AROUND_CHANGE.after)]
+    let came = 0
+    for (let index = first; index < end; index += 1) if (right.has(index)) came += 1
+    const share = came / (end - first)
     if (share < (worst?.share ?? 1)) worst = { from: before.chord, to: chord, share }
   })
   return worst && { from: worst.from, to: worst.to }
@@ -159,7 +159,8 @@ export const sumUpFree = (
 /** Where a player stopped, by the note asked for; undefined where nothing came. A stop: two or more notes missed in a row, or a note that comes over half a beat later than the one before it did. */
 const stopsOf = (exercise: Exercise, judged: readonly Judged[]): readonly number[] | undefined => {
   const beatMs = ticksToMs(QUARTER, exercise.spec.tempo)
-  const answers = exercise.expected.map((_, at) => judged.find(({ expected }) => expected === at))
+  const byNote = new Map(judged.map((one) => [one.expected, one] as const))
+  const answers = exercise.expected.map((_, at) => byNote.get(at))
   if (answers.every((answer) => answer === undefined || answer.verdict === 'missed')) return undefined
   const stops: number[] = []
   let missedRun = 0
@@ -178,11 +179,12 @@ const stopsOf = (exercise: Exercise, judged: readonly Judged[]): readonly number
 }
 
 const barsOf = (exercise: Exercise, judged: readonly Judged[]): readonly BarGrade[] => {
+  const right = new Set(judged.flatMap((one) => (one.verdict === 'right' ? [one.expected] : [])))
   const bars = new Map<number, { bar: number; asked: number; right: number }>()
   exercise.expected.forEach((note, at) => {
     const bar = bars.get(note.bar) ?? { bar: note.bar, asked: 0, right: 0 }
     bar.asked += 1
-    if (judged.some(({ expected, verdict }) => expected === at && verdict === 'right')) bar.right += 1
+    if (right.has(at)) bar.right += 1
     bars.set(note.bar, bar)
   })
   return [...bars.values()]
