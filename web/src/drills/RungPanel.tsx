@@ -169,6 +169,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
           type="number"
           min={20}
           max={400}
+          aria-label="Beats a minute"
           value={atTempo}
           onChange={(event) => {
             const asked = Math.round(Number(event.target.value))

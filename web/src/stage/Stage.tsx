@@ -283,7 +283,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
         )}
         {rest.due !== undefined && (
           <p role="status" className="my-2 flex flex-wrap items-center gap-3 text-lg text-soft">
-            {rest.due} minutes without a pause: rest hands and lip for a while.
+            {rest.due} minute{rest.due === 1 ? '' : 's'} without a pause: rest hands and lip for a while.
             <Button look="quiet" onClick={rest.later}>
               Later
             </Button>

@@ -1,5 +1,4 @@
 import type { BandEvent, PlayedNote } from '@eager-contour/core'
-import { playIntoStandIn } from '../listen/microphoneStandIn.ts'
 import { fetchFont } from '../sound/band.ts'
 import { audioContext } from '../sound/context.ts'
 import type { Mix } from '../sound/mixSlice.ts'
@@ -34,7 +33,8 @@ export const playIntoMicrophone = (notes: readonly PlayedNote[], mix: Mix, beatA
         room: false,
       }),
     )
-    .then((samples) => {
+    .then(async (samples) => {
+      const { playIntoStandIn } = await import('../listen/microphoneStandIn.ts')
       if (wanted) stop = playIntoStandIn(samples, sampleRate, beatAt + first / 1000)
     })
   return () => {

@@ -1,0 +1,164 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page, test } from '@playwright/test'
+import toneMidi from '@tonejs/midi'
+import { openPlace } from './places.ts'
+
+const result = (page: Page) => page.getByRole('status', { name: 'Result' })
+const violations = async (page: Page) =>
+  (await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)
+
+const simulate = async (page: Page, errors: number) => {
+  await page.getByLabel('simulated player').check()
+  await page.getByLabel('errors in 100').fill(String(errors))
+}
+
+test('a free rung: what is allowed is shown, each note is judged as it comes, and each mark tells its bars', async ({
+  page,
+}) => {
+  await page.goto('/stage/tune-breakwater?bars=1-4&rung=chord-tones&tempo=180')
+  await expect(page.getByLabel(/The notes that are allowed/)).toContainText('A♭')
+  await simulate(page, 40)
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect(page.locator('[data-testid=trail] [data-verdict=right]').first()).toBeVisible()
+  await expect(result(page)).toBeVisible({ timeout: 30_000 })
+  await expect(result(page).locator('dt')).toHaveText(['inside the limits', 'chord tones on strong beats'])
+  await expect(result(page).locator('[data-behind=limits]')).toContainText(/^bars? \d/)
+  await expect(
+    page
+      .getByLabel(/on the staff/)
+      .locator('.vf-stavenote')
+      .first(),
+  ).toBeVisible()
+  expect(await violations(page)).toEqual([])
+})
+
+test('own exercises are kept by name, put into a list, and played in a row', async ({ page }) => {
+  await openPlace(page, 'drills', '1-2')
+  const panel = page.getByRole('complementary', { name: 'The rung' })
+  const keep = async (rung: string, name: string) => {
+    await page.getByRole('button', { name: new RegExp(`^${rung} in E♭:`) }).click()
+    await panel.getByLabel('Beats a minute').fill('200')
+    await panel.getByLabel('Keep it as an exercise of your own').fill(name)
+    await panel.getByRole('button', { name: 'Keep', exact: true }).click()
+    await expect(panel).toContainText(`Kept: ${name}`)
+  }
+  await keep('thirds', 'Quick thirds')
+  await keep('roots', 'Quick roots')
+  await page.getByRole('radio', { name: 'own exercises and set lists' }).click()
+  await page.getByRole('button', { name: 'Add Quick thirds to the list' }).click()
+  await expect(page.getByRole('link', { name: 'Play the list Set list 1' })).toHaveText('Play 1')
+  await page.getByRole('button', { name: 'Add Quick roots to the list' }).click()
+  await expect(page.getByRole('link', { name: 'Play the list Set list 1' })).toHaveText('Play 2')
+  await page.getByRole('button', { name: 'Earlier: Quick roots' }).click()
+  await expect(page.locator('ol li').first()).toContainText('1 Quick roots')
+  expect(await violations(page)).toEqual([])
+  await page.reload()
+  await page.getByRole('radio', { name: 'own exercises and set lists' }).click()
+  await page.getByRole('link', { name: 'Play the list Set list 1' }).click()
+  await expect(page.getByRole('heading', { name: /^roots ·/ })).toBeVisible()
+  await simulate(page, 0)
+  await page.keyboard.press('PageUp')
+  await expect(result(page)).toContainText('Next in the list, 2 of 2: Quick thirds.', { timeout: 30_000 })
+  await page.keyboard.press('PageDown')
+  await expect(page.getByRole('heading', { name: /^thirds ·/ })).toBeVisible()
+})
+
+test('halves are played apart, then together, and the later keys are hidden', async ({ page }) => {
+  await openPlace(page, 'drills', '1-4')
+  await page.getByRole('button', { name: /^thirds in E♭:/ }).click()
+  await page.getByText('Over several runs').click()
+  await page.getByLabel('Taken apart').selectOption({ label: 'halves apart, then together' })
+  await page.getByLabel('Shown in the later keys').selectOption({ label: 'chord symbols only' })
+  await page.getByLabel('Beats a minute').fill('240')
+  await page.getByRole('link', { name: 'Play at 240' }).click()
+  for (const [bars, next] of [
+    ['bars 1–2', 'on to bars 3 to 4'],
+    ['bars 3–4', 'on to bars 1 to 4'],
+    ['bars 1–4', 'the same in the next key'],
+  ] as const) {
+    await expect(page.getByRole('heading', { name: new RegExp(`, ${bars}$`) })).toBeVisible()
+    await simulate(page, 0)
+    await page.keyboard.press('PageUp')
+    await expect(result(page)).toContainText(next, { timeout: 30_000 })
+    await page.keyboard.press('PageDown')
+  }
+  await expect(page).toHaveURL(/key=/)
+  await expect(page.getByRole('heading', { name: /, bars 1–2$/ })).toBeVisible()
+  await expect(page.getByText('chord symbols only')).toBeVisible()
+})
+
+test('every level of hiding is reached with a key, and the run is the same', async ({ page }) => {
+  await page.goto('/stage/tune-breakwater?bars=1-2&rung=outline-up&tempo=180')
+  await expect(page.getByTestId('trail')).toBeVisible()
+  for (const shown of ['chord symbols only', 'numerals and the key', 'the key’s name alone']) {
+    await page.keyboard.press('h')
+    await expect(page.getByRole('status').filter({ hasText: shown })).toBeVisible()
+    expect(await violations(page)).toEqual([])
+  }
+  await expect(page.locator('main')).toContainText('E♭ major')
+  await simulate(page, 0)
+  await page.keyboard.press('PageUp')
+  await expect(result(page)).toContainText('moves on', { timeout: 30_000 })
+})
+
+test('a MIDI file is graded; a broken one is told', async ({ page }) => {
+  await page.goto('/stage/tune-breakwater?bars=1-2&rung=outline-up&tempo=120')
+  const file = new toneMidi.Midi()
+  file.header.setTempo(120)
+  const track = file.addTrack()
+  // Sounding E♭ G♭ B♭ D♭ A♭ C E♭ G♭ after a bar counted in: 1 ♭3 5 ♭7 of E♭m7 and 1 3 5 ♭7 of A♭7 (common practice, no source).
+  for (const [at, midi] of [63, 66, 70, 73, 68, 72, 75, 78].entries())
+    track.addNote({ midi, ticks: (at + 4) * file.header.ppq, durationTicks: file.header.ppq * 0.9 })
+  const input = page.locator('input[type=file]')
+  await input.setInputFiles({ name: 'nothing.mid', mimeType: 'audio/midi', buffer: Buffer.from('no file') })
+  await expect(page.getByRole('alert')).toContainText('nothing.mid:')
+  await input.setInputFiles({ name: 'take.mid', mimeType: 'audio/midi', buffer: Buffer.from(file.toArray()) })
+  await expect(result(page)).toContainText('moves on')
+  expect(await result(page).locator('dd:not([data-behind])').allInnerTexts()).toEqual(['100', '100', '100'])
+})
+
+test('the server is gone when a run ends: the run is kept, and saved when it is back', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/stage/tune-breakwater?bars=1-2&rung=thirds&tempo=240')
+  await simulate(page, 0)
+  await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
+  // The sound is fetched once before the line is cut.
+  await page.keyboard.press('PageUp')
+  await expect(result(page)).toBeVisible({ timeout: 30_000 })
+  await context.route('**/api/runs/**', (route) => route.abort())
+  await page.keyboard.press('PageUp')
+  await expect(page.locator('[data-run=count-in]')).toBeVisible()
+  await expect(result(page)).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText(/waits?|not reach/i).first()).toBeVisible()
+  const before = ((await (await page.request.get('/api/runs')).json()) as readonly unknown[]).length
+  await context.unroute('**/api/runs/**')
+  await expect
+    .poll(async () => ((await (await page.request.get('/api/runs')).json()) as readonly unknown[]).length, {
+      timeout: 40_000,
+    })
+    .toBe(before + 1)
+})
+
+test('a pause is proposed after the minutes that the player chose', async ({ page }) => {
+  await page.goto('/setup')
+  await page.getByLabel(/A pause is proposed/).fill('1')
+  await page.goto('/stage/tune-breakwater?bars=1-1&rung=thirds&tempo=300')
+  await page.evaluate(
+    () =>
+      new Promise<void>((done, fail) => {
+        const opening = indexedDB.open('eager-contour')
+        opening.onerror = () => fail(opening.error)
+        opening.onsuccess = () => {
+          const writing = opening.result.transaction('drafts', 'readwrite')
+          writing.objectStore('drafts').put({ from: Date.now() - 95_000, last: Date.now() - 1000 }, 'sitting')
+          writing.oncomplete = () => done()
+        }
+      }),
+  )
+  await page.reload()
+  await expect(page.getByText('1 minute without a pause')).toBeVisible()
+  await page.getByRole('button', { name: 'Later' }).click()
+  await expect(page.getByText('without a pause')).toHaveCount(0)
+})
