@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { type Browser, chromium, type Page } from '@playwright/test'
 import { benchLine } from './line.ts'
+import { benchLive } from './live.ts'
 import { milliseconds, type Row } from './table.ts'
 
 const ROUNDS = 7
@@ -44,6 +45,7 @@ export const benchPage = async (): Promise<readonly Row[]> => {
     const composing = await composeTimes(browser, address)
     const typing = await typingTimes(browser, address)
     const line = await benchLine(browser, address)
+    const live = await benchLive(browser, address)
     return [
       {
         what: 'Tunes, from a cold page to its rows',
@@ -74,6 +76,7 @@ export const benchPage = async (): Promise<readonly Row[]> => {
         limit: milliseconds(KEY_LIMIT_MS),
       },
       ...line,
+      ...live,
     ]
   } finally {
     await browser.close()

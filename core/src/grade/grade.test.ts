@@ -51,6 +51,15 @@ describe('gradeTake', () => {
     ).toMatchObject([{ verdict: 'extra', midi: 61 }])
   })
 
+  it('is stricter or milder as the player sets it', () => {
+    const slightly = perfect.map((note, at) => ({ ...note, onsetMs: note.onsetMs + (at % 2 ? 40 : 0) }))
+    const strict = { ...GRADE_RULES, onTimeMs: 20, onTimeBeats: 0.04 }
+    expect(gradeTake(EXERCISE, take(slightly)).marks.time).toBe(100)
+    expect(gradeTake(EXERCISE, take(slightly), strict).marks.time).toBe(50)
+    const mild = { ...strict, leasts: { nearly: 30, holds: 50, movesOn: 90 } }
+    expect(gradeTake(EXERCISE, take(slightly), mild).verdict).toBe('holds')
+  })
+
   it('tells early from late', () => {
     const late = perfect.map((note, index) => ({
       ...note,

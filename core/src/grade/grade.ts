@@ -310,7 +310,7 @@ const settle = (state: GradeState, count: number): GradeState => {
 /** No more notes come, of an exercise whose notes are given: the rest is missed, everything is settled, and the marks are given. */
 export const finishGrade = (state: GradeState): Grade => {
   const ended = advanceGrade(state, Number.POSITIVE_INFINITY)
-  return sumUp(ended.exercise, [...ended.settled, ...(ended.gathered ?? [])])
+  return sumUp(ended.exercise, [...ended.settled, ...(ended.gathered ?? [])], ended.rules)
 }
 
 /** Grades a whole take: the same steps, one note after the other; a free one then by its limits. */
@@ -319,7 +319,9 @@ export const gradeTake = (exercise: Exercise, take: Take, rules: GradeRules = GR
     .sort((a, b) => a.onsetMs - b.onsetMs)
     .reduce<GradeState>(
       (state, note) => gradeStep(state, { ...note, onsetMs: note.onsetMs - take.latencyMs }),
-      startGrade(exercise, rules),
+      { ...startGrade(exercise, rules), gathered: [] },
     )
-  return exercise.free ? sumUpFree(exercise, played.settled, judgeTake(exercise, take)) : finishGrade(played)
+  return exercise.free
+    ? sumUpFree(exercise, played.gathered ?? [], judgeTake(exercise, take), rules)
+    : finishGrade(played)
 }

@@ -5,7 +5,7 @@ import type { Line } from '../line/line.ts'
 import { QUARTER, ticksToMs } from '../rhythm/ticks.ts'
 import type { FreeJudgement, FreePoints, Point } from './free.ts'
 import type { Judged } from './judged.ts'
-import { GRADE_RULES, type RunVerdict, VERDICTS } from './rules.ts'
+import { GRADE_RULES, type GradeRules, type RunVerdict, verdictFor } from './rules.ts'
 
 /** What can be marked: a set rung's notes, time and flow; a free rung's limits and what else it asks. */
 export type MarkId = 'notes' | 'time' | 'flow' | 'limits' | FreeMark
@@ -51,7 +51,11 @@ const weakestOf = (bars: readonly BarGrade[]): BarGrade | undefined =>
   )
 
 /** Marks and verdict from what became of each note. */
-export const sumUp = (exercise: Exercise, judged: readonly Judged[]): Grade => {
+export const sumUp = (
+  exercise: Exercise,
+  judged: readonly Judged[],
+  rules: GradeRules = GRADE_RULES,
+): Grade => {
   const of = (...verdicts: readonly Judged['verdict'][]) =>
     judged.filter(({ verdict }) => verdicts.includes(verdict)).length
   const pitched = of('right', 'early', 'late')
@@ -59,7 +63,7 @@ export const sumUp = (exercise: Exercise, judged: readonly Judged[]): Grade => {
   const marks: Marks = {
     notes: percent(pitched, exercise.expected.length + of('extra')),
     time: percent(of('right'), pitched),
-    flow: stops === undefined ? 0 : Math.max(0, 100 - stops.length * GRADE_RULES.stopCost),
+    flow: stops === undefined ? 0 : Math.max(0, 100 - stops.length * rules.stopCost),
   }
   const bars = barsOf(exercise, judged)
   const weakest = weakestOf(bars)
@@ -71,7 +75,7 @@ export const sumUp = (exercise: Exercise, judged: readonly Judged[]): Grade => {
   return {
     judged,
     marks,
-    verdict: verdictOf(exercise, marks),
+    verdict: verdictOf(exercise, marks, rules),
     bars,
     behind: {
       notes: barsWith('wrong', 'missed', 'extra'),
@@ -114,6 +118,7 @@ export const sumUpFree = (
   exercise: Exercise,
   judged: readonly Judged[],
   { points, joinShare, line }: FreeJudgement,
+  rules: GradeRules = GRADE_RULES,
 ): Grade => {
   const asked = Object.entries(points) as readonly [keyof FreePoints, readonly (readonly Point[])[]][]
   const silent = line.notes.length === 0
@@ -136,7 +141,7 @@ export const sumUpFree = (
   return {
     judged,
     marks,
-    verdict: verdictOf(exercise, marks),
+    verdict: verdictOf(exercise, marks, rules),
     bars,
     behind: Object.fromEntries(
       asked.map(([id, groups]) => [
@@ -190,8 +195,5 @@ const barsOf = (exercise: Exercise, judged: readonly Judged[]): readonly BarGrad
   return [...bars.values()]
 }
 
-const verdictOf = (exercise: Exercise, marks: Marks): RunVerdict => {
-  const least = Math.min(...Object.values(marks))
-  const atTop = exercise.spec.tempo >= rungOf(exercise.spec.rung).tempo.to
-  return VERDICTS.find((row) => least >= row.least && (!row.top || atTop))!.verdict
-}
+const verdictOf = ({ spec }: Exercise, marks: Marks, rules: GradeRules): RunVerdict =>
+  verdictFor(Math.min(...Object.values(marks)), spec.tempo >= rungOf(spec.rung).tempo.to, rules)

@@ -22,6 +22,8 @@ export interface GradeRules {
   readonly lagBeats: number
   /** Marks: each stop costs so much of the mark for flow. */
   readonly stopCost: number
+  /** The lowest mark with which a run nearly holds, holds, and moves on at any tempo. */
+  readonly leasts: { readonly nearly: number; readonly holds: number; readonly movesOn: number }
 }
 
 export const GRADE_RULES: GradeRules = {
@@ -38,22 +40,17 @@ export const GRADE_RULES: GradeRules = {
   octaves: 'any',
   lagBeats: 1,
   stopCost: 12,
+  leasts: { nearly: 70, holds: 85, movesOn: 95 },
 }
 
 export type RunVerdict = 'again' | 'nearly' | 'holds' | 'moves on'
 
-/** Verdicts by the lowest mark asked, from the top; `top` rows need the row's top tempo. */
-export const VERDICTS: readonly {
-  readonly verdict: RunVerdict
-  readonly least: number
-  readonly top?: true
-}[] = [
-  { verdict: 'moves on', least: 95 },
-  { verdict: 'moves on', least: 85, top: true },
-  { verdict: 'holds', least: 85 },
-  { verdict: 'nearly', least: 70 },
-  { verdict: 'again', least: 0 },
-]
+/** The verdict of a run by its lowest mark; at the rung's top tempo what holds moves on. */
+export const verdictFor = (least: number, atTop: boolean, { leasts }: GradeRules): RunVerdict => {
+  if (least >= leasts.movesOn || (atTop && least >= leasts.holds)) return 'moves on'
+  if (least >= leasts.holds) return 'holds'
+  return least >= leasts.nearly ? 'nearly' : 'again'
+}
 
 /** Two holds running raise the tempo by 7 %, two agains running lower it by 7 %. */
 export const TEMPO_STEP = 0.07

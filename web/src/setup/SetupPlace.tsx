@@ -3,6 +3,7 @@ import { useSettings } from '../app/settings.ts'
 import { useSaveSettings } from '../app/useSaveSettings.ts'
 import { Segments } from '../parts/Segments.tsx'
 import { useRestMinutes } from '../stage/useRest.ts'
+import { GradingSetup } from './GradingSetup.tsx'
 
 /** Instrument, names and look. Each choice counts at once. */
 export const SetupPlace = () => {
@@ -67,6 +68,7 @@ export const SetupPlace = () => {
           { value: 'simple', label: 'simply: the ♭9 of A♭7 is A' },
         ]}
       />
+      <GradingSetup />
       <label className="block">
         <span className="mb-1 block text-soft">
           A pause is proposed after so many minutes of playing (0: never)

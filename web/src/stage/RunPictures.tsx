@@ -1,8 +1,8 @@
 import {
   type Analysis,
   type Exercise,
-  GRADE_RULES,
   type Grade,
+  type GradeRules,
   type Line,
   type NoteVerdict,
   spellNotes,
@@ -19,10 +19,11 @@ interface RunPicturesProps {
   readonly grade: Grade
   /** Half steps from sounding to read pitch. */
   readonly shift: number
+  readonly rules: GradeRules
 }
 
 /** A run on the staff, note by note, and how early or late each came. */
-export const RunPictures = ({ analysis, exercise, grade, shift }: RunPicturesProps) => {
+export const RunPictures = ({ analysis, exercise, grade, shift, rules }: RunPicturesProps) => {
   const { stretch, tempo } = exercise.spec
   const start = analysis.spans.find(({ bar }) => bar === stretch.from)?.start ?? 0
   const { line, verdicts, played } = useMemo(() => {
@@ -57,7 +58,7 @@ export const RunPictures = ({ analysis, exercise, grade, shift }: RunPicturesPro
       ),
     }
   }, [analysis, exercise, grade, shift, start])
-  const { onTimeBeats, onTimeMs } = GRADE_RULES
+  const { onTimeBeats, onTimeMs } = rules
   return (
     <>
       {!exercise.free && (

@@ -32,6 +32,7 @@ import { Sources } from './Sources.tsx'
 import { Stopped } from './Stopped.tsx'
 import { Trail } from './Trail.tsx'
 import { useAwake } from './useAwake.ts'
+import { useGradeRules } from './useGradeRules.ts'
 import type { Onward, Propose } from './useOnward.ts'
 import { useRest } from './useRest.ts'
 import { type SimulatedSettings, useRun } from './useRun.ts'
@@ -89,6 +90,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   )
   const onPlayed = useCallback((take: Take) => keepInHand(inHand(take)), [inHand])
   const shift = of.written.semitones
+  const [rules] = useGradeRules()
   const cue = useRef<Parameters<typeof useSources>[0]>(undefined)
   const { midi, microphone, hearing } = useSources({
     shift,
@@ -98,7 +100,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     onCue: () => cue.current?.onCue(),
     onLost: (because) => cue.current?.onLost(because),
   })
-  const run = useRun(exercise, open.sounding, hearing, onPlayed)
+  const run = useRun(exercise, open.sounding, hearing, rules, onPlayed)
   const [armed, setArmed] = useState(false)
   const [trouble, setTrouble] = useState<string>()
   const [hidden, setHidden] = useState(hide)
@@ -125,7 +127,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   }, [run.state, run.take, run.grade, keep, inHand])
   useEffect(() => {
     void readInHand().then(
-      (hand) => hand && setLeftover({ hand, grade: gradeTake(hand.exercise, hand.take) }),
+      (hand) => hand && setLeftover({ hand, grade: gradeTake(hand.exercise, hand.take, rules) }),
     )
   }, [])
 
@@ -273,6 +275,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
               exercise={written}
               grade={{ ...run.grade, judged: shifted(run.grade.judged, shift) }}
               shift={shift}
+              rules={rules}
             />
           )}
         </div>

@@ -7,6 +7,7 @@ import {
   type Exercise,
   GRADER,
   type Grade,
+  type GradeRules,
   type Judged,
   kitOf,
   msToTicks,
@@ -132,6 +133,7 @@ export const useRun = (
   exercise: Exercise | undefined,
   analysis: Analysis | undefined,
   hearing: (source: Source) => Hearing,
+  rules: GradeRules,
   onPlayed: (take: Take) => void,
 ): Run => {
   const [state, setState] = useState<RunState>('ready')
@@ -154,6 +156,8 @@ export const useRun = (
   })
   const hears = useRef(hearing)
   hears.current = hearing
+  const by = useRef(rules)
+  by.current = rules
 
   const clear = useCallback(() => {
     const now = going.current
@@ -288,7 +292,7 @@ export const useRun = (
       now.held.clear()
       now.simulated = simulated
       now.source = simulated && !simulated.aloud ? 'simulated' : simulated ? 'microphone' : 'screen-keys'
-      await work().startGrade(exercise)
+      await work().startGrade(exercise, by.current)
       await go(0)
     },
     [exercise, clear, go],
@@ -310,7 +314,7 @@ export const useRun = (
       now.held.clear()
       setBecause(why)
       setState('paused')
-      void work().regrade(exercise, onTime(now.notes, latencyMs)).then(setJudged)
+      void work().regrade(exercise, onTime(now.notes, latencyMs), by.current).then(setJudged)
     },
     [exercise, analysis, clear],
   )
@@ -371,7 +375,7 @@ export const useRun = (
         [0, counted].map(async (lead) => {
           now.notes = notes.map((note) => ({ ...note, onsetMs: note.onsetMs - lead }))
           const played = takeNow(exercise)
-          return { played, final: await work().gradeTake(exercise, played) }
+          return { played, final: await work().gradeTake(exercise, played, by.current) }
         }),
       )
       const right = ({ final }: (typeof graded)[number]) =>
@@ -394,7 +398,7 @@ export const useRun = (
       // The bar that would have been begun anew is not: what was played of it counts.
       now.notes.push(...now.again.splice(0))
       const { latencyMs } = hears.current(now.source)
-      await work().regrade(exercise, onTime(now.notes, latencyMs))
+      await work().regrade(exercise, onTime(now.notes, latencyMs), by.current)
     }
     const final = await work().finishGrade(takeNow(exercise))
     return final && now.notes.length > 0 ? { take: takeNow(exercise), grade: final } : undefined

@@ -13,6 +13,7 @@ import {
   fillTable,
   finishGrade,
   type Grade,
+  type GradeRules,
   type GradeState,
   gradeStep,
   gradeTake,
@@ -128,9 +129,9 @@ const work = {
   },
   /** The notes that were played into a MIDI file, in milliseconds. */
   importTake: (bytes: Uint8Array): Outcome<readonly PlayedNote[]> => readMidiTake(bytes),
-  gradeTake: (exercise: Exercise, take: Take): Grade => gradeTake(exercise, take),
-  startGrade: (exercise: Exercise): void => {
-    grading = startGrade(exercise)
+  gradeTake: (exercise: Exercise, take: Take, rules: GradeRules): Grade => gradeTake(exercise, take, rules),
+  startGrade: (exercise: Exercise, rules: GradeRules): void => {
+    grading = startGrade(exercise, rules)
   },
   gradeNote: (note: PlayedNote): readonly Judged[] => {
     const before = grading
@@ -143,13 +144,14 @@ const work = {
     return settledSince(before)
   },
   /** Begins anew with the notes that still count; gives what is settled of them. */
-  regrade: (exercise: Exercise, notes: readonly PlayedNote[]): readonly Judged[] => {
-    grading = notes.reduce(gradeStep, startGrade(exercise))
+  regrade: (exercise: Exercise, notes: readonly PlayedNote[], rules: GradeRules): readonly Judged[] => {
+    grading = notes.reduce(gradeStep, startGrade(exercise, rules))
     return grading.settled
   },
   /** A free take is graded as a whole, with its notes' lengths; of any other every verdict is settled already but the last. */
   finishGrade: (take: Take): Grade | undefined =>
-    grading && (grading.exercise.free ? gradeTake(grading.exercise, take) : finishGrade(grading)),
+    grading &&
+    (grading.exercise.free ? gradeTake(grading.exercise, take, grading.rules) : finishGrade(grading)),
 }
 
 export type Work = typeof work
