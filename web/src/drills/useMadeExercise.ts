@@ -15,7 +15,7 @@ import { useMemo } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { spelledFor } from '../parts/names.ts'
 import type { OpenTune } from '../tune/useTune.ts'
-import { writtenChart } from '../tune/written.ts'
+import { lineInKey, writtenChart } from '../tune/written.ts'
 
 export interface MadeExercise {
   /** The changes in the key that it is played in, as they sound and as the instrument reads them. */
@@ -36,11 +36,14 @@ export const useMadeExercise = ({ sounding }: OpenTune, at: Key, spec: ExerciseS
       ? analyseChart(transposeChart(sounding.chart, fifthsOf(at.tonic) - fifthsOf(own.tonic)))
       : sounding
     const written = analyseChart(writtenChart(there.chart, of))
-    const outcome = makeExercise(JSON.parse(asked) as ExerciseSpec, there, of)
+    const wanted = JSON.parse(asked) as ExerciseSpec
+    const moved = own ? fifthsOf(at.tonic) - fifthsOf(own.tonic) : 0
+    const line = wanted.line && lineInKey(wanted.line, moved)
+    const outcome = makeExercise({ ...wanted, ...(line ? { line } : {}) }, there, of)
     if (!outcome.ok) return { there, written, outcome, line: { notes: [] } }
     const { free, expected, spec: made } = outcome.value
     const start = written.spans.find(({ bar }) => bar === made.stretch.from)?.start ?? 0
-    const line = spelledFor(
+    const heard = spelledFor(
       spelling,
       spellNotes(
         written,
@@ -51,6 +54,6 @@ export const useMadeExercise = ({ sounding }: OpenTune, at: Key, spec: ExerciseS
         })),
       ),
     )
-    return { there, written, outcome, line }
+    return { there, written, outcome, line: heard }
   }, [sounding, at, asked, of, spelling])
 }

@@ -30,7 +30,7 @@ export const Result = ({ analysis, exercise, grade, next, onHear }: ResultProps)
           <div className="font-head text-6xl font-bold [&_svg]:size-12">
             <VerdictMark verdict={grade.verdict} />
           </div>
-          {next && <p className="mt-2 max-w-[36rem] text-2xl">{wordReason(next.why)}</p>}
+          {next && <p className="mt-2 max-w-[42rem] text-2xl">{wordReason(next.why)}</p>}
         </div>
         <dl className={many ? 'flex flex-wrap gap-x-6' : 'flex flex-wrap gap-x-10'}>
           {marks.map(([mark, value]) => (

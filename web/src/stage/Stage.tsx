@@ -255,7 +255,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
               judged={shifted(run.judged, shift)}
               position={run.position}
               style={chordStyle}
-              height={run.state === 'done' ? 240 : 300}
+              height={run.state === 'done' ? 215 : 300}
             />
           ) : (
             <Trail
@@ -266,7 +266,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
               weakestBar={run.grade?.weakestBar}
               style={chordStyle}
               showNames
-              height={run.state === 'done' ? 230 : 300}
+              height={run.state === 'done' ? 205 : 300}
             />
           )}
           {run.state === 'done' && run.grade && (

@@ -21,7 +21,7 @@ import { useLinesQuery } from '../data/api.ts'
 import { Notice, Waiting } from '../parts/Notice.tsx'
 import { spelledFor } from '../parts/names.ts'
 import { type OpenTune, useTune } from '../tune/useTune.ts'
-import { writtenChart } from '../tune/written.ts'
+import { lineInKey, writtenChart } from '../tune/written.ts'
 import { Stage } from './Stage.tsx'
 import { useOnward } from './useOnward.ts'
 
@@ -60,6 +60,12 @@ const inKey = (open: OpenTune, tonic: string | null, of: Instrument): OpenTune =
   return { ...open, sounding: analyseChart(sounding), written: analyseChart(writtenChart(sounding, of)) }
 }
 
+/** By how many fifths the tune is moved into a key. */
+const movedBy = (open: OpenTune, tonic: string | null): number => {
+  const own = open.sounding.chart.key?.tonic
+  return tonic && own && /^[A-G][b#]?$/.test(tonic) ? fifthsOf(tonic) - fifthsOf(own) : 0
+}
+
 const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
   const [params] = useSearchParams()
   const { of, spelling } = useSettings()
@@ -83,10 +89,10 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
       variant,
       stretch: open.stretch,
       tempo,
-      ...(line ? { line: { notes: line.notes } } : {}),
+      ...(line ? { line: lineInKey(line, movedBy(tune, key)) } : {}),
     }
     return makeExercise(spec, open.sounding, of)
-  }, [rung, variant, open.stretch, open.sounding, tempo, line, of])
+  }, [rung, variant, open.stretch, open.sounding, tempo, line, of, tune, key])
   const written = useMemo(
     () => (outcome.ok ? writtenExercise(outcome.value, open, of.written.semitones, spelling) : undefined),
     [outcome, open, of, spelling],

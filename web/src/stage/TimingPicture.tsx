@@ -2,11 +2,11 @@ import type { Exercise, Judged } from '@eager-contour/core'
 import { VERDICT_COLOURS } from './verdicts.ts'
 
 const WIDTH = 1200
-const HEIGHT = 120
-const MIDDLE = 60
+const HEIGHT = 88
+const MIDDLE = 44
 /** Milliseconds from the middle to the edge. */
 const EDGE_MS = 150
-const yOf = (ms: number): number => MIDDLE + (Math.max(-EDGE_MS, Math.min(EDGE_MS, ms)) / EDGE_MS) * 48
+const yOf = (ms: number): number => MIDDLE + (Math.max(-EDGE_MS, Math.min(EDGE_MS, ms)) / EDGE_MS) * 36
 
 const median = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0
@@ -48,7 +48,7 @@ export const TimingPicture = ({ exercise, judged, onTimeMs }: TimingPictureProps
           fill="var(--ledge)"
         />
         <line x1={60} x2={WIDTH} y1={MIDDLE} y2={MIDDLE} stroke="var(--soft)" strokeWidth={2} />
-        <text x={0} y={22} fontSize={18} fill="var(--soft)">
+        <text x={0} y={18} fontSize={18} fill="var(--soft)">
           early
         </text>
         <text x={0} y={HEIGHT - 6} fontSize={18} fill="var(--soft)">

@@ -2,6 +2,7 @@ import {
   type Chart,
   type Instrument,
   type Key,
+  type Line,
   type Override,
   transposeChart,
   transposeKey,
@@ -28,4 +29,11 @@ export const writtenKey = (stored: string, instrument: Instrument): string => {
   return keyWords(
     transposeKey({ tonic, mode: mode === 'minor' ? 'minor' : 'major' }, instrument.written.fifths),
   )
+}
+
+/** A line so many fifths higher, by the nearest way; its notes are spelled anew where they are written. */
+export const lineInKey = ({ notes }: Line, fifths: number): Line => {
+  const up = (((fifths * 7) % 12) + 12) % 12
+  const by = up > 6 ? up - 12 : up
+  return { notes: notes.map((note) => ({ ...note, midi: note.midi + by })) }
 }
