@@ -91,6 +91,8 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   const onPlayed = useCallback((take: Take) => keepInHand(inHand(take)), [inHand])
   const shift = of.written.semitones
   const [rules] = useGradeRules()
+  const rulesNow = useRef(rules)
+  rulesNow.current = rules
   const cue = useRef<Parameters<typeof useSources>[0]>(undefined)
   const { midi, microphone, hearing } = useSources({
     shift,
@@ -127,7 +129,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   }, [run.state, run.take, run.grade, keep, inHand])
   useEffect(() => {
     void readInHand().then(
-      (hand) => hand && setLeftover({ hand, grade: gradeTake(hand.exercise, hand.take, rules) }),
+      (hand) => hand && setLeftover({ hand, grade: gradeTake(hand.exercise, hand.take, rulesNow.current) }),
     )
   }, [])
 

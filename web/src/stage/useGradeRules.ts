@@ -1,5 +1,5 @@
 import { GRADE_RULES, type GradeRules } from '@eager-contour/core'
-import { useCallback, useEffect, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
 
 const KEPT = 'grade rules'
@@ -17,5 +17,5 @@ export const useGradeRules = (): readonly [GradeRules, (part: Partial<GradeRules
       return next
     })
   }, [])
-  return [{ ...GRADE_RULES, ...own }, change]
+  return [useMemo(() => ({ ...GRADE_RULES, ...own }), [own]), change]
 }
