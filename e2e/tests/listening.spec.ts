@@ -110,6 +110,81 @@ test('a microphone that is not allowed is told, and the rest works', async ({ br
   await context.close()
 })
 
+const running = async (page: Page) => {
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await page.waitForSelector('[data-run=playing]')
+}
+const paused = (page: Page) => page.getByRole('alertdialog', { name: 'Paused' })
+
+test('a microphone pulled out in the middle pauses the run; asked again, it goes on', async ({ page }) => {
+  await withStandIn(page)
+  await running(page)
+  await page.evaluate(() =>
+    (
+      globalThis as unknown as { eagerContourMicrophone: { pullOut: () => void } }
+    ).eagerContourMicrophone.pullOut(),
+  )
+  await expect(paused(page)).toContainText('The microphone was pulled out.')
+  await page.getByRole('button', { name: 'Go on' }).first().click()
+  await expect(page.locator('[data-run=count-in]')).toBeVisible()
+})
+
+test('a sound that the system stops pauses the run; it goes on when the sound can', async ({ page }) => {
+  await page.addInitScript(() => {
+    const Own = globalThis.AudioContext
+    const made: AudioContext[] = []
+    Object.assign(globalThis, {
+      contexts: made,
+      AudioContext: class extends Own {
+        constructor(options?: AudioContextOptions) {
+          super(options)
+          made.push(this)
+        }
+      },
+    })
+  })
+  await page.goto(STAGE)
+  await running(page)
+  await page.evaluate(() => (globalThis as unknown as { contexts: AudioContext[] }).contexts[0]!.suspend())
+  await expect(paused(page)).toContainText('The sound was stopped by the system.')
+  await page.keyboard.press('PageDown')
+  await expect(page.locator('[data-run=count-in], [data-run=playing]')).toBeVisible()
+})
+
+test('a MIDI device is listened to on its channel, transposed, and so again the next time', async ({
+  page,
+}) => {
+  const press = (midi: number, channel: number) =>
+    page.evaluate(
+      ([note, on]) => {
+        const { eagerContourMidi: keys } = globalThis as unknown as {
+          eagerContourMidi: {
+            press: (name: string, midi: number, velocity: number, channel: number) => void
+            release: (name: string, midi: number, channel: number) => void
+          }
+        }
+        keys.press('Stand-in keys', note, 90, on)
+      },
+      [midi, channel] as const,
+    )
+  const connect = async () => {
+    await page.goto('/tunes/tune-breakwater/line?bars=1-2&midi=stand-in')
+    await page.getByRole('button', { name: 'Write by hand' }).click()
+    await page.getByRole('button', { name: 'Connect MIDI' }).click()
+  }
+  await connect()
+  await page.getByRole('button', { name: 'MIDI set-up' }).click()
+  await page.getByLabel('Channel').selectOption('3')
+  await page.getByLabel('Half steps up (down: under 0)').fill('12')
+  await page.keyboard.press('Escape')
+  await connect()
+  await press(51, 1)
+  await press(51, 3)
+  await expect(page.locator('[data-note]')).toHaveCount(1)
+  // Sounding E♭3, an octave up and read a whole step higher: F4.
+  await expect(page.locator('[data-note]').first()).toHaveAttribute('aria-label', /, F, R of Fm7/)
+})
+
 const folder = mkdtempSync(join(tmpdir(), 'eager-contour-sounds-'))
 
 /** A browser whose microphone hears a file, once. */

@@ -226,7 +226,7 @@ test('the ladder: rungs by keys, moved over with the arrows; a rung is opened, h
   await expect(page.getByRole('columnheader').nth(2)).toHaveText('E')
 
   await panel.getByLabel('Played').selectOption('eighths')
-  await panel.getByLabel('Shown').selectOption('numerals and the key')
+  await panel.getByLabel('Shown', { exact: true }).selectOption('numerals and the key')
   await panel.getByRole('link', { name: /Play at/ }).click()
   await expect(page.getByRole('heading', { name: /outline down, eighths · Breakwater/ })).toBeVisible()
   await expect(page.getByText('in A♭ major')).toBeVisible()

@@ -8,6 +8,7 @@ import { type RoadStop, roadStops } from '../figures/roads.ts'
 import type { Instrument } from '../instrument/instrument.ts'
 import type { UnspelledNote } from '../line/spell.ts'
 import { guideToneLines } from '../paths/guidetones.ts'
+import { degreeFifths, degreeSemitones } from '../pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
 import { spellPitch } from '../pitch/pitch.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
@@ -210,6 +211,26 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'player'>]: Make
       }),
       place.instrument,
     ),
+  degrees: ({ degrees, direction }, place) => {
+    let last = degreeSemitones(degrees[0]!)
+    const rising = degrees.map((degree) => {
+      const step = (((degreeSemitones(degree) - last) * direction) % 12) + 12
+      last += direction * (step % 12)
+      return last
+    })
+    const notes = setOnInstrument(
+      overEach(place, (_, span) => [inTime(rising, 'eighths', durationOf(span), 'back')]),
+      place.instrument,
+    )
+    // Spelled as the degrees of the chord that they are.
+    return notes.map((note) => {
+      const span = place.spans.findLast(({ start }) => start <= note.start)
+      if (!span) return note
+      const root = fifthsOf(span.chord.root)
+      const degree = degrees.find((one) => (note.midi - pitchClassOf(root) - degreeSemitones(one)) % 12 === 0)
+      return degree ? { ...note, spelling: spellPitch(note.midi, root + degreeFifths(degree)) } : note
+    })
+  },
   road: ({ road }, place) => {
     const stopAt = (span: ChordSpan): RoadStop | undefined => {
       const five = fiveOf(place.analysis, span)

@@ -48,6 +48,9 @@ describe('the set rungs', () => {
     ['chord-scales', 0, 0, 'D E F G A B C D'],
     ['cell', 0, 1, 'G A B D G A B D'],
     ['diminished', 0, 1, 'B D F Ab F D B G'],
+    ['altered', 0, 1, 'G Ab A# B C# Eb F Eb'],
+    ['altered', 1, 1, 'F Eb C# B A# Ab G Ab'],
+    ['half-diminished', 0, 1, 'F Ab B Eb B Ab F Ab'],
     ['v-through-both', 0, 0, 'B D F A F D B G'],
     ['other-roads', 0, 1, 'Db F Ab Cb Ab F Db F'],
   ])('%s (%i), bar %i: %s (common practice, no source)', (rung, variant, bar, expected) => {

@@ -1,4 +1,5 @@
 import type { ChordKind } from '../chord/chord.ts'
+import type { Degree } from '../pitch/degree.ts'
 import { FREE_ROWS } from './freeRungs.ts'
 import type { FreeLimits, Unit } from './limits.ts'
 import type { GoesOn, Shape } from './shapes.ts'
@@ -23,6 +24,8 @@ export type Material =
   | { readonly by: 'five'; readonly shapes: readonly Shape[] }
   /** A shape over other chords that are played in the place of each ii–V. */
   | { readonly by: 'road'; readonly road: 'tritone' | 'backdoor' | 'minorFour' | 'throughHalfSteps' }
+  /** Degrees that are neither the chord's nor its scale's, each above (or below) the one before, in eighths and back. */
+  | { readonly by: 'degrees'; readonly degrees: readonly Degree[]; readonly direction: 1 | -1 }
   /** A kept line as it is written. */
   | { readonly by: 'line' }
   /** The player makes the line, within the variant's limits. */
@@ -386,6 +389,38 @@ const ROWS = [
     tempo: [60, 180],
     only: ['dominant'],
     variants: [shapes('up', '3 5 7 8~ 7 5 3 1'), shapes('down', '8~ 7 5 3 5 7 8~ 8')],
+  },
+  {
+    id: 'altered',
+    grade: 8,
+    name: 'altered',
+    asks: 'the altered scale on each dominant',
+    unit: 'eighths',
+    tempo: [60, 180],
+    only: ['dominant'],
+    variants: [
+      {
+        name: 'up',
+        material: { by: 'degrees', degrees: ['R', 'b9', '#9', '3', '#11', 'b13', 'b7'], direction: 1 },
+      },
+      {
+        name: 'down',
+        material: { by: 'degrees', degrees: ['b7', 'b13', '#11', '3', '#9', 'b9', 'R'], direction: -1 },
+      },
+    ],
+  },
+  {
+    id: 'half-diminished',
+    grade: 8,
+    name: 'half-diminished on the ♭7',
+    asks: 'on each dominant the half-diminished chord of its ♭7: ♭7 ♭9 3 ♭13',
+    unit: 'eighths',
+    tempo: [60, 180],
+    only: ['dominant'],
+    variants: [
+      { name: 'up', material: { by: 'degrees', degrees: ['b7', 'b9', '3', 'b13'], direction: 1 } },
+      { name: 'down', material: { by: 'degrees', degrees: ['b13', '3', 'b9', 'b7'], direction: -1 } },
+    ],
   },
   {
     id: 'other-roads',

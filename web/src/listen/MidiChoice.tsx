@@ -1,9 +1,12 @@
 import { Button } from '../parts/Button.tsx'
-import { chooseMidi, connectMidi, type MidiDevices } from './midi.ts'
+import { Choice } from '../parts/Choice.tsx'
+import { Drop } from '../parts/Drop.tsx'
+import { NumberField } from '../parts/NumberField.tsx'
+import { chooseMidi, connectMidi, fitMidi, type MidiDevices } from './midi.ts'
 
 /** Asks for the browser's MIDI devices, says what there is, and lets one be chosen. */
 export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
-  const { state, names, chosen } = devices
+  const { state, names, chosen, fit } = devices
   if (state === 'missing')
     return <span className="text-soft">This browser has no MIDI. Keys on the screen and letters work.</span>
   if (state !== 'on')
@@ -15,17 +18,48 @@ export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
   if (names.length === 0)
     return <span role="status">No MIDI device is plugged in; one that you plug in is heard at once.</span>
   return (
-    <label className="flex items-center gap-2">
-      MIDI from
-      <select
-        value={chosen}
-        onChange={(event) => chooseMidi(event.target.value)}
-        className="min-h-10 rounded-xl border border-soft bg-sheet px-2"
-      >
-        {names.map((name) => (
-          <option key={name}>{name}</option>
-        ))}
-      </select>
-    </label>
+    <>
+      <label className="flex items-center gap-2">
+        MIDI from
+        <select
+          value={chosen}
+          onChange={(event) => chooseMidi(event.target.value)}
+          className="min-h-10 rounded-xl border border-soft bg-sheet px-2"
+        >
+          {names.map((name) => (
+            <option key={name}>{name}</option>
+          ))}
+        </select>
+      </label>
+      <Drop name="MIDI set-up">
+        <div className="w-72 space-y-2">
+          <Choice
+            label="Channel"
+            value={String(fit.channel)}
+            options={CHANNELS}
+            onChange={(channel) => fitMidi({ channel: Number(channel) })}
+          />
+          <NumberField
+            label="Half steps up (down: under 0)"
+            value={fit.transpose}
+            least={-36}
+            most={36}
+            onChange={(transpose) => fitMidi({ transpose })}
+          />
+          <NumberField
+            label="Milliseconds that its notes come late"
+            value={fit.latencyMs}
+            least={-50}
+            most={500}
+            onChange={(latencyMs) => fitMidi({ latencyMs })}
+          />
+        </div>
+      </Drop>
+    </>
   )
 }
+
+const CHANNELS = [
+  { value: '0', label: 'every channel' },
+  ...Array.from({ length: 16 }, (_, at) => ({ value: String(at + 1), label: String(at + 1) })),
+]

@@ -92,8 +92,10 @@ const letGo = (): void => {
 /** The sound of a microphone: a real one, or the stand-in that the address asks for. */
 const streamOf = async (id: string | undefined): Promise<MediaStream> => {
   if (standInWanted()) {
-    const { microphoneStandIn, soundIntoStandIn } = await import('./microphoneStandIn.ts')
-    Object.assign(globalThis, { eagerContourMicrophone: { sound: soundIntoStandIn } })
+    const { microphoneStandIn, pullOutStandIn, soundIntoStandIn } = await import('./microphoneStandIn.ts')
+    Object.assign(globalThis, {
+      eagerContourMicrophone: { sound: soundIntoStandIn, pullOut: pullOutStandIn },
+    })
     return microphoneStandIn()
   }
   return navigator.mediaDevices.getUserMedia({

@@ -8,7 +8,16 @@ const roomNow = (): MediaStreamAudioDestinationNode => {
 }
 
 /** A microphone that hears only what is played into it: for trying, and for tests, without a sound device. */
-export const microphoneStandIn = (): MediaStream => roomNow().stream.clone()
+export const microphoneStandIn = (): MediaStream => {
+  given = roomNow().stream.clone()
+  return given
+}
+let given: MediaStream | undefined
+
+/** Pulls the stand-in out, as a real one goes: its track ends. */
+export const pullOutStandIn = (): void => {
+  for (const track of given?.getAudioTracks() ?? []) track.dispatchEvent(new Event('ended'))
+}
 
 /** Plays samples into the stand-in from a moment of the sound's clock on (seconds); gives what stops it. */
 export const playIntoStandIn = (

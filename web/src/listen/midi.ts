@@ -1,4 +1,5 @@
 import type { Input, NoteMessageEvent } from 'webmidi'
+import { keepDraft, readDraft } from '../data/browserStore.ts'
 
 /** A key of a device that went down or up: MIDI number, 1 to 127 (0: up), milliseconds on the page's clock. */
 interface MidiKey {
@@ -12,11 +13,25 @@ export interface MidiDevices {
   readonly names: readonly string[]
   /** The device that is listened to; undefined: none is plugged in, or it was pulled out. */
   readonly chosen: string | undefined
+  readonly fit: MidiFit
 }
+
+/** How a device is listened to: kept for it by its name. */
+export interface MidiFit {
+  /** 1 to 16; 0: every channel. */
+  readonly channel: number
+  /** Half steps by which its notes are moved. */
+  readonly transpose: number
+  /** How late its notes come, taken off. */
+  readonly latencyMs: number
+}
+
+export const USUAL_MIDI: MidiFit = { channel: 0, transpose: 0, latencyMs: 0 }
+const FIT = 'midi '
 
 type Listener = (key: MidiKey) => void
 
-let devices: MidiDevices = { state: 'off', names: [], chosen: undefined }
+let devices: MidiDevices = { state: 'off', names: [], chosen: undefined, fit: USUAL_MIDI }
 let library: typeof import('webmidi').WebMidi | undefined
 let wanted: string | undefined
 let open: Input | undefined
@@ -28,8 +43,14 @@ const tell = (next: MidiDevices): void => {
   for (const watcher of watchers) watcher(devices)
 }
 
-const onKey = ({ note, timestamp }: NoteMessageEvent, down: boolean): void => {
-  const key = { midi: note.number, velocity: down ? Math.max(1, note.rawAttack) : 0, atMs: timestamp }
+const onKey = ({ note, timestamp, message }: NoteMessageEvent, down: boolean): void => {
+  const { channel, transpose } = devices.fit
+  if (channel !== 0 && message.channel !== channel) return
+  const key = {
+    midi: note.number + transpose,
+    velocity: down ? Math.max(1, note.rawAttack) : 0,
+    atMs: timestamp,
+  }
   for (const listener of listeners) listener(key)
 }
 
@@ -43,7 +64,22 @@ const attach = (): void => {
     input?.addListener('noteon', (event) => onKey(event, true))
     input?.addListener('noteoff', (event) => onKey(event, false))
   }
-  tell({ state: 'on', names: library.inputs.map(({ name }) => name), chosen: input?.name })
+  const fit = input?.name === devices.chosen ? devices.fit : USUAL_MIDI
+  tell({ state: 'on', names: library.inputs.map(({ name }) => name), chosen: input?.name, fit })
+  if (input && input.name !== undefined && fit === USUAL_MIDI) void recall(input.name)
+}
+
+/** What was set for a device the last time. */
+const recall = async (name: string): Promise<void> => {
+  const kept = await readDraft<MidiFit>(FIT + name)
+  if (kept && devices.chosen === name) tell({ ...devices, fit: { ...USUAL_MIDI, ...kept } })
+}
+
+/** Changes how the device is listened to, and keeps it for the next time. */
+export const fitMidi = (part: Partial<MidiFit>): void => {
+  const fit = { ...devices.fit, ...part }
+  tell({ ...devices, fit })
+  if (devices.chosen !== undefined) void keepDraft(FIT + devices.chosen, fit)
 }
 
 /** Whether the address asks for the stand-in in the place of real devices. */

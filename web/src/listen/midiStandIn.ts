@@ -18,8 +18,8 @@ export interface MidiStandIn {
   readonly requestAccess: () => Promise<MIDIAccess>
   readonly plugIn: (name: string) => void
   readonly pullOut: (name: string) => void
-  readonly press: (name: string, midi: number, velocity?: number) => void
-  readonly release: (name: string, midi: number) => void
+  readonly press: (name: string, midi: number, velocity?: number, channel?: number) => void
+  readonly release: (name: string, midi: number, channel?: number) => void
 }
 
 const NOTE_ON = 0x90
@@ -84,7 +84,7 @@ export const makeMidiStandIn = (names: readonly string[]): MidiStandIn => {
       inputs.delete(port.id)
       access.onstatechange?.({ port })
     },
-    press: (name, midi, velocity = 90) => send(name, NOTE_ON, midi, velocity),
-    release: (name, midi) => send(name, NOTE_OFF, midi, 0),
+    press: (name, midi, velocity = 90, channel = 1) => send(name, NOTE_ON + channel - 1, midi, velocity),
+    release: (name, midi, channel = 1) => send(name, NOTE_OFF + channel - 1, midi, 0),
   }
 }

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { halfStepsOfKey } from './computerKeys.ts'
-import { hearMidi, type MidiDevices, watchMidi } from './midi.ts'
+import { hearMidi, type MidiDevices, USUAL_MIDI, watchMidi } from './midi.ts'
 
 /** A note from any keys: a MIDI number as the player's instrument reads it, 0 velocity when it is let go. */
 export interface HeardNote {
@@ -30,13 +30,22 @@ interface NotesWish {
 /** The computer keyboard, while it is armed with K, and a MIDI device, while they are listened to. */
 export const useNotes = ({ active, base, shift, onNote }: NotesWish) => {
   const [armed, setArmed] = useState(false)
-  const [devices, setDevices] = useState<MidiDevices>({ state: 'off', names: [], chosen: undefined })
+  const [devices, setDevices] = useState<MidiDevices>({
+    state: 'off',
+    names: [],
+    chosen: undefined,
+    fit: USUAL_MIDI,
+  })
   const act = useRef(onNote)
   act.current = onNote
+  const late = useRef(0)
+  late.current = devices.fit.latencyMs
   useEffect(() => watchMidi(setDevices), [])
   useEffect(() => {
     if (!active) return
-    return hearMidi(({ midi, velocity, atMs }) => act.current({ midi: midi + shift, velocity, atMs }))
+    return hearMidi(({ midi, velocity, atMs }) =>
+      act.current({ midi: midi + shift, velocity, atMs: atMs - late.current }),
+    )
   }, [active, shift])
   useEffect(() => {
     if (!active) return

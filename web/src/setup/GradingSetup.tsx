@@ -1,32 +1,8 @@
 import type { GradeRules } from '@eager-contour/core'
 import { Button } from '../parts/Button.tsx'
+import { NumberField } from '../parts/NumberField.tsx'
 import { Segments } from '../parts/Segments.tsx'
 import { useGradeRules } from '../stage/useGradeRules.ts'
-
-interface NumberFieldProps {
-  readonly label: string
-  readonly value: number
-  readonly least: number
-  readonly most: number
-  readonly onChange: (value: number) => void
-}
-
-const NumberField = ({ label, value, least, most, onChange }: NumberFieldProps) => (
-  <label className="block">
-    <span className="block text-soft">{label}</span>
-    <input
-      type="number"
-      min={least}
-      max={most}
-      value={value}
-      onChange={(event) => {
-        const asked = Math.round(Number(event.target.value))
-        if (asked >= least && asked <= most) onChange(asked)
-      }}
-      className="min-h-11 w-24 rounded-xl border border-soft bg-sheet px-3 text-lg"
-    />
-  </label>
-)
 
 /** How strictly runs are graded. */
 export const GradingSetup = () => {

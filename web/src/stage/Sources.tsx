@@ -101,6 +101,19 @@ const SimulatedFields = ({ value, onChange, microphone }: SimulatedFieldsProps) 
         className={FIELD}
       />
     </label>
+    <label>
+      stops in 100{' '}
+      <input
+        type="number"
+        min={0}
+        max={100}
+        value={Math.round((value.stopRate ?? 0) * 100)}
+        onChange={(event) =>
+          onChange({ ...value, stopRate: Math.min(100, Math.max(0, Number(event.target.value))) / 100 })
+        }
+        className={FIELD}
+      />
+    </label>
     {microphone && (
       <Check
         label="into the microphone"

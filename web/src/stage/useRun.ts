@@ -33,6 +33,8 @@ type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'paused' | 'done'
 export interface SimulatedSettings {
   readonly seed: number
   readonly errorRate: number
+  /** Chance that the player stops for a while before a note. */
+  readonly stopRate?: number
   /** Whether it is heard through the microphone's stand-in, as sound. */
   readonly aloud: boolean
 }

@@ -1,7 +1,7 @@
 import type { Source } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { HeardTone, Microphone } from '../listen/microphone.ts'
-import { hearMidi, type MidiDevices, watchMidi } from '../listen/midi.ts'
+import { hearMidi, type MidiDevices, USUAL_MIDI, watchMidi } from '../listen/midi.ts'
 import { useMicrophone } from '../listen/useMicrophone.ts'
 import type { Hearing } from './useRun.ts'
 
@@ -22,7 +22,12 @@ interface SourcesWish {
 
 /** MIDI and microphone on the stage: what they play, how it is heard, and when they are lost. */
 export const useSources = (wish: SourcesWish) => {
-  const [midi, setMidi] = useState<MidiDevices>({ state: 'off', names: [], chosen: undefined })
+  const [midi, setMidi] = useState<MidiDevices>({
+    state: 'off',
+    names: [],
+    chosen: undefined,
+    fit: USUAL_MIDI,
+  })
   const act = useRef(wish)
   act.current = wish
   useEffect(() => watchMidi(setMidi), [])
@@ -52,12 +57,17 @@ export const useSources = (wish: SourcesWish) => {
     if (before.microphone && microphone.state === 'lost') act.current.onLost('The microphone was pulled out.')
   }, [midi.chosen, microphone.state])
   const { latencyMs, tuningHz } = microphone.fit
+  const midiLatencyMs = midi.fit.latencyMs
   const hearing = useCallback(
     (source: Source): Hearing =>
       source === 'microphone'
         ? { latencyMs, tuningHz, settleMs: SETTLE_MS.microphone }
-        : { latencyMs: 0, tuningHz: 440, settleMs: SETTLE_MS.keys },
-    [latencyMs, tuningHz],
+        : {
+            latencyMs: source === 'midi' ? midiLatencyMs : 0,
+            tuningHz: 440,
+            settleMs: SETTLE_MS.keys,
+          },
+    [latencyMs, tuningHz, midiLatencyMs],
   )
   return { midi, microphone, hearing }
 }
