@@ -29,8 +29,8 @@ export const configFor = (more: PlaywrightTestConfig): PlaywrightTestConfig =>
   defineConfig({
     testDir: './tests',
     outputDir: './results',
-    timeout: 90_000,
-    expect: { timeout: 15_000 },
+    timeout: 180_000,
+    expect: { timeout: 40_000 },
     workers: 1,
     retries: process.env.CI ? 1 : 0,
     reporter: [
