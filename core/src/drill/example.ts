@@ -5,10 +5,10 @@ import { degreeOver, hearLine } from '../explain/heard.ts'
 import { groundOf } from '../figures/ground.ts'
 import type { Instrument } from '../instrument/instrument.ts'
 import type { UnspelledNote } from '../line/spell.ts'
-import { type Degree, degreeSemitones } from '../pitch/degree.ts'
+import { degreeSemitones } from '../pitch/degree.ts'
 import { QUARTER, type Ticks } from '../rhythm/ticks.ts'
 import { ALTERATIONS, allowedOver, isDominant } from './allowed.ts'
-import type { FreeLimits, LimitRule, Unit } from './limits.ts'
+import { type FreeLimits, LANDINGS, type LimitRule, type Unit } from './limits.ts'
 
 const UNITS: Readonly<Record<Unit, Ticks>> = {
   whole: 4 * QUARTER,
@@ -42,9 +42,6 @@ interface Path {
   readonly line: readonly number[]
   readonly out: boolean
 }
-
-/** Degrees that a phrase lands on. */
-const LANDINGS: readonly Degree[] = ['R', '3', 'b3', '5']
 
 interface Slot {
   readonly tick: Ticks

@@ -1,3 +1,4 @@
+import type { Degree } from '../pitch/degree.ts'
 import type { Grid } from '../rhythm/grid.ts'
 import type { Ticks } from '../rhythm/ticks.ts'
 
@@ -52,6 +53,9 @@ export type LimitRule =
   | { readonly rule: 'alterations' }
   /** In every four bars the line goes outside once. */
   | { readonly rule: 'outside' }
+
+/** Degrees that a phrase lands on. */
+export const LANDINGS: readonly Degree[] = ['R', '3', 'b3', '5']
 
 /** What else is marked. */
 export type FreeMark = 'strong' | 'joins' | 'home' | 'space' | 'variety' | 'landing'

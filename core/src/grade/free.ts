@@ -4,7 +4,7 @@ import { barStarts, stretchTicks } from '../chart/chart.ts'
 import { guideTones } from '../chord/chord.ts'
 import { ALTERATIONS, type Allowed, allowedOver, isDominant } from '../drill/allowed.ts'
 import type { Exercise } from '../drill/exercise.ts'
-import type { FreeLimits, FreeMark, LimitRule } from '../drill/limits.ts'
+import { type FreeLimits, type FreeMark, LANDINGS, type LimitRule } from '../drill/limits.ts'
 import { limitsOf } from '../drill/rungs.ts'
 import { explainLine } from '../explain/explain.ts'
 import type { Explanation } from '../explain/explanation.ts'
@@ -209,9 +209,6 @@ const limitPoints = (here: Sounded): readonly (readonly Point[])[] => [
     (RULES[rule.rule] as Counter<typeof rule.rule>)(here, rule as never),
   ),
 ]
-
-/** Degrees that a phrase lands on. */
-const LANDINGS = ['R', '3', 'b3', '5']
 
 /** What a bar is like: where its notes begin, and how it moves. */
 const shapeOf = (notes: readonly HeardNote[], from: Ticks): string =>

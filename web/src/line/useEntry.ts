@@ -1,8 +1,6 @@
 import {
   type Analysis,
-  bandEvents,
   barTicks,
-  countInEvents,
   EIGHTH,
   type Grid,
   type Instrument,
@@ -24,6 +22,7 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import type { HeardNote } from '../listen/useNotes.ts'
 import { bandIfReady, loadBand } from '../sound/band.ts'
 import { followClock } from '../sound/clock.ts'
+import { bandCountedIn } from '../sound/countedIn.ts'
 import type { Mix } from '../sound/mixSlice.ts'
 import { bandSound, swingFor } from '../sound/usePlay.ts'
 
@@ -144,14 +143,7 @@ export const useEntry = ({ analysis, stretch, of, mix, tempo, line, onLine }: En
     band?.setSound(bandSound(mix, kitOf(analysis.chart.feel)))
     band?.play(
       {
-        events: [
-          ...countInEvents(meter),
-          ...bandEvents(analysis, stretch, undefined, {
-            swing: swingFor(analysis.chart, mix, tempo),
-            click: mix.click,
-            voicing: mix.voicing,
-          }).map((event) => ({ ...event, tick: event.tick + bar })),
-        ],
+        events: bandCountedIn(analysis, stretch, swingFor(analysis.chart, mix, tempo), mix),
         bpm: tempo,
       },
       LEAD_SECONDS,

@@ -1,9 +1,6 @@
 import {
   type Analysis,
-  type BandEvent,
-  bandEvents,
   barStarts,
-  countInEvents,
   type Exercise,
   GRADER,
   type Grade,
@@ -21,7 +18,7 @@ import {
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { bandIfReady, loadBand } from '../sound/band.ts'
 import { audioContext, wakeSound } from '../sound/context.ts'
-import type { Mix } from '../sound/mixSlice.ts'
+import { bandCountedIn } from '../sound/countedIn.ts'
 import { useMix } from '../sound/useMix.ts'
 import { bandSound } from '../sound/usePlay.ts'
 import { work } from '../work/work.ts'
@@ -89,17 +86,6 @@ const COUNT_IN_BEATS = 0.75
 /** What is played so early before a bar that is begun anew belongs to it. */
 const EARLY_BEATS = 0.25
 const SPREAD_MS = 16
-
-/** What the band plays of an exercise from a tick on, after a bar that is counted in. */
-const eventsFrom = (analysis: Analysis, exercise: Exercise, mix: Mix, from: Ticks): readonly BandEvent[] => {
-  const { countIn, spec, swing } = exercise
-  return [
-    ...countInEvents(analysis.chart.bars[spec.stretch.from]!.meter),
-    ...bandEvents(analysis, spec.stretch, undefined, { swing, click: mix.click, voicing: mix.voicing })
-      .filter(({ tick }) => tick >= from)
-      .map((event) => ({ ...event, tick: event.tick - from + countIn })),
-  ]
-}
 
 /** The bar that a tick of the stretch lies in, by the tick of its first beat. */
 const barBegin = ({ chart }: Analysis, { spec }: Exercise, tick: Ticks): Ticks => {
@@ -233,7 +219,8 @@ export const useRun = (
       const countInMs = ticksToMs(countIn, spec.tempo)
       now.fromMs = ticksToMs(from, spec.tempo)
       band?.setSound(bandSound(mix, kitOf(analysis.chart.feel)))
-      band?.play({ events: eventsFrom(analysis, exercise, mix, from), bpm: spec.tempo }, LEAD_SECONDS)
+      const events = bandCountedIn(analysis, spec.stretch, exercise.swing, mix, from)
+      band?.play({ events, bpm: spec.tempo }, LEAD_SECONDS)
       const startsAt = band?.startsAt() ?? audioContext().currentTime + LEAD_SECONDS
       const clock = awake
         ? soundClock(startsAt + countInMs / 1000, now.fromMs)
