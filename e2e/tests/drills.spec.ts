@@ -37,7 +37,10 @@ test('own exercises are kept by name, put into a list, and played in a row', asy
   const panel = page.getByRole('complementary', { name: 'The rung' })
   const keep = async (rung: string, name: string) => {
     await page.getByRole('button', { name: new RegExp(`^${rung} in E♭:`) }).click()
-    await panel.getByLabel('Beats a minute').fill('200')
+    // Digit by digit, as a player types it.
+    await panel.getByLabel('Beats a minute').selectText()
+    await page.keyboard.type('200')
+    await expect(panel.getByRole('link', { name: 'Play at 200' })).toBeVisible()
     await panel.getByLabel('Keep it as an exercise of your own').fill(name)
     await panel.getByRole('button', { name: 'Keep', exact: true }).click()
     await expect(panel).toContainText(`Kept: ${name}`)

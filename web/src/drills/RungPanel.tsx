@@ -19,6 +19,7 @@ import { PrintSheet } from '../line/PrintSheet.tsx'
 import type { View } from '../line/useView.ts'
 import { Button } from '../parts/Button.tsx'
 import { Choice } from '../parts/Choice.tsx'
+import { NumberField } from '../parts/NumberField.tsx'
 import { VerdictMark } from '../parts/VerdictMark.tsx'
 import { bandIfReady } from '../sound/band.ts'
 import { useHear } from '../sound/usePlay.ts'
@@ -139,8 +140,8 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
           >
             Play at {atTempo}
           </Link>
-          <Button onClick={() => print()}>Print</Button>
           <Button onClick={onHear}>{row.kind === 'free' ? 'Hear one way' : 'Hear it'}</Button>
+          <Button onClick={() => print()}>Print</Button>
         </div>
       ) : (
         <p className="mt-2 text-lg text-madder">{made.outcome.problems.map(wordReason).join(' ')}</p>
@@ -163,22 +164,14 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
       )}
       <Choice label="Shown" value={hide} options={HIDING} onChange={setHide} />
       <PracticeChoices value={practice} onChange={setPractice} />
-      <label className="flex items-center gap-2 py-1.5 text-soft">
-        tempo
-        <input
-          type="number"
-          min={20}
-          max={400}
-          aria-label="Beats a minute"
-          value={atTempo}
-          onChange={(event) => {
-            const asked = Math.round(Number(event.target.value))
-            setOwnTempo(asked >= 20 && asked <= 400 ? asked : undefined)
-          }}
-          className="min-h-11 w-24 rounded-xl border border-soft bg-sheet px-3 text-lg text-ink"
-        />
-        the ladder goes from {row.tempo.from} to {row.tempo.to}
-      </label>
+      <NumberField
+        label={`Tempo; the ladder goes from ${row.tempo.from} to ${row.tempo.to}`}
+        name="Beats a minute"
+        value={atTempo}
+        least={20}
+        most={400}
+        onChange={setOwnTempo}
+      />
       {names !== '' && (
         <p className="mt-2 text-soft">
           {row.kind === 'free' ? 'One way begins' : 'It begins'} <span className="text-ink">{names}</span>

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { useAppDispatch } from '../app/store.ts'
 import { Button } from '../parts/Button.tsx'
 import { Choice } from '../parts/Choice.tsx'
+import { NumberField } from '../parts/NumberField.tsx'
 import { loadBand } from '../sound/band.ts'
 import { mixSet } from '../sound/mixSlice.ts'
 import { LevelBar } from './LevelBar.tsx'
@@ -177,22 +178,14 @@ export const MicrophoneCheck = ({
               onChange={(id) => void connectMicrophone(id)}
             />
             <LevelBar gate={fit.gate} />
-            <label className="flex items-center gap-2">
-              A ={' '}
-              <input
-                type="number"
-                min={TUNINGS.low}
-                max={TUNINGS.high}
-                step={0.5}
-                value={fit.tuningHz}
-                onChange={(event) => {
-                  const tuningHz = Number(event.target.value)
-                  if (tuningHz >= TUNINGS.low && tuningHz <= TUNINGS.high) fitMicrophone({ tuningHz })
-                }}
-                className="w-24 rounded border border-soft bg-sheet px-2 py-1"
-              />{' '}
-              hertz
-            </label>
+            <NumberField
+              label="A, in hertz"
+              value={fit.tuningHz}
+              least={TUNINGS.low}
+              most={TUNINGS.high}
+              step={0.5}
+              onChange={(tuningHz) => fitMicrophone({ tuningHz })}
+            />
             <label className="flex items-center gap-2">
               silence under{' '}
               <input

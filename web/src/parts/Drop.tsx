@@ -1,5 +1,5 @@
 import { Popover } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { type ReactNode, useRef, useState } from 'react'
 
 interface DropProps {
   /** The words on its button. */
@@ -8,20 +8,28 @@ interface DropProps {
 }
 
 /** A button that opens a small sheet over the page; Escape or a press beside it closes it. */
-export const Drop = ({ name, children }: DropProps) => (
-  <Popover.Root>
-    <Popover.Trigger className="inline-flex min-h-11 items-center rounded-full px-2 whitespace-nowrap underline decoration-soft underline-offset-4">
-      {name}
-    </Popover.Trigger>
-    <Popover.Portal>
-      <Popover.Content
-        aria-label={name}
-        sideOffset={8}
-        collisionPadding={12}
-        className="z-20 max-h-[min(40rem,85vh)] max-w-[min(44rem,94vw)] overflow-y-auto rounded-2xl border border-rule bg-sheet p-5 shadow-lg"
+export const Drop = ({ name, children }: DropProps) => {
+  const trigger = useRef<HTMLButtonElement>(null)
+  const [night, setNight] = useState(false)
+  return (
+    // The sheet lies outside its place: over the stage it has to be told that it is night.
+    <Popover.Root onOpenChange={() => setNight(trigger.current?.closest('.night') !== null)}>
+      <Popover.Trigger
+        ref={trigger}
+        className="inline-flex min-h-11 items-center rounded-full px-2 whitespace-nowrap underline decoration-soft underline-offset-4"
       >
-        {children}
-      </Popover.Content>
-    </Popover.Portal>
-  </Popover.Root>
-)
+        {name}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          aria-label={name}
+          sideOffset={8}
+          collisionPadding={12}
+          className={`${night ? 'night text-ink ' : ''}z-20 max-h-[min(40rem,85vh)] max-w-[min(44rem,94vw)] overflow-y-auto rounded-2xl border border-rule bg-sheet p-5 shadow-lg`}
+        >
+          {children}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}

@@ -1,6 +1,7 @@
 import { INSTRUMENTS } from '@eager-contour/core'
 import { useSettings } from '../app/settings.ts'
 import { useSaveSettings } from '../app/useSaveSettings.ts'
+import { NumberField } from '../parts/NumberField.tsx'
 import { Segments } from '../parts/Segments.tsx'
 import { useRestMinutes } from '../stage/useRest.ts'
 import { GradingSetup } from './GradingSetup.tsx'
@@ -69,19 +70,13 @@ export const SetupPlace = () => {
         ]}
       />
       <GradingSetup />
-      <label className="block">
-        <span className="mb-1 block text-soft">
-          A pause is proposed after so many minutes of playing (0: never)
-        </span>
-        <input
-          type="number"
-          min={0}
-          max={120}
-          value={minutes}
-          onChange={(event) => setMinutes(Math.min(120, Math.max(0, Math.round(Number(event.target.value)))))}
-          className="min-h-11 w-24 rounded-xl border border-soft bg-sheet px-3 text-lg"
-        />
-      </label>
+      <NumberField
+        label="A pause is proposed after so many minutes of playing (0: never)"
+        value={minutes}
+        least={0}
+        most={120}
+        onChange={setMinutes}
+      />
       <p className="max-w-prose text-soft">
         Keep headphones and amplifiers low: long playing above about 85 dB(A) harms hearing. Pause every half
         hour, and stop when something hurts.
