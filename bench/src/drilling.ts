@@ -64,7 +64,7 @@ export const benchDrilling = (): readonly Row[] => {
   const free = made(tuneOf(16), 'chorus', 128)
   const freeTake = simulatedTake(free, perfectPlayer)
   const eight = tuneOf(1)
-  const all = RUNGS.filter(({ id }) => id !== 'your-line').flatMap(({ id, variants }) =>
+  const all = RUNGS.filter(({ needs }) => !needs).flatMap(({ id, variants }) =>
     variants.map((_, variant) => {
       const work = () => void made(eight, id, 8, variant)
       work()

@@ -102,6 +102,7 @@ export interface HealthAnswer {
 export interface DemoData {
   readonly tunes: readonly Omit<TuneAnswer, 'revision' | 'updatedAt' | 'readings'>[]
   readonly lines: readonly Omit<LineAnswer, 'revision' | 'updatedAt'>[]
+  readonly phrases: readonly Omit<PhraseAnswer, 'revision' | 'updatedAt'>[]
   readonly runs: readonly Omit<RunWithTakeAnswer, 'source'>[]
   readonly settings: Omit<SettingsAnswer, 'revision' | 'spelling'>
 }

@@ -66,7 +66,16 @@ export { LINE_COSTS } from './cost/terms.ts'
 export { allowedOver } from './drill/allowed.ts'
 export type { Exercise, ExerciseSpec, ExpectedNote } from './drill/exercise.ts'
 export { makeExercise } from './drill/make.ts'
-export { limitsOf, RUNGS, type RungId, type RungRow, rungOf, type Variant } from './drill/rungs.ts'
+export type { RungRow, Variant } from './drill/rung.ts'
+export {
+  limitsOf,
+  optionsOf,
+  RUNGS,
+  type RungId,
+  type RungOption,
+  rungOf,
+  withOption,
+} from './drill/rungs.ts'
 export { explainLine } from './explain/explain.ts'
 export type { DeviceSpan, Explanation, FoundDevice, Join, NoteReading, Role } from './explain/explanation.ts'
 export { barAt } from './explain/heard.ts'

@@ -4,6 +4,7 @@ import {
   gradeTake,
   instrumentOf,
   makeExercise,
+  phraseFits,
   readChart,
   transposeChart,
 } from '@eager-contour/core'
@@ -47,6 +48,16 @@ describe('the demo', () => {
       if (!exercise.ok) throw new Error('no exercise')
       expect(gradeTake(exercise.value, run.take).marks).toEqual(run.marks)
     }
+  })
+
+  it('has a phrase that fits in several places of its tunes', () => {
+    const [phrase] = makeDemo(NOW).phrases
+    const fits = DEMO_TUNES.flatMap(({ chart }) => {
+      const outcome = readChart(chart)
+      return outcome.ok ? phraseFits(analyseChart(outcome.value), phrase!) : []
+    })
+    expect(phrase!.notes.length).toBeGreaterThan(4)
+    expect(fits.length).toBeGreaterThan(2)
   })
 
   it('is the same for the same day', () => {

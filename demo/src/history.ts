@@ -2,6 +2,7 @@ import type { DemoData } from '@eager-contour/contract'
 import {
   type Analysis,
   analyseChart,
+  barStarts,
   type Chart,
   composeLines,
   type ExerciseSpec,
@@ -12,6 +13,7 @@ import {
   type Line,
   makeExercise,
   nextTempo,
+  phraseFrom,
   type RungId,
   randomFrom,
   readChart,
@@ -139,6 +141,7 @@ export const makeDemo = (now: Date): DemoData => {
   return {
     tunes: DEMO_TUNES,
     lines,
+    phrases: [phraseOf(analyses.get(lines[0]!.tune)!, lines[0]!)],
     runs: runs.sort((a, b) => a.playedAt.localeCompare(b.playedAt)),
     settings: {
       instrument: 'flugelhorn',
@@ -152,6 +155,17 @@ export const makeDemo = (now: Date): DemoData => {
 
 const composed = (analysis: Analysis, stretch: Stretch, seed: number): Line =>
   composeLines(analysis, { stretch, seed, count: 1, range: INSTRUMENT.range, breathBars: 4 }).lines[0]!.line
+
+/** The first two bars of a line: its ii and V. */
+const phraseOf = (analysis: Analysis, { notes }: DemoLine): DemoData['phrases'][number] => {
+  const third = barStarts(analysis.chart)[2]!
+  const last = notes.findLastIndex(({ start }) => start < third)
+  return {
+    id: 'phrase-demo-1',
+    title: 'Over the wall, two bars',
+    ...phraseFrom(analysis, { notes }, 0, last)!,
+  }
+}
 
 type DemoLine = DemoData['lines'][number]
 type DemoRun = DemoData['runs'][number]

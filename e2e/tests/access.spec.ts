@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright'
-import { expect, test } from '@playwright/test'
+import { expect, type Page, test } from '@playwright/test'
 import { openPlace, writeLine } from './places.ts'
 
 const SCREENS = [
@@ -12,6 +12,21 @@ const SCREENS = [
   { name: 'Log', address: '/log' },
   { name: 'Setup', address: '/setup' },
 ]
+
+/** Line's sheets by their buttons, and what each opens. */
+const SHEETS = [
+  ['Show', 'dialog'],
+  ['Move it', 'dialog'],
+  ['Band', 'dialog'],
+  ['Keys', 'dialog'],
+  ['Files', 'menu'],
+] as const
+
+/** What axe finds wrong on a page, in words. */
+const wrongOn = async (page: Page): Promise<readonly string[]> =>
+  (await new AxeBuilder({ page }).analyze()).violations.map(
+    ({ id, nodes }) => `${id}: ${nodes[0]?.html} ${nodes[0]?.failureSummary}`,
+  )
 
 for (const look of ['day', 'night'] as const) {
   test.describe(look, () => {
@@ -26,22 +41,40 @@ for (const look of ['day', 'night'] as const) {
         await page.goto(address)
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
         await page.waitForLoadState('networkidle')
-        expect(
-          (await new AxeBuilder({ page }).analyze()).violations.map(
-            ({ id, nodes }) => `${id}: ${nodes[0]?.html} ${nodes[0]?.failureSummary}`,
-          ),
-        ).toEqual([])
+        expect(await wrongOn(page)).toEqual([])
       })
     }
-    test('axe finds nothing wrong on Line', async ({ page }) => {
+    test('axe finds nothing wrong on Line, nor on any of its sheets', async ({ page }) => {
       await openPlace(page, 'line')
       await writeLine(page)
       await expect(page.locator('[data-staff-note]').first()).toBeAttached()
-      expect(
-        (await new AxeBuilder({ page }).analyze()).violations.map(
-          ({ id, nodes }) => `${id}: ${nodes[0]?.html} ${nodes[0]?.failureSummary}`,
-        ),
-      ).toEqual([])
+      expect(await wrongOn(page), 'as it opens').toEqual([])
+      for (const [sheet, role] of SHEETS) {
+        await page.getByRole('button', { name: sheet, exact: true }).click()
+        await expect(page.getByRole(role)).toBeVisible()
+        expect(await wrongOn(page), sheet).toEqual([])
+        await page.keyboard.press('Escape')
+        await expect(page.getByRole(role)).toHaveCount(0)
+      }
+      const press = (name: string) => page.getByRole('button', { name, exact: true }).click()
+      await press('Draw the contour')
+      await expect(page.getByTestId('ribbon')).toBeAttached()
+      expect(await wrongOn(page), 'the contour').toEqual([])
+      await press('Done drawing')
+      await press('Let the contour go')
+      await expect(page.getByText('Writing …')).toBeHidden()
+      await press('Eight more')
+      await expect(page.getByRole('region', { name: 'Lines beside each other' })).toBeVisible()
+      await press('Write by hand')
+      // A note far out of place, so that there is something to mend.
+      await page.locator('[data-note][aria-label^="bar 2, beat 1,"]').focus()
+      for (let time = 0; time < 4; time += 1) await page.keyboard.press('Alt+PageDown')
+      await page.getByRole('button', { name: 'Try a mend' }).first().click()
+      for (const more of await page.locator('summary').all()) await more.click()
+      expect(await wrongOn(page), 'with everything open').toEqual([])
+      await page.getByRole('tab', { name: 'Keep' }).click()
+      await expect(page.getByLabel('Title of the line')).toBeVisible()
+      expect(await wrongOn(page), 'what is kept').toEqual([])
     })
   })
 }

@@ -1,6 +1,7 @@
 import type { Override } from '../analysis/analysis.ts'
 import type { Chart, Stretch } from '../chart/chart.ts'
 import type { Line } from '../line/line.ts'
+import type { Phrase } from '../phrases/phrase.ts'
 import type { Degree } from '../pitch/degree.ts'
 import type { Key } from '../pitch/key.ts'
 import type { Swing } from '../rhythm/swing.ts'
@@ -17,6 +18,8 @@ export interface ExerciseSpec {
   readonly tempo: number
   /** The line to play, for the rung "your line". */
   readonly line?: Line
+  /** The phrase to play, for the rungs that need one. */
+  readonly phrase?: Phrase
 }
 
 /** A note that the exercise asks for, in ticks from the stretch's first beat. */

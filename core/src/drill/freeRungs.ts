@@ -11,6 +11,7 @@ interface FreeRow {
   readonly tempo: readonly [number, number]
   /** The ways to play it, each with its limits. */
   readonly ways: readonly [FreeWay, ...FreeWay[]]
+  readonly needs?: 'phrase'
 }
 
 interface FreeWay {
@@ -153,6 +154,16 @@ export const FREE_ROWS = [
     unit: 'eighths',
     tempo: [70, 180],
     ways: one({ notes: 'scale', rules: [{ rule: 'longTones' }] }),
+  },
+  {
+    id: 'phrase-place',
+    grade: 7,
+    name: 'phrase in its place',
+    asks: 'a phrase that you kept, once where it fits; chord tones everywhere else',
+    unit: 'eighths',
+    tempo: [70, 200],
+    needs: 'phrase',
+    ways: one({ notes: 'chordTones', rules: [{ rule: 'phrase' }], grid: 'triplets' }),
   },
   {
     id: 'v-both-free',

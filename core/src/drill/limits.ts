@@ -53,6 +53,8 @@ export type LimitRule =
   | { readonly rule: 'alterations' }
   /** In every four bars the line goes outside once. */
   | { readonly rule: 'outside' }
+  /** The exercise's phrase is played once where it fits, in any octave; its own notes are allowed there. */
+  | { readonly rule: 'phrase' }
 
 /** Degrees that a phrase lands on. */
 export const LANDINGS: readonly Degree[] = ['R', '3', 'b3', '5']

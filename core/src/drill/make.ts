@@ -7,11 +7,13 @@ import type { Instrument } from '../instrument/instrument.ts'
 import { type LineNote, notesWithin } from '../line/line.ts'
 import { spellNotes } from '../line/spell.ts'
 import { bad, good, type Outcome } from '../outcome/outcome.ts'
+import { phraseFits } from '../phrases/phrase.ts'
 import { swingOf } from '../rhythm/feel.ts'
 import { barTicks } from '../rhythm/meter.ts'
 import { exampleLine } from './example.ts'
 import type { Exercise, ExerciseSpec, ExpectedNote } from './exercise.ts'
 import { notesOfVariant, type SetNote } from './materials.ts'
+import { oneAfterAnother, type PhrasePlace, phrasePlaces, phraseThere } from './phrasePlaces.ts'
 import { rungOf } from './rungs.ts'
 
 /**
@@ -33,15 +35,25 @@ export const makeExercise = (
   const unit = variant.unit ?? rung.unit
   const { material } = variant
   const free = material.by === 'player'
-  const notes: readonly LineNote[] =
-    material.by === 'line'
-      ? notesWithin(spec.line ?? { notes: [] }, start, end)
-      : spelled(
-          analysis,
-          material.by === 'player'
-            ? exampleLine(analysis, stretch, material.limits, unit, instrument)
-            : notesOfVariant(variant, { analysis, stretch, spans, instrument, unit }),
-        )
+  const { phrase } = spec
+  const places = phrase && rung.needs === 'phrase' ? phrasePlaces(analysis, phrase, stretch) : []
+  if (phrase && rung.needs === 'phrase' && places.length === 0)
+    return bad({
+      rule: 'exercise.phraseNowhere',
+      args: phraseFits(analysis, phrase).map((bar) => bar + 1),
+      place: { bar: stretch.from + 1 },
+    })
+  const there = (place: PhrasePlace) => (phrase ? phraseThere(analysis, phrase, place, instrument) : [])
+  const notesOf = (): readonly LineNote[] => {
+    if (material.by === 'line') return notesWithin(spec.line ?? { notes: [] }, start, end)
+    if (material.by === 'phrase') return oneAfterAnother(places).flatMap(there)
+    if (material.by !== 'player')
+      return spelled(analysis, notesOfVariant(variant, { analysis, stretch, spans, instrument, unit }))
+    const example = spelled(analysis, exampleLine(analysis, stretch, material.limits, unit, instrument))
+    const [place] = places
+    return place ? withPhrase(example, there(place), place) : example
+  }
+  const notes = rung.needs === 'phrase' && !phrase ? [] : notesOf()
   if (notes.length === 0)
     return bad({ rule: 'exercise.empty', args: [spec.rung], place: { bar: stretch.from + 1 } })
   const starts = barStarts(analysis.chart)
@@ -66,6 +78,19 @@ export const makeExercise = (
     swing: swingOf(analysis.chart.feel, spec.tempo),
   })
 }
+
+/** A line with a phrase in its place. */
+const withPhrase = (
+  line: readonly LineNote[],
+  phrase: readonly LineNote[],
+  { start, end }: PhrasePlace,
+): readonly LineNote[] => [
+  ...line
+    .filter((note) => note.start < start)
+    .map((note) => ({ ...note, duration: Math.min(note.duration, start - note.start) })),
+  ...phrase,
+  ...line.filter((note) => note.start >= end),
+]
 
 const spelled = (analysis: Analysis, notes: readonly SetNote[]): readonly LineNote[] =>
   spellNotes(analysis, notes).notes.map((note, at) => ({

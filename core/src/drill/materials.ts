@@ -1,20 +1,21 @@
 import type { Analysis } from '../analysis/analysis.ts'
 import { centreOf } from '../analysis/centre.ts'
 import { type ChordSpan, type Stretch, stretchTicks } from '../chart/chart.ts'
-import { chordKind } from '../chord/chord.ts'
+import { guideTones } from '../chord/chord.ts'
 import { type Ground, groundOf, holds, walkIn } from '../figures/ground.ts'
 import { landings } from '../figures/landing.ts'
 import { type RoadStop, roadStops } from '../figures/roads.ts'
 import type { Instrument } from '../instrument/instrument.ts'
 import type { UnspelledNote } from '../line/spell.ts'
 import { guideToneLines } from '../paths/guidetones.ts'
-import { degreeFifths, degreeSemitones } from '../pitch/degree.ts'
+import { type Degree, degreeFifths, degreeSemitones } from '../pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
 import { spellPitch } from '../pitch/pitch.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
 import { scaleSemitones } from '../scale/scale.ts'
+import { fiveOf } from './fiveOf.ts'
 import type { Unit } from './limits.ts'
-import type { Material, Variant } from './rungs.ts'
+import type { Material, Variant } from './rung.ts'
 import { type Phrasing, setOnInstrument, type TimedStep } from './setting.ts'
 import { filled, type GoesOn, isToneOf, scaleFrom, shapeOver, tonesFrom } from './shapes.ts'
 
@@ -90,7 +91,7 @@ type Maker<K extends Material['by']> = (
 /** The chord tones that a nearest join may begin on. */
 const TONES = [1, 3, 5, 7] as const
 
-const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'player'>]: Maker<K> } = {
+const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'player'>]: Maker<K> } = {
   shapes: ({ shapes, goesOn }, place) =>
     setOnInstrument(
       overEach(place, (ground, span) =>
@@ -163,19 +164,40 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'player'>]: Make
       place.instrument,
     )
   },
-  guides: ({ length }, { analysis, stretch, instrument: { range } }) =>
-    guideToneLines(analysis, {
-      stretch,
-      low: range.comfortLow,
-      high: range.comfortHigh,
-      count: 1,
-      notes: length,
-    })[0]?.line.notes ?? [],
-  pickup: ({ notes: count }, place) => {
+  guides: ({ length, from }, place) => {
+    const { analysis, stretch, spans, instrument } = place
+    const begins = (degree: Degree) => degree.replace(/^[b#]+/, '') === String(from)
+    if (length === 'whole') {
+      const start = spans[0]?.chord.tones.find(({ degree }) => begins(degree))
+      const wish = { low: instrument.range.comfortLow, high: instrument.range.comfortHigh, count: 1 }
+      const [path] = guideToneLines(analysis, {
+        ...wish,
+        ...(start ? { start: start.degree } : {}),
+        stretch,
+        notes: 'whole',
+      })
+      return path?.line.notes ?? []
+    }
+    return setOnInstrument(
+      overEach(place, (_, span, at) => {
+        const tones = guideTones(span.chord)
+        const firsts = tones.filter(({ degree }) => begins(degree))
+        return (at === 0 && firsts.length > 0 ? firsts : tones).flatMap((first) => {
+          const other = tones.find((tone) => tone !== first) ?? first
+          const up = (other.semitones - first.semitones + 12) % 12
+          return [up, up - 12].map((by) =>
+            inTime([first.semitones, first.semitones + by], 'halves', durationOf(span), 'again'),
+          )
+        })
+      }),
+      instrument,
+    )
+  },
+  pickup: ({ notes: count, into }, place) => {
     const { end } = stretchTicks(place.analysis.chart, place.stretch)
     return setOnInstrument(
       overEach(place, (ground, span) =>
-        ([3, 7] as const).flatMap((degree) => {
+        into.flatMap((degree) => {
           const target = shapeOver(ground, String(degree))?.[0]
           if (target === undefined || span.start - count * EIGHTH < place.spans[0]!.start) return []
           const zero = ground.root + 60
@@ -269,23 +291,8 @@ const inTimeFrom = (
     'back',
   )
 
-/** The V that a chord belongs to: itself after its ii, or the one that follows it a fourth up. */
-const fiveOf = ({ spans }: Analysis, span: ChordSpan): ChordSpan | undefined => {
-  const root = ({ chord }: ChordSpan) => pitchClassOf(fifthsOf(chord.root))
-  const isTwo = ({ chord }: ChordSpan) => ['minor', 'halfDiminished'].includes(chordKind(chord))
-  const isPair = (two: ChordSpan | undefined, five: ChordSpan | undefined) =>
-    two !== undefined &&
-    five !== undefined &&
-    five.chord.tones.length > 0 &&
-    two.chord.tones.length > 0 &&
-    isTwo(two) &&
-    chordKind(five.chord) === 'dominant' &&
-    (root(five) - root(two) + 12) % 12 === 5
-  const next = spans[span.index + 1]
-  if (isPair(span, next)) return next
-  return isPair(spans[span.index - 1], span) ? span : undefined
-}
-
 /** The notes of a variant over a place, in the tune's ticks, fitted to the instrument. */
 export const notesOfVariant = ({ material }: Variant, place: Place): readonly SetNote[] =>
-  material.by === 'line' || material.by === 'player' ? [] : MAKERS[material.by](material as never, place)
+  material.by === 'line' || material.by === 'phrase' || material.by === 'player'
+    ? []
+    : MAKERS[material.by](material as never, place)

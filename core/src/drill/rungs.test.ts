@@ -1,19 +1,23 @@
 import { describe, expect, it } from 'vitest'
-import { analysed } from '../../test/changes.ts'
+import { analysed, eighths } from '../../test/changes.ts'
 import { analyseChart } from '../analysis/analyse.ts'
 import { transposeChart } from '../chart/chart.ts'
 import { explainLine } from '../explain/explain.ts'
 import { INSTRUMENTS, instrumentOf } from '../instrument/instrument.ts'
+import { phraseFrom } from '../phrases/phrase.ts'
 import { makeExercise } from './make.ts'
-import { RUNGS, type RungId, rungOf } from './rungs.ts'
+import { optionsOf, RUNGS, type RungId, rungOf, withOption } from './rungs.ts'
 
 const TUNE = analysed('key: C major\n| Dm7 | G7 | Cmaj7 | Am7b5 D7b9 |')
 const STRETCH = { from: 0, to: 3 }
 const LINE = { notes: [{ start: 0, duration: 480, midi: 60, spelling: 'C4' }] }
+const WALK = eighths('F4 A4 C5 E5 D5 C5 B4 A4 G4 F4 E4')
+/** Over the ii–V–I. */
+const PHRASE = phraseFrom(TUNE, WALK, 0, WALK.notes.length - 1)!
 
 const made = (rung: RungId, variant = 0, tune = TUNE, id = 'concert') => {
   const outcome = makeExercise(
-    { rung, variant, stretch: STRETCH, tempo: 100, line: LINE },
+    { rung, variant, stretch: STRETCH, tempo: 100, line: LINE, phrase: PHRASE },
     tune,
     instrumentOf(id),
   )
@@ -43,7 +47,17 @@ describe('the set rungs', () => {
     ['lower-neighbour', 0, 2, 'C B C E D# E G E'],
     ['from-above', 0, 0, 'E D G F B A D C'],
     ['turn', 0, 2, 'D C B C F E D# E'],
-    ['enclosures', 1, 1, 'C C A# B D F G F'],
+    ['enclosures', 1, 0, 'G Gb E F A C D C'],
+    ['enclosures', 1, 1, 'D C A# B D F G F'],
+    ['enclosures', 13, 2, 'D C A A# B C B G'],
+    ['guide-tones', 0, 0, 'F C'],
+    ['guide-tones', 3, 0, 'F'],
+    ['guide-tones', 5, 0, 'C'],
+    ['from-3', 3, 0, 'F D C A C D F D'],
+    ['chord-scales', 6, 1, 'B A G F E D C B'],
+    ['landings', 4, 0, 'D E F G A B C Db'],
+    ['cell', 5, 2, 'G A B D G A B D'],
+    ['v-through-both', 2, 0, 'D F A F D B G B'],
     ['delayed', 0, 2, 'D# E G B C B G E'],
     ['chord-scales', 0, 0, 'D E F G A B C D'],
     ['cell', 0, 1, 'G A B D G A B D'],
@@ -111,9 +125,11 @@ describe('the set rungs', () => {
       for (const { id, range } of INSTRUMENTS)
         for (const rung of RUNGS)
           rung.variants.forEach((_variant, variant) => {
+            // The usual way in every key, the others in three keys far from each other.
+            if (variant > 0 && fifths % 4 !== 0) return
             const notes = made(rung.id, variant, tune, id)
             notes.forEach((note, at) => {
-              if (rung.id !== 'your-line') {
+              if (rung.needs !== 'line') {
                 expect(note.midi).toBeGreaterThanOrEqual(range.low)
                 expect(note.midi).toBeLessThanOrEqual(range.high)
               }
@@ -122,6 +138,92 @@ describe('the set rungs', () => {
             })
           })
     }
+  })
+
+  it('a pickup leads into the degree that is chosen', () => {
+    const { variants } = rungOf('pickups')
+    variants.forEach(({ options }, variant) => {
+      const into = options!.into!
+      if (!into.startsWith('the ')) return
+      const notes = made('pickups', variant)
+      const targets = notes.filter((note) => note.start % 1920 === 0 && note.start > 0)
+      expect(targets.length).toBeGreaterThanOrEqual(3)
+      for (const { degree } of targets) expect(degree).toMatch(new RegExp(`${into.at(-1)}$`))
+      const length = { one: 1, two: 2, three: 3 }[options!.length as 'one']
+      expect(notes.filter(({ bar }) => bar === 0).length).toBe(length)
+    })
+  })
+
+  it('guide tones in halves are both of each chord; none of an ornament repeats the note before it', () => {
+    const degrees = made('guide-tones')
+      .filter(({ bar }) => bar < 3)
+      .map(({ degree }) => degree.replace('b', ''))
+    for (let at = 0; at < degrees.length; at += 2)
+      expect(degrees.slice(at, at + 2).sort()).toEqual(['3', '7'])
+    rungOf('enclosures').variants.forEach((_, variant) => {
+      const notes = made('enclosures', variant)
+      for (const [at, { midi, chord }] of notes.entries()) {
+        const next = notes[at + 1]
+        if (next?.chord === chord) expect(next.midi).not.toBe(midi)
+      }
+    })
+  })
+
+  it('options are chosen one by one: what can be is kept of the others, and every variant is come to', () => {
+    expect(optionsOf(rungOf('pickups'))).toEqual([
+      { name: 'length', values: ['one', 'two', 'three'] },
+      { name: 'into', values: ['3 or 7, the nearer', 'the 3', 'the 7'] },
+    ])
+    expect(optionsOf(rungOf('triads'))).toEqual([])
+    const row = rungOf('pickups')
+    const seventh = withOption(row, 1, 'into', 'the 7')
+    expect(row.variants[seventh]!.options).toEqual({ length: 'two', into: 'the 7' })
+    expect(row.variants[withOption(row, seventh, 'length', 'three')]!.options).toEqual({
+      length: 'three',
+      into: 'the 7',
+    })
+    for (const rung of RUNGS) {
+      const names = optionsOf(rung).map(({ name }) => name)
+      for (const { options = {} } of rung.variants) {
+        expect(Object.keys(options)).toEqual(names)
+        const asked = Object.entries(options)
+        const reached = asked.reduce((at, [name, value]) => withOption(rung, at, name, value), 0)
+        // Whatever was chosen last is there.
+        expect(rung.variants[reached]!.options?.[names.at(-1)!]).toBe(options[names.at(-1)!])
+      }
+      expect(new Set(rung.variants.map(({ name }) => name)).size).toBe(rung.variants.length)
+    }
+  })
+
+  it('a phrase is played wherever it fits, its degrees kept, in any key; where it fits nowhere that is said', () => {
+    const twice = analysed('key: Bb major\n| Cm7 | F7 | Bbmaj7 | Bbmaj7 | Cm7 | F7 | Bbmaj7 | G7 |')
+    const ask = (stretch: { from: number; to: number }) =>
+      makeExercise(
+        { rung: 'phrase-keys', stretch, tempo: 100, phrase: PHRASE },
+        twice,
+        instrumentOf('trumpet'),
+      )
+    const outcome = ask({ from: 0, to: 7 })
+    if (!outcome.ok) throw new Error('it fits twice')
+    const { expected } = outcome.value
+    expect(expected.length).toBe(2 * PHRASE.notes.length)
+    expect(expected.slice(0, PHRASE.notes.length).map(({ degree }) => degree)).toEqual(
+      PHRASE.notes.map(({ degree }) => degree),
+    )
+    expect(expected.map(({ bar }) => bar)).toEqual(
+      [0, 1, 2, 4, 5, 6].flatMap((bar) => expected.filter((note) => note.bar === bar).map(() => bar)),
+    )
+    expect(ask({ from: 1, to: 3 })).toMatchObject({
+      ok: false,
+      problems: [{ rule: 'exercise.phraseNowhere', args: [1, 5], place: { bar: 2 } }],
+    })
+    expect(
+      makeExercise(
+        { rung: 'phrase-keys', stretch: { from: 0, to: 3 }, tempo: 100 },
+        twice,
+        instrumentOf('trumpet'),
+      ),
+    ).toMatchObject({ ok: false, problems: [{ rule: 'exercise.empty', args: ['phrase-keys'] }] })
   })
 
   it('has every set row of the ladder once, with its tempos', () => {

@@ -5,7 +5,7 @@ import { type Ground, holds, STACK, walkIn } from '../figures/ground.ts'
  * 13; 10, 12, 14 are 3, 5, 7 an octave higher, `_` before it an octave lower; the chord, else its scale, says how each is
  * altered), and after it `<` for
  * the half step below, `>` for the note of the scale above, `>>` and `<<` for the next of the scale or two half steps below,
- * `~` for the half step above.
+ * `~` for the half step above (after a `>` that is the same note, that one becomes `>>`).
  */
 export type Shape = string
 
@@ -33,7 +33,11 @@ export const shapeOver = (ground: Ground, shape: Shape): readonly number[] | und
     if (number === undefined) throw new Error(`“${word}” is no note of a shape`)
     const target = degreeAbove(ground, Number(number))
     if (target === undefined) return undefined
-    notes.push(signed(ground, lower === '_' ? target - 12 : target, sign))
+    const tone = lower === '_' ? target - 12 : target
+    const note = signed(ground, tone, sign)
+    // Where the note of the scale above is the half step above, the one before it comes from a step higher.
+    if (sign === '~' && note === notes.at(-1)) notes[notes.length - 1] = signed(ground, tone, '>>')
+    notes.push(note)
   }
   return notes
 }

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { analysed } from '../../test/changes.ts'
+import { analysed, eighths } from '../../test/changes.ts'
 import type { Exercise } from '../drill/exercise.ts'
 import { makeExercise } from '../drill/make.ts'
 import { limitsOf, RUNGS, type RungId, rungOf } from '../drill/rungs.ts'
 import { instrumentOf } from '../instrument/instrument.ts'
 import type { PlayedNote, Take } from '../listen/take.ts'
+import { type Phrase, phraseFrom } from '../phrases/phrase.ts'
 import { msToTicks, ticksToMs } from '../rhythm/ticks.ts'
 import { perfectPlayer, simulatedTake } from '../simulate/player.ts'
 import { advanceGrade, gradeStep, gradeTake, startGrade } from './grade.ts'
@@ -12,13 +13,29 @@ import type { MarkId } from './marks.ts'
 
 const CHANGES = '| Dm7 | G7 | Cmaj7 | A7b9 | Dm7 G7 | Em7 A7 | Dm7 G7 | C6 |'
 const MINOR = '| Cm7b5 | F7b9 | Bbm6 | Bbm6 | Ebm7 | Ab7 | Dbmaj7 | F7b9 |'
+const phraseOver = (changes: string, notes: string): Phrase => {
+  const line = eighths(notes)
+  return phraseFrom(analysed(changes), line, 0, line.notes.length - 1)!
+}
 const FREE = RUNGS.filter(({ kind }) => kind === 'free').flatMap(({ id, variants }) =>
   variants.map((_, variant) => [id, variant] as const),
 )
 
+/** Over a ii–V in major, and over one in minor: what rungs that need a phrase play. */
+const PHRASES: Readonly<Record<string, Phrase>> = {
+  [CHANGES]: phraseOver('| Dm7 | G7 | Cmaj7 |', 'F4 E4 D4 C4 B4 C5 A4 B4 G4 F4 E4'),
+  [MINOR]: phraseOver('| Cm7b5 | F7b9 | Bbm6 |', 'Eb4 D4 C4 Bb4 A4 C5 Gb4 F4 Eb4 C4 D4'),
+}
+
 const exerciseOf = (rung: RungId, variant = 0, changes = CHANGES, head = 'key: C major\n'): Exercise => {
   const made = makeExercise(
-    { rung, variant, stretch: { from: 0, to: 7 }, tempo: rungOf(rung).tempo.from },
+    {
+      rung,
+      variant,
+      stretch: { from: 0, to: 7 },
+      tempo: rungOf(rung).tempo.from,
+      ...(rungOf(rung).needs ? { phrase: PHRASES[changes]! } : {}),
+    },
     analysed(`title: Changes\n${head}time: 4/4\n\n${changes}`),
     instrumentOf('trumpet'),
   )
@@ -61,6 +78,29 @@ describe('free rungs', () => {
     )
     expect(live.settled).toEqual(played(exercise, notes).judged)
     expect(live.settled.some(({ verdict }) => verdict === 'wrong')).toBe(true)
+  })
+})
+
+describe('a phrase in its place', () => {
+  const exercise = exerciseOf('phrase-place')
+  const example = exampleOf(exercise).notes
+  const length = PHRASES[CHANGES]!.notes.length
+  it('may stand in any octave, and is missed where it is left out', () => {
+    const lower = example.map((note, at) => (at < length ? { ...note, midi: note.midi - 12 } : note))
+    expect(played(exercise, lower).marks.limits).toBe(100)
+    const without = exerciseOf('chord-tones')
+    const plain = gradeTake(exercise, { ...exampleOf(exercise), notes: exampleOf(without).notes })
+    expect(plain.marks.limits).toBeLessThan(70)
+    expect(plain.behind.limits).toContain(0)
+  })
+  it('is no leave for its notes anywhere else: they are outside there', () => {
+    const { judged } = played(
+      exercise,
+      example.map((note, at) =>
+        at === length ? { ...note, midi: exercise.free!.example[at]!.midi + 1 } : note,
+      ),
+    )
+    expect(judged.map(({ verdict }) => verdict).indexOf('wrong')).toBe(length)
   })
 })
 
@@ -162,6 +202,12 @@ const BREACHES: readonly {
     breach: (_, notes) => notes.filter((_, at) => at % 2 === 0),
     loses: 'limits',
     implies: ['home'],
+  },
+  {
+    name: 'the second half of the phrase a third higher',
+    rung: 'phrase-place',
+    breach: change((tick) => tick >= 1920 && tick < 3 * 1920, 4),
+    loses: 'limits',
   },
   {
     name: 'no alteration',

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { analysed } from '../../test/changes.ts'
+import { analysed, eighths } from '../../test/changes.ts'
 import { analyseChart } from '../analysis/analyse.ts'
 import { transposeChart } from '../chart/chart.ts'
 import type { Exercise } from '../drill/exercise.ts'
@@ -7,6 +7,7 @@ import { makeExercise } from '../drill/make.ts'
 import { RUNGS, type RungId, rungOf } from '../drill/rungs.ts'
 import { instrumentOf } from '../instrument/instrument.ts'
 import type { PlayedNote } from '../listen/take.ts'
+import { phraseFrom } from '../phrases/phrase.ts'
 import { perfectPlayer, simulatedTake, simulatePlaying } from '../simulate/player.ts'
 import { gradeTake } from './grade.ts'
 
@@ -16,14 +17,17 @@ const KEYS = Array.from({ length: 12 }, (_, at) => at - 5).map((fifths) =>
 )
 const TEMPOS = [0, 0.25, 0.5, 0.75, 1]
 const SET = RUNGS.filter(({ kind }) => kind === 'set')
+  .filter(({ needs }) => needs !== 'line')
   .map(({ id }) => id)
-  .filter((id) => id !== 'your-line')
+/** Over the ii–V–I of the tune. */
+const WALK = eighths('F4 A4 C5 E5 D5 C5 B4 A4 G4 F4 E4')
+const PHRASE = phraseFrom(TUNE, WALK, 0, WALK.notes.length - 1)!
 
 const made = (rung: RungId, key: number, share: number): Exercise => {
   const { from, to } = rungOf(rung).tempo
   const tempo = Math.round(from + (to - from) * share)
   const outcome = makeExercise(
-    { rung, stretch: { from: 0, to: 3 }, tempo },
+    { rung, stretch: { from: 0, to: 3 }, tempo, phrase: PHRASE },
     KEYS[key]!,
     instrumentOf('tenor-sax'),
   )

@@ -30,6 +30,17 @@ describe('instruments', () => {
     }
   })
 
+  it('with strings are tuned in fourths, the guitar with a third below its b string', () => {
+    const steps = (id: string) => {
+      const strings = instrumentOf(id).strings ?? []
+      return strings.slice(1).map((open, at) => open - strings[at]!)
+    }
+    expect(steps('guitar')).toEqual([5, 5, 5, 4, 5])
+    expect(steps('bass-guitar')).toEqual([5, 5, 5])
+    expect(steps('trumpet')).toEqual([])
+    for (const { strings, range } of INSTRUMENTS) if (strings) expect(strings[0]).toBe(range.low)
+  })
+
   it('are concert pitch where the name is not known', () => {
     expect(instrumentOf('kazoo').id).toBe('concert')
   })

@@ -28,13 +28,15 @@ export interface Instrument {
     readonly comfortHigh: number
     readonly high: number
   }
+  /** Sounding MIDI numbers of the open strings, the lowest first, where there is a fingerboard with frets or without. */
+  readonly strings?: readonly number[]
 }
 
 const SOUNDING = { semitones: 0, fifths: 0 }
 const UP_MAJOR_SECOND = { semitones: 2, fifths: 2 }
 const UP_OCTAVE = { semitones: 12, fifths: 0 }
 
-/** Transpositions and ranges: common practice, no source. */
+/** Transpositions, ranges and tunings: common practice, no source. */
 export const INSTRUMENTS: readonly Instrument[] = [
   {
     id: 'concert',
@@ -112,6 +114,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
     clef: 'treble',
     written: UP_OCTAVE,
     range: { low: 40, comfortLow: 48, comfortHigh: 76, high: 86 },
+    strings: [40, 45, 50, 55, 59, 64],
   },
   {
     id: 'bass-guitar',
@@ -119,6 +122,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
     clef: 'bass',
     written: UP_OCTAVE,
     range: { low: 28, comfortLow: 31, comfortHigh: 55, high: 67 },
+    strings: [28, 33, 38, 43],
   },
   {
     id: 'double-bass',
@@ -126,6 +130,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
     clef: 'bass',
     written: UP_OCTAVE,
     range: { low: 28, comfortLow: 31, comfortHigh: 55, high: 62 },
+    strings: [28, 33, 38, 43],
   },
 ]
 

@@ -1,4 +1,4 @@
-import type { RungRow } from '../drill/rungs.ts'
+import type { RungRow } from '../drill/rung.ts'
 import type { RunVerdict } from '../grade/rules.ts'
 import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
 import { type Key, keysOfMode } from '../pitch/key.ts'

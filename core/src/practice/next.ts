@@ -89,8 +89,9 @@ export const nextStep = (
   const at = keys.findIndex((one) => classOf(one) === classOf(key))
   const next = keys[at + 1]
   if (next && at >= 0) return { ...here, key: next, why: reason('next.key') }
-  const following = RUNGS[RUNGS.findIndex(({ id }) => id === rung) + 1]
-  if (!following || following.id === 'your-line') return { ...here, why: reason('next.done') }
+  // Rungs that play what the player kept are for the player to choose.
+  const following = RUNGS.slice(RUNGS.findIndex(({ id }) => id === rung) + 1).find(({ needs }) => !needs)
+  if (!following) return { ...here, why: reason('next.done') }
   return {
     rung: following.id,
     tempo: following.tempo.from,

@@ -1,4 +1,4 @@
-import type { RungRow } from '../drill/rungs.ts'
+import type { RungRow } from '../drill/rung.ts'
 import { type RunVerdict, TEMPO_STEP } from '../grade/rules.ts'
 
 /** One run on the tempo ladder, oldest first. */

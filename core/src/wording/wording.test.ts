@@ -62,6 +62,11 @@ describe('wordReason', () => {
     [{ rule: 'chord.unread', args: ['H7', 'H7'] }, '“H7” is no chord symbol.'],
     [{ rule: 'chord.unread', args: ['Dm7x', 'x'] }, '“x” in “Dm7x” is no part of a chord symbol.'],
     [{ rule: 'exercise.empty', args: ['your-line'] }, 'The line has no notes in this stretch.'],
+    [{ rule: 'exercise.empty', args: ['phrase-keys'] }, 'No phrase is chosen.'],
+    [
+      { rule: 'exercise.phraseNowhere', args: [1, 5] },
+      'The phrase does not fit in these bars; in this tune it begins in bar 1, 5.',
+    ],
   ])('%j', (reason, sentence) => {
     expect(wordReason(reason)).toBe(sentence)
   })

@@ -93,10 +93,18 @@ const SENTENCES: Readonly<Record<string, Sentence>> = {
   'next.list': (title: string, at: number, all: number) => `Next in the list, ${at} of ${all}: ${title}.`,
   'next.listDone': (title: string) => `That was the last of ${title}. On goes the ladder.`,
   'next.done': () => 'It holds in every key, and the ladder ends here.',
-  'exercise.empty': (rung: string) =>
-    rung === 'your-line'
-      ? 'The line has no notes in this stretch.'
-      : 'There is no chord to play in this stretch.',
+  'exercise.empty': (rung: string) => EMPTY[rung] ?? 'There is no chord to play in this stretch.',
+  'exercise.phraseNowhere': (...bars: readonly number[]) =>
+    bars.length === 0
+      ? 'The phrase fits nowhere in this tune: its chords are not there.'
+      : `The phrase does not fit in these bars; in this tune it begins in bar ${bars.join(', ')}.`,
+}
+
+/** Rungs that play what the player has kept. */
+const EMPTY: Readonly<Record<string, string>> = {
+  'your-line': 'The line has no notes in this stretch.',
+  'phrase-keys': 'No phrase is chosen.',
+  'phrase-place': 'No phrase is chosen.',
 }
 
 const JOIN_NAMES: Readonly<Record<string, string>> = {

@@ -36,6 +36,14 @@ const DEMO: DemoData = {
       tags: ['first'],
     },
   ],
+  phrases: [
+    {
+      id: 'phrase-demo-1',
+      title: 'Step',
+      notes: [{ at: 0, duration: 240, semitones: 0, degree: 'R' }],
+      chords: [{ at: 0, kind: 'major', above: 0 }],
+    },
+  ],
   runs: [
     {
       id: 'run-demo-1',

@@ -3,13 +3,14 @@ import {
   type DemoData,
   IdParams,
   LineBody,
+  PhraseBody,
   RunBody,
   SettingsBody,
   TuneBody,
 } from '@eager-contour/contract'
 import type { DataSource } from 'typeorm'
 import { TuneEntity } from './entities.ts'
-import { writeLine } from './lines.ts'
+import { writeLine, writePhrase } from './lines.ts'
 import { type Store, writeRun, writeSettings, writeTune } from './records.ts'
 
 const DEMO_EDIT = { revision: 0, edit: 'demo-edit-1' }
@@ -32,6 +33,10 @@ export const fillWithDemo = async (source: DataSource, demo: DemoData): Promise<
       ...valid(IdParams, { id }),
       body: valid(LineBody, { ...line, ...DEMO_EDIT }),
     })),
+    phrases: demo.phrases.map(({ id, ...phrase }) => ({
+      ...valid(IdParams, { id }),
+      body: valid(PhraseBody, { ...phrase, ...DEMO_EDIT }),
+    })),
     runs: demo.runs.map(({ id, ...run }) => ({ ...valid(IdParams, { id }), body: valid(RunBody, run) })),
     settings: valid(SettingsBody, { ...demo.settings, ...DEMO_EDIT }),
   }
@@ -39,6 +44,7 @@ export const fillWithDemo = async (source: DataSource, demo: DemoData): Promise<
     const store: Store = { manager, transaction: manager.transaction.bind(manager) }
     for (const { id, body } of checked.tunes) await writeTune(store, id, body)
     for (const { id, body } of checked.lines) await writeLine(store, id, body)
+    for (const { id, body } of checked.phrases) await writePhrase(store, id, body)
     for (const { id, body } of checked.runs) await writeRun(store, id, body)
     await writeSettings(store, checked.settings)
   })

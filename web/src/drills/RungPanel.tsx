@@ -1,4 +1,3 @@
-import type { LineAnswer } from '@eager-contour/contract'
 import {
   bandEvents,
   explainLine,
@@ -14,7 +13,6 @@ import { format } from 'date-fns'
 import { useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { useSettings } from '../app/settings.ts'
-import { useLinesQuery } from '../data/api.ts'
 import { PrintSheet } from '../line/PrintSheet.tsx'
 import type { View } from '../line/useView.ts'
 import { Button } from '../parts/Button.tsx'
@@ -28,8 +26,10 @@ import { barsText, type OpenTune } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
 import { KeepExercise } from './KeepExercise.tsx'
 import { PracticeChoices } from './PracticeChoices.tsx'
+import { RungOptions } from './RungOptions.tsx'
 import type { Ladder } from './useLadder.ts'
 import { useMadeExercise } from './useMadeExercise.ts'
+import { useOwnMaterial } from './useOwnMaterial.ts'
 
 const MOST_RUNS = 6
 const HIDING: readonly { readonly value: string; readonly label: string }[] = [
@@ -63,7 +63,6 @@ interface RungPanelProps {
 export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
   const { tune, stretch } = open
   const { of } = useSettings()
-  const { data: lines = [] } = useLinesQuery(tune.id)
   const row = rungOf(rung)
   const { tempo } = ladder.cell(rung, at)
   const runs = ladder.runs(rung, at)
@@ -71,20 +70,17 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
   const [hide, setHide] = useState('1')
   const [ownTempo, setOwnTempo] = useState<number>()
   const atTempo = ownTempo ?? tempo
-  const [line, setLine] = useState<string>()
   const [practice, setPractice] = useState<Practice>({})
   const hear = useHear()
   // What is heard ends with the rung that it belongs to.
   useEffect(() => () => bandIfReady()?.stop(), [])
-  const needsLine = rung === 'your-line'
-  const fitting = lines.filter((one) => overlaps(one, stretch))
-  const chosen = fitting.find(({ id }) => id === line) ?? fitting[0]
+  const own = useOwnMaterial(open, rung)
   const made = useMadeExercise(open, at, {
     rung,
     variant,
     stretch,
     tempo: atTempo,
-    ...(chosen ? { line: { notes: chosen.notes } } : {}),
+    ...own.spec,
   })
   const heard = made.outcome.ok ? (made.outcome.value.free?.example ?? made.outcome.value.expected) : []
   const names = made.line.notes
@@ -113,7 +109,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
     variant,
     key: inOwnKey ? undefined : at.tonic,
     hide: Number(hide),
-    line: needsLine ? chosen?.id : undefined,
+    line: own.chosen,
     practice: { ...practice, keys },
   }
   const [first] = piecesOf(stretch, practice.pieces ?? 'whole')
@@ -128,10 +124,8 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
       <p className="mt-2 font-head text-xl font-bold">
         in {writtenKey(`${at.tonic} ${at.mode}`, of)}, {barsText(stretch)}
       </p>
-      {needsLine && fitting.length === 0 ? (
-        <p className="mt-2 text-lg text-soft">
-          No kept line lies in these bars. Write one in Line and keep it.
-        </p>
+      {own.missing ? (
+        <p className="mt-2 text-lg text-soft">{own.missing}</p>
       ) : made.outcome.ok ? (
         <div className="mt-4 flex flex-wrap items-center gap-3">
           <Link
@@ -146,20 +140,13 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
       ) : (
         <p className="mt-2 text-lg text-madder">{made.outcome.problems.map(wordReason).join(' ')}</p>
       )}
-      {row.variants.length > 1 && (
+      <RungOptions row={row} variant={variant} onVariant={setVariant} />
+      {own.name && own.choices.length > 0 && (
         <Choice
-          label="Played"
-          value={String(variant)}
-          options={row.variants.map(({ name }, index) => ({ value: String(index), label: name }))}
-          onChange={(index) => setVariant(Number(index))}
-        />
-      )}
-      {needsLine && fitting.length > 0 && (
-        <Choice
-          label="Line"
-          value={chosen?.id ?? ''}
-          options={fitting.map(({ id, title }) => ({ value: id, label: title }))}
-          onChange={setLine}
+          label={own.name}
+          value={own.chosen ?? ''}
+          options={own.choices.map(({ id, title }) => ({ value: id, label: title }))}
+          onChange={own.choose}
         />
       )}
       <Choice label="Shown" value={hide} options={HIDING} onChange={setHide} />
@@ -205,6 +192,3 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
     </aside>
   )
 }
-
-const overlaps = (line: LineAnswer, stretch: OpenTune['stretch']): boolean =>
-  line.stretch.from <= stretch.to && line.stretch.to >= stretch.from

@@ -1,7 +1,7 @@
 import { type Analysis, type Grid, type Instrument, keySignature } from '@eager-contour/core'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
-import { Keys } from '../listen/Keys.tsx'
+import { Board } from '../listen/Board.tsx'
 import { MidiChoice } from '../listen/MidiChoice.tsx'
 import { useNotes } from '../listen/useNotes.ts'
 import { Button } from '../parts/Button.tsx'
@@ -15,6 +15,10 @@ interface EntryPanelProps {
   readonly entry: Entry
   readonly onClose: () => void
 }
+
+/** Enter on a button presses it; where one of a few was chosen it is a rest as anywhere. */
+const isForButton = ({ target }: KeyboardEvent): boolean =>
+  target instanceof Element && target.matches('button:not([role=radio]), a, summary')
 
 /** Writing by hand: on-screen keys, the computer keyboard or a MIDI device, step by step or in time. */
 export const EntryPanel = ({ analysis, of, entry, onClose }: EntryPanelProps) => {
@@ -32,15 +36,23 @@ export const EntryPanel = ({ analysis, of, entry, onClose }: EntryPanelProps) =>
     entry.onNote(note)
   }
   const { armed, setArmed, devices } = useNotes({ active: true, base: low, shift: up, onNote })
+  const panel = useRef<HTMLElement>(null)
+  // The keys are for the panel now, not for the button that opened it.
+  useEffect(() => panel.current?.focus(), [])
   const inSteps = entry.state === 'steps'
   // Also after a length was chosen.
   const keys = { enabled: inSteps, preventDefault: true, enableOnFormTags: ['radio'] as const }
-  useHotkeys('enter', entry.rest, keys, [entry])
+  useHotkeys('enter', entry.rest, { ...keys, ignoreEventWhen: isForButton }, [entry])
   useHotkeys('backspace', entry.back, keys, [entry])
   const key = analysis.chart.key ?? { tonic: 'C', mode: 'major' as const }
   const press = (midi: number, velocity: number) => onNote({ midi, velocity, atMs: performance.now() })
   return (
-    <section aria-label="Write by hand" className="border-t border-rule bg-ground px-5 py-2">
+    <section
+      ref={panel}
+      tabIndex={-1}
+      aria-label="Write by hand"
+      className="border-t border-rule bg-ground px-5 py-2 outline-none"
+    >
       <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
         <Segments<string>
           label=""
@@ -79,7 +91,8 @@ export const EntryPanel = ({ analysis, of, entry, onClose }: EntryPanelProps) =>
           </Button>
         </span>
       </div>
-      <Keys
+      <Board
+        of={of}
         low={low}
         high={high}
         flats={keySignature(key) <= 0}

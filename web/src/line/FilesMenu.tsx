@@ -26,35 +26,33 @@ export const FilesMenu = ({ items, making, onOpen }: FilesMenuProps) => {
           if (chosen) onOpen(chosen)
         }}
       />
-      <DropdownMenu.Root>
+      <DropdownMenu.Root modal={false}>
         <DropdownMenu.Trigger className="inline-flex min-h-11 items-center rounded-full px-2 underline decoration-soft underline-offset-4">
           {making ?? 'Files'}
         </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            sideOffset={8}
-            collisionPadding={12}
-            className="z-20 w-80 rounded-2xl border border-rule bg-sheet p-2 shadow-lg"
-          >
-            {[
-              {
-                name: 'Open a file',
-                says: 'Notes from MIDI or MusicXML, over these bars.',
-                act: () => file.current?.click(),
-              },
-              ...items,
-            ].map(({ name, says, act }) => (
-              <DropdownMenu.Item
-                key={name}
-                onSelect={act}
-                className="cursor-pointer rounded-xl px-3 py-2 outline-none data-[highlighted]:bg-ledge"
-              >
-                <span className="block font-semibold">{name}</span>
-                <span className="block text-sm text-soft">{says}</span>
-              </DropdownMenu.Item>
-            ))}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
+        <DropdownMenu.Content
+          sideOffset={8}
+          collisionPadding={12}
+          className="z-20 w-80 rounded-2xl border border-rule bg-sheet p-2 shadow-lg"
+        >
+          {[
+            {
+              name: 'Open a file',
+              says: 'Notes from MIDI or MusicXML, over these bars.',
+              act: () => file.current?.click(),
+            },
+            ...items,
+          ].map(({ name, says, act }) => (
+            <DropdownMenu.Item
+              key={name}
+              onSelect={act}
+              className="cursor-pointer rounded-xl px-3 py-2 outline-none data-[highlighted]:bg-ledge"
+            >
+              <span className="block font-semibold">{name}</span>
+              <span className="block text-sm text-soft">{says}</span>
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
       </DropdownMenu.Root>
     </>
   )

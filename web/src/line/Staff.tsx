@@ -104,12 +104,7 @@ export const Staff = ({
     }
     const draw = ({ paintingStaff, drawStaff }: Drawing) => {
       if (!current || !host.current) return
-      const staff = [
-        host.current,
-        now.current,
-        layout,
-        { clef: of.clef, showTime: false, colour: 'currentColor' },
-      ] as const
+      const staff = [host.current, now.current, layout, { clef: of.clef, colour: 'currentColor' }] as const
       if (atOnce) show(drawStaff(...staff))
       else stop = inSteps(paintingStaff(...staff), show)
     }
@@ -130,7 +125,6 @@ export const Staff = ({
     ghost.current.style.display = ''
     const notes = drawing.drawStaff(ghost.current, other, layout, {
       clef: of.clef,
-      showTime: false,
       colour: 'var(--madder)',
       notesOnly: true,
     })

@@ -19,6 +19,8 @@ export interface SystemLayout {
   readonly halfStep: number
   /** Seen from far: the terrain alone, its marks small. */
   readonly far: boolean
+  /** Whether the time signature stands at a bar: at the first of the stretch, and where the meter changes. */
+  readonly timeAt: (bar: number) => boolean
 }
 
 /** How many bars stand in a row: as many as can be read, or a number of them; more than four are seen from far. */
@@ -39,29 +41,33 @@ const PAD = { before: 28, after: 0 } as const
 /** From far there are no accidentals to make room for, and no clef. */
 const FAR_PAD = 8
 const FAR_GUTTER = 44
-/** A time signature, where it is shown. */
+/** A time signature, after the clef or before a bar's first note. */
 const TIME_ROOM = 22
 
-/** Cuts a stretch into systems of up to four bars, as many as the width allows; with room for the time where it is shown. */
+/** Cuts a stretch into systems of up to four bars, as many as the width allows. */
 export const layoutSystems = (
   chart: Chart,
   stretch: Stretch,
   width: number,
   signature: number,
   zoom: Zoom = 'read',
-  time = false,
 ): readonly SystemLayout[] => {
   const far = zoom === 8 || zoom === 16
-  const gutter = far ? FAR_GUTTER : 56 + Math.abs(signature) * 11 + (time ? TIME_ROOM : 0)
+  const gutter = far ? FAR_GUTTER : 56 + Math.abs(signature) * 11 + TIME_ROOM
   const readable = Math.max(1, Math.min(MOST_BARS, Math.floor((width - gutter) / LEAST_BAR)))
   const fit = zoom === 'read' ? readable : far ? zoom : Math.min(zoom, readable)
-  const before = far ? FAR_PAD : PAD.before
+  const changes = (bar: number) =>
+    JSON.stringify(chart.bars[bar]!.meter) !== JSON.stringify(chart.bars[bar - 1]?.meter)
+  const timeAt = (bar: number) => bar === stretch.from || changes(bar)
   const starts = barStarts(chart)
   const systems: SystemLayout[] = []
   for (let from = stretch.from; from <= stretch.to; from += fit) {
     const to = Math.min(stretch.to, from + fit - 1)
     const barWidth = (width - gutter - 1) / fit
     const barX = (bar: number) => gutter + (bar - from) * barWidth
+    // After the clef there is room for the time; elsewhere the notes make it.
+    const beforeOf = (bar: number) =>
+      far ? FAR_PAD : PAD.before + (bar > from && changes(bar) ? TIME_ROOM : 0)
     const xOf = (tick: Ticks) => {
       const bar = Math.min(
         to,
@@ -71,11 +77,11 @@ export const layoutSystems = (
         ),
       )
       const share = (tick - starts[bar]!) / barTicks(chart.bars[bar]!.meter)
-      return barX(bar) + before + share * (barWidth - before - PAD.after)
+      return barX(bar) + beforeOf(bar) + share * (barWidth - beforeOf(bar) - PAD.after)
     }
     const tickOf = (x: number) => {
       const bar = Math.min(to, Math.max(from, from + Math.floor((x - gutter) / barWidth)))
-      const share = (x - barX(bar) - before) / (barWidth - before - PAD.after)
+      const share = (x - barX(bar) - beforeOf(bar)) / (barWidth - beforeOf(bar) - PAD.after)
       const ticks = barTicks(chart.bars[bar]!.meter)
       return starts[bar]! + Math.min(ticks - 1, Math.max(0, Math.round(share * ticks)))
     }
@@ -93,6 +99,7 @@ export const layoutSystems = (
     systems.push({
       far,
       halfStep: HALF_STEPS[zoom],
+      timeAt,
       tickOf,
       placeOf,
       from,

@@ -48,7 +48,6 @@ const REST_KEY = { treble: 'b/4', bass: 'd/3' } as const
 
 interface StaffOptions {
   readonly clef: 'treble' | 'bass'
-  readonly showTime: boolean
   readonly colour: string
   /** The notes alone, without lines, beams and clef: for an outline over another staff. */
   readonly notesOnly?: boolean
@@ -184,10 +183,8 @@ const drawBar = (
   const x = first ? 0 : layout.barX(bar.number)
   const stave = new Stave(x, STAVE_Y, layout.barX(bar.number + 1) - x)
   stave.setStyle({ fillStyle: options.colour, strokeStyle: options.colour })
-  if (first) {
-    stave.addClef(options.clef).addKeySignature(MAJOR_KEYS[signature] ?? 'C')
-    if (options.showTime) stave.addTimeSignature(`${bar.meter.beats}/${bar.meter.unit}`)
-  }
+  if (first) stave.addClef(options.clef).addKeySignature(MAJOR_KEYS[signature] ?? 'C')
+  if (layout.timeAt(bar.number)) stave.addTimeSignature(`${bar.meter.beats}/${bar.meter.unit}`)
   stave.setContext(context)
   if (!options.notesOnly) stave.draw()
   const events = eventsOf(bar, options)

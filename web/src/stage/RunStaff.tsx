@@ -28,7 +28,7 @@ export const RunStaff = ({ analysis, stretch, line, verdicts, played }: RunStaff
   const score = useMemo(() => scoreOf(analysis.chart, line, stretch), [analysis, line, stretch])
   const other = useMemo(() => scoreOf(analysis.chart, played, stretch), [analysis, played, stretch])
   const systems = useMemo(
-    () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score.signature, 'read', true)),
+    () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score.signature)),
     [analysis, stretch, width, score.signature],
   )
   return (
@@ -37,7 +37,6 @@ export const RunStaff = ({ analysis, stretch, line, verdicts, played }: RunStaff
         <System
           key={layout.from}
           analysis={analysis}
-          stretch={stretch}
           layout={layout}
           score={score}
           other={other}
@@ -48,13 +47,13 @@ export const RunStaff = ({ analysis, stretch, line, verdicts, played }: RunStaff
   )
 }
 
-interface SystemProps extends Pick<RunStaffProps, 'analysis' | 'stretch' | 'verdicts'> {
+interface SystemProps extends Pick<RunStaffProps, 'analysis' | 'verdicts'> {
   readonly layout: SystemLayout
   readonly score: ReturnType<typeof scoreOf>
   readonly other: ReturnType<typeof scoreOf>
 }
 
-const System = ({ analysis, stretch, layout, score, other, verdicts }: SystemProps) => {
+const System = ({ analysis, layout, score, other, verdicts }: SystemProps) => {
   const { of, chordStyle } = useSettings()
   const host = useRef<HTMLDivElement>(null)
   const over = useRef<HTMLDivElement>(null)
@@ -70,7 +69,6 @@ const System = ({ analysis, stretch, layout, score, other, verdicts }: SystemPro
       if (!current || !host.current || !over.current) return
       const notes = drawStaff(host.current, score, layout, {
         clef: of.clef,
-        showTime: layout.from === stretch.from,
         colour: 'currentColor',
       })
       for (const [index, element] of notes) {
@@ -85,7 +83,6 @@ const System = ({ analysis, stretch, layout, score, other, verdicts }: SystemPro
       }
       drawStaff(over.current, other, layout, {
         clef: of.clef,
-        showTime: false,
         colour: 'var(--madder)',
         notesOnly: true,
       })
@@ -93,7 +90,7 @@ const System = ({ analysis, stretch, layout, score, other, verdicts }: SystemPro
     return () => {
       current = false
     }
-  }, [score, other, layout, verdicts, stretch.from, of.clef])
+  }, [score, other, layout, verdicts, of.clef])
   const spans = analysis.spans.filter((span) => span.start >= layout.start && span.start < layout.end)
   return (
     <div className="relative">

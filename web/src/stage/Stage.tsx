@@ -15,7 +15,7 @@ import { OutboxBar } from '../app/OutboxBar.tsx'
 import { useSettings } from '../app/settings.ts'
 import { useAppDispatch } from '../app/store.ts'
 import { post } from '../data/outbox.ts'
-import { Keys } from '../listen/Keys.tsx'
+import { Board } from '../listen/Board.tsx'
 import { Button } from '../parts/Button.tsx'
 import { Notice } from '../parts/Notice.tsx'
 import { BandPanel } from '../sound/BandPanel.tsx'
@@ -112,6 +112,9 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   const [leftover, setLeftover] = useState<{ hand: RunInHand; grade: Grade }>()
   const running = run.state === 'count-in' || run.state === 'playing'
   const pitches = (written.free?.example ?? written.expected).map(({ midi }) => midi)
+  const hasBoard = microphone.state !== 'on' && midi.chosen === undefined
+  // A fingerboard is higher than keys.
+  const trailHeight = hasBoard && of.strings ? 250 : 300
   const low = Math.min(...pitches) - 2
   const high = Math.max(...pitches) + 2
 
@@ -257,7 +260,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
               judged={shifted(run.judged, shift)}
               position={run.position}
               style={chordStyle}
-              height={run.state === 'done' ? 215 : 300}
+              height={run.state === 'done' ? 215 : trailHeight}
             />
           ) : (
             <Trail
@@ -268,7 +271,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
               weakestBar={run.grade?.weakestBar}
               style={chordStyle}
               showNames
-              height={run.state === 'done' ? 205 : 300}
+              height={run.state === 'done' ? 205 : trailHeight}
             />
           )}
           {run.state === 'done' && run.grade && (
@@ -323,8 +326,9 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
             ]}
           />
         )}
-        {run.state !== 'done' && microphone.state !== 'on' && midi.chosen === undefined && (
-          <Keys
+        {run.state !== 'done' && hasBoard && (
+          <Board
+            of={of}
             low={low}
             high={high}
             flats={keySignature(open.written.chart.key ?? exercise.key) <= 0}

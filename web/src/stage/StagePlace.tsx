@@ -17,7 +17,7 @@ import {
 import { useMemo } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useSettings } from '../app/settings.ts'
-import { useLinesQuery } from '../data/api.ts'
+import { useLinesQuery, usePhrasesQuery } from '../data/api.ts'
 import { Notice, Waiting } from '../parts/Notice.tsx'
 import { spelledFor } from '../parts/names.ts'
 import { type OpenTune, useTune } from '../tune/useTune.ts'
@@ -75,6 +75,7 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
   const lineId = params.get('line')
   const propose = useOnward(tune, lineId ?? undefined)
   const { data: lines } = useLinesQuery(open.tune.id)
+  const { data: phrases } = usePhrasesQuery()
   const rung = RUNGS.some(({ id }) => id === params.get('rung'))
     ? (params.get('rung') as RungId)
     : 'outline-up'
@@ -82,7 +83,9 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
     320,
     Math.max(30, Number(params.get('tempo')) || Math.min(open.sounding.chart.tempo, rungOf(rung).tempo.from)),
   )
-  const line = lines?.find(({ id }) => id === lineId)
+  const { needs } = rungOf(rung)
+  const line = needs === 'line' ? lines?.find(({ id }) => id === lineId) : undefined
+  const phrase = needs === 'phrase' ? phrases?.find(({ id }) => id === lineId) : undefined
   const outcome = useMemo(() => {
     const spec: ExerciseSpec = {
       rung,
@@ -90,17 +93,18 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
       stretch: open.stretch,
       tempo,
       ...(line ? { line: lineInKey(line, movedBy(tune, key)) } : {}),
+      ...(phrase ? { phrase: { notes: phrase.notes, chords: phrase.chords } } : {}),
     }
     return makeExercise(spec, open.sounding, of)
-  }, [rung, variant, open.stretch, open.sounding, tempo, line, of, tune, key])
+  }, [rung, variant, open.stretch, open.sounding, tempo, line, phrase, of, tune, key])
   const written = useMemo(
     () => (outcome.ok ? writtenExercise(outcome.value, open, of.written.semitones, spelling) : undefined),
     [outcome, open, of, spelling],
   )
-  if (rung === 'your-line' && !lines)
+  if ((needs === 'line' && !lines) || (needs === 'phrase' && !phrases))
     return (
       <div className="p-8">
-        <Waiting what="Fetching the line" />
+        <Waiting what={`Fetching the ${needs}`} />
       </div>
     )
   if (!outcome.ok || !written) {
@@ -124,7 +128,7 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
       exercise={outcome.value}
       written={written}
       line={line?.id}
-      title={line ? line.title : titleOf(rung, variant)}
+      title={(line ?? phrase)?.title ?? titleOf(rung, variant)}
       hide={Math.min(4, Math.max(1, Number(params.get('hide')) || 1))}
     />
   )

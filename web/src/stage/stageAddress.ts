@@ -10,6 +10,7 @@ export interface StageWish {
   /** A tonic at concert pitch; the tune's own key where it is left out. */
   readonly key?: string | undefined
   readonly hide?: number | undefined
+  /** The kept line or phrase that it plays, where the rung needs one. */
   readonly line?: string | undefined
   /** How it is practised. */
   readonly practice?: Practice | undefined

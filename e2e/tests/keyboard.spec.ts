@@ -1,0 +1,237 @@
+import { expect, type Locator, type Page, test } from '@playwright/test'
+import { hear, labelsOf, openPlace, positionOf, terrainNotes } from './places.ts'
+
+const MOST_TABS = 300
+
+/** Goes on with Tab (or back with Shift+Tab) until an element has the keys. */
+const tabTo = async (page: Page, wanted: Locator, key: 'Tab' | 'Shift+Tab' = 'Tab'): Promise<void> => {
+  await expect(wanted).toBeVisible()
+  for (let press = 0; press < MOST_TABS; press += 1) {
+    if (await wanted.evaluate((element) => element === document.activeElement)) return
+    await page.keyboard.press(key)
+  }
+  throw new Error(`no way to ${wanted} with the keys`)
+}
+const pressOn = async (page: Page, wanted: Locator, key = 'Enter', way?: 'Tab' | 'Shift+Tab') => {
+  await tabTo(page, wanted, way)
+  await page.keyboard.press(key)
+}
+/** To a note of the line: the one that was looked at last by Tab, from there with the arrows. */
+const toNote = async (page: Page, index: number, key?: 'Tab' | 'Shift+Tab') => {
+  await tabTo(page, page.locator('[data-note][tabindex="0"]'), key)
+  const at = Number(await page.locator('[data-note]:focus').getAttribute('data-note'))
+  for (let step = 0; step < Math.abs(index - at); step += 1)
+    await page.keyboard.press(index > at ? 'ArrowRight' : 'ArrowLeft')
+  await expect(terrainNotes(page).nth(index)).toBeFocused()
+}
+const settled = (page: Page) => expect(page.getByText('Writing …')).toBeHidden()
+/** What each note is: its name and its degree. */
+const notesOf = async (page: Page): Promise<readonly string[]> =>
+  (await labelsOf(page)).map((label) => label.split(', ').slice(0, 4).join(', '))
+
+test.beforeEach(async ({ page }) => {
+  // A hand on the mouse would be told.
+  await page.addInitScript(() => {
+    const touched: string[] = []
+    Object.assign(globalThis, { touched })
+    addEventListener('pointerdown', ({ target }) => touched.push(String(target)), true)
+  })
+})
+test.afterEach(async ({ page }) => {
+  expect(await page.evaluate(() => (globalThis as unknown as { touched: string[] }).touched)).toEqual([])
+})
+
+test('keys alone: the bars are chosen, a line is written, its notes changed, locked, mended and kept', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '1-4')
+  const button = (name: string | RegExp) => page.getByRole('button', { name, exact: true })
+  await tabTo(page, page.getByRole('listbox', { name: /Form/ }))
+  await page.keyboard.press('Shift+ArrowLeft')
+  await expect(page).toHaveURL(/bars=1-3/)
+  await page.keyboard.press('Shift+ArrowRight')
+  await expect(page).toHaveURL(/bars=1-4/)
+  await pressOn(page, button('Write a line'))
+  await expect(terrainNotes(page).first()).toBeVisible()
+  await settled(page)
+
+  // Notes: from one to the next, several, moved by a scale note, back, an octave, split, joined.
+  const written = await notesOf(page)
+  await toNote(page, 0)
+  await page.keyboard.press('ArrowRight')
+  await expect(terrainNotes(page).nth(1)).toBeFocused()
+  await page.keyboard.press('Shift+ArrowRight')
+  await expect(page.locator('[data-note][aria-pressed=true]')).toHaveCount(2)
+  await page.keyboard.press('Alt+ArrowUp')
+  await expect.poll(() => notesOf(page)).not.toEqual(written)
+  await page.keyboard.press('z')
+  await expect.poll(() => notesOf(page)).toEqual(written)
+  await page.keyboard.press('Shift+z')
+  await expect.poll(() => notesOf(page)).not.toEqual(written)
+  await page.keyboard.press('z')
+  await expect.poll(() => notesOf(page)).toEqual(written)
+  await page.keyboard.press('ArrowLeft')
+  await page.keyboard.press('s')
+  await expect(terrainNotes(page)).toHaveCount(written.length + 1)
+  await page.keyboard.press('j')
+  await expect(terrainNotes(page)).toHaveCount(written.length)
+  await page.keyboard.press('Delete')
+  await expect(terrainNotes(page)).toHaveCount(written.length - 1)
+  for (let press = 0; press < 3; press += 1) await page.keyboard.press('z')
+  await expect.poll(() => notesOf(page)).toEqual(written)
+  await page.keyboard.press('x')
+  await expect(page.locator('[data-note][aria-label$=", locked"]')).toHaveCount(1)
+  await page.keyboard.press('x')
+  await expect(page.locator('[data-note][aria-label$=", locked"]')).toHaveCount(0)
+
+  // Another figure from the list, and a phrase of two notes.
+  await toNote(page, 1, 'Shift+Tab')
+  const about = page.getByRole('complementary', { name: 'About the line' })
+  await pressOn(page, about.getByText(/^Other ways to/))
+  const ways = about.getByRole('list').first().getByRole('button')
+  await pressOn(page, ways.last())
+  await expect.poll(() => notesOf(page)).not.toEqual(written)
+  await toNote(page, 0, 'Shift+Tab')
+  await page.keyboard.press('Shift+ArrowRight')
+  await pressOn(page, about.getByText(/^Change 2 notes/))
+  await pressOn(page, page.getByRole('button', { name: 'Keep as a phrase' }))
+
+  // A note far out of place, and the mend that the reviewer offers.
+  const second = (await labelsOf(page)).findIndex((label) => label.startsWith('bar 2, beat 1,'))
+  await toNote(page, second, 'Shift+Tab')
+  for (let press = 0; press < 4; press += 1) await page.keyboard.press('Alt+PageDown')
+  const review = page.getByTestId('review')
+  await expect(review).toContainText(/too low for the instrument|A leap of/)
+  const low = await notesOf(page)
+  await pressOn(page, review.getByRole('button', { name: 'Try a mend' }).first())
+  await expect(page.getByTestId('outline')).toBeVisible()
+  await pressOn(page, button('Take it'))
+  await expect.poll(() => notesOf(page)).not.toEqual(low)
+
+  // Kept under a name, with the phrase.
+  await tabTo(page, page.getByRole('tab', { name: 'Notes' }), 'Shift+Tab')
+  await page.keyboard.press('ArrowRight')
+  // The demo has one of its own.
+  await expect(page.getByRole('region', { name: 'Phrases' }).getByRole('listitem')).toHaveCount(2)
+  await tabTo(page, page.getByLabel('Title of the line'))
+  await page.keyboard.press('Control+a')
+  await page.keyboard.type('With no mouse')
+  await pressOn(page, button('Keep'))
+  await expect(
+    page.getByRole('region', { name: 'Kept lines' }).getByRole('button', { name: /^With no mouse/ }),
+  ).toBeVisible()
+  await pressOn(page, page.getByRole('button', { name: /^Put away: \d+ notes from/ }), 'Enter', 'Shift+Tab')
+  await expect(page.getByRole('region', { name: 'Phrases' }).getByRole('listitem')).toHaveCount(1)
+})
+
+test('keys alone: the brief is turned, a contour bent, eight lines compared, sheets opened and left', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '1-4')
+  const button = (name: string | RegExp) => page.getByRole('button', { name, exact: true })
+  await pressOn(page, button('Write a line'))
+  await settled(page)
+  const written = await notesOf(page)
+  const enclosures = page.getByRole('slider', { name: 'Enclosures' })
+  await tabTo(page, enclosures, 'Shift+Tab')
+  const often = Number(await enclosures.getAttribute('aria-valuenow'))
+  await page.keyboard.press('ArrowRight')
+  await expect(enclosures).toHaveAttribute('aria-valuenow', String(often + 1))
+  await settled(page)
+
+  await pressOn(page, button('Draw the contour'), 'Enter', 'Shift+Tab')
+  const point = page.getByRole('slider', { name: 'Contour, bar 1, beat 1', exact: true })
+  await tabTo(page, point)
+  const height = Number(await point.getAttribute('aria-valuenow'))
+  await page.keyboard.press('PageUp')
+  await expect(point).toHaveAttribute('aria-valuenow', String(height + 12))
+  await expect.poll(() => notesOf(page)).not.toEqual(written)
+  await pressOn(page, button('Done drawing'), 'Enter', 'Shift+Tab')
+  await pressOn(page, button('Let the contour go'))
+  await settled(page)
+
+  await pressOn(page, button('Eight more'))
+  const beside = page.getByRole('region', { name: 'Lines beside each other' })
+  await expect(beside.getByRole('button', { name: /^Line \d/ })).toHaveCount(8)
+  await pressOn(page, beside.getByRole('button', { name: /^Line 2/ }), 'Enter', 'Shift+Tab')
+  await expect(beside.getByRole('button', { name: /^Line 2/ })).toHaveAttribute('aria-pressed', 'true')
+  const second = await notesOf(page)
+  await pressOn(page, beside.getByRole('button', { name: 'Take bar 2 of line 5' }))
+  await expect.poll(() => notesOf(page)).not.toEqual(second)
+  await pressOn(page, button('Put them away'))
+  await expect(beside).toHaveCount(0)
+
+  // What is shown, near and far.
+  await tabTo(page, page.getByRole('radio', { name: 'four' }))
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('radio', { name: 'eight' })).toBeChecked()
+  await page.keyboard.press('ArrowLeft')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('radio', { name: 'four' })).toBeChecked()
+  await pressOn(page, button('Show'))
+  await pressOn(page, page.getByRole('checkbox', { name: 'role marks under the notes' }), 'Space')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('checkbox', { name: 'role marks under the notes' })).toHaveCount(0)
+
+  // A sheet with files, the keys, the band; each is left with Escape.
+  await pressOn(page, button('Files'))
+  await expect(page.getByRole('menuitem', { name: /^Open a file/ })).toBeFocused()
+  await page.keyboard.press('ArrowDown')
+  await expect(page.getByRole('menuitem').nth(1)).toBeFocused()
+  await page.keyboard.press('Escape')
+  await pressOn(page, button('Keys'), 'Enter', 'Shift+Tab')
+  await expect(page.getByRole('dialog', { name: 'Marks' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await pressOn(page, button('Band'), 'Enter', 'Shift+Tab')
+  await expect(page.getByRole('dialog', { name: 'Band' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+
+  // To another place by its degrees.
+  await pressOn(page, button('Move it'), 'Enter', 'Shift+Tab')
+  await tabTo(page, page.getByLabel('to begin in'))
+  await page.keyboard.press('ArrowDown')
+  await pressOn(page, button('Move it there'))
+  await expect(page).toHaveURL(/bars=2-5/)
+  await expect.poll(async () => (await labelsOf(page))[0]).toMatch(/^bar 2,/)
+})
+
+test('keys alone: notes are written by hand, the line is played, slower and faster, and stopped', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '1-4')
+  const button = (name: string | RegExp) => page.getByRole('button', { name, exact: true })
+  await pressOn(page, button('Write by hand'))
+  await page.keyboard.press('k')
+  for (const key of ['z', 'c', 'b']) await page.keyboard.press(key)
+  await expect(terrainNotes(page)).toHaveCount(3)
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Enter')
+  await tabTo(page, page.getByRole('radio', { name: 'eighth', exact: true }))
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Space')
+  const keys = page.getByRole('group', { name: 'Keys' }).getByRole('button')
+  await tabTo(page, page.locator('[data-place][tabindex="0"]'))
+  await expect(keys.first()).toBeFocused()
+  await page.keyboard.press('ArrowUp')
+  await expect(page.locator('[data-place]:focus')).toHaveText((await keys.first().textContent())!)
+  await page.keyboard.press('Space')
+  await expect(terrainNotes(page)).toHaveCount(4)
+  await pressOn(page, button('Take back'), 'Enter', 'Shift+Tab')
+  await expect(terrainNotes(page)).toHaveCount(3)
+  await pressOn(page, button('Close'))
+
+  const tempo = page.getByLabel('Beats a minute')
+  const at = Number(await tempo.textContent())
+  await page.keyboard.press(']')
+  await expect(tempo).toHaveText(String(at + 4))
+  await page.keyboard.press('[')
+  await expect(tempo).toHaveText(String(at))
+  await page.keyboard.press('Space')
+  await expect.poll(() => positionOf(page)).toBeGreaterThan(0)
+  await expect.poll(() => hear(page)).toBeGreaterThan(0.01)
+  await page.keyboard.press('Space')
+  await expect.poll(() => positionOf(page)).toBeUndefined()
+})

@@ -1,0 +1,61 @@
+import type { LineAnswer } from '@eager-contour/contract'
+import { type ExerciseSpec, phraseFits, type RungId, rungOf } from '@eager-contour/core'
+import { useMemo, useState } from 'react'
+import { useLinesQuery, usePhrasesQuery } from '../data/api.ts'
+import type { OpenTune } from '../tune/useTune.ts'
+
+/** What the player has kept and a rung can play over the bars that are open. */
+export interface OwnMaterial {
+  /** What it is called; undefined for rungs that need nothing. */
+  readonly name: 'Line' | 'Phrase' | undefined
+  readonly choices: readonly { readonly id: string; readonly title: string }[]
+  readonly chosen: string | undefined
+  readonly choose: (id: string) => void
+  /** Its part of what is asked for. */
+  readonly spec: Pick<ExerciseSpec, 'line' | 'phrase'>
+  /** Why there is nothing to play. */
+  readonly missing: string | undefined
+}
+
+const NO_LINE = 'No kept line lies in these bars. Write one in Line and keep it.'
+const NO_PHRASE =
+  'No phrase is kept that fits in this tune. Choose some notes of a line in Line, and keep them as a phrase.'
+
+const overlaps = (line: LineAnswer, stretch: OpenTune['stretch']): boolean =>
+  line.stretch.from <= stretch.to && line.stretch.to >= stretch.from
+
+/** The lines or phrases that a rung can play here, and which of them is chosen. */
+export const useOwnMaterial = ({ tune, stretch, sounding }: OpenTune, rung: RungId): OwnMaterial => {
+  const { needs } = rungOf(rung)
+  const { data: lines = [] } = useLinesQuery(tune.id)
+  const { data: phrases = [] } = usePhrasesQuery()
+  const [wanted, choose] = useState<string>()
+  const fitting = useMemo(
+    () => phrases.filter((phrase) => phraseFits(sounding, phrase).length > 0),
+    [phrases, sounding],
+  )
+  if (needs === 'line') {
+    const choices = lines.filter((line) => overlaps(line, stretch))
+    const line = choices.find(({ id }) => id === wanted) ?? choices[0]
+    return {
+      name: 'Line',
+      choices,
+      chosen: line?.id,
+      choose,
+      spec: line ? { line: { notes: line.notes } } : {},
+      missing: line ? undefined : NO_LINE,
+    }
+  }
+  if (needs === 'phrase') {
+    const phrase = fitting.find(({ id }) => id === wanted) ?? fitting[0]
+    return {
+      name: 'Phrase',
+      choices: fitting,
+      chosen: phrase?.id,
+      choose,
+      spec: phrase ? { phrase: { notes: phrase.notes, chords: phrase.chords } } : {},
+      missing: phrase ? undefined : NO_PHRASE,
+    }
+  }
+  return { name: undefined, choices: [], chosen: undefined, choose, spec: {}, missing: undefined }
+}

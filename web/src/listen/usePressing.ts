@@ -1,0 +1,64 @@
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
+
+interface PressingWish {
+  /** The note (its place on the board) that the keys come to first. */
+  readonly first: string
+  /** Where the arrows lead from a place; undefined where nothing is. */
+  readonly next: (place: string, arrow: Arrow) => string | undefined
+  readonly onPress: (midi: number) => void
+  readonly onRelease: (midi: number) => void
+}
+
+export type Arrow = 'ArrowLeft' | 'ArrowRight' | 'ArrowUp' | 'ArrowDown'
+
+const isArrow = (key: string): key is Arrow => key.startsWith('Arrow')
+const isPress = (key: string): boolean => key === 'Enter' || key === ' '
+
+/**
+ * Notes on the screen, pressed by pointer, by touch (several at once), or by Enter and Space; one of them is reached by Tab,
+ * the others from it by arrows. `board` belongs to the element around them, `note` to each of them.
+ */
+export const usePressing = ({ first, next, onPress, onRelease }: PressingWish) => {
+  const pressed = useRef(new Map<number | string, number>())
+  const board = useRef<HTMLDivElement>(null)
+  const [at, setAt] = useState<string>()
+  const press = (by: number | string, midi: number) => {
+    pressed.current.set(by, midi)
+    onPress(midi)
+  }
+  const release = (by: number | string) => {
+    const midi = pressed.current.get(by)
+    pressed.current.delete(by)
+    if (midi !== undefined) onRelease(midi)
+  }
+  const up = ({ pointerId }: PointerEvent) => release(pointerId)
+  const onKeyDown = (event: KeyboardEvent, place: string, midi: number) => {
+    if (event.altKey || event.ctrlKey || event.metaKey || event.shiftKey) return
+    if (isArrow(event.key)) {
+      const there = next(place, event.key)
+      if (there !== undefined) {
+        setAt(there)
+        board.current?.querySelector<HTMLElement>(`[data-place="${there}"]`)?.focus()
+      }
+    } else if (!isPress(event.key)) return
+    else if (!event.repeat) press(event.key, midi)
+    // Neither a rest nor the band: the key under the finger.
+    event.preventDefault()
+    event.stopPropagation()
+  }
+  return {
+    board: { ref: board, onPointerUp: up, onPointerCancel: up, onPointerLeave: up },
+    note: (place: string, midi: number) => ({
+      'data-place': place,
+      tabIndex: place === (at ?? first) ? 0 : -1,
+      onPointerDown: (event: PointerEvent) => {
+        event.preventDefault()
+        press(event.pointerId, midi)
+      },
+      onKeyDown: (event: KeyboardEvent) => onKeyDown(event, place, midi),
+      onKeyUp: ({ key }: KeyboardEvent) => release(key),
+      // A key let go elsewhere is not heard here.
+      onBlur: () => ['Enter', ' '].forEach(release),
+    }),
+  }
+}
