@@ -7,6 +7,7 @@ import { Choice } from '../parts/Choice.tsx'
 import { NumberField } from '../parts/NumberField.tsx'
 import { loadBand } from '../sound/band.ts'
 import { mixSet } from '../sound/mixSlice.ts'
+import { BEAT, CLICK_BPM, LEAD_SECONDS, playClicks, QUARTER, wait } from './clicks.ts'
 import { LevelBar } from './LevelBar.tsx'
 import {
   connectMicrophone,
@@ -18,22 +19,10 @@ import {
 
 type Step = 'begin' | 'room' | 'band' | 'notes' | 'done' | 'failed'
 
-const CLICK_BPM = 84
-const CLICKS = 8
-const COUNTED = 4
-const QUARTER = 480
 const LISTEN_MS = 2000
-const LEAD_SECONDS = 0.3
 /** The band's parts that a microphone beside a loudspeaker hears. */
 const BAND = ['bass', 'comp', 'drums'] as const
 
-const clickAt = (at: number, velocity: number): BandEvent => ({
-  part: 'click',
-  tick: at * QUARTER,
-  duration: 60,
-  midi: 37,
-  velocity,
-})
 /** Chords of the check, plain and loud. */
 const bandAt = (at: number): readonly BandEvent[] =>
   [48, 55, 60, 64, 67].map((midi) => ({
@@ -62,8 +51,6 @@ const SAYS: Readonly<Record<Step, string>> = {
   failed:
     'Too few notes were heard on the clicks, or they followed none. Play one note on each of eight clicks.',
 }
-
-const wait = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms))
 
 /** The levels that are heard while something goes on. */
 const levelsDuring = async (going: Promise<void>): Promise<readonly number[]> => {
@@ -105,9 +92,8 @@ export const MicrophoneCheck = ({
     const band = await loadBand().catch(() => undefined)
     if (!band || gone()) return setStep(band ? 'begin' : 'failed')
     setStep('band')
-    const beat = 60 / CLICK_BPM
     band.play({ events: [0, 1, 2, 3].flatMap(bandAt), bpm: CLICK_BPM }, LEAD_SECONDS)
-    const heard = await levelsDuring(wait((LEAD_SECONDS + 4 * beat) * 1000))
+    const heard = await levelsDuring(wait((LEAD_SECONDS + 4 * BEAT) * 1000))
     if (gone()) return
     setStep('notes')
     const tones: { onset: number; cents: number }[] = []
@@ -116,19 +102,12 @@ export const MicrophoneCheck = ({
       tones.push(tone)
       setNotes(tones.length)
     })
-    band.play(
-      {
-        events: Array.from({ length: COUNTED + CLICKS }, (_, at) => clickAt(at, at < COUNTED ? 70 : 110)),
-        bpm: CLICK_BPM,
-      },
-      LEAD_SECONDS,
-    )
-    const first = band.startsAt() + COUNTED * beat
-    await wait((LEAD_SECONDS + (COUNTED + CLICKS + 1) * beat) * 1000)
+    const { at, ends } = playClicks(band)
+    await ends
     stop()
     if (gone()) return
     const found = latencyOf(
-      Array.from({ length: CLICKS }, (_, at) => (first + at * beat) * 1000),
+      at.map((second) => second * 1000),
       tones.map(({ onset }) => onset * 1000),
     )
     if (!found) return setStep('failed')

@@ -2,7 +2,8 @@ import { Button } from '../parts/Button.tsx'
 import { Choice } from '../parts/Choice.tsx'
 import { Drop } from '../parts/Drop.tsx'
 import { NumberField } from '../parts/NumberField.tsx'
-import { chooseMidi, connectMidi, fitMidi, type MidiDevices } from './midi.ts'
+import { chooseMidi, connectMidi, fitMidi, hearMidi, type MidiDevices } from './midi.ts'
+import { TimingCheck } from './TimingCheck.tsx'
 
 /** Asks for the browser's MIDI devices, says what there is, and lets one be chosen. */
 export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
@@ -53,11 +54,15 @@ export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
             most={500}
             onChange={(latencyMs) => fitMidi({ latencyMs })}
           />
+          <TimingCheck hear={hearStrikes} onFound={(latencyMs) => fitMidi({ latencyMs })} />
         </div>
       </Drop>
     </>
   )
 }
+
+const hearStrikes = (onNote: (pageMs: number) => void) =>
+  hearMidi(({ velocity, atMs }) => velocity > 0 && onNote(atMs))
 
 const CHANNELS = [
   { value: '0', label: 'every channel' },

@@ -1,3 +1,4 @@
+import { KeysTiming } from '../listen/KeysTiming.tsx'
 import { MicrophoneChoice } from '../listen/MicrophoneChoice.tsx'
 import { MidiChoice } from '../listen/MidiChoice.tsx'
 import { Check } from '../parts/Check.tsx'
@@ -35,6 +36,7 @@ export const Sources = ({
     {(midi.chosen !== undefined || microphone.state === 'on') && (
       <Check label="a note starts" checked={byNote} onChange={setByNote} />
     )}
+    {midi.chosen === undefined && microphone.state !== 'on' && <KeysTiming />}
     <Check label="keyboard (K)" checked={armed} onChange={setArmed} />
     <Check
       label="simulated player"

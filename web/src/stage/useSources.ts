@@ -1,5 +1,6 @@
 import type { Source } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { useKeysFit } from '../listen/keysFit.ts'
 import type { HeardTone, Microphone } from '../listen/microphone.ts'
 import { hearMidi, type MidiDevices, USUAL_MIDI, watchMidi } from '../listen/midi.ts'
 import { useMicrophone } from '../listen/useMicrophone.ts'
@@ -57,17 +58,24 @@ export const useSources = (wish: SourcesWish) => {
     if (before.microphone && microphone.state === 'lost') act.current.onLost('The microphone was pulled out.')
   }, [midi.chosen, microphone.state])
   const { latencyMs, tuningHz } = microphone.fit
-  const midiLatencyMs = midi.fit.latencyMs
+  const keys = useKeysFit()
+  const late: Readonly<Partial<Record<Source, number>>> = {
+    midi: midi.fit.latencyMs,
+    'screen-keys': keys.screenMs,
+    'computer-keyboard': keys.lettersMs,
+  }
+  const lateNow = useRef(late)
+  lateNow.current = late
   const hearing = useCallback(
     (source: Source): Hearing =>
       source === 'microphone'
         ? { latencyMs, tuningHz, settleMs: SETTLE_MS.microphone }
         : {
-            latencyMs: source === 'midi' ? midiLatencyMs : 0,
+            latencyMs: lateNow.current[source] ?? 0,
             tuningHz: 440,
             settleMs: SETTLE_MS.keys,
           },
-    [latencyMs, tuningHz, midiLatencyMs],
+    [latencyMs, tuningHz],
   )
   return { midi, microphone, hearing }
 }

@@ -1,0 +1,32 @@
+import type { BandEvent } from '@eager-contour/core'
+import type { Band } from '../sound/band.ts'
+
+export const CLICK_BPM = 84
+export const CLICKS = 8
+export const COUNTED = 4
+export const QUARTER = 480
+export const LEAD_SECONDS = 0.3
+
+/** Seconds of a beat of the clicks. */
+export const BEAT = 60 / CLICK_BPM
+
+const clickAt = (at: number, velocity: number): BandEvent => ({
+  part: 'click',
+  tick: at * QUARTER,
+  duration: 60,
+  midi: 37,
+  velocity,
+})
+
+export const wait = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms))
+
+/** Counts four clicks in and plays eight: seconds on the sound's clock at which the eight sound, and when a beat after them has gone by. */
+export const playClicks = (band: Band): { readonly at: readonly number[]; readonly ends: Promise<void> } => {
+  const events = Array.from({ length: COUNTED + CLICKS }, (_, at) => clickAt(at, at < COUNTED ? 70 : 110))
+  band.play({ events, bpm: CLICK_BPM }, LEAD_SECONDS)
+  const first = band.startsAt() + COUNTED * BEAT
+  return {
+    at: Array.from({ length: CLICKS }, (_, at) => first + at * BEAT),
+    ends: wait((LEAD_SECONDS + (COUNTED + CLICKS + 1) * BEAT) * 1000),
+  }
+}
