@@ -50,7 +50,7 @@ test('a rung’s options are chosen one by one and said by name', async ({ page 
   await panel(page)
     .getByRole('link', { name: /^Play at/ })
     .click()
-  await expect(page.getByRole('heading', { name: /^pickups, three, into the 7 ·/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /^pickups, three into the 7 ·/ })).toBeVisible()
 })
 
 test('a guitarist plays on a fingerboard, by pointer and by keys, or on keys instead', async ({ page }) => {

@@ -24,8 +24,11 @@ export const chosen = (
   unit?: Unit,
 ): Variant => ({
   name: Object.entries(options)
-    .map(([option, value]) => (SAID.includes(option) ? `${option} ${value}` : value))
-    .join(', '),
+    .map(([option, value], at) => {
+      if (SAID.includes(option)) return `${at > 0 ? ' ' : ''}${option} ${value}`
+      return `${at > 0 ? ', ' : ''}${value}`
+    })
+    .join(''),
   material,
   options,
   ...(unit ? { unit } : {}),

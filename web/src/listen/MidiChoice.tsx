@@ -12,8 +12,13 @@ export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
     return <span className="text-soft">This browser has no MIDI. Keys on the screen and letters work.</span>
   if (state !== 'on')
     return (
-      <Button look="quiet" onClick={() => void connectMidi()} disabled={state === 'asking'}>
-        {state === 'denied' ? 'MIDI was not allowed: ask again' : 'Connect MIDI'}
+      <Button
+        look="quiet"
+        aria-label={state === 'denied' ? undefined : 'Connect MIDI'}
+        onClick={() => void connectMidi()}
+        disabled={state === 'asking'}
+      >
+        {state === 'denied' ? 'MIDI was not allowed: ask again' : 'MIDI'}
       </Button>
     )
   if (names.length === 0)

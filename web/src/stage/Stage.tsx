@@ -338,7 +338,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
           />
         )}
       </main>
-      <footer className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-rule py-2 text-lg">
+      <footer className="flex flex-wrap items-center gap-x-2 gap-y-1 border-t border-rule py-2 text-lg">
         <Button look="main" onClick={goOn} className="text-lg">
           {running ? 'Pause' : (ON_SAYS[run.state] ?? 'Start')} <kbd className="opacity-70">Page Down</kbd>
         </Button>

@@ -15,7 +15,7 @@ const WIDTH = 1200
 /** Between two notes, for the name of the first. */
 const ROOM_FOR_NAME = 34
 const TOP = 54
-const BOTTOM = 18
+const BOTTOM = 32
 
 interface TrailProps {
   readonly analysis: Analysis
@@ -49,6 +49,14 @@ export const Trail = ({
   const cursor = useCursor(position, x, exercise.length)
   const gaps = exercise.expected.slice(1).map((note, at) => x(note.start) - x(exercise.expected[at]!.start))
   const named = showNames && Math.min(...gaps, WIDTH) >= ROOM_FOR_NAME
+  /** Beside the note; where the next is near, on the side that the line does not go to. */
+  const nameAt = (index: number) => {
+    const [note, next] = [exercise.expected[index]!, exercise.expected[index + 1]]
+    const [cx, cy] = [x(note.start), y(note.midi)]
+    if (Math.min(...gaps, WIDTH) >= ROOM_BESIDE) return { x: cx + 13, y: cy + 7 }
+    const rises = next !== undefined && next.midi >= note.midi
+    return { x: cx, y: cy + (rises ? 27 : -14), textAnchor: 'middle' as const }
+  }
   const verdictOf = new Map(
     judged.flatMap((one) => (one.expected === undefined ? [] : [[one.expected, one] as const])),
   )
@@ -115,7 +123,7 @@ export const Trail = ({
               }
             />
             {named && (
-              <text x={cx + 13} y={cy + 7} fontSize={20} fill="var(--ink)">
+              <text {...nameAt(index)} fontSize={20} fill="var(--ink)">
                 {withSigns(note.spelling.replace(/-?\d+$/, ''))}
               </text>
             )}
@@ -150,6 +158,9 @@ export const Trail = ({
     </svg>
   )
 }
+
+/** Pixels to the next note that a name beside a note takes. */
+const ROOM_BESIDE = 56
 
 /** The played pitch in the octave of the one asked for. */
 const nearOctave = (midi: number, asked: number): number =>
