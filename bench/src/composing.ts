@@ -9,15 +9,12 @@ import {
 } from '@eager-contour/core'
 import { solve } from '../../core/src/compose/search.ts'
 import { cheapestWay, graphOf, pitchesFor, searchOf } from '../../core/test/searchGraph.ts'
-import { milliseconds, type Row } from './table.ts'
+import { median, milliseconds, type Row } from './table.ts'
 
 const EIGHT = '| Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 | Cm7b5 | F7b9 | Bbm6 | Ebm7 Ab7 |'
 const ROUNDS = 15
 const LIMITS = { thirtyTwo: 100, ten: 600, growth: 1.2, peer: 20, megabytes: 150, cancel: 50 } as const
 const LENGTHS = [8, 32, 256] as const
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
 const timed = (work: (round: number) => void, rounds: number): readonly number[] =>
   Array.from({ length: rounds }, (_, round) => {

@@ -12,7 +12,7 @@ import {
   readChart,
   simulatedTake,
 } from '@eager-contour/core'
-import { milliseconds, type Row } from './table.ts'
+import { median, milliseconds, type Row } from './table.ts'
 
 const EIGHT = '| Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 | Cm7b5 | F7b9 | Bbm6 | Ebm7 Ab7 |'
 const ROUNDS = 21
@@ -23,9 +23,6 @@ const TRUMPET = instrumentOf('trumpet')
 const KEY = { tonic: 'Db', mode: 'major' } as const
 /** Runs of a player who has practised for years. */
 const RUNS = 2000
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
 const times = (work: () => void): readonly number[] =>
   Array.from({ length: ROUNDS }, () => {

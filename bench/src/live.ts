@@ -1,14 +1,11 @@
 import type { Browser, Page } from '@playwright/test'
-import { milliseconds, type Row } from './table.ts'
+import { median, milliseconds, type Row } from './table.ts'
 
 const MIDI_LIMIT_MS = 20
 const MICROPHONE_LIMIT_MS = 60
 /** Sounding 1 ♭3 5 ♭7, 1 3 5 ♭7, 1 3 5 7 twice: what outline up asks over the first bars of Breakwater. */
 const ASKED = [63, 66, 70, 73, 56, 60, 63, 66, 61, 65, 68, 72, 66, 70, 73, 77]
 const TEMPO = 100
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
 /** Runs in the page: plays each note on its beat with `sound`, and gives the milliseconds from each to its verdict's mark. */
 const watch = (sound: string): string => `(async () => {
@@ -30,7 +27,7 @@ const watch = (sound: string): string => `(async () => {
   return times
 })()`
 
-const run = async (page: Page, address: string, source: string, connect: string, sound: string) => {
+export const run = async (page: Page, address: string, source: string, connect: string, sound: string) => {
   await page.goto(`${address}/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=${TEMPO}&${source}`)
   await page.getByRole('button', { name: connect, exact: true }).click()
   await page.waitForTimeout(800)
@@ -56,7 +53,8 @@ export const benchLive = async (browser: Browser, address: string): Promise<read
     address,
     'microphone=stand-in',
     'Microphone',
-    'eagerContourMicrophone.sound(note, 0.4, 0)',
+    // From the moment of the sound's clock at which the tone begins.
+    'eagerContourMicrophone.sound(note, 0.4, 0.05); began += 50',
   )
   await page.close()
   const row = (what: string, times: readonly number[], limit: number): Row => ({

@@ -6,7 +6,7 @@ import { gzipSync } from 'node:zlib'
 import { type Browser, chromium, type Page } from '@playwright/test'
 import { benchLine } from './line.ts'
 import { benchLive } from './live.ts'
-import { milliseconds, type Row } from './table.ts'
+import { median, milliseconds, type Row } from './table.ts'
 
 const ROUNDS = 7
 const PAINT_LIMIT_MS = 1500
@@ -15,9 +15,6 @@ const COMPOSE_LIMIT_MS = 300
 const KEY_LIMIT_MS = 16
 const STROKES = 40
 const ROOT = process.cwd()
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
 /** The built application in headless Chromium: first paint of Tunes, its scripts, and composing in the worker. */
 export const benchPage = async (): Promise<readonly Row[]> => {

@@ -1,5 +1,5 @@
 import { analyseChart, readChart } from '@eager-contour/core'
-import { milliseconds, type Row } from './table.ts'
+import { median, milliseconds, type Row } from './table.ts'
 
 /** Sixteen bars with one and two chords a bar and four changes of key. */
 const SIXTEEN = `| Cmaj7 A7b9 | Dm7 G7 | Em7b5 A7 | Dm7 G7 |
@@ -18,9 +18,6 @@ const HOSTILE: readonly (readonly [string, (size: number) => string])[] = [
   ['endings without a repeat', (size) => '| 2. C '.repeat(size / 7)],
   ['one long word', (size) => `| C${'('.repeat(size)} |`],
 ]
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
 const timed = (work: () => void, rounds: number): number =>
   median(

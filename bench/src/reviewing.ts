@@ -7,16 +7,13 @@ import {
   readChart,
   reviewLine,
 } from '@eager-contour/core'
-import { milliseconds, type Row } from './table.ts'
+import { median, milliseconds, type Row } from './table.ts'
 
 const EIGHT = '| Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 | Cm7b5 | F7b9 | Bbm6 | Ebm7 Ab7 |'
 const ROUNDS = 41
 const LIMIT_MS = 10
 /** One note in so many is a minor third off. */
 const SLIPS = 9
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
 const timed = (work: () => void): number =>
   median(

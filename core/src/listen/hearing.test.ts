@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { normalFrom, randomFrom } from '../simulate/random.ts'
-import { Ear, HEARING_RULES, type HeardTone } from './hearing.ts'
+import { Ear, HEARING_RULES, type HeardTone, windowFor } from './hearing.ts'
 
 const RATE = 44_100
 const BLOCK = 128
+/** Silence before what is played. */
+const LEAD_MS = 100
 
 /** Equal temperament from A = 440 Hz (ISO 16). */
 const hertzOf = (midi: number, tuning = 440): number => tuning * 2 ** ((midi - 69) / 12)
@@ -42,14 +44,46 @@ const withNoise = (samples: Float32Array, decibels: number): Float32Array => {
 describe('Ear', () => {
   it('hears every half step from E1 to C7 as what it is in equal temperament (ISO 16), within 10 cents', () => {
     const midis = Array.from({ length: 96 - 28 + 1 }, (_, at) => 28 + at)
-    // Below the G at the bottom of the bass staff a period needs a longer window.
+    // A deep note's period needs a longer window.
     for (const [some, window] of [
-      [midis.filter((midi) => midi < 43), 4096],
-      [midis.filter((midi) => midi >= 43), 2048],
+      [midis.filter((midi) => midi < 33), windowFor(28)],
+      [midis.filter((midi) => midi >= 33), windowFor(33)],
     ] as const) {
       const heard = heardIn(tones(some, 0.35), { window })
       expect(heard.map(({ midi }) => midi)).toEqual(some)
       for (const { cents } of heard) expect(Math.abs(cents)).toBeLessThanOrEqual(10)
+    }
+  })
+
+  it('tells a note soon, in sound’s own time: from C4 up within 45 ms, from C3 up within 60, below within 75 or three periods and 30', () => {
+    const all = Array.from({ length: 96 - 28 + 1 }, (_, at) => 28 + ((at * 29) % 69))
+    for (const [midis, window] of [
+      [all.filter((midi) => midi < 33), windowFor(28)],
+      [all.filter((midi) => midi >= 33), windowFor(33)],
+    ] as const) {
+      const samples = new Float32Array([
+        ...new Float32Array((LEAD_MS * RATE) / 1000),
+        ...tones(midis, 0.35, 0.2),
+      ])
+      const toldMs = new Map<number, number>()
+      let taken = 0
+      const told = ({ midi }: HeardTone, ended: boolean) => {
+        if (!ended) toldMs.set(midi, (taken / RATE) * 1000)
+      }
+      const hearing = new Ear(RATE, told, { ...HEARING_RULES, window })
+      for (let at = 0; at < samples.length; at += BLOCK) {
+        taken = at + BLOCK
+        hearing.take(samples.subarray(at, at + BLOCK))
+      }
+      midis.forEach((midi, at) => {
+        const limit = [
+          [60, 45],
+          [48, 60],
+          [0, Math.max(75, 3000 / hertzOf(midi) + 30)],
+        ].find(([from]) => midi >= from!)![1]!
+        const late = toldMs.get(midi)! - LEAD_MS - at * 550
+        expect({ midi, ms: Math.max(limit, late) }).toEqual({ midi, ms: limit })
+      })
     }
   })
 

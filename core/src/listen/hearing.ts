@@ -26,11 +26,18 @@ export const HEARING_RULES: HearingRules = {
   gate: 0.006,
   clarity: 0.9,
   rise: 1.8,
-  agree: 5,
+  agree: 4,
   tuningHz: 440,
   low: 28,
   high: 96,
 }
+
+/** Below this a period needs a longer window (MIDI number). */
+const DEEP = 33
+const DEEP_WINDOW = 3072
+
+/** The window for an instrument by its lowest sounding note. */
+export const windowFor = (low: number): number => (low < DEEP ? DEEP_WINDOW : HEARING_RULES.window)
 
 /** A note that was heard: milliseconds from the first sample. */
 export interface HeardTone {

@@ -222,12 +222,14 @@ const heights = (
 
 const Cursor = ({ layout }: { readonly layout: SystemLayout }) => {
   const mark = useRef<HTMLDivElement>(null)
+  const shown = useRef(false)
   useClock(
     useCallback(
       (tick) => {
         if (!mark.current) return
         const here = tick !== undefined && tick >= layout.start && tick < layout.end
-        mark.current.style.display = here ? 'block' : 'none'
+        if (here !== shown.current) mark.current.style.display = here ? 'block' : 'none'
+        shown.current = here
         if (here) mark.current.style.transform = `translateX(${layout.xOf(tick)}px)`
       },
       [layout],
@@ -237,7 +239,7 @@ const Cursor = ({ layout }: { readonly layout: SystemLayout }) => {
     <div
       ref={mark}
       data-testid="line-cursor"
-      className="pointer-events-none absolute inset-y-0 left-0 hidden w-0.5 bg-madder"
+      className="pointer-events-none absolute inset-y-0 left-0 hidden w-0.5 bg-madder will-change-transform"
     />
   )
 }

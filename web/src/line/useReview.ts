@@ -1,6 +1,10 @@
 import type { Analysis, Line, Review, ReviewView } from '@eager-contour/core'
 import { useEffect, useState } from 'react'
+import { bandIfReady } from '../sound/band.ts'
 import { analysisOf, work } from '../work/work.ts'
+
+/** So long a new line takes to be drawn while the band plays. */
+const AFTER_NOTES_MS = 250
 
 /** What a teacher would say of the line, a moment after it changed; the old review stays until then. */
 export const useReview = (
@@ -12,11 +16,15 @@ export const useReview = (
   useEffect(() => {
     if (!line) return
     let current = true
-    void work()
-      .review(analysisOf(analysis), line, view)
-      .then((review) => current && setReviewed({ review, line }))
+    const review = () =>
+      void work()
+        .review(analysisOf(analysis), line, view)
+        .then((found) => current && setReviewed({ review: found, line }))
+    // While the band plays, the notes come first.
+    const timer = setTimeout(review, bandIfReady()?.position() === undefined ? 0 : AFTER_NOTES_MS)
     return () => {
       current = false
+      clearTimeout(timer)
     }
   }, [analysis, line, view])
   return line && reviewed

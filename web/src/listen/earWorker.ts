@@ -39,6 +39,7 @@ let ear: Ear | undefined
 let next = -1
 let energy = 0
 let counted = 0
+let warm = false
 
 /** Begins to listen anew at a frame: the first, or after a gap in the sound. */
 const listenFrom = (first: number): void => {
@@ -73,9 +74,25 @@ const take = ({ first, samples }: Chunk): void => {
   ear?.take(samples)
 }
 
+/** Hertz and seconds of a tone that nobody hears. */
+const WARMING = { hertz: 220, seconds: 0.3 } as const
+
+/** Hears a tone once before the player's first: code that never ran is slow. */
+const warmUp = (): void => {
+  const tone = Float32Array.from(
+    { length: WARMING.seconds * rate },
+    (_, at) => 0.3 * Math.sin((2 * Math.PI * WARMING.hertz * at) / rate),
+  )
+  const practice = new Ear(rate, () => {}, rules)
+  practice.take(tone)
+  practice.end()
+}
+
 addEventListener('message', ({ data }: MessageEvent<EarOrder>) => {
   rate = data.rate
   rules = { ...HEARING_RULES, ...data.rules }
   ear = undefined
+  if (!warm) warmUp()
+  warm = true
   if (data.port) data.port.onmessage = (event: MessageEvent<Chunk>) => take(event.data)
 })

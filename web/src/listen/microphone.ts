@@ -1,4 +1,4 @@
-import { HEARING_RULES } from '@eager-contour/core'
+import { HEARING_RULES, windowFor } from '@eager-contour/core'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
 import { audioContext, wakeSound } from '../sound/context.ts'
 import type { EarNews } from './earWorker.ts'
@@ -56,9 +56,20 @@ const tell = (next: Partial<Microphone>): void => {
   for (const watcher of watchers) watcher(microphone)
 }
 
+/** The lowest note that will be played. */
+let lowest = 40
+
 const order = (port?: MessagePort): void => {
   const { gate, tuningHz } = microphone.fit
-  ear?.postMessage({ rate: audioContext().sampleRate, rules: { gate, tuningHz }, port }, port ? [port] : [])
+  const rules = { gate, tuningHz, window: windowFor(lowest) }
+  ear?.postMessage({ rate: audioContext().sampleRate, rules, port }, port ? [port] : [])
+}
+
+/** Listens for an instrument by its lowest sounding note (MIDI number): deep ones need a longer look. */
+export const listenFor = (low: number): void => {
+  if (windowFor(low) === windowFor(lowest)) return
+  lowest = low
+  order()
 }
 
 /** The way from the sound's graph to the ear, laid once. */

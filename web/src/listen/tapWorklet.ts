@@ -5,8 +5,8 @@ declare class AudioWorkletProcessor {
 }
 declare const registerProcessor: (name: string, processor: new () => AudioWorkletProcessor) => void
 
-/** Samples that are sent on at once. */
-const CHUNK = 256
+/** Samples that are sent on at once: a block of the sound. */
+const CHUNK = 128
 
 /** Sends the microphone's samples on to the ear, each chunk with the frame of its first sample on the sound's clock. */
 class Tap extends AudioWorkletProcessor {

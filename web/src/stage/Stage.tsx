@@ -95,6 +95,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   rulesNow.current = rules
   const cue = useRef<Parameters<typeof useSources>[0]>(undefined)
   const { midi, microphone, hearing } = useSources({
+    low: of.range.low,
     shift,
     press: (...note) => cue.current?.press(...note),
     release: (key) => cue.current?.release(key),
@@ -189,6 +190,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     } else if (run.state === 'ready') again()
   }, [running, run.state, run.pause, run.resume, next, navigate, again])
   cue.current = {
+    low: of.range.low,
     shift,
     press,
     release,

@@ -187,10 +187,11 @@ export const useRun = (
         return
       }
       notes.push(note)
-      onPlayed(takeNow(exercise))
+      // The verdict first: keeping what was played can wait for it.
       void work()
         .gradeNote({ ...note, onsetMs: note.onsetMs - latencyMs })
         .then(add)
+      onPlayed(takeNow(exercise))
     },
     [add, exercise, onPlayed, takeNow],
   )

@@ -1,7 +1,7 @@
 import type { Source } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { useKeysFit } from '../listen/keysFit.ts'
-import type { HeardTone, Microphone } from '../listen/microphone.ts'
+import { type HeardTone, listenFor, type Microphone } from '../listen/microphone.ts'
 import { hearMidi, type MidiDevices, USUAL_MIDI, watchMidi } from '../listen/midi.ts'
 import { useMicrophone } from '../listen/useMicrophone.ts'
 import type { Hearing } from './useRun.ts'
@@ -10,6 +10,8 @@ import type { Hearing } from './useRun.ts'
 const SETTLE_MS = { keys: 40, microphone: 220 } as const
 
 interface SourcesWish {
+  /** The instrument's lowest sounding note. */
+  readonly low: number
   /** Half steps from sounding to read pitch. */
   readonly shift: number
   readonly press: (midi: number, source: Source, pageMs: number) => void
@@ -46,6 +48,7 @@ export const useSources = (wish: SourcesWish) => {
     act.current.hear(tone)
     if (!tone.ended) act.current.onCue()
   })
+  useEffect(() => listenFor(wish.low), [wish.low])
   const had = useRef<{ midi: string | undefined; microphone: boolean }>({
     midi: undefined,
     microphone: false,

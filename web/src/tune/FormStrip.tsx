@@ -2,7 +2,7 @@ import { barStarts, type ChartBar, type ChordStyle, type Stretch } from '@eager-
 import { type KeyboardEvent, memo, type PointerEvent, useCallback, useEffect, useMemo, useRef } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { ChordSymbol, chordText } from '../parts/ChordSymbol.tsx'
-import { useClock } from '../sound/clock.ts'
+import { useStripCursor } from './useStripCursor.ts'
 import type { OpenTune } from './useTune.ts'
 
 /** Bars a row: rows of equal length, as the form has them. */
@@ -34,25 +34,7 @@ export const FormStrip = ({ open }: { readonly open: OpenTune }) => {
   )
   const row = barsARow(chart.bars.length)
 
-  useClock(
-    useCallback(
-      (tick) => {
-        const mark = cursor.current
-        if (!mark || !grid.current) return
-        const bar = tick === undefined ? -1 : starts.findLastIndex((start) => start <= tick)
-        const cell =
-          bar < 0 || tick! >= starts.at(-1)!
-            ? undefined
-            : (grid.current.children[bar] as HTMLElement | undefined)
-        mark.style.display = cell ? 'block' : 'none'
-        if (!cell) return
-        const share = (tick! - starts[bar]!) / (starts[bar + 1]! - starts[bar]!)
-        mark.style.transform = `translate(${cell.offsetLeft + share * cell.offsetWidth}px, ${cell.offsetTop}px)`
-        mark.style.height = `${cell.offsetHeight}px`
-      },
-      [starts],
-    ),
-  )
+  useStripCursor(grid, cursor, starts)
 
   const onKey = useStretchKeys(stretch, setStretch, chart.bars.length)
   const dragTo = (event: PointerEvent<HTMLDivElement>) => {
@@ -97,7 +79,7 @@ export const FormStrip = ({ open }: { readonly open: OpenTune }) => {
       <div
         ref={cursor}
         data-testid="strip-cursor"
-        className="pointer-events-none absolute top-0 left-0 hidden w-0.5 bg-madder"
+        className="pointer-events-none absolute top-0 left-0 hidden w-0.5 bg-madder will-change-transform"
       />
     </div>
   )

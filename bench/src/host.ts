@@ -1,0 +1,19 @@
+import { readFileSync } from 'node:fs'
+
+/** Ticks of the machine's processors since it began: all, and those that the host gave to others. */
+const processorTicks = (): { readonly all: number; readonly taken: number } => {
+  const [, ...counts] = readFileSync('/proc/stat', 'utf8').split('\n', 1)[0]!.trim().split(/\s+/)
+  const ticks = counts.map(Number)
+  return { all: ticks.slice(0, 8).reduce((sum, one) => sum + one, 0), taken: ticks[7] ?? 0 }
+}
+
+/** How much of the processors the host takes away while something goes on, 0 to 1 (`steal` of proc(5)). */
+export const takenMeanwhile = (): (() => number) => {
+  const before = processorTicks()
+  return () => {
+    const now = processorTicks()
+    return now.all === before.all ? 0 : (now.taken - before.taken) / (now.all - before.all)
+  }
+}
+
+export const percent = (share: number): string => `${(share * 100).toFixed(0)} %`
