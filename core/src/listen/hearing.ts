@@ -82,6 +82,8 @@ const SLIDE = 0.15
 /** Half steps from the middle of a pitch that may still be a slide, and so many times the windows that have to agree. */
 const OFF_MIDDLE = 0.3
 const PATIENCE = 2
+/** So many windows fewer have to agree where an attack was heard: then something new has begun. */
+const ATTACKED = 1
 /** What is left of a note may come over the gate again for so long, quieter than this part of its loudest. */
 const LINGER_MS = 500
 const REVIVED = 0.4
@@ -199,7 +201,8 @@ export class Ear {
     // The same pitch struck again is told from what is left of the old one only when the window is past the attack.
     const again = this.attackMs !== undefined && this.dipped && now.atMs > this.attackMs + this.windowMs
     // Far from its middle a pitch may be on its way to another: it has to stay for longer.
-    const needed = Math.abs(now.pitch - midi) > OFF_MIDDLE ? agree * PATIENCE : agree
+    const sure = this.attackMs === undefined ? agree : agree - ATTACKED
+    const needed = Math.abs(now.pitch - midi) > OFF_MIDDLE ? agree * PATIENCE : sure
     if (this.candidate.count >= needed && (other || again)) this.begin(now, midi)
     else if (!other) this.note?.cents.push((now.pitch - midi) * 100)
   }
