@@ -27,7 +27,7 @@ const watch = (sound: string): string => `(async () => {
   return times
 })()`
 
-export const run = async (page: Page, address: string, source: string, connect: string, sound: string) => {
+const run = async (page: Page, address: string, source: string, connect: string, sound: string) => {
   await page.goto(`${address}/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=${TEMPO}&${source}`)
   await page.getByRole('button', { name: connect, exact: true }).click()
   await page.waitForTimeout(800)

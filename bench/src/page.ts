@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { type Browser, chromium, type Page } from '@playwright/test'
+import { benchGrid } from './grid.ts'
 import { benchLine } from './line.ts'
 import { benchLive } from './live.ts'
 import { median, milliseconds, type Row } from './table.ts'
@@ -41,6 +42,7 @@ export const benchPage = async (): Promise<readonly Row[]> => {
     }
     const composing = await composeTimes(browser, address)
     const typing = await typingTimes(browser, address)
+    const grid = await benchGrid(browser, address)
     const line = await benchLine(browser, address)
     const live = await benchLive(browser, address)
     return [
@@ -72,6 +74,7 @@ export const benchPage = async (): Promise<readonly Row[]> => {
         ratio: '',
         limit: milliseconds(KEY_LIMIT_MS),
       },
+      ...grid,
       ...line,
       ...live,
     ]

@@ -9,10 +9,14 @@ import { barAt, degreeOver, type HeardNote, hearLine } from './heard.ts'
 
 /**
  * Says of each note of any line what it is against its chord and what it does, of each change of chord
- * how the line crosses it, and which figures the line holds. It sees pitches, times and chords only.
+ * how the line crosses it, and which figures the line holds. It sees pitches, times and chords only. Notes that were heard
+ * already are not heard again.
  */
-export const explainLine = (analysis: Analysis, line: Line): Explanation => {
-  const notes = hearLine(analysis, line)
+export const explainLine = (
+  analysis: Analysis,
+  line: Line,
+  notes: readonly HeardNote[] = hearLine(analysis, line),
+): Explanation => {
   const devices = findDevices(notes)
   const { around, inside } = membersOf(notes, devices)
   return {

@@ -55,18 +55,20 @@ const MARKS: Readonly<Record<FreeMark, (here: Sounded) => readonly Point[]>> = {
         bar: barOf(here, start),
         good: yes(isTone || here.explanation.notes[index]!.role === 'delay'),
       })),
-  joins: (here) =>
-    spansOf(here)
+  joins: (here) => {
+    const joins = new Map(here.explanation.joins.map((join) => [join.chord, join]))
+    const held = new Set(here.notes.map(({ heldInto }) => heldInto))
+    return spansOf(here)
       .slice(1)
       .map((span) => {
-        const join = here.explanation.joins.find(({ chord }) => chord === span.index)
-        const held = here.notes.some(({ heldInto }) => heldInto === span.index)
-        if (held) return { bar: span.bar, good: 1 }
+        const join = joins.get(span.index)
+        if (held.has(span.index)) return { bar: span.bar, good: 1 }
         if (!join || Math.abs(join.semitones) > 2) return { bar: span.bar, good: 0 }
         const guide = guideTones(span.chord).some(({ degree }) => degree === join.toDegree)
         const tone = span.chord.tones.some(({ degree }) => degree === join.toDegree)
         return { bar: span.bar, good: guide ? 1 : tone ? 0.5 : 0 }
-      }),
+      })
+  },
   home: (here) =>
     here.notes
       .filter(({ isScale, isTone, coming }) => !isScale && !isTone && !coming)
@@ -85,8 +87,13 @@ const MARKS: Readonly<Record<FreeMark, (here: Sounded) => readonly Point[]>> = {
   },
   variety: (here) => {
     const seen = new Map<string, number>()
-    return barsOf(here).flatMap(({ bar, from, to }) => {
-      const notes = here.notes.filter(({ start }) => start >= from && start < to)
+    const inBar = new Map<number, HeardNote[]>()
+    for (const note of here.notes) {
+      const bar = barOf(here, note.start)
+      inBar.set(bar, [...(inBar.get(bar) ?? []), note])
+    }
+    return barsOf(here).flatMap(({ bar, from }) => {
+      const notes = inBar.get(bar) ?? []
       if (notes.length < 2) return []
       const shape = shapeOf(notes, from)
       const count = (seen.get(shape) ?? 0) + 1
@@ -118,11 +125,12 @@ export const judgeTake = (exercise: Exercise, take: Take): FreeJudgement => {
   const ground = groundFor(exercise)
   const notes = take.notes.map((note) => ({ ...note, onsetMs: note.onsetMs - take.latencyMs }))
   const line = lineOf(ground, exercise, notes)
+  const heard = hearLine(ground.analysis, line)
   const here: Sounded = {
     ...ground,
     line,
-    notes: hearLine(ground.analysis, line),
-    explanation: explainLine(ground.analysis, line),
+    notes: heard,
+    explanation: explainLine(ground.analysis, line, heard),
   }
   return {
     points: {

@@ -15,8 +15,10 @@ export type { Measures } from './measure.ts'
 export { costOfLine } from './weigh.ts'
 
 /** What can be counted of any line over an analysis. */
-export const measured = (analysis: Analysis, line: Line): Measures =>
-  measureLine(analysis, line, hearLine(analysis, line), explainLine(analysis, line))
+export const measured = (analysis: Analysis, line: Line): Measures => {
+  const notes = hearLine(analysis, line)
+  return measureLine(analysis, line, notes, explainLine(analysis, line, notes))
+}
 
 /** Something that a teacher would say of a line. */
 export interface Finding {
@@ -86,7 +88,7 @@ const heardLine = (analysis: Analysis, line: Line, view: ReviewView): Heard => {
     notes.length === 0
       ? 0
       : barAt(starts, notes.at(-1)!.start) - barAt(starts, Math.max(0, notes[0]!.start)) + 1
-  return { analysis, notes, explanation: explainLine(analysis, line), view, bars }
+  return { analysis, notes, explanation: explainLine(analysis, line, notes), view, bars }
 }
 
 const findingsOf = (heard: Heard): readonly Finding[] => {

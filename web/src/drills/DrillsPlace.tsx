@@ -13,6 +13,7 @@ import { Fragment, type KeyboardEvent, useState } from 'react'
 import { useSettings } from '../app/settings.ts'
 import { Choice } from '../parts/Choice.tsx'
 import { Segments } from '../parts/Segments.tsx'
+import { usePainted } from '../parts/usePainted.ts'
 import { StateMark } from '../parts/VerdictMark.tsx'
 import { barsText, useOpenTune } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
@@ -41,6 +42,8 @@ export const DrillsPlace = () => {
   const [rung, setRung] = useState<RungId>('outline-up')
   const [key, setKey] = useState<string>()
   const { of } = useSettings()
+  // The ladder first: what a rung asks over many bars takes a moment to be made.
+  const painted = usePainted()
   const chosen = ladder.keys.find(({ tonic }) => tonic === key) ?? ladder.keys[0]!
   return (
     <div className="grid grow bg-sheet lg:grid-cols-[minmax(0,1fr)_20rem]">
@@ -96,6 +99,7 @@ export const DrillsPlace = () => {
             <Grid
               ladder={ladder}
               filter={filter}
+              whole={painted}
               rung={rung}
               chosen={chosen}
               onChoose={(id, to) => {
@@ -113,14 +117,16 @@ export const DrillsPlace = () => {
           </>
         )}
       </div>
-      <RungPanel
-        key={`${rung} ${chosen.tonic}`}
-        open={open}
-        ladder={ladder}
-        rung={rung}
-        at={chosen}
-        keys={order === OWN ? concertList(own, of) : order === 'fourths' ? undefined : order}
-      />
+      {painted && (
+        <RungPanel
+          key={`${rung} ${chosen.tonic}`}
+          open={open}
+          ladder={ladder}
+          rung={rung}
+          at={chosen}
+          keys={order === OWN ? concertList(own, of) : order === 'fourths' ? undefined : order}
+        />
+      )}
     </div>
   )
 }
@@ -131,14 +137,20 @@ interface GridProps {
   readonly rung: RungId
   readonly chosen: Key
   readonly onChoose: (rung: RungId, key: Key) => void
+  /** Whether all rows are shown, or those that a window holds: the others follow when these are painted. */
+  readonly whole: boolean
 }
 
-const Grid = ({ ladder, filter, rung, chosen, onChoose }: GridProps) => {
+/** Rows that a window holds. */
+const FIRST_ROWS = 16
+
+const Grid = ({ ladder, filter, rung, chosen, onChoose, whole }: GridProps) => {
   const { of } = useSettings()
   const names = ladder.keys.map(({ tonic, mode }) => writtenKey(`${tonic} ${mode}`, of).split(' ')[0]!)
   const rows = RUNGS.filter(
     ({ id }) => filter === ALL || ladder.keys.some((key) => ladder.cell(id, key).state === filter),
   )
+  const shown = whole ? rows : rows.slice(0, FIRST_ROWS)
   /** The arrows move from cell to cell; one of them is in the tab order. */
   const onKey = (event: KeyboardEvent) => {
     const by = {
@@ -173,7 +185,7 @@ const Grid = ({ ladder, filter, rung, chosen, onChoose }: GridProps) => {
           </tr>
         </thead>
         <tbody>
-          {rows.map((row, at) => (
+          {shown.map((row, at) => (
             <Fragment key={row.id}>
               {row.grade !== rows[at - 1]?.grade && (
                 <tr>

@@ -1,6 +1,5 @@
 import {
   bandEvents,
-  explainLine,
   type Key,
   piecesOf,
   type RungId,
@@ -10,7 +9,7 @@ import {
   wordReason,
 } from '@eager-contour/core'
 import { format } from 'date-fns'
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { useSettings } from '../app/settings.ts'
 import { PrintSheet } from '../line/PrintSheet.tsx'
@@ -87,7 +86,6 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
     .slice(0, 8)
     .map(({ spelling }) => withSigns(spelling.replace(/-?\d+$/, '')))
     .join(' ')
-  const explanation = useMemo(() => explainLine(made.written, made.line), [made])
   const onHear = () => {
     if (!made.outcome.ok) return
     const { swing } = made.outcome.value
@@ -172,7 +170,6 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
           remark={`${row.asks}, at ${atTempo}`}
           analysis={made.written}
           line={made.line}
-          explanation={explanation}
           stretch={stretch}
           view={PRINTED}
         />

@@ -7,8 +7,8 @@ import {
   type LadderCell,
   ladderCell,
   pitchClassOf,
-  RUNGS,
   type RungId,
+  rungOf,
 } from '@eager-contour/core'
 import { useMemo } from 'react'
 import { useRunsQuery } from '../data/api.ts'
@@ -41,8 +41,7 @@ export const useLadder = ({ tune, sounding, stretch }: OpenTune, order: KeyOrder
     return {
       keys: keysInOrderOf(own, order),
       runs: runsOf,
-      cell: (rung, key) =>
-        ladderCell(RUNGS.find(({ id }) => id === rung)!, [...runsOf(rung, key)].reverse(), now),
+      cell: (rung, key) => ladderCell(rungOf(rung), [...runsOf(rung, key)].reverse(), now),
     }
   }, [runs, tune.id, sounding, stretch, order])
 }

@@ -1,6 +1,7 @@
 import {
   type Analysis,
   type Explanation,
+  explainLine,
   type Line,
   type Stretch,
   scoreOf,
@@ -19,7 +20,8 @@ interface PrintSheetProps {
   readonly remark: string
   readonly analysis: Analysis
   readonly line: Line
-  readonly explanation: Explanation
+  /** Made when it is printed where it is left out. */
+  readonly explanation?: Explanation
   readonly stretch: Stretch
   readonly view: View
 }
@@ -44,8 +46,18 @@ export const PrintSheet = (props: PrintSheetProps) => {
   return printing ? createPortal(<Sheet {...props} />, document.body) : null
 }
 
-const Sheet = ({ title, tune, remark, analysis, line, explanation, stretch, view }: PrintSheetProps) => {
+const Sheet = ({
+  title,
+  tune,
+  remark,
+  analysis,
+  line,
+  explanation: known,
+  stretch,
+  view,
+}: PrintSheetProps) => {
   const { of } = useSettings()
+  const explanation = useMemo(() => known ?? explainLine(analysis, line), [known, analysis, line])
   const { chart } = analysis
   const score = useMemo(() => scoreOf(chart, line, stretch), [chart, line, stretch])
   const systems = useMemo(
