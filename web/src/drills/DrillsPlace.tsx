@@ -141,6 +141,10 @@ interface GridProps {
   readonly whole: boolean
 }
 
+const CELL =
+  'inline-flex h-9 w-full min-w-9 items-center justify-center rounded-lg align-middle hover:bg-ledge aria-pressed:bg-ledge-guide'
+/** Most cells: their mark is drawn by the style alone. */
+const UNTRIED = `${CELL} untried`
 /** Rows that a window holds. */
 const FIRST_ROWS = 16
 
@@ -210,9 +214,9 @@ const Grid = ({ ladder, filter, rung, chosen, onChoose, whole }: GridProps) => {
                         aria-pressed={here}
                         aria-label={`${row.name} in ${names[column]}: ${state}`}
                         onClick={() => onChoose(row.id, key)}
-                        className="inline-flex h-9 w-full min-w-9 items-center justify-center rounded-lg hover:bg-ledge aria-pressed:bg-ledge-guide"
+                        className={state === 'not tried' ? UNTRIED : CELL}
                       >
-                        <StateMark state={state} />
+                        {state !== 'not tried' && <StateMark state={state} />}
                       </button>
                     </td>
                   )
