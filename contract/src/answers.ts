@@ -1,4 +1,13 @@
-import type { Line, Marks, Override, Phrase, RunVerdict, Stretch, Take } from '@eager-contour/core'
+import type {
+  GradeRules,
+  Line,
+  Marks,
+  Override,
+  Phrase,
+  RunVerdict,
+  Stretch,
+  Take,
+} from '@eager-contour/core'
 
 export interface TuneAnswer {
   readonly id: string
@@ -91,6 +100,10 @@ export interface SettingsAnswer {
   readonly scaleNames: 'mode' | 'parent'
   readonly spelling: 'exact' | 'simple'
   readonly player: string
+  /** What is graded otherwise than the ladder has it. */
+  readonly grading: Partial<Pick<GradeRules, 'onTimeBeats' | 'onTimeMs' | 'octaves' | 'leasts'>>
+  /** Minutes of playing after which a pause is proposed; 0: never. */
+  readonly restMinutes: number
 }
 
 export interface HealthAnswer {
@@ -104,5 +117,5 @@ export interface DemoData {
   readonly lines: readonly Omit<LineAnswer, 'revision' | 'updatedAt'>[]
   readonly phrases: readonly Omit<PhraseAnswer, 'revision' | 'updatedAt'>[]
   readonly runs: readonly Omit<RunWithTakeAnswer, 'source'>[]
-  readonly settings: Omit<SettingsAnswer, 'revision' | 'spelling'>
+  readonly settings: Omit<SettingsAnswer, 'revision' | 'spelling' | 'grading' | 'restMinutes'>
 }

@@ -98,6 +98,21 @@ export class TakePart {
   @IsString() @MaxLength(40) grader: string
 }
 
+/** From which mark on a run nearly holds, holds, and moves on. */
+class LeastsPart {
+  @IsInt() @Min(0) @Max(100) nearly: number
+  @IsInt() @Min(0) @Max(100) holds: number
+  @IsInt() @Min(0) @Max(100) movesOn: number
+}
+
+/** What a player wants to be graded otherwise than the ladder has it. */
+export class GradingPart {
+  @IsOptional() @IsNumber() @Min(0.01) @Max(1) onTimeBeats?: number
+  @IsOptional() @IsNumber() @Min(1) @Max(1000) onTimeMs?: number
+  @IsOptional() @IsIn(['any', 'as written']) octaves?: 'any' | 'as written'
+  @IsOptional() @ValidateNested() @Type(() => LeastsPart) leasts?: LeastsPart
+}
+
 /** Only the marks that the rung asked for are there. */
 export class MarksPart {
   @IsOptional() @IsInt() @Min(0) @Max(100) notes?: number

@@ -18,6 +18,7 @@ import {
 } from 'class-validator'
 import { ID_PATTERN, LIMITS } from './limits.ts'
 import {
+  GradingPart,
   MarksPart,
   NotePart,
   PhraseChordPart,
@@ -144,4 +145,6 @@ export class SettingsBody extends EditBody {
   @IsIn(['mode', 'parent']) scaleNames: 'mode' | 'parent'
   @IsOptional() @IsIn(['exact', 'simple']) spelling?: 'exact' | 'simple'
   @IsString() @MaxLength(80) player: string
+  @IsOptional() @ValidateNested() @Type(() => GradingPart) grading?: GradingPart
+  @IsOptional() @IsInt() @Min(0) @Max(600) restMinutes?: number
 }

@@ -146,8 +146,14 @@ test('the server is gone when a run ends: the run is kept, and saved when it is 
 })
 
 test('a pause is proposed after the minutes that the player chose', async ({ page }) => {
-  await page.goto('/setup')
-  await page.getByLabel(/A pause is proposed/).fill('1')
+  const pauseAfter = async (minutes: number) => {
+    await page.goto('/setup')
+    await page.getByLabel(/A pause is proposed/).fill(String(minutes))
+    await expect
+      .poll(async () => (await (await page.request.get('/api/settings')).json()).restMinutes)
+      .toBe(minutes)
+  }
+  await pauseAfter(1)
   await page.goto('/stage/tune-breakwater?bars=1-1&rung=thirds&tempo=300')
   await page.evaluate(
     () =>
@@ -165,4 +171,6 @@ test('a pause is proposed after the minutes that the player chose', async ({ pag
   await expect(page.getByText('1 minute without a pause')).toBeVisible()
   await page.getByRole('button', { name: 'Later' }).click()
   await expect(page.getByText('without a pause')).toHaveCount(0)
+  // Setup is one for all.
+  await pauseAfter(25)
 })

@@ -45,6 +45,23 @@ test('a line sounds the same whoever reads it', async ({ page }) => {
   expect(degrees(concert)).toEqual(degrees(asHorn))
 })
 
+test('how strictly runs are graded is set, kept by the server, and as the ladder has it again', async ({
+  page,
+}) => {
+  const kept = async () => (await (await page.request.get('/api/settings')).json()).grading
+  await page.goto('/setup')
+  const within = page.getByLabel('On time within milliseconds')
+  await expect(within).toHaveValue('50')
+  await within.fill('35')
+  await page.getByRole('radio', { name: 'is wrong' }).click()
+  await expect.poll(kept).toEqual({ onTimeMs: 35, octaves: 'as written' })
+  await page.reload()
+  await expect(within).toHaveValue('35')
+  await page.getByRole('button', { name: 'As the ladder has it' }).click()
+  await expect(within).toHaveValue('50')
+  await expect.poll(kept).toEqual({})
+})
+
 test('night, symbols and names are chosen once and stay', async ({ page }) => {
   await page.goto('/setup')
   await page.getByRole('radio', { name: 'night' }).click()

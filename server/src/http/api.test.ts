@@ -211,7 +211,16 @@ describe('the API', () => {
     const { body } = await call().get('/api/settings')
     expect(body).toMatchObject({ revision: 0, instrument: 'concert' })
     const kept = await call().put('/api/settings', { ...body, edit: 'edit-0020', look: 'night' })
-    expect(kept.body).toMatchObject({ revision: 1, look: 'night' })
+    expect(kept.body).toMatchObject({ revision: 1, look: 'night', grading: {}, restMinutes: 25 })
+    const own = { onTimeMs: 35, leasts: { nearly: 60, holds: 80, movesOn: 90 } }
+    await call().put('/api/settings', { ...kept.body, edit: 'edit-0021', grading: own, restMinutes: 40 })
+    expect((await call().get('/api/settings')).body).toMatchObject({ grading: own, restMinutes: 40 })
+    const wrong = await call().put('/api/settings', {
+      ...kept.body,
+      edit: 'edit-0022',
+      grading: { leasts: { nearly: 700, holds: 80, movesOn: 90 } },
+    })
+    expect(wrong.body.error.problems[0].args[0]).toBe('grading.leasts.nearly')
   })
 
   it('checks every body and parameter, and says which field is wrong', async () => {

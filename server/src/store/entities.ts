@@ -1,3 +1,4 @@
+import type { SettingsAnswer } from '@eager-contour/contract'
 import type { LineNote, Marks, Override, PhraseChord, PhraseNote } from '@eager-contour/core'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
 
@@ -109,4 +110,6 @@ export class SettingsEntity extends Edited {
   @Column('text') scaleNames: string
   @Column('text', { default: 'exact' }) spelling: string
   @Column('text') player: string
+  @Column('simple-json', { default: '{}' }) grading: SettingsAnswer['grading']
+  @Column('integer', { default: 25 }) restMinutes: number
 }

@@ -15,6 +15,7 @@ import {
 } from './entities.ts'
 import { Exercises1764400000000 } from './exercises.migration.ts'
 import { First1764000000000 } from './first.migration.ts'
+import { Grading1764500000000 } from './grading.migration.ts'
 import { Marks1764300000000 } from './marks.migration.ts'
 import { Phrases1764200000000 } from './phrases.migration.ts'
 import { Readings1764100000000 } from './readings.migration.ts'
@@ -53,6 +54,7 @@ export const openStore = async (file: string): Promise<DataSource> => {
       Phrases1764200000000,
       Marks1764300000000,
       Exercises1764400000000,
+      Grading1764500000000,
     ],
     migrationsRun: true,
     prepareDatabase: (database: { pragma: (text: string) => void }) => {

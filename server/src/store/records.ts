@@ -151,6 +151,9 @@ const DEFAULT_SETTINGS: SettingsAnswer = {
   scaleNames: 'mode',
   spelling: 'exact',
   player: '',
+  grading: {},
+  /** Repetition hurts: a pause every 25 to 30 minutes (common practice, no source). */
+  restMinutes: 25,
 }
 
 const settingsAnswer = (row: SettingsEntity): SettingsAnswer => ({
@@ -161,6 +164,8 @@ const settingsAnswer = (row: SettingsEntity): SettingsAnswer => ({
   scaleNames: row.scaleNames as SettingsAnswer['scaleNames'],
   spelling: row.spelling as SettingsAnswer['spelling'],
   player: row.player,
+  grading: row.grading,
+  restMinutes: row.restMinutes,
 })
 
 export const readSettings = async (store: Store): Promise<SettingsAnswer> => {
@@ -169,7 +174,7 @@ export const readSettings = async (store: Store): Promise<SettingsAnswer> => {
 }
 
 export const writeSettings = async (store: Store, body: SettingsBody): Promise<SettingsAnswer> => {
-  const { instrument, look, chordStyle, scaleNames, spelling, player } = body
+  const { instrument, look, chordStyle, scaleNames, spelling, player, grading, restMinutes } = body
   return settingsAnswer(
     await writeEdited(
       store,
@@ -183,6 +188,8 @@ export const writeSettings = async (store: Store, body: SettingsBody): Promise<S
         scaleNames,
         spelling: spelling ?? known?.spelling ?? 'exact',
         player,
+        grading: grading ?? known?.grading ?? DEFAULT_SETTINGS.grading,
+        restMinutes: restMinutes ?? known?.restMinutes ?? DEFAULT_SETTINGS.restMinutes,
       }),
       settingsAnswer,
     ),

@@ -10,6 +10,8 @@ const UNREAD: SettingsAnswer = {
   scaleNames: 'mode',
   spelling: 'exact',
   player: '',
+  grading: {},
+  restMinutes: 25,
 }
 
 export interface Settings extends SettingsAnswer {

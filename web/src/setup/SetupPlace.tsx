@@ -3,14 +3,12 @@ import { useSettings } from '../app/settings.ts'
 import { useSaveSettings } from '../app/useSaveSettings.ts'
 import { NumberField } from '../parts/NumberField.tsx'
 import { Segments } from '../parts/Segments.tsx'
-import { useRestMinutes } from '../stage/useRest.ts'
 import { GradingSetup } from './GradingSetup.tsx'
 
 /** Instrument, names and look. Each choice counts at once. */
 export const SetupPlace = () => {
   const settings = useSettings()
   const choose = useSaveSettings()
-  const [minutes, setMinutes] = useRestMinutes()
   return (
     <div className="mx-auto w-full max-w-4xl space-y-7 px-5 py-4">
       <h1 className="text-4xl">Setup</h1>
@@ -72,10 +70,10 @@ export const SetupPlace = () => {
       <GradingSetup />
       <NumberField
         label="A pause is proposed after so many minutes of playing (0: never)"
-        value={minutes}
+        value={settings.restMinutes}
         least={0}
         most={120}
-        onChange={setMinutes}
+        onChange={(restMinutes) => choose({ restMinutes })}
       />
       <p className="max-w-prose text-soft">
         Keep headphones and amplifiers low: long playing above about 85 dB(A) harms hearing. Pause every half

@@ -1,21 +1,17 @@
+import type { SettingsAnswer } from '@eager-contour/contract'
 import { GRADE_RULES, type GradeRules } from '@eager-contour/core'
-import { useCallback, useEffect, useMemo, useState } from 'react'
-import { keepDraft, readDraft } from '../data/browserStore.ts'
+import { useMemo } from 'react'
+import { useSettings } from '../app/settings.ts'
+import { useSaveSettings } from '../app/useSaveSettings.ts'
 
-const KEPT = 'grade rules'
+type Own = SettingsAnswer['grading']
 
-/** How runs are graded: the ladder's rules, and what the player has set otherwise. Kept in the browser. */
-export const useGradeRules = (): readonly [GradeRules, (part: Partial<GradeRules> | undefined) => void] => {
-  const [own, setOwn] = useState<Partial<GradeRules>>({})
-  useEffect(() => {
-    void readDraft<Partial<GradeRules>>(KEPT).then((kept) => kept && setOwn(kept))
-  }, [])
-  const change = useCallback((part: Partial<GradeRules> | undefined) => {
-    setOwn((before) => {
-      const next = part ? { ...before, ...part } : {}
-      void keepDraft(KEPT, next)
-      return next
-    })
-  }, [])
-  return [useMemo(() => ({ ...GRADE_RULES, ...own }), [own]), change]
+/** How runs are graded: the ladder's rules, and what the player has set otherwise. */
+export const useGradeRules = (): readonly [GradeRules, (part: Own | undefined) => void] => {
+  const { grading } = useSettings()
+  const save = useSaveSettings()
+  return [
+    useMemo(() => ({ ...GRADE_RULES, ...grading }), [grading]),
+    (part) => save({ grading: part ? { ...grading, ...part } : {} }),
+  ]
 }

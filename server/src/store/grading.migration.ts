@@ -1,0 +1,16 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm'
+
+/** How strictly the player wants runs to be graded, and after how many minutes a pause is proposed. */
+export class Grading1764500000000 implements MigrationInterface {
+  name = 'Grading1764500000000'
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "settings" ADD COLUMN "grading" text NOT NULL DEFAULT '{}'`)
+    await runner.query('ALTER TABLE "settings" ADD COLUMN "restMinutes" integer NOT NULL DEFAULT 25')
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query('ALTER TABLE "settings" DROP COLUMN "restMinutes"')
+    await runner.query('ALTER TABLE "settings" DROP COLUMN "grading"')
+  }
+}
