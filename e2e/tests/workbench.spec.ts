@@ -192,18 +192,26 @@ test('a line is played in over the band in time and written in eighths', async (
   await expect(page.getByLabel('Beats a minute')).toHaveText('74')
   await page.getByRole('button', { name: 'Play it in' }).click()
   await expect(page.getByText('Play. What you play is written')).toBeVisible()
-  // Eighths by the position that the page itself shows, each held until the next.
+  // Eighths by what is heard, as a player plays them, each held until the next.
   await page.evaluate(
     async ([name, notes]) => {
       const { eagerContourMidi, eagerContourBand } = globalThis as unknown as {
         eagerContourMidi: StandIn
-        eagerContourBand: { position: () => number | undefined }
+        eagerContourBand: {
+          stamp: () => { readonly sound: number; readonly wall: number }
+          startsAt: () => number
+        }
+      }
+      const heard = () => {
+        const { sound, wall } = eagerContourBand.stamp()
+        const seconds = sound + (performance.now() - wall) / 1000 - eagerContourBand.startsAt()
+        return seconds * (74 / 60) * 480
       }
       const BAR = 1920
       const swing = 0.66
       for (const [at, note] of notes.entries()) {
         const tick = BAR + Math.floor(at / 2) * 480 + (at % 2) * swing * 480
-        while ((eagerContourBand.position() ?? 0) < tick) await new Promise((done) => setTimeout(done, 2))
+        while (heard() < tick) await new Promise((done) => setTimeout(done, 2))
         eagerContourMidi.press(name, note)
         if (at > 0) eagerContourMidi.release(name, notes[at - 1]!)
       }

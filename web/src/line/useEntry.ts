@@ -22,8 +22,10 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import type { HeardNote } from '../listen/useNotes.ts'
 import { bandIfReady, loadBand } from '../sound/band.ts'
 import { followClock } from '../sound/clock.ts'
+import { audioContext } from '../sound/context.ts'
 import { bandCountedIn } from '../sound/countedIn.ts'
 import type { Mix } from '../sound/mixSlice.ts'
+import { pageClock, type RunClock, soundClock } from '../sound/runClock.ts'
 import { bandSound, swingFor } from '../sound/usePlay.ts'
 
 /** The lengths that a typed note can have. */
@@ -70,8 +72,8 @@ export const useEntry = ({ analysis, stretch, of, mix, tempo, line, onLine }: En
   const steps = useRef<number[]>([])
   const played = useRef<PlayedNote[]>([])
   const held = useRef(new Map<number, number>())
-  /** Milliseconds from the stretch's first beat, by the band that the player hears; by the page's clock without one. */
-  const clock = useRef<() => number>(() => 0)
+  /** From the stretch's first beat, by the band that the player hears; by the page's clock without one. */
+  const clock = useRef<RunClock>(undefined)
   const timer = useRef<ReturnType<typeof setInterval>>(undefined)
   useEffect(() => {
     setCaret(start)
@@ -148,17 +150,18 @@ export const useEntry = ({ analysis, stretch, of, mix, tempo, line, onLine }: En
       },
       LEAD_SECONDS,
     )
-    const zero = performance.now() + LEAD_SECONDS * 1000 + ticksToMs(bar, tempo)
-    clock.current = () => {
-      const heard = band?.position()
-      return heard === undefined ? performance.now() - zero : ticksToMs(heard - bar, tempo)
-    }
+    const barMs = ticksToMs(bar, tempo)
+    const now =
+      band && audioContext().state === 'running'
+        ? soundClock(band.startsAt() + barMs / 1000, 0)
+        : pageClock(performance.now() + LEAD_SECONDS * 1000 + barMs, 0)
+    clock.current = now
     followClock(() => {
-      const ticks = msToTicks(clock.current(), tempo)
+      const ticks = msToTicks(now.at(performance.now()), tempo)
       return ticks < 0 || ticks >= end - start ? undefined : start + ticks
     })
     timer.current = setInterval(() => {
-      const ticks = msToTicks(clock.current(), tempo)
+      const ticks = msToTicks(now.at(performance.now()), tempo)
       if (ticks >= end - start + TAIL) done.current()
       else if (ticks >= -EIGHTH) setState('recording')
     }, LOOK_MS)
@@ -167,7 +170,7 @@ export const useEntry = ({ analysis, stretch, of, mix, tempo, line, onLine }: En
   done.current = finish
 
   const onNote = ({ midi, velocity, atMs }: HeardNote) => {
-    const playedMs = clock.current() - (performance.now() - atMs)
+    const playedMs = clock.current?.at(atMs) ?? 0
     const sounding = midi - of.written.semitones
     if (velocity === 0) {
       bandIfReady()?.release(sounding)

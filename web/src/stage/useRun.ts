@@ -19,11 +19,11 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { bandIfReady, loadBand } from '../sound/band.ts'
 import { audioContext, wakeSound } from '../sound/context.ts'
 import { bandCountedIn } from '../sound/countedIn.ts'
+import { pageClock, type RunClock, soundClock } from '../sound/runClock.ts'
 import { useMix } from '../sound/useMix.ts'
 import { bandSound } from '../sound/usePlay.ts'
 import { work } from '../work/work.ts'
 import { playIntoMicrophone } from './playIntoMicrophone.ts'
-import { pageClock, type RunClock, soundClock } from './runClock.ts'
 
 type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'paused' | 'done'
 

@@ -1,6 +1,6 @@
-import { audioContext, heardAt } from '../sound/context.ts'
+import { audioContext, heardAt } from './context.ts'
 
-/** The time of a run, in milliseconds from the exercise's first beat as the player hears it. */
+/** The time of what is played over the band, in milliseconds from the first beat as the player hears it. */
 export interface RunClock {
   /** At a moment of the page (milliseconds of `performance.now`). */
   readonly at: (pageMs: number) => number
