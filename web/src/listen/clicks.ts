@@ -2,8 +2,8 @@ import type { BandEvent } from '@eager-contour/core'
 import type { Band } from '../sound/band.ts'
 
 export const CLICK_BPM = 84
-export const CLICKS = 8
-export const COUNTED = 4
+const CLICKS = 8
+const COUNTED = 4
 export const QUARTER = 480
 export const LEAD_SECONDS = 0.3
 

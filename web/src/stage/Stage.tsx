@@ -262,7 +262,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
               judged={shifted(run.judged, shift)}
               position={run.position}
               style={chordStyle}
-              height={run.state === 'done' ? 215 : trailHeight}
+              height={run.state === 'done' ? 200 : trailHeight}
             />
           ) : (
             <Trail
@@ -273,7 +273,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
               weakestBar={run.grade?.weakestBar}
               style={chordStyle}
               showNames
-              height={run.state === 'done' ? 205 : trailHeight}
+              height={run.state === 'done' ? 190 : trailHeight}
             />
           )}
           {run.state === 'done' && run.grade && (
