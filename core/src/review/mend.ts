@@ -71,6 +71,16 @@ const moveOctave: Way = (heard, line, { from, to }) => {
   ])
 }
 
+/** The note, its pitch class kept, in the octave nearest to a note beside it. */
+const besideNeighbour: Way = (heard, line, { to }) => {
+  const { midi } = heard.notes[to]!
+  return [heard.notes[to - 1], heard.notes[to + 1]].flatMap((beside) => {
+    if (!beside) return []
+    const octaves = Math.round((beside.midi - midi) / OCTAVE)
+    return octaves === 0 ? [] : [repitched(heard, line, new Map([[to, midi + octaves * OCTAVE]]))]
+  })
+}
+
 /** The strong chord tones that hold a place between them, with only notes that follow each other in between. */
 const holdersOf = (heard: Heard, from: number, to: number): readonly [number, number] | undefined => {
   const holdsUp = (note: HeardNote | undefined) => note?.isTone && note.strength === 2
@@ -163,14 +173,14 @@ const WAYS: Readonly<Record<string, readonly Way[]>> = {
   'find.passedOver': [moveNote, refill],
   'find.jump': [moveNote, refill, moveOctave],
   'find.run': [refill, moveOctave],
-  'find.leap': [moveNote, refill, moveOctave],
+  'find.leap': [moveNote, refill, moveOctave, besideNeighbour],
   'find.shape': [refill],
   'find.twice': [moveNote, refill],
   'find.plain': [refillMany, moveOctave],
   'find.dense': [thin],
   'find.breath': [breathe],
-  'find.range': [moveOctave, moveNote],
-  'find.finger': [moveOctave, moveNote],
+  'find.range': [besideNeighbour, moveOctave, moveNote],
+  'find.finger': [besideNeighbour, moveOctave, moveNote],
   'find.end': [moveNote],
   'find.phraseEnd': [moveNote],
   'find.approach': [moveNote, refill],

@@ -99,6 +99,14 @@ describe('reviewLine', () => {
     }
   })
 
+  it('brings a note home that lies octaves away from the others', () => {
+    const analysis = analysed('key: C major\n| Cmaj7 | Dm7 |')
+    const line = eighths('E4 G4 B1 G4 E4 C4 D4 E4 F4')
+    const { findings } = reviewLine(analysis, line, { range })
+    const far = findings.find(({ why }) => why.rule === 'find.range')
+    expect(far?.mend?.line.notes[2]?.spelling).toBe('B4')
+  })
+
   it('never mends for the worse, and words all it says', () => {
     fc.assert(
       fc.property(
