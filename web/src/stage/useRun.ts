@@ -78,6 +78,8 @@ export interface Run {
 }
 
 const LEAD_SECONDS = 0.35
+/** The stage is drawn for playing a moment before the first beat: nothing is drawn anew when the first note comes. */
+const SHOWN_BEFORE_MS = 120
 const TICK_MS = 20
 const TAIL_BEATS = 1.25
 const VELOCITY = 90
@@ -233,7 +235,7 @@ export const useRun = (
       let playing = false
       const timer = setInterval(() => {
         const ms = clock.at(performance.now())
-        if (!playing && ms >= now.fromMs) {
+        if (!playing && ms >= now.fromMs - SHOWN_BEFORE_MS) {
           playing = true
           setState('playing')
         }
