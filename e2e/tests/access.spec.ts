@@ -45,6 +45,7 @@ for (const look of ['day', 'night'] as const) {
       })
     }
     test('axe finds nothing wrong on Line, nor on any of its sheets', async ({ page }) => {
+      test.slow()
       await openPlace(page, 'line')
       await writeLine(page)
       await expect(page.locator('[data-staff-note]').first()).toBeAttached()

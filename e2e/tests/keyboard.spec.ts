@@ -30,6 +30,7 @@ const notesOf = async (page: Page): Promise<readonly string[]> =>
   (await labelsOf(page)).map((label) => label.split(', ').slice(0, 4).join(', '))
 
 test.beforeEach(async ({ page }) => {
+  test.slow()
   // A hand on the mouse would be told.
   await page.addInitScript(() => {
     const touched: string[] = []
