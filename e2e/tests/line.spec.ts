@@ -102,6 +102,24 @@ test('a line is written, explained, varied, gone back to, kept, and there after 
   await expect.poll(() => labelsOf(page)).toEqual(second)
 })
 
+test('a cell that the line must have comes in it, and the brief is as usual again without it', async ({
+  page,
+}) => {
+  await openPlace(page, 'line', '1-8', 'tune-salt-stairs')
+  await writeLine(page)
+  const degrees = async () =>
+    (await labelsOf(page))
+      .map((label) => /, ([^,]+) of [^,]+, /.exec(label)?.[1]?.replace(/^[♭♯]/, '') ?? '')
+      .join(' ')
+  const must = page.getByLabel('Must have the cell')
+  for (const cell of ['3 5 7 9', '5 3 9 R']) {
+    await must.selectOption(cell)
+    await expect.poll(degrees).toContain(cell)
+  }
+  await must.selectOption('nothing')
+  await expect(page.getByLabel('Begin with')).toHaveValue(/As usual/)
+})
+
 test('turning enclosures to often brings more of them', async ({ page }) => {
   await openPlace(page, 'line', '1-8', 'tune-salt-stairs')
   await writeLine(page)

@@ -18,6 +18,7 @@ import { Choice, type ChoiceOption } from '../parts/Choice.tsx'
 import { Segments } from '../parts/Segments.tsx'
 import { Turner } from '../parts/Turner.tsx'
 import { BRIEFS, CLOSELY, type NamedBrief, nameOfWish, type Wish } from './briefs.ts'
+import { cellsOf, MUSTS, mustOf } from './mustHave.ts'
 import type { DeskActs } from './useDesk.ts'
 
 const TURNED: readonly { readonly device: DeviceId; readonly name: string; readonly says: string }[] = [
@@ -208,6 +209,12 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
         label="new register after a breath"
         checked={wish.newRegister ?? false}
         onChange={(newRegister) => acts.change({ newRegister })}
+      />
+      <Choice
+        label="Must have the cell"
+        value={mustOf(wish)}
+        options={MUSTS}
+        onChange={(chosen) => acts.change({ cells: cellsOf(chosen) })}
       />
       <details className="mt-1">
         <summary className="min-h-10 cursor-pointer py-2 font-semibold">More figures</summary>

@@ -125,7 +125,9 @@ export const nameOfWish = (wish: Wish, own: readonly NamedBrief[]): string | und
 /** Without what is as usual, in one order, so that equal wishes read the same. */
 const sorted = (wish: Wish): unknown =>
   Object.entries(wish)
-    .filter(([, value]) => value !== undefined && value !== false)
+    .filter(
+      ([, value]) => value !== undefined && value !== false && !(Array.isArray(value) && value.length === 0),
+    )
     .map(([name, value]): readonly [string, unknown] =>
       name === 'devices'
         ? [

@@ -64,6 +64,8 @@ const lockedOf = (line: DeskLine | undefined): Kept => ({
   line: { title: '', revision: 0 },
 })
 
+/** A cell that had to come and found no place. */
+const MUST = 'line.cell'
 /** So many lines stand beside each other. */
 const MOST_OTHERS = 8
 
@@ -146,8 +148,10 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
       )
       if (ticket !== asked.current || !answer) return
       setBusy(false)
-      setProblem(answer.unmet.map(wordReason).join(' ') || undefined)
       const [composed] = answer.lines
+      // Of the wishes for the whole only what must be there is told.
+      const absent = composed?.missed.filter(({ rule }) => rule === MUST) ?? []
+      setProblem([...answer.unmet, ...absent].map(wordReason).join(' ') || undefined)
       if (composed)
         dispatch(
           lineWritten({

@@ -77,8 +77,9 @@ const compose = async (analysis: number, brief: Brief): Promise<Composed | undef
   asked += 1
   const ticket = asked
   const answerAt = performance.now() + ANSWER_MS
-  // One line answers at once, also on a slow machine; several may take their time.
-  const enough = () => brief.count === 1 && performance.now() > answerAt
+  // One line answers at once, also on a slow machine; several, and what a line must have, may take their time.
+  const must = brief.cells?.some((cell) => cell.must) ?? false
+  const enough = () => brief.count === 1 && !must && performance.now() > answerAt
   const steps = composing(analysisOf(analysis), brief, tableFor(brief), enough)
   for (;;) {
     const until = performance.now() + SPELL_MS
