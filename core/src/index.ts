@@ -131,7 +131,7 @@ export {
   TUNINGS,
   tuningFrom,
 } from './listen/calibrate.ts'
-export { Ear, HEARING_RULES, type HeardTone, type HearingRules, windowFor } from './listen/hearing.ts'
+export { Ear, HEARING_RULES, type HeardTone, type HearingRules, lookFor } from './listen/hearing.ts'
 export { quantise } from './listen/quantise.ts'
 export { GRADER, type PlayedNote, type Source, type Take } from './listen/take.ts'
 export type { Outcome, Place, Problem, Reason } from './outcome/outcome.ts'

@@ -24,7 +24,7 @@ export const HEARING_RULES: HearingRules = {
   window: 2048,
   hop: 256,
   gate: 0.006,
-  clarity: 0.9,
+  clarity: 0.85,
   rise: 1.8,
   agree: 4,
   tuningHz: 440,
@@ -32,12 +32,21 @@ export const HEARING_RULES: HearingRules = {
   high: 96,
 }
 
-/** Below this a period needs a longer window (MIDI number). */
-const DEEP = 33
-const DEEP_WINDOW = 3072
+/** By the lowest note (MIDI number) from which they will do: windows of two periods and a half; the shorter ones agree more often, lest speech be taken for notes. */
+const LOOKS: readonly (readonly [low: number, look: Pick<HearingRules, 'window' | 'agree'>])[] = [
+  [48, { window: 1024, agree: 5 }],
+  [40, { window: 1536, agree: 5 }],
+  [33, { window: 2048, agree: 4 }],
+  [0, { window: 3072, agree: 4 }],
+]
+/** So many half steps under its lowest note an instrument may still be heard: what lies deeper is a voice, the band's bass, a tram. */
+const BELOW = 3
 
-/** The window for an instrument by its lowest sounding note. */
-export const windowFor = (low: number): number => (low < DEEP ? DEEP_WINDOW : HEARING_RULES.window)
+/** How an instrument is listened to by its lowest sounding note: the higher that lies, the sooner a note is told. */
+export const lookFor = (low: number): Pick<HearingRules, 'window' | 'agree' | 'low'> => ({
+  ...LOOKS.find(([from]) => low >= from)![1],
+  low: low - BELOW,
+})
 
 /** A note that was heard: milliseconds from the first sample. */
 export interface HeardTone {
@@ -56,6 +65,8 @@ interface Moment {
   readonly loud: number
   /** A MIDI number with its fraction; undefined where no pitch is sure. */
   readonly pitch: number | undefined
+  /** An octave up would fit too, if not as well. */
+  readonly doubtful: boolean
 }
 
 interface Sounding {
@@ -67,6 +78,8 @@ interface Sounding {
 
 /** The share of the best fit that a shorter period needs. */
 const NEARLY_AS_WELL = 0.65
+/** The same where the shorter one is not sure: a steady tone whose octave sounds strongly in it. */
+const AS_WELL = 0.9
 /** For so long after an onset its own swell is no new attack. */
 const SWELL_MS = 70
 /** Loudness is that of the newest part of the window. */
@@ -77,13 +90,15 @@ const LOOK_BACK_MS = 60
 const DIP = 0.6
 /** Two attacks lie at least so far apart. */
 const APART_MS = 85
-/** From one window to the next a note stays within so many half steps; a slide into a note does not. */
-const SLIDE = 0.15
+/** From one window to the next a note moves by fewer half steps, be it on the line between two; a slide into a note, or speech, by more. */
+const SLIDE = 0.04
 /** Half steps from the middle of a pitch that may still be a slide, and so many times the windows that have to agree. */
 const OFF_MIDDLE = 0.3
 const PATIENCE = 2
 /** So many windows fewer have to agree where an attack was heard: then something new has begun. */
 const ATTACKED = 1
+/** An attack that no pitch followed for so long was not that of the note that comes then. */
+const FORGOTTEN_MS = 120
 /** What is left of a note may come over the gate again for so long, quieter than this part of its loudest. */
 const LINGER_MS = 500
 const REVIVED = 0.4
@@ -100,7 +115,9 @@ export class Ear {
   private sinceHop = 0
   private recent: Moment[] = []
   private note: Sounding | undefined
-  private candidate: { midi: number; pitch: number; count: number; fromMs: number } | undefined
+  private candidate:
+    | { midi: number; pitch: number; count: number; fromMs: number; doubtful: boolean }
+    | undefined
   /** The note that last ended: what is left of it is no new one. */
   private gone: { readonly midi: number; readonly loudest: number; readonly endMs: number } | undefined
   private attackMs: number | undefined
@@ -119,8 +136,6 @@ export class Ear {
     private readonly rules: HearingRules = HEARING_RULES,
   ) {
     this.detector = PitchDetector.forFloat32Array(rules.window)
-    // Of two periods that fit nearly as well the shorter one: horns have strong second harmonics.
-    this.detector.clarityThreshold = NEARLY_AS_WELL
     this.ring = new Float32Array(rules.window)
     this.windowMs = (rules.window / rate) * 1000
   }
@@ -156,11 +171,18 @@ export class Ear {
     let energy = 0
     for (let at = window - part; at < window; at += 1) energy += ordered[at]! ** 2
     const loud = Math.sqrt(energy / part)
-    if (this.filled < window || loud < gate) return { atMs, loud, pitch: undefined }
-    const [hertz, sure] = this.detector.findPitch(ordered, this.rate)
-    const pitch = 69 + 12 * Math.log2(hertz / tuningHz)
-    const meant = sure >= clarity && pitch >= low - 0.5 && pitch <= high + 0.5
-    return { atMs, loud, pitch: meant ? pitch : undefined }
+    if (this.filled < window || loud < gate) return { atMs, loud, pitch: undefined, doubtful: false }
+    const find = (nearly: number): number | undefined => {
+      this.detector.clarityThreshold = nearly
+      const [hertz, sure] = this.detector.findPitch(ordered, this.rate)
+      const pitch = 69 + 12 * Math.log2(hertz / tuningHz)
+      return sure >= clarity && pitch >= low - 0.5 && pitch <= high + 0.5 ? pitch : undefined
+    }
+    // Of two periods that fit nearly as well the shorter one, lest two notes in one window be heard as a deep one.
+    const shorter = find(NEARLY_AS_WELL)
+    return shorter === undefined
+      ? { atMs, loud, pitch: find(AS_WELL), doubtful: true }
+      : { atMs, loud, pitch: shorter, doubtful: false }
   }
 
   private moment(now: Moment): void {
@@ -175,6 +197,7 @@ export class Ear {
       this.attackMs = now.atMs
       this.dipped = quietest < DIP * this.peak
     }
+    if (this.attackMs !== undefined && now.atMs - this.attackMs > FORGOTTEN_MS) this.attackMs = undefined
     if (now.loud < gate) {
       this.silentMs ??= now.atMs
       this.candidate = undefined
@@ -185,11 +208,17 @@ export class Ear {
     if (now.pitch === undefined) return
     const midi = Math.round(now.pitch)
     const { candidate } = this
-    const steady = candidate !== undefined && Math.abs(now.pitch - candidate.pitch) < SLIDE
+    const moved = candidate ? Math.abs(now.pitch - candidate.pitch) : Number.POSITIVE_INFINITY
     this.candidate =
-      candidate?.midi === midi && steady
-        ? { ...candidate, pitch: now.pitch, count: candidate.count + 1 }
-        : { midi, pitch: now.pitch, count: 1, fromMs: now.atMs }
+      candidate && moved < SLIDE
+        ? {
+            ...candidate,
+            midi,
+            pitch: now.pitch,
+            count: candidate.count + 1,
+            doubtful: candidate.doubtful && now.doubtful,
+          }
+        : { midi, pitch: now.pitch, count: 1, fromMs: now.atMs, doubtful: now.doubtful }
     const { gone } = this
     const lingers =
       !this.note &&
@@ -202,7 +231,8 @@ export class Ear {
     const again = this.attackMs !== undefined && this.dipped && now.atMs > this.attackMs + this.windowMs
     // Far from its middle a pitch may be on its way to another: it has to stay for longer.
     const sure = this.attackMs === undefined ? agree : agree - ATTACKED
-    const needed = Math.abs(now.pitch - midi) > OFF_MIDDLE ? agree * PATIENCE : sure
+    const patient = this.candidate.doubtful || Math.abs(now.pitch - midi) > OFF_MIDDLE
+    const needed = patient ? agree * PATIENCE : sure
     if (this.candidate.count >= needed && (other || again)) this.begin(now, midi)
     else if (!other) this.note?.cents.push((now.pitch - midi) * 100)
   }

@@ -1,4 +1,4 @@
-import { HEARING_RULES, windowFor } from '@eager-contour/core'
+import { HEARING_RULES, lookFor } from '@eager-contour/core'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
 import { audioContext, wakeSound } from '../sound/context.ts'
 import type { EarNews } from './earWorker.ts'
@@ -61,13 +61,13 @@ let lowest = 40
 
 const order = (port?: MessagePort): void => {
   const { gate, tuningHz } = microphone.fit
-  const rules = { gate, tuningHz, window: windowFor(lowest) }
+  const rules = { gate, tuningHz, ...lookFor(lowest) }
   ear?.postMessage({ rate: audioContext().sampleRate, rules, port }, port ? [port] : [])
 }
 
 /** Listens for an instrument by its lowest sounding note (MIDI number): deep ones need a longer look. */
 export const listenFor = (low: number): void => {
-  if (windowFor(low) === windowFor(lowest)) return
+  if (low === lowest) return
   lowest = low
   order()
 }

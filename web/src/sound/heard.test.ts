@@ -1,5 +1,13 @@
 import { readFileSync } from 'node:fs'
-import { type BandEvent, Ear, HEARING_RULES, randomFrom } from '@eager-contour/core'
+import {
+  type BandEvent,
+  Ear,
+  gateFor,
+  HEARING_RULES,
+  instrumentOf,
+  lookFor,
+  randomFrom,
+} from '@eager-contour/core'
 import { describe, expect, it } from 'vitest'
 import type { BandSound } from './band.ts'
 import { renderBand } from './render.ts'
@@ -14,6 +22,9 @@ const soundOf = (lineSound: string): BandSound =>
       { ...voice, volume: 100, silent: false },
     ]),
   ) as unknown as BandSound
+
+/** Root mean square of −40 dB, full scale 1. */
+const ROOM_NOISE = 0.01
 
 const COUNT = 64
 const EIGHTH = 240
@@ -30,14 +41,22 @@ const wandering = (seed: number): readonly number[] => {
 }
 
 /** What is heard of a line that a sampled instrument plays: notes right, octaves off, and each onset's error from the usual. */
-const played = async (lineSound: string, bpm: number, pitches: readonly number[]) => {
+const played = async (lineSound: string, bpm: number, pitches: readonly number[], noise = 0) => {
+  const look = lookFor(instrumentOf(lineSound).range.low)
   const events = pitches.map(
     (midi, at): BandEvent => ({ part: 'line', tick: at * EIGHTH, duration: EIGHTH, midi, velocity: 100 }),
   )
   const { left, rate } = await renderBand(font(), { events, sound: soundOf(lineSound), bpm, room: false })
   const heard: { onsetMs: number; midi: number }[] = []
-  const hearing = new Ear(rate, (tone, ended) => ended && heard.push(tone))
-  hearing.take(left)
+  const gate = noise > 0 ? gateFor([noise]) : HEARING_RULES.gate
+  const hearing = new Ear(rate, (tone, ended) => ended && heard.push(tone), {
+    ...HEARING_RULES,
+    ...look,
+    gate,
+  })
+  const random = randomFrom(1)
+  // Even noise from −1 to 1 has a root mean square of 1/√3.
+  hearing.take(noise > 0 ? left.map((sample) => sample + noise * Math.sqrt(3) * (2 * random() - 1)) : left)
   hearing.end()
   const eighthMs = 30_000 / bpm
   const near = (at: number) =>
@@ -59,18 +78,30 @@ const played = async (lineSound: string, bpm: number, pitches: readonly number[]
 
 describe('a sampled horn or guitar, heard through the microphone’s ear', () => {
   it.each([
-    ['alto-sax', 60],
-    ['alto-sax', 200],
-    ['trumpet', 60],
-    ['trumpet', 200],
-    ['guitar', 60],
-    ['guitar', 200],
+    ['alto-sax', 60, 60],
+    ['alto-sax', 200, 200],
+    ['alto-sax', 200, 201],
+    ['alto-sax', 200, 202],
+    ['trumpet', 60, 60],
+    ['trumpet', 200, 200],
+    ['guitar', 60, 60],
+    ['guitar', 200, 200],
   ])(
-    '%s in eighths at %i: at least 97 of 100 notes, few more, onsets within 25 ms of the usual',
-    async (sound, bpm) => {
-      const { right, heard, octaves, error } = await played(sound, bpm, wandering(bpm))
+    '%s in eighths at %i (seed %i): at least 97 of 100 notes, few more, onsets within 25 ms of the usual',
+    async (sound, bpm, seed) => {
+      const { right, heard, octaves, error } = await played(sound, bpm, wandering(seed))
       expect(right / COUNT).toBeGreaterThanOrEqual(0.97)
       expect(heard).toBeLessThanOrEqual(COUNT * 1.1)
+      expect(octaves / COUNT).toBeLessThan(0.01)
+      expect(error).toBeLessThan(25)
+    },
+  )
+
+  it.each(['alto-sax', 'trumpet', 'guitar'])(
+    '%s in eighths at 200 through the noise of a room at −40 dB, with silence set over it: the same',
+    async (sound) => {
+      const { right, octaves, error } = await played(sound, 200, wandering(200), ROOM_NOISE)
+      expect(right / COUNT).toBeGreaterThanOrEqual(0.97)
       expect(octaves / COUNT).toBeLessThan(0.01)
       expect(error).toBeLessThan(25)
     },
