@@ -92,11 +92,13 @@ const DIP = 0.6
 const APART_MS = 85
 /** From one window to the next a note moves by fewer half steps, be it on the line between two; a slide into a note, or speech, by more. */
 const SLIDE = 0.04
+/** So much at an attack, from its first window to the second: the first holds little of the note as yet. */
+const SETTLING = 0.2
 /** Half steps from the middle of a pitch that may still be a slide, and so many times the windows that have to agree. */
 const OFF_MIDDLE = 0.3
 const PATIENCE = 2
 /** So many windows fewer have to agree where an attack was heard: then something new has begun. */
-const ATTACKED = 1
+const ATTACKED = 2
 /** An attack that no pitch followed for so long was not that of the note that comes then. */
 const FORGOTTEN_MS = 120
 /** What is left of a note may come over the gate again for so long, quieter than this part of its loudest. */
@@ -209,8 +211,9 @@ export class Ear {
     const midi = Math.round(now.pitch)
     const { candidate } = this
     const moved = candidate ? Math.abs(now.pitch - candidate.pitch) : Number.POSITIVE_INFINITY
+    const settling = this.attackMs !== undefined && candidate?.count === 1
     this.candidate =
-      candidate && moved < SLIDE
+      candidate && moved < (settling ? SETTLING : SLIDE)
         ? {
             ...candidate,
             midi,

@@ -3,6 +3,7 @@ import processorUrl from 'spessasynth_lib/dist/spessasynth_processor.min.js?url'
 
 import { audioContext, wakeSound } from './context.ts'
 import { loudnessOf, VOLUME, voicesOf } from './sounds.ts'
+import { UNHEARD, unpacking } from './unpacked.ts'
 
 const SOUND_FONT = '/sound/band.sf3'
 const TICKS_PER_QUARTER = 480
@@ -39,6 +40,12 @@ export interface Band {
   /** Puts other notes in the place of those to come, at the place where the play is. */
   readonly replace: (played: Played) => void
   readonly setSound: (sound: BandSound) => void
+  /** Has the samples ready of what will be played, and of the notes that the line's voice will be struck with. */
+  readonly prepare: (
+    events: readonly BandEvent[],
+    struck?: readonly number[],
+    velocity?: number,
+  ) => Promise<void>
   readonly stop: () => void
   readonly setTempo: (bpm: number) => void
   /** Where the play is, in ticks from the first event's zero; undefined when nothing plays. */
@@ -94,7 +101,7 @@ const makeBand = async (): Promise<Band> => {
   await synth.isReady
   tone.setContext(context as unknown as Parameters<ToneModule['setContext']>[0])
   const voices = voicesOf({ lineSound: 'piano', compSound: 'piano' }, 'sticks')
-  synth.midiChannels[voices.click.channel]?.setDrums(true)
+  for (const channel of [voices.click.channel, UNHEARD.drums]) synth.midiChannels[channel]?.setDrums(true)
   for (const { channel, program } of Object.values(voices)) synth.programChange(channel, program)
   ready = bandOver(tone, synth, context, gain, analyser)
   // For the ear of the end-to-end tests, and of a curious player at the console.
@@ -138,11 +145,23 @@ const bandOver = (
 ): Band => {
   const transport = tone.getTransport()
   transport.PPQ = TICKS_PER_QUARTER
-  let startsAt = 0
-  let tempo = { bpm: 120, slower: false }
-  let round = 0
   const channels = voicesOf({ lineSound: 'piano', compSound: 'piano' }, 'sticks')
   const samples = new Float32Array(analyser.fftSize)
+  let startsAt = 0
+  let voices: Readonly<Record<Part, MidiVoice>> = channels
+  const unheard = {
+    noteOn: synth.noteOn.bind(synth),
+    noteOff: synth.noteOff.bind(synth),
+    programChange: synth.programChange.bind(synth),
+    controllerChange: synth.controllerChange.bind(synth),
+    onEnded: (listener: (channel: number) => void) =>
+      synth.eventHandler.addEvent('noteOff', 'unpacked', ({ channel }) => listener(channel)),
+  }
+  const unpack = unpacking(unheard, ({ channel }) =>
+    [channels.drums.channel, channels.click.channel].includes(channel),
+  )
+  let tempo = { bpm: 120, slower: false }
+  let round = 0
   const bpmNow = () => tempo.bpm * (tempo.slower && round % 2 === 1 ? SLOWER : 1)
   transport.on('loopStart', (time: number) => {
     round += 1
@@ -184,6 +203,7 @@ const bandOver = (
     play: (played, delaySeconds = 0.06) => {
       void context.resume()
       silence()
+      void unpack(played.events.map(({ part, midi, velocity }) => ({ voice: voices[part], midi, velocity })))
       startsAt = context.currentTime + delaySeconds
       gain.gain.cancelScheduledValues(context.currentTime)
       gain.gain.setValueAtTime(0, context.currentTime)
@@ -200,6 +220,7 @@ const bandOver = (
       schedule(played)
     },
     setSound: (sounds) => {
+      voices = sounds
       for (const part of Object.keys(sounds) as readonly Part[]) {
         const { program, volume, silent } = sounds[part]
         const { channel } = channels[part]
@@ -207,6 +228,11 @@ const bandOver = (
         synth.controllerChange(channel, VOLUME, loudnessOf(volume, silent))
       }
     },
+    prepare: (events, struck = [], velocity = 90) =>
+      unpack([
+        ...events.map(({ part, midi, velocity: loud }) => ({ voice: voices[part], midi, velocity: loud })),
+        ...struck.map((midi) => ({ voice: voices.line, midi, velocity })),
+      ]),
     stop: silence,
     setTempo: (bpm) => {
       tempo = { ...tempo, bpm }

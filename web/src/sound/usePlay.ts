@@ -110,6 +110,8 @@ export const usePlay = (analysis: Analysis, stretch: Stretch, sound: Sound): Pla
       if (goOn) band.replace(played)
       else {
         band.setSound(bandSound(mix, kitOf(feel)))
+        await band.prepare(played.events)
+        if (!wanted.current) return
         band.play(played)
       }
       followClock(() => {

@@ -1,5 +1,5 @@
-import { type Analysis, type ChordStyle, type Exercise, withSigns } from '@eager-contour/core'
-import { useEffect, useState } from 'react'
+import { type Analysis, type ChordStyle, type Exercise, msToTicks, withSigns } from '@eager-contour/core'
+import { useEffect, useMemo, useState } from 'react'
 import { ChordSymbol } from '../parts/ChordSymbol.tsx'
 import { keyWords } from '../tune/written.ts'
 
@@ -12,23 +12,36 @@ interface NowNextProps {
   readonly shown?: 'chords' | 'numerals' | 'key'
 }
 
+/** Between two looks at where the run is. */
+const LOOK_MS = 25
+/** A chord is shown so long before it sounds: the eye comes first, and the drawing is done when the note is judged. */
+const AHEAD_MS = 100
+
 /** The chord that sounds and the one that comes, large; while counting in, the beat. */
 export const NowNext = ({ analysis, exercise, position, style, shown = 'chords' }: NowNextProps) => {
-  const [tick, setTick] = useState<number>()
+  const spans = useMemo(() => {
+    const { from, to } = exercise.spec.stretch
+    return analysis.spans.filter((span) => span.bar >= from && span.bar <= to)
+  }, [analysis, exercise])
+  const [at, setAt] = useState(-1)
+  const [counting, setCounting] = useState<number>()
   useEffect(() => {
-    const timer = setInterval(() => setTick(position()), 50)
+    const first = spans[0]?.start ?? 0
+    const ahead = msToTicks(AHEAD_MS, exercise.spec.tempo)
+    // Drawn anew only where another chord or another beat of the count comes.
+    const timer = setInterval(() => {
+      const at = position()
+      const tick = at === undefined ? undefined : at + ahead
+      const before = tick === undefined || tick < 0
+      setAt(before ? -1 : spans.findLastIndex((span) => span.start - first <= tick))
+      setCounting(tick !== undefined && before ? Math.floor((tick + exercise.countIn) / 480) + 1 : undefined)
+    }, LOOK_MS)
     return () => clearInterval(timer)
-  }, [position])
-  const { from, to } = exercise.spec.stretch
-  const spans = analysis.spans.filter((span) => span.bar >= from && span.bar <= to)
-  const first = spans[0]?.start ?? 0
-  const at = tick === undefined || tick < 0 ? -1 : spans.findLastIndex((span) => span.start - first <= tick)
+  }, [position, spans, exercise])
   const now = spans[Math.max(0, at)]
   const next = spans[Math.max(0, at) + 1]
   const key = analysis.chart.key ?? analysis.readings[now?.index ?? 0]?.key
   const keyName = key ? keyWords(key) : ''
-  const counting =
-    tick !== undefined && tick < 0 ? Math.floor((tick + exercise.countIn) / 480) + 1 : undefined
   return (
     <div className="grid grid-cols-[3fr_2fr] items-end gap-6">
       <div>

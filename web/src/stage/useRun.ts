@@ -23,6 +23,7 @@ import { pageClock, type RunClock, soundClock } from '../sound/runClock.ts'
 import { useMix } from '../sound/useMix.ts'
 import { bandSound } from '../sound/usePlay.ts'
 import { work } from '../work/work.ts'
+import { LiveGrade } from './liveGrade.ts'
 import { playIntoMicrophone } from './playIntoMicrophone.ts'
 
 type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'paused' | 'done'
@@ -144,6 +145,10 @@ export const useRun = (
     held: new Map(),
     undo: [],
   })
+  const live = useRef<LiveGrade>(undefined)
+  /** Whether a note was played that is not kept yet, and what keeps it. */
+  const unkept = useRef(false)
+  const keep = useRef(() => {})
   const hears = useRef(hearing)
   hears.current = hearing
   const by = useRef(rules)
@@ -151,6 +156,7 @@ export const useRun = (
 
   const clear = useCallback(() => {
     const now = going.current
+    keep.current()
     now.clock = undefined
     for (const undo of now.undo.splice(0)) undo()
     bandIfReady()?.stop()
@@ -174,7 +180,12 @@ export const useRun = (
       grader: GRADER,
     }
   }, [])
-  const add = useCallback((more: readonly Judged[]) => {
+  keep.current = () => {
+    if (!unkept.current || !exercise) return
+    unkept.current = false
+    onPlayed(takeNow(exercise))
+  }
+  const add = useCallback((more: readonly Judged[] = []) => {
     if (more.length > 0) setJudged((before) => [...before, ...more])
   }, [])
   const takeNote = useCallback(
@@ -189,18 +200,16 @@ export const useRun = (
         return
       }
       notes.push(note)
-      // The verdict first: keeping what was played can wait for it.
-      void work()
-        .gradeNote({ ...note, onsetMs: note.onsetMs - latencyMs })
-        .then(add)
-      onPlayed(takeNow(exercise))
+      // The verdict first: keeping what was played can wait for the next tick.
+      unkept.current = true
+      add(live.current?.note({ ...note, onsetMs: note.onsetMs - latencyMs }))
     },
-    [add, exercise, onPlayed, takeNow],
+    [add, exercise],
   )
   const finish = useCallback(async () => {
     if (!exercise || !going.current.clock) return
     clear()
-    const final = await work().finishGrade(takeNow(exercise))
+    const final = await live.current?.finish(takeNow(exercise))
     if (!final) return
     setTake(takeNow(exercise))
     setJudged(final.judged)
@@ -223,6 +232,8 @@ export const useRun = (
       now.fromMs = ticksToMs(from, spec.tempo)
       band?.setSound(bandSound(mix, kitOf(analysis.chart.feel)))
       const events = bandCountedIn(analysis, spec.stretch, exercise.swing, mix, from)
+      const struck = exercise.expected.map(({ midi }) => midi)
+      if (awake) await band?.prepare(events, struck, VELOCITY)
       band?.play({ events, bpm: spec.tempo }, LEAD_SECONDS)
       const startsAt = band?.startsAt() ?? audioContext().currentTime + LEAD_SECONDS
       const clock = awake
@@ -240,10 +251,9 @@ export const useRun = (
           setState('playing')
         }
         if (ms >= endMs) return void finish()
+        keep.current()
         const late = hears.current(now.source)
-        void work()
-          .gradeUntil(ms - late.settleMs - late.latencyMs)
-          .then(add)
+        add(live.current?.until(ms - late.settleMs - late.latencyMs))
       }, TICK_MS)
       now.undo.push(() => clearInterval(timer))
       if (!now.simulated) return
@@ -284,7 +294,7 @@ export const useRun = (
       now.held.clear()
       now.simulated = simulated
       now.source = simulated && !simulated.aloud ? 'simulated' : simulated ? 'microphone' : 'screen-keys'
-      await work().startGrade(exercise, by.current)
+      live.current = new LiveGrade(exercise, by.current)
       await go(0)
     },
     [exercise, clear, go],
@@ -306,7 +316,8 @@ export const useRun = (
       now.held.clear()
       setBecause(why)
       setState('paused')
-      void work().regrade(exercise, onTime(now.notes, latencyMs), by.current).then(setJudged)
+      live.current = new LiveGrade(exercise, by.current, onTime(now.notes, latencyMs))
+      setJudged(live.current.settled)
     },
     [exercise, analysis, clear],
   )
@@ -390,9 +401,9 @@ export const useRun = (
       // The bar that would have been begun anew is not: what was played of it counts.
       now.notes.push(...now.again.splice(0))
       const { latencyMs } = hears.current(now.source)
-      await work().regrade(exercise, onTime(now.notes, latencyMs), by.current)
+      live.current = new LiveGrade(exercise, by.current, onTime(now.notes, latencyMs))
     }
-    const final = await work().finishGrade(takeNow(exercise))
+    const final = await live.current?.finish(takeNow(exercise))
     return final && now.notes.length > 0 ? { take: takeNow(exercise), grade: final } : undefined
   }, [exercise, clear, takeNow])
 

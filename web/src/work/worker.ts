@@ -1,6 +1,5 @@
 import {
   type Analysis,
-  advanceGrade,
   analyseChart,
   type Brief,
   type Chart,
@@ -11,13 +10,9 @@ import {
   type FillTable,
   fillStock,
   fillTable,
-  finishGrade,
   type Grade,
   type GradeRules,
-  type GradeState,
-  gradeStep,
   gradeTake,
-  type Judged,
   type Line,
   type Outcome,
   type Override,
@@ -30,7 +25,6 @@ import {
   readMusicXmlChart,
   readMusicXmlLine,
   reviewLine,
-  startGrade,
   stockKey,
   type Take,
   tableKey,
@@ -95,12 +89,6 @@ const compose = async (analysis: number, brief: Brief): Promise<Composed | undef
 /** A standard MIDI file begins with these letters. */
 const isMidi = (bytes: Uint8Array): boolean => String.fromCharCode(...bytes.slice(0, 4)) === 'MThd'
 
-let grading: GradeState | undefined
-
-/** What was settled since the last call. */
-const settledSince = (before: GradeState | undefined): readonly Judged[] =>
-  grading?.settled.slice(before?.settled.length ?? 0) ?? []
-
 /** Composing, reviewing and grading, off the main thread. */
 const work = {
   /** Takes a chart to be asked about later, by a number; the oldest is let go. */
@@ -131,31 +119,6 @@ const work = {
   /** The notes that were played into a MIDI file, in milliseconds. */
   importTake: (bytes: Uint8Array): Outcome<readonly PlayedNote[]> => readMidiTake(bytes),
   gradeTake: (exercise: Exercise, take: Take, rules: GradeRules): Grade => gradeTake(exercise, take, rules),
-  startGrade: (exercise: Exercise, rules: GradeRules): void => {
-    grading = startGrade(exercise, rules)
-    // Once for nothing: code that never ran is slow, and the first note's verdict should not be late.
-    for (let warm = 0; warm < 20; warm += 1)
-      gradeStep(grading, { onsetMs: warm, durationMs: 0, midi: 60, cents: 0, velocity: 90 })
-  },
-  gradeNote: (note: PlayedNote): readonly Judged[] => {
-    const before = grading
-    if (grading) grading = gradeStep(grading, note)
-    return settledSince(before)
-  },
-  gradeUntil: (ms: number): readonly Judged[] => {
-    const before = grading
-    if (grading) grading = advanceGrade(grading, ms)
-    return settledSince(before)
-  },
-  /** Begins anew with the notes that still count; gives what is settled of them. */
-  regrade: (exercise: Exercise, notes: readonly PlayedNote[], rules: GradeRules): readonly Judged[] => {
-    grading = notes.reduce(gradeStep, startGrade(exercise, rules))
-    return grading.settled
-  },
-  /** A free take is graded as a whole, with its notes' lengths; of any other every verdict is settled already but the last. */
-  finishGrade: (take: Take): Grade | undefined =>
-    grading &&
-    (grading.exercise.free ? gradeTake(grading.exercise, take, grading.rules) : finishGrade(grading)),
 }
 
 export type Work = typeof work
