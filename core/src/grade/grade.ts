@@ -68,13 +68,21 @@ export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
     return { ...state, settled, playedCount: state.playedCount + 1 }
   }
   const now = advanceGrade(state, note.onsetMs)
+  const usual = asAsked(now, note)
+  if (usual) return usual
   const played = now.playedCount
   const windowMs = now.rules.windowBeats * beatMs(now.exercise)
   const lagMs = now.rules.lagBeats * beatMs(now.exercise)
-  const grown: Hypothesis[] = []
+  const best = new Map<number, Hypothesis>()
+  // A way is only built where it is cheaper than any before it that dealt with as many notes.
+  const offer = (next: number, cost: number, build: () => Hypothesis): void => {
+    const known = best.get(next)
+    if (!known || cost < known.cost) best.set(next, build())
+  }
+  const { missed, extra } = now.rules
   for (const hypothesis of now.hypotheses) {
-    grown.push(
-      extend(hypothesis, hypothesis.next, now.rules.extra, [
+    offer(hypothesis.next, hypothesis.cost + extra, () =>
+      extend(hypothesis, hypothesis.next, extra, [
         {
           verdict: 'extra',
           played,
@@ -85,27 +93,64 @@ export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
         },
       ]),
     )
-    grown.push(...swaps(now, hypothesis, note, played, lagMs))
-    grown.push(...restarts(now, hypothesis, note, played, lagMs))
+    for (const other of swaps(now, hypothesis, note, played, lagMs))
+      offer(other.next, other.cost, () => other)
+    for (const other of restarts(now, hypothesis, note, played, lagMs))
+      offer(other.next, other.cost, () => other)
     const heardMs = note.onsetMs - hypothesis.behindMs
-    const skipped: Decision[] = []
     for (
       let at = hypothesis.next;
       at < now.placesMs.length && now.placesMs[at]! <= heardMs + windowMs;
       at += 1
     ) {
-      if (now.placesMs[at]! >= heardMs - windowMs) {
-        const { cost, decision } = answer(now, hypothesis, at, note, played, lagMs)
-        const grew = extend(hypothesis, at + 1, skipped.length * now.rules.missed + cost, [
-          ...skipped,
-          decision,
-        ])
-        grown.push(followed(now, skipped.length === 1 ? { ...grew, owed: at - 1 } : grew, decision))
-      }
-      skipped.push({ verdict: 'missed', expected: at, dueMs: note.onsetMs + lagMs, plain: false })
+      if (now.placesMs[at]! < heardMs - windowMs) continue
+      const skipped = at - hypothesis.next
+      const cost = skipped * missed + costOf(now, hypothesis, at, note)
+      offer(at + 1, hypothesis.cost + cost, () => {
+        const decision = answer(now, at, note, played, lagMs)
+        const passed = Array.from({ length: skipped }, (_, after): Decision => {
+          const expected = hypothesis.next + after
+          return { verdict: 'missed', expected, dueMs: note.onsetMs + lagMs, plain: false }
+        })
+        const grew = extend(hypothesis, at + 1, cost, [...passed, decision])
+        return followed(now, skipped === 1 ? { ...grew, owed: at - 1 } : grew, decision)
+      })
     }
   }
-  return settlePlain({ ...now, hypotheses: cheapest(grown), playedCount: played + 1, clockMs: note.onsetMs })
+  return settlePlain({
+    ...now,
+    hypotheses: byCost(best),
+    playedCount: played + 1,
+    clockMs: note.onsetMs,
+  })
+}
+
+/**
+ * What a note leads to that comes as asked where nothing is open: every other way would pay for an extra or a missed note
+ * and be dropped as this one is settled. Most notes come so; the long way gives the same.
+ */
+const asAsked = (state: GradeState, note: PlayedNote): GradeState | undefined => {
+  const { hypotheses, rules, exercise, gathered, playedCount } = state
+  const [only, other] = hypotheses
+  const asked = only && exercise.expected[only.next]
+  if (!asked || other || only.open.length > 0 || only.owed !== undefined) return undefined
+  if (!samePitch(rules, asked, note.midi)) return undefined
+  const cost = costOf(state, only, only.next, note)
+  const late = Math.abs(note.onsetMs - only.behindMs - state.placesMs[only.next]!)
+  if (cost >= Math.min(rules.extra, rules.missed) || late > rules.windowBeats * beatMs(exercise))
+    return undefined
+  const decision = answer(state, only.next, note, playedCount, 0)
+  if (!decision.plain) return undefined
+  const judged = bare(decision)
+  gathered?.push(judged)
+  const { behindMs } = followed(state, only, decision)
+  return {
+    ...state,
+    hypotheses: [{ next: only.next + 1, cost: only.cost + cost, open: [], behindMs }],
+    settled: gathered ? state.settled : [...state.settled, judged],
+    playedCount: playedCount + 1,
+    clockMs: note.onsetMs,
+  }
 }
 
 /** A note that was passed over comes after all, one too late: the two were swapped. */
@@ -121,7 +166,8 @@ const swaps = (
   if (owed === undefined || !asked || !samePitch(state.rules, asked, note.midi)) return []
   const at = hypothesis.open.findIndex(({ expected }) => expected === owed)
   if (at < 0) return []
-  const { cost, decision } = answer(state, hypothesis, owed, note, played, lagMs)
+  const decision = answer(state, owed, note, played, lagMs)
+  const cost = costOf(state, hypothesis, owed, note)
   const { owed: _owed, ...rest } = hypothesis
   return [
     {
@@ -154,7 +200,7 @@ const restarts = (
   const offMs = note.onsetMs - state.placesMs[at]!
   const most = MOST_BEHIND_BEATS * beatMs(state.exercise)
   if (offMs < state.rules.windowBeats * beatMs(state.exercise) || offMs > most) return []
-  const { decision } = answer(state, { ...hypothesis, behindMs: offMs }, at, note, played, lagMs)
+  const decision = answer(state, at, note, played, lagMs)
   return [
     {
       next: at + 1,
@@ -195,33 +241,38 @@ const extend = (
 const samePitch = (rules: GradeRules, asked: ExpectedNote, midi: number): boolean =>
   rules.octaves === 'any' ? (asked.midi - midi) % 12 === 0 : asked.midi === midi
 
-const answer = (
-  state: GradeState,
+/** What it costs that a note answers the one asked for at a place: its pitch, and how far it is from where the player is. */
+const costOf = (
+  { rules, exercise, placesMs }: GradeState,
   { behindMs }: Hypothesis,
+  at: number,
+  note: PlayedNote,
+): number => {
+  const right = samePitch(rules, exercise.expected[at]!, note.midi)
+  const off = Math.abs(note.onsetMs - placesMs[at]! - behindMs)
+  return (right ? 0 : rules.wrongPitch) + (off / beatMs(exercise)) * rules.perBeatOff
+}
+
+const answer = (
+  { rules, exercise, placesMs }: GradeState,
   at: number,
   note: PlayedNote,
   played: number,
   lagMs: number,
-): { cost: number; decision: Decision } => {
-  const { rules, exercise } = state
-  const offMs = note.onsetMs - state.placesMs[at]!
+): Decision => {
+  const offMs = note.onsetMs - placesMs[at]!
   const right = samePitch(rules, exercise.expected[at]!, note.midi)
   const onTime = Math.abs(offMs) <= Math.max(rules.onTimeMs, rules.onTimeBeats * beatMs(exercise))
-  const cost =
-    (right ? 0 : rules.wrongPitch) + (Math.abs(offMs - behindMs) / beatMs(exercise)) * rules.perBeatOff
   const verdict: NoteVerdict = !right ? 'wrong' : onTime ? 'right' : offMs < 0 ? 'early' : 'late'
   return {
-    cost,
-    decision: {
-      verdict,
-      expected: at,
-      played,
-      midi: note.midi,
-      onsetMs: note.onsetMs,
-      offMs,
-      dueMs: note.onsetMs + lagMs,
-      plain: right && onTime,
-    },
+    verdict,
+    expected: at,
+    played,
+    midi: note.midi,
+    onsetMs: note.onsetMs,
+    offMs,
+    dueMs: note.onsetMs + lagMs,
+    plain: right && onTime,
   }
 }
 
@@ -232,8 +283,11 @@ const cheapest = (hypotheses: readonly Hypothesis[]): readonly Hypothesis[] => {
     const known = best.get(hypothesis.next)
     if (!known || hypothesis.cost < known.cost) best.set(hypothesis.next, hypothesis)
   }
-  return [...best.values()].sort((a, b) => a.cost - b.cost)
+  return byCost(best)
 }
+
+const byCost = (best: ReadonlyMap<number, Hypothesis>): readonly Hypothesis[] =>
+  [...best.values()].sort((a, b) => a.cost - b.cost)
 
 /**
  * Lets time pass without a note: what can no longer be answered is missed, and what is due is settled. Passing time in
