@@ -44,6 +44,7 @@ export const DrillsPlace = () => {
   const { of } = useSettings()
   // The ladder first: what a rung asks over many bars takes a moment to be made.
   const painted = usePainted()
+  const whole = usePainted(painted)
   const chosen = ladder.keys.find(({ tonic }) => tonic === key) ?? ladder.keys[0]!
   return (
     <div className="grid grow bg-sheet lg:grid-cols-[minmax(0,1fr)_20rem]">
@@ -117,7 +118,7 @@ export const DrillsPlace = () => {
           </>
         )}
       </div>
-      {painted && (
+      {whole && (
         <RungPanel
           key={`${rung} ${chosen.tonic}`}
           open={open}

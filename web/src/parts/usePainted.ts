@@ -1,9 +1,10 @@
 import { useEffect, useState } from 'react'
 
-/** Whether the page was painted since this came onto it: what is not seen first can wait for that. */
-export const usePainted = (): boolean => {
+/** Whether the page was painted since this came onto it: what is not seen first can wait for that, or for what was painted before it. */
+export const usePainted = (after = true): boolean => {
   const [painted, setPainted] = useState(false)
   useEffect(() => {
+    if (!after) return
     let timer: ReturnType<typeof setTimeout> | undefined
     const frame = requestAnimationFrame(() => {
       timer = setTimeout(() => setPainted(true))
@@ -12,6 +13,6 @@ export const usePainted = (): boolean => {
       cancelAnimationFrame(frame)
       clearTimeout(timer)
     }
-  }, [])
+  }, [after])
   return painted
 }
