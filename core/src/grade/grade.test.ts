@@ -233,6 +233,27 @@ describe('gradeStep', () => {
     )
   })
 
+  it('gives by the short way, for a note that comes as asked, what weighing every way gives', () => {
+    let short = 0
+    fc.assert(
+      fc.property(fc.integer(), fc.double({ min: 0, max: 0.4, noNaN: true }), (seed, errorRate) => {
+        let state = startGrade(EXERCISE)
+        for (const note of simulatePlayer(EXERCISE, { seed, errorRate, spreadMs: 30 })) {
+          // A way that is never the cheapest: with two in hand every way is weighed.
+          const hopeless = { next: 0, cost: 1e9, open: [], behindMs: 0 }
+          const weighed = gradeStep({ ...state, hypotheses: [...state.hypotheses, hopeless] }, note)
+          const next = gradeStep(state, note)
+          if (state.hypotheses.length === 1 && next.settled.length > state.settled.length) short += 1
+          expect(next.settled).toEqual(weighed.settled)
+          expect(next.hypotheses[0]).toEqual(weighed.hypotheses[0])
+          state = next
+        }
+      }),
+      { numRuns: 60 },
+    )
+    expect(short).toBeGreaterThan(500)
+  })
+
   it('never takes back what is settled', () => {
     const notes = simulatePlayer(EXERCISE, { seed: 7, errorRate: 0.3, spreadMs: 50 })
     let state = startGrade(EXERCISE)

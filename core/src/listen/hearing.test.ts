@@ -67,7 +67,7 @@ describe('Ear', () => {
     }
   })
 
-  it('tells a note soon, in sound’s own time: from C4 up within 41 ms, from C3 up within 48, below within 75 or three periods and 30', () => {
+  it('tells a note soon, in sound’s own time: from C4 up within 36 ms, from C3 up within 45, below within 75 or three periods and 30', () => {
     const all = Array.from({ length: 96 - 28 + 1 }, (_, at) => 28 + ((at * 29) % 69))
     for (const { some: midis, look } of byLook(all)) {
       const samples = new Float32Array([
@@ -86,8 +86,8 @@ describe('Ear', () => {
       }
       midis.forEach((midi, at) => {
         const limit = [
-          [60, 41],
-          [48, 48],
+          [60, 36],
+          [48, 45],
           [0, Math.max(75, 3000 / hertzOf(midi) + 30)],
         ].find(([from]) => midi >= from!)![1]!
         const late = toldMs.get(midi)! - LEAD_MS - at * 550

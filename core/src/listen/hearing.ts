@@ -32,9 +32,10 @@ export const HEARING_RULES: HearingRules = {
   high: 96,
 }
 
-/** By the lowest note (MIDI number) from which they will do: windows of two periods and a half; the shorter ones agree more often, lest speech be taken for notes. */
+/** By the lowest note (MIDI number) from which they will do: windows of some two periods and a half; the shorter ones agree more often, lest speech be taken for notes. */
 const LOOKS: readonly (readonly [low: number, look: Pick<HearingRules, 'window' | 'agree'>])[] = [
   [48, { window: 1024, agree: 5 }],
+  [44, { window: 1280, agree: 5 }],
   [40, { window: 1536, agree: 5 }],
   [33, { window: 2048, agree: 4 }],
   [0, { window: 3072, agree: 4 }],
@@ -92,8 +93,8 @@ const DIP = 0.6
 const APART_MS = 85
 /** From one window to the next a note moves by fewer half steps, be it on the line between two; a slide into a note, or speech, by more. */
 const SLIDE = 0.04
-/** So much at an attack, from its first window to the second: the first holds little of the note as yet. */
-const SETTLING = 0.2
+/** So much from the first to the second window after an attack, and from that to the third: they hold little of the note as yet. */
+const SETTLING = [0.2, 0.08] as const
 /** Half steps from the middle of a pitch that may still be a slide, and so many times the windows that have to agree. */
 const OFF_MIDDLE = 0.3
 const PATIENCE = 2
@@ -211,9 +212,9 @@ export class Ear {
     const midi = Math.round(now.pitch)
     const { candidate } = this
     const moved = candidate ? Math.abs(now.pitch - candidate.pitch) : Number.POSITIVE_INFINITY
-    const settling = this.attackMs !== undefined && candidate?.count === 1
+    const settling = this.attackMs !== undefined && candidate ? SETTLING[candidate.count - 1] : undefined
     this.candidate =
-      candidate && moved < (settling ? SETTLING : SLIDE)
+      candidate && moved < (settling ?? SLIDE)
         ? {
             ...candidate,
             midi,
