@@ -160,6 +160,8 @@ const bandOver = (
   const unpack = unpacking(unheard, ({ channel }) =>
     [channels.drums.channel, channels.click.channel].includes(channel),
   )
+  const wanted = (events: readonly BandEvent[]) =>
+    events.map(({ part, midi, velocity }) => ({ voice: voices[part], midi, velocity }))
   let tempo = { bpm: 120, slower: false }
   let round = 0
   const bpmNow = () => tempo.bpm * (tempo.slower && round % 2 === 1 ? SLOWER : 1)
@@ -203,7 +205,7 @@ const bandOver = (
     play: (played, delaySeconds = 0.06) => {
       void context.resume()
       silence()
-      void unpack(played.events.map(({ part, midi, velocity }) => ({ voice: voices[part], midi, velocity })))
+      void unpack(wanted(played.events))
       startsAt = context.currentTime + delaySeconds
       gain.gain.cancelScheduledValues(context.currentTime)
       gain.gain.setValueAtTime(0, context.currentTime)
@@ -229,10 +231,7 @@ const bandOver = (
       }
     },
     prepare: (events, struck = [], velocity = 90) =>
-      unpack([
-        ...events.map(({ part, midi, velocity: loud }) => ({ voice: voices[part], midi, velocity: loud })),
-        ...struck.map((midi) => ({ voice: voices.line, midi, velocity })),
-      ]),
+      unpack([...wanted(events), ...struck.map((midi) => ({ voice: voices.line, midi, velocity }))]),
     stop: silence,
     setTempo: (bpm) => {
       tempo = { ...tempo, bpm }

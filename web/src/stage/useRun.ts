@@ -113,6 +113,8 @@ interface Going {
   again: PlayedNote[]
   readonly held: Map<string, number>
   readonly undo: (() => void)[]
+  /** Counts what was begun and left: what was begun for an earlier one is dropped. */
+  turn: number
 }
 
 /**
@@ -144,6 +146,7 @@ export const useRun = (
     again: [],
     held: new Map(),
     undo: [],
+    turn: 0,
   })
   const live = useRef<LiveGrade>(undefined)
   /** Whether a note was played that is not kept yet, and what keeps it. */
@@ -157,6 +160,7 @@ export const useRun = (
   const clear = useCallback(() => {
     const now = going.current
     keep.current()
+    now.turn += 1
     now.clock = undefined
     for (const undo of now.undo.splice(0)) undo()
     bandIfReady()?.stop()
@@ -223,9 +227,11 @@ export const useRun = (
       if (!exercise || !analysis) return
       const now = going.current
       clear()
+      const { turn } = now
       setBecause(undefined)
       setState('loading')
       const [band, awake] = await Promise.all([loadBand().catch(() => undefined), wakeSound()])
+      if (now.turn !== turn) return
       setSilent(!band || !awake)
       const { countIn, spec, length } = exercise
       const countInMs = ticksToMs(countIn, spec.tempo)
@@ -234,6 +240,8 @@ export const useRun = (
       const events = bandCountedIn(analysis, spec.stretch, exercise.swing, mix, from)
       const struck = exercise.expected.map(({ midi }) => midi)
       if (awake) await band?.prepare(events, struck, VELOCITY)
+      // Left, or begun anew, while the sound was got ready.
+      if (now.turn !== turn) return
       band?.play({ events, bpm: spec.tempo }, LEAD_SECONDS)
       const startsAt = band?.startsAt() ?? audioContext().currentTime + LEAD_SECONDS
       const clock = awake
