@@ -33,22 +33,27 @@ const tones = (
   return samples
 }
 
-const heardIn = (samples: Float32Array, more: object = {}, block = BLOCK): readonly HeardTone[] => {
+const heardIn = (
+  samples: Float32Array,
+  more: object = {},
+  block = BLOCK,
+  rate = RATE,
+): readonly HeardTone[] => {
   const heard: HeardTone[] = []
-  const hearing = new Ear(RATE, (tone, ended) => ended && heard.push(tone), { ...HEARING_RULES, ...more })
+  const hearing = new Ear(rate, (tone, ended) => ended && heard.push(tone), { ...HEARING_RULES, ...more })
   for (let at = 0; at < samples.length; at += block) hearing.take(samples.subarray(at, at + block))
   hearing.end()
   return heard
 }
 
-/** The notes that the ear hears with one window: what an instrument would play that goes down to there. */
-const byLook = (midis: readonly number[]) => {
-  const windows = new Set(midis.map((midi) => lookFor(midi).window))
-  return [...windows].map((window) => {
-    const some = midis.filter((midi) => lookFor(midi).window === window)
-    return { some, look: lookFor(Math.min(...some)) }
-  })
-}
+/** Lowest notes of a bass, a cello, a trombone, a tenor and of what goes down to C3. */
+const LOWEST = [28, 36, 40, 44, 48]
+/** The notes that an instrument would play that goes down to there and no deeper than the one before. */
+const byLook = (midis: readonly number[]) =>
+  LOWEST.map((lowest, at) => ({
+    some: midis.filter((midi) => midi >= lowest && midi < (LOWEST[at + 1] ?? 128)),
+    look: lookFor(lowest),
+  }))
 
 const withNoise = (samples: Float32Array, decibels: number): Float32Array => {
   const random = randomFrom(9)
@@ -67,7 +72,7 @@ describe('Ear', () => {
     }
   })
 
-  it('tells a note soon, in sound’s own time: from C4 up within 36 ms, from C3 up within 45, below within 75 or three periods and 30', () => {
+  it('tells a note soon, in sound’s own time: from C4 up within 24 ms, from C3 up within 32, below within 75 or three periods and 30', () => {
     const all = Array.from({ length: 96 - 28 + 1 }, (_, at) => 28 + ((at * 29) % 69))
     for (const { some: midis, look } of byLook(all)) {
       const samples = new Float32Array([
@@ -86,8 +91,8 @@ describe('Ear', () => {
       }
       midis.forEach((midi, at) => {
         const limit = [
-          [60, 36],
-          [48, 45],
+          [60, 24],
+          [48, 32],
           [0, Math.max(75, 3000 / hertzOf(midi) + 30)],
         ].find(([from]) => midi >= from!)![1]!
         const late = toldMs.get(midi)! - LEAD_MS - at * 550
@@ -158,11 +163,49 @@ describe('Ear', () => {
     expect(heard.map(({ midi }) => midi)).toEqual([60, 63, 67, 70])
   })
 
+  it('soon takes what glides on and on, as speech does, for no playing, and hears the notes that come after it', () => {
+    const glides = 24
+    const seconds = 0.3
+    const voice = new Float32Array(glides * seconds * RATE)
+    let phase = 0
+    for (let n = 0; n < voice.length; n += 1) {
+      const at = (n / RATE) % seconds
+      // Syllables of a fifth of a second that fall by two half steps and a half, from another pitch each.
+      const from = 58 + ((Math.floor(n / RATE / seconds) * 5) % 7)
+      phase += (2 * Math.PI * hertzOf(from - 12 * at)) / RATE
+      voice[n] = at < 0.2 ? 0.2 * Math.min(1, at / 0.02) * (Math.sin(phase) + 0.5 * Math.sin(2 * phase)) : 0
+    }
+    const line = [60, 62, 64, 65, 67, 69]
+    const heard = heardIn(new Float32Array([...voice, ...tones(line, 0.25, 0.02)]), lookFor(49))
+    const spoken = heard.filter(({ onsetMs }) => onsetMs < glides * seconds * 1000 - 50)
+    expect(spoken.length).toBeLessThanOrEqual(glides / 6)
+    expect(heard.slice(spoken.length).map(({ midi }) => midi)).toEqual(line)
+  })
+
+  it('takes no speed for speech: notes of a tenth of a second, in a row of sixty', () => {
+    const line = Array.from({ length: 60 }, (_, at) => 60 + ((at * 5) % 12))
+    expect(heardIn(tones(line, 0.1, 0), lookFor(49)).map(({ midi }) => midi)).toEqual(line)
+  })
+
   it('hears no notes that the instrument has not: a voice or a bass under an alto', () => {
     expect(heardIn(tones([43, 60, 41, 45], 0.3), lookFor(49)).map(({ midi }) => midi)).toEqual([60])
     expect(heardIn(tones([43, 60, 41, 45], 0.3), lookFor(40)).map(({ midi }) => midi)).toEqual([
       43, 60, 41, 45,
     ])
+  })
+
+  it('hears at 96,000 samples a second what it hears at 44,100, and when', () => {
+    const slow = tones([48, 60, 59, 61], 0.25)
+    const quick = new Float32Array(Math.floor((slow.length * 96_000) / RATE)).map((_, at) => {
+      const from = (at * RATE) / 96_000
+      const whole = Math.floor(from)
+      return slow[whole]! + (from - whole) * ((slow[whole + 1] ?? 0) - slow[whole]!)
+    })
+    const [here, there] = [heardIn(slow, lookFor(48)), heardIn(quick, lookFor(48), BLOCK, 96_000)]
+    expect(there.map(({ midi }) => midi)).toEqual(here.map(({ midi }) => midi))
+    here.forEach(({ onsetMs }, at) => {
+      expect(Math.abs(there[at]!.onsetMs - onsetMs)).toBeLessThan(6)
+    })
   })
 
   it('hears the same whatever the size of the blocks', () => {

@@ -74,17 +74,22 @@ const take = ({ first, samples }: Chunk): void => {
   ear?.take(samples)
 }
 
-/** Hertz and seconds of a tone that nobody hears. */
-const WARMING = { hertz: 220, seconds: 0.3 } as const
+/** Notes that nobody hears, each with a swell and a rest after it, in half steps above the lowest, and seconds. */
+const WARMING = { steps: [0, 4, 7, 12, 3, 16, 9, 24], swell: 0.02, note: 0.2, rest: 0.08 } as const
 
-/** Hears a tone once before the player's first: code that never ran is slow. */
+/** Hears a few notes before the player's first: code that never ran is slow. */
 const warmUp = (): void => {
-  const tone = Float32Array.from(
-    { length: WARMING.seconds * rate },
-    (_, at) => 0.3 * Math.sin((2 * Math.PI * WARMING.hertz * at) / rate),
-  )
+  const { steps, swell, note, rest } = WARMING
   const practice = new Ear(rate, () => {}, rules)
-  practice.take(tone)
+  for (const step of steps) {
+    const hertz = rules.tuningHz * 2 ** ((rules.played + step - 69) / 12)
+    const sound = new Float32Array((note + rest) * rate).map((_, at) =>
+      at < note * rate
+        ? 0.3 * Math.min(1, at / (swell * rate)) * Math.sin((2 * Math.PI * hertz * at) / rate)
+        : 0,
+    )
+    practice.take(sound)
+  }
   practice.end()
 }
 

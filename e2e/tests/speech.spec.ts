@@ -1,0 +1,79 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import {
+  analyseChart,
+  Ear,
+  gradeTake,
+  HEARING_RULES,
+  instrumentOf,
+  lookFor,
+  makeExercise,
+  type PlayedNote,
+  perfectPlayer,
+  readChart,
+  simulatedTake,
+} from '@eager-contour/core'
+import { expect, test } from '@playwright/test'
+import { readSpeech, saveSpeech } from './sounds.ts'
+
+const WORDS =
+  'So, what shall we play tonight? Take the second chorus, and leave some room at the end of it. The train to the coast leaves from the far platform at a quarter past nine, and whoever wants to sit by the window should be there early. Bring a coat, because the wind is cold in the evening.'
+const CHART = 'key: Db major\n| Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 | Cm7b5 F7b9 | Bbm7 | Ebm7 | Ab7 |'
+const TEMPO = 110
+const RUNGS = ['outline-up', 'from-7', 'chord-scales']
+/** From one start of the exercise in the talk to the next. */
+const STARTS = 20
+const APART_MS = 470
+const RUN_MS = 17_000
+
+const heardIn = (file: string, instrument: string): readonly PlayedNote[] => {
+  const { samples, rate } = readSpeech(file)
+  const heard: PlayedNote[] = []
+  const { low } = instrumentOf(instrument).range
+  const ear = new Ear(
+    rate,
+    ({ onsetMs, endMs, midi, cents, velocity }, ended) => {
+      if (ended) heard.push({ onsetMs, durationMs: endMs - onsetMs, midi, cents, velocity })
+    },
+    { ...HEARING_RULES, ...lookFor(low) },
+  )
+  ear.take(samples)
+  ear.end()
+  return heard
+}
+
+/** The share of all exercises' notes, begun at many moments of the talk, that count as played. */
+const matched = (talk: readonly PlayedNote[], instrument: string): number => {
+  const chart = readChart(CHART)
+  if (!chart.ok) throw new Error('The chart cannot be read')
+  const analysis = analyseChart(chart.value)
+  let right = 0
+  let asked = 0
+  for (const rung of RUNGS) {
+    const made = makeExercise(
+      { rung, stretch: { from: 0, to: 7 }, tempo: TEMPO },
+      analysis,
+      instrumentOf(instrument),
+    )
+    if (!made.ok) throw new Error(`No exercise of ${rung}`)
+    const perfect = simulatedTake(made.value, perfectPlayer)
+    for (let start = 0; start < STARTS; start += 1) {
+      const from = start * APART_MS
+      const notes = talk
+        .filter(({ onsetMs }) => onsetMs >= from && onsetMs < from + RUN_MS)
+        .map((note) => ({ ...note, onsetMs: note.onsetMs - from }))
+      const { judged } = gradeTake(made.value, { ...perfect, notes })
+      right += judged.filter(({ verdict }) => ['right', 'early', 'late'].includes(verdict)).length
+      asked += perfect.notes.length
+    }
+  }
+  return right / asked
+}
+
+for (const voice of ['en', 'en+f2', 'en+f4', 'en+m3'])
+  test(`what the voice ${voice} says is no playing: under one in twenty notes, whenever the exercise begins`, () => {
+    const file = saveSpeech(WORDS, join(mkdtempSync(join(tmpdir(), 'eager-contour-')), 'speech.wav'), voice)
+    for (const instrument of ['trumpet', 'tenor-sax', 'guitar'])
+      expect(matched(heardIn(file, instrument), instrument)).toBeLessThan(0.05)
+  })
