@@ -21,7 +21,7 @@ const WORDS =
   'So, what shall we play tonight? Take the second chorus, and leave some room at the end of it. The train to the coast leaves from the far platform at a quarter past nine, and whoever wants to sit by the window should be there early. Bring a coat, because the wind is cold in the evening.'
 const CHART = 'key: Db major\n| Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 | Cm7b5 F7b9 | Bbm7 | Ebm7 | Ab7 |'
 const TEMPO = 110
-const RUNGS = ['outline-up', 'from-7', 'chord-scales']
+const RUNGS = ['outline-up', 'from-7', 'chord-scales'] as const
 /** From one start of the exercise in the talk to the next. */
 const STARTS = 20
 const APART_MS = 470
