@@ -2,7 +2,7 @@ import { KeysTiming } from '../listen/KeysTiming.tsx'
 import { MicrophoneChoice } from '../listen/MicrophoneChoice.tsx'
 import { MidiChoice } from '../listen/MidiChoice.tsx'
 import { Check } from '../parts/Check.tsx'
-import type { SimulatedSettings } from './useRun.ts'
+import type { SimulatedSettings } from './run.ts'
 import type { useSources } from './useSources.ts'
 
 interface SourcesProps {

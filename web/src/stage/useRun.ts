@@ -1,8 +1,6 @@
 import {
   type Analysis,
-  barStarts,
   type Exercise,
-  GRADER,
   type Grade,
   type GradeRules,
   type Judged,
@@ -19,103 +17,37 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { bandIfReady, loadBand } from '../sound/band.ts'
 import { audioContext, wakeSound } from '../sound/context.ts'
 import { bandCountedIn } from '../sound/countedIn.ts'
-import { pageClock, type RunClock, soundClock } from '../sound/runClock.ts'
+import { pageClock, soundClock } from '../sound/runClock.ts'
 import { useMix } from '../sound/useMix.ts'
 import { bandSound } from '../sound/usePlay.ts'
 import { work } from '../work/work.ts'
 import { LiveGrade } from './liveGrade.ts'
 import { playIntoMicrophone } from './playIntoMicrophone.ts'
-
-type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'paused' | 'done'
-
-export interface SimulatedSettings {
-  readonly seed: number
-  readonly errorRate: number
-  /** Chance that the player stops for a while before a note. */
-  readonly stopRate?: number
-  /** Whether it is heard through the microphone's stand-in, as sound. */
-  readonly aloud: boolean
-}
-
-/** How the notes of a run come in: what the source's way to the grader takes, and how it was tuned. */
-export interface Hearing {
-  readonly latencyMs: number
-  readonly tuningHz: number
-  /** After so long a note that was played is here. */
-  readonly settleMs: number
-}
-
-export interface Run {
-  readonly state: RunState
-  readonly judged: readonly Judged[]
-  readonly grade: Grade | undefined
-  readonly take: Take | undefined
-  /** Whether the band could not be had: the run goes on without it. */
-  readonly silent: boolean
-  /** Why it is paused, in words. */
-  readonly because: string | undefined
-  readonly start: (simulated: SimulatedSettings | undefined) => void
-  /** Stops for a while: the bar that was being played is begun anew. */
-  /** Grades notes that were played elsewhere, from a file, at the beginning or after a bar counted in. */
-  readonly read: (notes: readonly PlayedNote[]) => Promise<void>
-  readonly pause: (because?: string) => void
-  readonly resume: () => void
-  /** Stops before the end; gives what was played so far. */
-  readonly abandon: () => Promise<{ take: Take; grade: Grade } | undefined>
-  /** A note, at a moment of the page (milliseconds). */
-  readonly press: (midi: number, source: Source, pageMs?: number) => void
-  readonly release: (midi: number) => void
-  /** A note heard by the microphone, at moments of the sound's clock (seconds); once when it begins, once when it ends. */
-  readonly hear: (tone: {
-    readonly midi: number
-    readonly cents: number
-    readonly velocity: number
-    readonly onset: number
-    readonly end: number
-    readonly ended: boolean
-  }) => void
-  /** Ticks from the stretch's first beat (negative while counting in); undefined when nothing runs. */
-  readonly position: () => Ticks | undefined
-}
+import {
+  barBegin,
+  type Going,
+  type Hearing,
+  nothingYet,
+  onTime,
+  type Run,
+  type RunState,
+  type SimulatedSettings,
+  takeOf,
+  VELOCITY,
+} from './run.ts'
+import { useInterrupted } from './useInterrupted.ts'
+import { useRunNotes } from './useRunNotes.ts'
 
 const LEAD_SECONDS = 0.35
 /** The stage is drawn for playing a moment before the first beat: nothing is drawn anew when the first note comes. */
 const SHOWN_BEFORE_MS = 120
 const TICK_MS = 20
 const TAIL_BEATS = 1.25
-const VELOCITY = 90
 /** What is played earlier than this before the first beat belongs to the count-in. */
 const COUNT_IN_BEATS = 0.75
 /** What is played so early before a bar that is begun anew belongs to it. */
 const EARLY_BEATS = 0.25
 const SPREAD_MS = 16
-
-/** The bar that a tick of the stretch lies in, by the tick of its first beat. */
-const barBegin = ({ chart }: Analysis, { spec }: Exercise, tick: Ticks): Ticks => {
-  const starts = barStarts(chart).slice(spec.stretch.from, spec.stretch.to + 1)
-  return Math.max(0, ...starts.map((start) => start - starts[0]!).filter((start) => start <= tick))
-}
-
-/** Notes at the times at which they were played, not heard. */
-const onTime = (notes: readonly PlayedNote[], latencyMs: number): readonly PlayedNote[] =>
-  notes.map((note) => ({ ...note, onsetMs: note.onsetMs - latencyMs }))
-
-/** What a run holds that no picture shows. */
-interface Going {
-  clock: RunClock | undefined
-  fromMs: number
-  source: Source
-  simulated: SimulatedSettings | undefined
-  notes: PlayedNote[]
-  /** Played while counting in, and in bars that were begun anew: kept with the take, not graded. */
-  aside: PlayedNote[]
-  /** Played in the bar that is begun anew when the pause ends. */
-  again: PlayedNote[]
-  readonly held: Map<string, number>
-  readonly undo: (() => void)[]
-  /** Counts what was begun and left: what was begun for an earlier one is dropped. */
-  turn: number
-}
 
 /**
  * One run of an exercise: count-in, band, notes as they come with their verdicts, and the grade. Its time is the sound's, as
@@ -136,18 +68,7 @@ export const useRun = (
   const [silent, setSilent] = useState(false)
   const [because, setBecause] = useState<string>()
   const mix = useMix()
-  const going = useRef<Going>({
-    clock: undefined,
-    fromMs: 0,
-    source: 'screen-keys',
-    simulated: undefined,
-    notes: [],
-    aside: [],
-    again: [],
-    held: new Map(),
-    undo: [],
-    turn: 0,
-  })
+  const going = useRef<Going>(nothingYet())
   const live = useRef<LiveGrade>(undefined)
   /** Whether a note was played that is not kept yet, and what keeps it. */
   const unkept = useRef(false)
@@ -167,23 +88,10 @@ export const useRun = (
   }, [])
   useEffect(() => clear, [clear])
 
-  const takeNow = useCallback((asked: Exercise): Take => {
-    const { notes, aside, source } = going.current
-    const { latencyMs, tuningHz } = hears.current(source)
-    return {
-      notes: [...notes],
-      ...(aside.length > 0 ? { aside: [...aside] } : {}),
-      source,
-      zeroMs: 0,
-      tempo: [{ tick: 0, bpm: asked.spec.tempo }],
-      swing: asked.swing,
-      loops: [0],
-      latencyMs,
-      tuningHz,
-      exercise: JSON.stringify(asked.spec),
-      grader: GRADER,
-    }
-  }, [])
+  const takeNow = useCallback(
+    (asked: Exercise): Take => takeOf(going.current, asked, hears.current(going.current.source)),
+    [],
+  )
   keep.current = () => {
     if (!unkept.current || !exercise) return
     unkept.current = false
@@ -335,44 +243,7 @@ export const useRun = (
     if (exercise) void go(Math.round(msToTicks(going.current.fromMs, exercise.spec.tempo)))
   }, [exercise, go])
 
-  const press = useCallback(
-    (midi: number, from: Source, pageMs = performance.now()) => {
-      bandIfReady()?.strike(midi, VELOCITY)
-      const now = going.current
-      if (!now.clock) return
-      if (!now.simulated) now.source = from
-      now.held.set(`key ${midi}`, now.notes.length)
-      takeNote({ onsetMs: now.clock.at(pageMs), durationMs: 0, midi, cents: 0, velocity: VELOCITY })
-    },
-    [takeNote],
-  )
-  const end = useCallback((name: string, endMs: number) => {
-    const now = going.current
-    const at = now.held.get(name)
-    now.held.delete(name)
-    const note = at === undefined ? undefined : now.notes[at]
-    if (note) now.notes[at!] = { ...note, durationMs: Math.max(0, endMs - note.onsetMs) }
-  }, [])
-  const release = useCallback(
-    (midi: number) => {
-      bandIfReady()?.release(midi)
-      const { clock } = going.current
-      if (clock) end(`key ${midi}`, clock.at(performance.now()))
-    },
-    [end],
-  )
-  const hear = useCallback<Run['hear']>(
-    ({ midi, cents, velocity, onset, end: ends, ended }) => {
-      const now = going.current
-      if (!now.clock || (now.simulated && !now.simulated.aloud)) return
-      const onsetMs = now.clock.atSound(onset)
-      if (ended) return end('tone', now.clock.atSound(ends))
-      now.source = 'microphone'
-      now.held.set('tone', now.notes.length)
-      takeNote({ onsetMs, durationMs: 0, midi, cents, velocity })
-    },
-    [takeNote, end],
-  )
+  const { press, release, hear } = useRunNotes(going, takeNote)
   const read = useCallback(
     async (notes: readonly PlayedNote[]) => {
       if (!exercise) return
@@ -415,18 +286,7 @@ export const useRun = (
     return final && now.notes.length > 0 ? { take: takeNow(exercise), grade: final } : undefined
   }, [exercise, clear, takeNow])
 
-  useEffect(() => {
-    const onHidden = () => document.hidden && pause('The tab was hidden.')
-    const onSound = () => {
-      if (audioContext().state !== 'running') pause('The sound was stopped by the system.')
-    }
-    document.addEventListener('visibilitychange', onHidden)
-    audioContext().addEventListener('statechange', onSound)
-    return () => {
-      document.removeEventListener('visibilitychange', onHidden)
-      audioContext().removeEventListener('statechange', onSound)
-    }
-  }, [pause])
+  useInterrupted(pause)
 
   const position = useCallback(() => {
     const { clock } = going.current

@@ -4,7 +4,7 @@ import { useKeysFit } from '../listen/keysFit.ts'
 import { type HeardTone, listenFor, type Microphone } from '../listen/microphone.ts'
 import { hearMidi, type MidiDevices, USUAL_MIDI, watchMidi } from '../listen/midi.ts'
 import { useMicrophone } from '../listen/useMicrophone.ts'
-import type { Hearing } from './useRun.ts'
+import type { Hearing } from './run.ts'
 
 /** From a key to its note takes no time worth telling; from an onset in the microphone to its note, the ear's windows. */
 const SETTLE_MS = { keys: 40, microphone: 220 } as const
