@@ -18,6 +18,8 @@ const PRESETS = [
   { name: 'jazz kit', bank: 0, program: 32, drums: true },
   { name: 'brush kit', bank: 0, program: 40, drums: true },
 ]
+/** Programs of the horns: one voice, whose beginning is heard. */
+const HORNS = [56, 57, 65, 66, 71]
 const TARGET = join(import.meta.dirname, '../web/public/sound/band.sf3')
 const MOST_BYTES = 6_000_000
 const WINDOW = 4096
@@ -51,8 +53,7 @@ async function tune(bank) {
     if (tuned.has(sample)) continue
     tuned.add(sample)
     const data = sample.getAudioData()
-    const own = zone.getGenerator(GeneratorTypes.overridingRootKey, -1)
-    const key = own < 0 ? sample.originalKey : own
+    const key = keyOf(zone)
     const told =
       sample.pitchCorrection +
       zone.getGenerator(GeneratorTypes.fineTune, 0) +
@@ -71,6 +72,56 @@ async function tune(bank) {
   }
 }
 
+/**
+ * The key at which a zone plays its sample as it was recorded.
+ * @param {import('spessasynth_core').BasicInstrumentZone} zone
+ */
+const keyOf = (zone) => {
+  const own = zone.getGenerator(GeneratorTypes.overridingRootKey, -1)
+  return own < 0 ? zone.sample.originalKey : own
+}
+
+/** Seconds in at which a horn's note sounds as itself, and what counts as an octave under it, in half steps. */
+const SPEAKS_BY = 0.08
+const OCTAVE_UNDER = { from: -12.5, to: -11.5 }
+
+/**
+ * Whether a sample begins an octave under its note: the tenor's F4 and F♯4 do, for a tenth of a second.
+ * @param {import('spessasynth_core').BasicInstrumentZone} zone
+ * @param {PitchDetector<Float32Array>} detector
+ */
+function beginsUnder(zone, detector) {
+  const { sample } = zone
+  const from = Math.round(SPEAKS_BY * sample.sampleRate)
+  const data = sample.getAudioData()
+  if (from + WINDOW > data.length) return false
+  const [hertz, clarity] = detector.findPitch(data.slice(from, from + WINDOW / 2), sample.sampleRate)
+  const off = 69 + 12 * Math.log2(hertz / 440) - keyOf(zone)
+  return clarity > 0.9 && off > OCTAVE_UNDER.from && off < OCTAVE_UNDER.to
+}
+
+/**
+ * Leaves out samples that begin an octave under their note; the ones beside them sound their keys instead.
+ * @param {import('spessasynth_core').BasicSoundBank} bank
+ */
+async function leaveOutUnder(bank) {
+  await BasicSoundBank.isSF3DecoderReady
+  const detector = PitchDetector.forFloat32Array(WINDOW / 2)
+  const horns = bank.presets.filter((preset) => !preset.isGMGSDrum && HORNS.includes(preset.program))
+  const instruments = new Set(horns.flatMap(({ zones }) => zones.map(({ instrument }) => instrument)))
+  for (const instrument of instruments) {
+    const under = instrument.zones.filter((zone) => beginsUnder(zone, detector))
+    const good = instrument.zones.filter((zone) => !under.includes(zone))
+    for (const { keyRange } of under)
+      for (let key = keyRange.min; key <= keyRange.max; key += 1) {
+        const near = good.toSorted((a, b) => Math.abs(keyOf(a) - key) - Math.abs(keyOf(b) - key))[0]
+        if (!near) continue
+        near.keyRange = { min: Math.min(near.keyRange.min, key), max: Math.max(near.keyRange.max, key) }
+      }
+    for (const zone of under) instrument.deleteZone(instrument.zones.indexOf(zone), true)
+  }
+}
+
 /** @param {import('spessasynth_core').BasicPreset} preset */
 const wanted = (preset) =>
   PRESETS.some(
@@ -85,6 +136,8 @@ if (bank.presets.length !== PRESETS.length)
   throw new Error(
     `the sound font holds ${bank.presets.length} of the ${PRESETS.length} presets: ${bank.presets.map((preset) => preset.name).join(', ')}`,
   )
+await leaveOutUnder(bank)
+bank.removeUnusedElements()
 await tune(bank)
 const bytes = new Uint8Array(await bank.writeSF2())
 if (bytes.byteLength > MOST_BYTES) throw new Error(`the cut sound font is ${bytes.byteLength} bytes`)

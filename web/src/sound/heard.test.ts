@@ -108,6 +108,12 @@ describe('a sampled horn or guitar, heard through the microphone’s ear', () =>
   )
 })
 
+it('a tenor’s E4 to G4 sound as themselves from the beginning, not an octave lower', async () => {
+  const pitches = [62, 64, 65, 66, 67, 68, 66, 64, 67, 65]
+  for (const bpm of [60, 200])
+    expect(await played('tenor-sax', bpm, pitches)).toMatchObject({ right: pitches.length, octaves: 0 })
+})
+
 /** Four chords outlined in quarters at 120, as a horn would practise them. */
 const OUTLINES = [63, 66, 70, 73, 56, 60, 63, 66, 61, 65, 68, 72, 66, 70, 73, 77]
 
