@@ -94,7 +94,7 @@ function beginsUnder(zone, detector) {
   const { sample } = zone
   const from = Math.round(SPEAKS_BY * sample.sampleRate)
   const data = sample.getAudioData()
-  if (from + WINDOW > data.length) return false
+  if (from + WINDOW / 2 > data.length) return false
   const [hertz, clarity] = detector.findPitch(data.slice(from, from + WINDOW / 2), sample.sampleRate)
   const off = 69 + 12 * Math.log2(hertz / 440) - keyOf(zone)
   return clarity > 0.9 && off > OCTAVE_UNDER.from && off < OCTAVE_UNDER.to

@@ -88,14 +88,14 @@ export class Looking {
   /** What the newest sound says, of which the last samples are new; `sounding` is the pitch that sounds as yet. */
   now(newest: number, sounding: number | undefined): Moment {
     const { sought, rate, taken } = this
-    const newestFirst = this.inOrder()
+    const ordered = this.inOrder()
     const atMs = ((taken - newest / 2) / rate) * 1000
-    const loud = this.loudness(newestFirst, sounding)
+    const loud = this.loudness(ordered, sounding)
     const nothing = { atMs, loud, pitch: undefined, clarity: 0, doubtful: false, lookMs: 0 }
     if (taken < this.ring.length || loud < sought.gate) return nothing
     const find = ({ low, samples, detector }: Look, nearly: number, doubtful: boolean) => {
       detector.clarityThreshold = nearly
-      const [hertz, clarity] = detector.findPitch(newestFirst.subarray(-samples), rate)
+      const [hertz, clarity] = detector.findPitch(ordered.subarray(-samples), rate)
       const pitch = 69 + 12 * Math.log2(hertz / sought.tuningHz)
       const heard = pitch >= Math.max(low, sought.low) - 0.5 && pitch <= sought.high + 0.5
       if (clarity < sought.clarity || !heard) return undefined
