@@ -7,7 +7,7 @@ import {
   instrumentOf,
   readChart,
 } from '@eager-contour/core'
-import { solve } from '../../core/src/compose/search.ts'
+import { solve } from '../../core/src/line/compose/search.ts'
 import { cheapestWay, graphOf, pitchesFor, searchOf } from '../../core/test/searchGraph.ts'
 import { median, milliseconds, type Row } from './table.ts'
 

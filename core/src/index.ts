@@ -1,54 +1,14 @@
-export { analyseChart } from './analysis/analyse.ts'
-export type { Alternative, Analysis, ChordReading, Override, PatternSpan } from './analysis/analysis.ts'
-export { chordAt, type KeyRegion, type KeyRelation, keyRegions, type Pivot } from './analysis/analysis.ts'
-export { type Centre, type Clash, centreOf } from './analysis/centre.ts'
-export { scalesHolding } from './analysis/chordscale.ts'
-export { type ChordFacts, chordFacts, nextChange } from './analysis/facts.ts'
-export {
-  followOverrides,
-  transposeOverrides,
-  withOverride,
-  withoutOverrides,
-} from './analysis/follow.ts'
-export type { FunctionId } from './analysis/functions.ts'
-export type { PatternId } from './analysis/patterns.ts'
 export { type BandWish, bandEvents } from './band/band.ts'
 export { CLICKS, type ClickId, countInEvents } from './band/click.ts'
 export type { VoicingId } from './band/comp.ts'
 export { type Kit, kitOf } from './band/drums.ts'
 export type { BandEvent, Part } from './band/event.ts'
 export { type Hearing, hearChord, hearDegrees, hearEvents, hearNamed, hearScale } from './band/hear.ts'
-export type { Chart, ChartBar, ChartChord, ChordSpan, NotatedBar, Stretch } from './chart/chart.ts'
-export { barStarts, chordSpans, fitStretch, stretchTicks, transposeChart, wholeTune } from './chart/chart.ts'
-export {
-  barWords,
-  copyBar,
-  copySection,
-  moveBar,
-  moveSection,
-  nameSection,
-  removeBar,
-  repeatSection,
-  sectionOf,
-  splitBar,
-  type WrittenSection,
-  withWord,
-  writtenSections,
-} from './chart/edit.ts'
-export { chartFromForm, FORMS, type FormRow, formInAllKeys, KEY_ORDERS } from './chart/forms.ts'
-export { readChart } from './chart/read.ts'
-export { writeChart } from './chart/write.ts'
-export type { Chord, ChordKind, ChordTone } from './chord/chord.ts'
-export {
-  CHORD_KINDS,
-  chordKind,
-  chordPitchClasses,
-  fourTones,
-  guideTones,
-  transposeChord,
-} from './chord/chord.ts'
-export { readChordSymbol } from './chord/read.ts'
-export { type ChordParts, type ChordStyle, chordParts, writeChordSymbol } from './chord/write.ts'
+export { readMidiLine, readMidiTake, readMusicXmlLine } from './formats/lineFile.ts'
+export { type MidiVoice, writeBandMidi, writeMidi } from './formats/midi.ts'
+export { type ScoreTitles, writeMusicXml } from './formats/musicxml.ts'
+export { readMusicXmlChart } from './formats/musicxmlChart.ts'
+export { openMusicXml } from './formats/xml.ts'
 export type {
   Approach,
   Brief,
@@ -59,50 +19,40 @@ export type {
   Weight,
   WishedCell,
   WishedNote,
-} from './compose/brief.ts'
-export { composeLines, composing } from './compose/compose.ts'
-export { type FillStock, type FillTable, fillStock, fillTable, stockKey, tableKey } from './compose/table.ts'
-export { LINE_COSTS } from './cost/terms.ts'
-export { allowedOver } from './drill/allowed.ts'
-export type { Exercise, ExerciseSpec, ExpectedNote } from './drill/exercise.ts'
-export { makeExercise } from './drill/make.ts'
-export type { RungRow, Variant } from './drill/rung.ts'
+} from './line/compose/brief.ts'
+export { composeLines, composing } from './line/compose/compose.ts'
 export {
-  limitsOf,
-  optionsOf,
-  RUNGS,
-  type RungId,
-  type RungOption,
-  rungOf,
-  withOption,
-} from './drill/rungs.ts'
-export { explainLine } from './explain/explain.ts'
-export type { DeviceSpan, Explanation, FoundDevice, Join, NoteReading, Role } from './explain/explanation.ts'
-export { barAt } from './explain/heard.ts'
-export { type WaysOn, waysOn } from './explain/ways.ts'
-export type { DeviceId } from './figures/figures.ts'
-export { type FigureWish, type FittingFigure, figuresFor, type Spot } from './figures/figuresFor.ts'
-export type { MinorSixth } from './figures/ground.ts'
-export { PLACED, type PlacedFigure, placedNotes } from './figures/placed.ts'
-export { PROGRESSIONS, type Progression, progressionChords, ROADS, type RoadId } from './figures/roads.ts'
-export { readMidiLine, readMidiTake, readMusicXmlLine } from './formats/lineFile.ts'
-export { type MidiVoice, writeBandMidi, writeMidi } from './formats/midi.ts'
-export { type ScoreTitles, writeMusicXml } from './formats/musicxml.ts'
-export { readMusicXmlChart } from './formats/musicxmlChart.ts'
-export { openMusicXml } from './formats/xml.ts'
+  type FillStock,
+  type FillTable,
+  fillStock,
+  fillTable,
+  stockKey,
+  tableKey,
+} from './line/compose/table.ts'
+export { LINE_COSTS } from './line/cost/terms.ts'
+export { type WaysOn, waysOn } from './line/explain/alternativeFigures.ts'
+export { barAt } from './line/explain/analysedLine.ts'
+export { explainLine } from './line/explain/explain.ts'
+export type {
+  DeviceSpan,
+  Explanation,
+  FoundDevice,
+  Join,
+  NoteReading,
+  Role,
+} from './line/explain/explanation.ts'
+export type { DeviceId } from './line/figures/figures.ts'
+export { type FigureWish, type FittingFigure, figuresFor, type Spot } from './line/figures/figuresFor.ts'
+export type { MinorSixth } from './line/figures/harmony.ts'
+export { PLACED, type PlacedFigure, placedNotes } from './line/figures/placed.ts'
 export {
-  advanceGrade,
-  finishGrade,
-  type GradeState,
-  gradeStep,
-  gradeTake,
-  startGrade,
-} from './grade/grade.ts'
-export type { Judged, NoteVerdict } from './grade/judged.ts'
-export type { BarGrade, Grade, MarkId, Marks, WeakChange } from './grade/marks.ts'
-export { GRADE_RULES, type GradeRules, type RunVerdict } from './grade/rules.ts'
-export { INSTRUMENTS, type Instrument, type InstrumentId, instrumentOf } from './instrument/instrument.ts'
-export { type CurvePoint, heightAt } from './line/curve.ts'
+  PROGRESSIONS,
+  type Progression,
+  progressionChords,
+  ROADS,
+  type RoadId,
+} from './line/figures/substitutions.ts'
+export { type CurvePoint, heightAt } from './line/notes/curve.ts'
 export {
   eachOf,
   insertAfter,
@@ -119,24 +69,12 @@ export {
   withNote,
   withRest,
   withStretchFrom,
-} from './line/edit.ts'
-export { lineElsewhere, type TakenBy } from './line/elsewhere.ts'
-export { type Line, type LineNote, notesWithin, transposeLine } from './line/line.ts'
-export { repitchLine, spellNotes, type UnspelledNote } from './line/spell.ts'
-export {
-  gateFor,
-  hearsBand,
-  type Latency,
-  latencyOf,
-  TUNINGS,
-  tuningFrom,
-} from './listen/calibrate.ts'
-export { Ear, HEARING_RULES, type HeardTone, type HearingRules, lookFor } from './listen/hearing.ts'
-export { quantise } from './listen/quantise.ts'
-export { GRADER, type PlayedNote, type Source, type Take } from './listen/take.ts'
-export type { Outcome, Place, Problem, Reason } from './outcome/outcome.ts'
-export { type GuideTonePath, type GuideToneWish, guideToneLines } from './paths/guidetones.ts'
-export { type NoteSet, type SetWish, type SmallestSets, smallestSets } from './paths/smallestsets.ts'
+} from './line/notes/edit.ts'
+export { lineElsewhere, type TakenBy } from './line/notes/elsewhere.ts'
+export { type Line, type LineNote, notesWithin, transposeLine } from './line/notes/line.ts'
+export { repitchLine, spellNotes, type UnspelledNote } from './line/notes/spell.ts'
+export { type GuideTonePath, type GuideToneWish, guideToneLines } from './line/paths/guidetones.ts'
+export { type NoteSet, type SetWish, type SmallestSets, smallestSets } from './line/paths/smallestsets.ts'
 export {
   type Phrase,
   type PhraseChord,
@@ -144,28 +82,9 @@ export {
   phraseAt,
   phraseFits,
   phraseFrom,
-} from './phrases/phrase.ts'
-export type { Degree } from './pitch/degree.ts'
-export { DEGREES, degreeFifths, degreeSemitones } from './pitch/degree.ts'
-export { type Fifths, fifthsOf, noteName, pitchClassOf, simpleSpelling } from './pitch/fifths.ts'
-export { type Key, keySignature, keysOfMode, sameKey, transposeKey } from './pitch/key.ts'
-export { readPitch, simpleName, simplePitch, spellPitch } from './pitch/pitch.ts'
-export {
-  type CellState,
-  KEY_ORDER_NAMES,
-  type KeyedRun,
-  type KeyOrder,
-  keysInOrderOf,
-  keysOfList,
-  type LadderCell,
-  ladderCell,
-} from './practice/ladder.ts'
-export { type NextStep, nextStep, TEMPO_PLANS, type TempoPlan } from './practice/next.ts'
-export { PIECE_PLANS, type PiecePlan, piecesOf } from './practice/pieces.ts'
-export { playedAt, restDue, type Sitting } from './practice/rest.ts'
-export { type LadderRun, nextTempo } from './practice/tempo.ts'
-export type { Criterion, Scores } from './review/criteria.ts'
-export { CRITERION_IDS } from './review/criteria.ts'
+} from './line/phrases/phrase.ts'
+export type { Criterion, Scores } from './line/review/criteria.ts'
+export { CRITERION_IDS } from './line/review/criteria.ts'
 export {
   costOfLine,
   type Finding,
@@ -176,24 +95,66 @@ export {
   type Review,
   reviewLine,
   scoreLine,
-} from './review/review.ts'
-export type { ReviewView } from './review/rules.ts'
-export { keepsTo, TARGETS, type Target } from './review/targets.ts'
-export type { RhythmStyle } from './rhythm/cells.ts'
-export { FEELS, type Feel, swingOf } from './rhythm/feel.ts'
-export type { Grid } from './rhythm/grid.ts'
-export { barTicks, beatTicks, type Meter, meterName } from './rhythm/meter.ts'
-export { type Swing, swingAt, swung } from './rhythm/swing.ts'
-export { EIGHTH, msToTicks, QUARTER, type Ticks, ticksToMs } from './rhythm/ticks.ts'
+} from './line/review/review.ts'
+export type { ReviewView } from './line/review/rules.ts'
+export { keepsTo, TARGETS, type Target } from './line/review/targets.ts'
 export {
-  parentOf,
-  SCALES,
-  type ScaleId,
-  scaleDegrees,
-  scaleNeighbours,
-  scaleSpellings,
-} from './scale/scale.ts'
-export { type Score, scoreOf, signatureAlter, type WrittenBar, type WrittenEvent } from './score/score.ts'
+  type Score,
+  scoreOf,
+  signatureAlter,
+  type WrittenBar,
+  type WrittenEvent,
+} from './line/score/score.ts'
+export type { Outcome, Place, Problem, Reason } from './outcome/outcome.ts'
+export { allowedOver } from './practice/drill/allowed.ts'
+export type { Exercise, ExerciseSpec, ExpectedNote } from './practice/drill/exercise.ts'
+export { makeExercise } from './practice/drill/make.ts'
+export type { RungRow, Variant } from './practice/drill/rung.ts'
+export {
+  limitsOf,
+  optionsOf,
+  RUNGS,
+  type RungId,
+  type RungOption,
+  rungOf,
+  withOption,
+} from './practice/drill/rungs.ts'
+export {
+  advanceGrade,
+  finishGrade,
+  type GradeState,
+  gradeStep,
+  gradeTake,
+  startGrade,
+} from './practice/grade/grade.ts'
+export type { Judged, NoteVerdict } from './practice/grade/judged.ts'
+export type { BarGrade, Grade, MarkId, Marks, WeakChange } from './practice/grade/marks.ts'
+export { GRADE_RULES, type GradeRules, type RunVerdict } from './practice/grade/rules.ts'
+export {
+  gateFor,
+  hearsBand,
+  type Latency,
+  latencyOf,
+  TUNINGS,
+  tuningFrom,
+} from './practice/listen/calibrate.ts'
+export { Ear, HEARING_RULES, type HeardTone, type HearingRules, lookFor } from './practice/listen/hearing.ts'
+export { quantise } from './practice/listen/quantise.ts'
+export { GRADER, type PlayedNote, type Source, type Take } from './practice/listen/take.ts'
+export {
+  type CellState,
+  KEY_ORDER_NAMES,
+  type KeyedRun,
+  type KeyOrder,
+  keysInOrderOf,
+  keysOfList,
+  type LadderCell,
+  ladderCell,
+} from './practice/schedule/ladder.ts'
+export { type NextStep, nextStep, TEMPO_PLANS, type TempoPlan } from './practice/schedule/next.ts'
+export { PIECE_PLANS, type PiecePlan, piecesOf } from './practice/schedule/pieces.ts'
+export { playedAt, restDue, type Sitting } from './practice/schedule/rest.ts'
+export { type LadderRun, nextTempo } from './practice/schedule/tempo.ts'
 export {
   perfectPlayer,
   type SimulatedPlayer,
@@ -201,9 +162,92 @@ export {
   simulatedTake,
   simulatePlayer,
   simulatePlaying,
-} from './simulate/player.ts'
-export { randomFrom } from './simulate/random.ts'
-export { type ChordChange, changeBetween, type Moving, type Staying } from './voiceleading/change.ts'
-export { type JoinKind, type JoinOffer, joinsBetween } from './voiceleading/joins.ts'
+} from './practice/simulate/player.ts'
+export { randomFrom } from './random/random.ts'
+export type { Chord, ChordKind, ChordTone } from './theory/chord/chord.ts'
+export {
+  CHORD_KINDS,
+  chordKind,
+  chordPitchClasses,
+  fourTones,
+  guideTones,
+  transposeChord,
+} from './theory/chord/chord.ts'
+export { readChordSymbol } from './theory/chord/read.ts'
+export { type ChordParts, type ChordStyle, chordParts, writeChordSymbol } from './theory/chord/write.ts'
+export {
+  INSTRUMENTS,
+  type Instrument,
+  type InstrumentId,
+  instrumentOf,
+} from './theory/instrument/instrument.ts'
+export type { Degree } from './theory/pitch/degree.ts'
+export { DEGREES, degreeFifths, degreeSemitones } from './theory/pitch/degree.ts'
+export { type Fifths, fifthsOf, noteName, pitchClassOf, simpleSpelling } from './theory/pitch/fifths.ts'
+export { type Key, keySignature, keysOfMode, sameKey, transposeKey } from './theory/pitch/key.ts'
+export { readPitch, simpleName, simplePitch, spellPitch } from './theory/pitch/pitch.ts'
+export type { RhythmStyle } from './theory/rhythm/cells.ts'
+export { FEELS, type Feel, swingOf } from './theory/rhythm/feel.ts'
+export type { Grid } from './theory/rhythm/grid.ts'
+export { barTicks, beatTicks, type Meter, meterName } from './theory/rhythm/meter.ts'
+export { type Swing, swingAt, swung } from './theory/rhythm/swing.ts'
+export { EIGHTH, msToTicks, QUARTER, type Ticks, ticksToMs } from './theory/rhythm/ticks.ts'
+export {
+  parentOf,
+  SCALES,
+  type ScaleId,
+  scaleDegrees,
+  scaleNeighbours,
+  scaleSpellings,
+} from './theory/scale/scale.ts'
+export { type ChordChange, changeBetween, type Moving, type Staying } from './theory/voiceleading/change.ts'
+export { type JoinKind, type JoinOffer, joinsBetween } from './theory/voiceleading/joins.ts'
+export { analyseChart } from './tune/analysis/analyse.ts'
+export type { Alternative, Analysis, ChordReading, Override, PatternSpan } from './tune/analysis/analysis.ts'
+export {
+  chordAt,
+  type KeyRegion,
+  type KeyRelation,
+  keyRegions,
+  type Pivot,
+} from './tune/analysis/analysis.ts'
+export { type Centre, type Clash, centreOf } from './tune/analysis/centre.ts'
+export { scalesHolding } from './tune/analysis/chordscale.ts'
+export { type ChordFacts, chordFacts, nextChange } from './tune/analysis/facts.ts'
+export {
+  followOverrides,
+  transposeOverrides,
+  withOverride,
+  withoutOverrides,
+} from './tune/analysis/follow.ts'
+export type { FunctionId } from './tune/analysis/functions.ts'
+export type { PatternId } from './tune/analysis/patterns.ts'
+export type { Chart, ChartBar, ChartChord, ChordSpan, NotatedBar, Stretch } from './tune/chart/chart.ts'
+export {
+  barStarts,
+  chordSpans,
+  fitStretch,
+  stretchTicks,
+  transposeChart,
+  wholeTune,
+} from './tune/chart/chart.ts'
+export {
+  barWords,
+  copyBar,
+  copySection,
+  moveBar,
+  moveSection,
+  nameSection,
+  removeBar,
+  repeatSection,
+  sectionOf,
+  splitBar,
+  type WrittenSection,
+  withWord,
+  writtenSections,
+} from './tune/chart/edit.ts'
+export { chartFromForm, FORMS, type FormRow, formInAllKeys, KEY_ORDERS } from './tune/chart/forms.ts'
+export { readChart } from './tune/chart/read.ts'
+export { writeChart } from './tune/chart/write.ts'
 export { degreeName, stepsInWords, withSigns } from './wording/signs.ts'
 export { deviceName, isWorded, joinName, roleName, wordReason } from './wording/words.ts'

@@ -1,10 +1,10 @@
-import { analyseChart } from '../src/analysis/analyse.ts'
-import type { Analysis } from '../src/analysis/analysis.ts'
-import type { Chart } from '../src/chart/chart.ts'
-import { readChart } from '../src/chart/read.ts'
-import type { Line } from '../src/line/line.ts'
-import { readPitch } from '../src/pitch/pitch.ts'
-import { EIGHTH } from '../src/rhythm/ticks.ts'
+import type { Line } from '../src/line/notes/line.ts'
+import { readPitch } from '../src/theory/pitch/pitch.ts'
+import { EIGHTH } from '../src/theory/rhythm/ticks.ts'
+import { analyseChart } from '../src/tune/analysis/analyse.ts'
+import type { Analysis } from '../src/tune/analysis/analysis.ts'
+import type { Chart } from '../src/tune/chart/chart.ts'
+import { readChart } from '../src/tune/chart/read.ts'
 
 /** A chart of the text; the test fails where it cannot be read. */
 export const chartOf = (text: string): Chart => {

@@ -3,10 +3,10 @@ import { createRoot } from 'react-dom/client'
 import { Provider } from 'react-redux'
 import { RouterProvider } from 'react-router'
 import { router } from './app/routes.tsx'
-import { store } from './app/store.ts'
 import { api } from './data/api.ts'
 import { send } from './data/outbox.ts'
-import './look/tokens.css'
+import { store } from './store/store.ts'
+import './ui/tokens.css'
 
 // Asked for at once, so that the first page need not wait for one answer after the other.
 void store.dispatch(api.endpoints.settings.initiate())

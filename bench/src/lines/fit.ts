@@ -4,7 +4,7 @@ import { parseArgs } from 'node:util'
 import { keepsTo, LINE_COSTS, TARGETS, type Target } from '@eager-contour/core'
 import { measureMany } from './many.ts'
 
-const TERMS = join(process.cwd(), 'core/src/cost/terms.ts')
+const TERMS = join(process.cwd(), 'core/src/line/cost/terms.ts')
 /** How far inside its band a figure should lie, as a share of the band (or of the figure, where one side is open). */
 const MARGIN = 0.12
 /** How much a weight is turned up or down at first, and at last. */

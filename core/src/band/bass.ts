@@ -1,8 +1,8 @@
-import type { Analysis } from '../analysis/analysis.ts'
-import { barStarts, type ChordSpan, type Stretch, stretchTicks } from '../chart/chart.ts'
-import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
-import { barTicks, strongPlaces } from '../rhythm/meter.ts'
-import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
+import { fifthsOf, pitchClassOf } from '../theory/pitch/fifths.ts'
+import { barTicks, strongPlaces } from '../theory/rhythm/meter.ts'
+import { EIGHTH, QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
+import type { Analysis } from '../tune/analysis/analysis.ts'
+import { barStarts, type ChordSpan, type Stretch, stretchTicks } from '../tune/chart/chart.ts'
 import type { BandEvent } from './event.ts'
 import { type BassNote, walkingBass } from './walk.ts'
 

@@ -1,7 +1,7 @@
-import type { Analysis } from '../analysis/analysis.ts'
-import { barStarts, type Stretch } from '../chart/chart.ts'
-import { barTicks, beatTicks, type Meter, meterName } from '../rhythm/meter.ts'
-import type { Ticks } from '../rhythm/ticks.ts'
+import { barTicks, beatTicks, type Meter, meterName } from '../theory/rhythm/meter.ts'
+import type { Ticks } from '../theory/rhythm/ticks.ts'
+import type { Analysis } from '../tune/analysis/analysis.ts'
+import { barStarts, type Stretch } from '../tune/chart/chart.ts'
 import type { BandEvent } from './event.ts'
 
 /** When the metronome sounds. */

@@ -1,12 +1,12 @@
-import type { Analysis } from '../analysis/analysis.ts'
-import { barStarts, type Stretch, stretchTicks } from '../chart/chart.ts'
-import type { Chord } from '../chord/chord.ts'
-import { noiseAt } from '../compose/noise.ts'
-import { groundOf, STACK } from '../figures/ground.ts'
-import type { Feel } from '../rhythm/feel.ts'
-import { type Meter, meterName } from '../rhythm/meter.ts'
-import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
-import type { ScaleId } from '../scale/scale.ts'
+import { groundOf, STACK } from '../line/figures/harmony.ts'
+import { noiseAt } from '../random/noise.ts'
+import type { Chord } from '../theory/chord/chord.ts'
+import type { Feel } from '../theory/rhythm/feel.ts'
+import { type Meter, meterName } from '../theory/rhythm/meter.ts'
+import { EIGHTH, QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
+import type { ScaleId } from '../theory/scale/scale.ts'
+import type { Analysis } from '../tune/analysis/analysis.ts'
+import { barStarts, type Stretch, stretchTicks } from '../tune/chart/chart.ts'
 
 /** A struck chord of the piano. */
 export interface CompHit {

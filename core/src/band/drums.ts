@@ -1,6 +1,6 @@
-import type { Feel } from '../rhythm/feel.ts'
-import { type Meter, meterName } from '../rhythm/meter.ts'
-import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
+import type { Feel } from '../theory/rhythm/feel.ts'
+import { type Meter, meterName } from '../theory/rhythm/meter.ts'
+import { EIGHTH, QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
 
 /** A stroke inside a bar: General MIDI percussion, ticks from the bar's start, 1 to 127. */
 export interface Stroke {

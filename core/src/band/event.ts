@@ -1,4 +1,4 @@
-import type { Ticks } from '../rhythm/ticks.ts'
+import type { Ticks } from '../theory/rhythm/ticks.ts'
 
 export type Part = 'line' | 'bass' | 'comp' | 'drums' | 'click'
 

@@ -1,11 +1,11 @@
-import type { Analysis } from '../analysis/analysis.ts'
-import { barStarts, type ChordSpan, type Stretch, stretchTicks } from '../chart/chart.ts'
-import { chordPitchClasses } from '../chord/chord.ts'
-import { noiseAt } from '../compose/noise.ts'
-import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
-import { barTicks, beatTicks } from '../rhythm/meter.ts'
-import type { Ticks } from '../rhythm/ticks.ts'
-import { scaleSemitones } from '../scale/scale.ts'
+import { noiseAt } from '../random/noise.ts'
+import { chordPitchClasses } from '../theory/chord/chord.ts'
+import { fifthsOf, pitchClassOf } from '../theory/pitch/fifths.ts'
+import { barTicks, beatTicks } from '../theory/rhythm/meter.ts'
+import type { Ticks } from '../theory/rhythm/ticks.ts'
+import { scaleSemitones } from '../theory/scale/scale.ts'
+import type { Analysis } from '../tune/analysis/analysis.ts'
+import { barStarts, type ChordSpan, type Stretch, stretchTicks } from '../tune/chart/chart.ts'
 
 /** A beat of the bass: its tick in the tune, how long it lasts, the pitch. */
 export interface BassNote {

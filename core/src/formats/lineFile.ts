@@ -1,9 +1,9 @@
 import midiFile from 'midi-file'
-import type { UnspelledNote } from '../line/spell.ts'
-import type { PlayedNote } from '../listen/take.ts'
+import type { UnspelledNote } from '../line/notes/spell.ts'
 import { bad, good, type Outcome } from '../outcome/outcome.ts'
-import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
-import { EIGHTH, QUARTER, type Ticks } from '../rhythm/ticks.ts'
+import type { PlayedNote } from '../practice/listen/take.ts'
+import { fifthsOf, pitchClassOf } from '../theory/pitch/fifths.ts'
+import { EIGHTH, QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
 import { child, childNumber, childrenOf, childText, readXml, type XmlElement } from './xml.ts'
 
 /** More notes than a line can hold are not read. */

@@ -1,9 +1,9 @@
 import midiFile from 'midi-file'
 import type { BandEvent, Part } from '../band/event.ts'
-import { barStarts, type Chart, type Stretch } from '../chart/chart.ts'
-import { type Line, notesWithin } from '../line/line.ts'
-import { keySignature } from '../pitch/key.ts'
-import { QUARTER, type Ticks } from '../rhythm/ticks.ts'
+import { type Line, notesWithin } from '../line/notes/line.ts'
+import { keySignature } from '../theory/pitch/key.ts'
+import { QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
+import { barStarts, type Chart, type Stretch } from '../tune/chart/chart.ts'
 
 interface Timed {
   readonly tick: Ticks

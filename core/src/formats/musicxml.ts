@@ -1,11 +1,11 @@
 import { XMLBuilder } from 'fast-xml-parser'
-import type { Chart, Stretch } from '../chart/chart.ts'
-import { type Chord, chordKind, hasDegree } from '../chord/chord.ts'
-import type { Line } from '../line/line.ts'
-import { degreeSemitones } from '../pitch/degree.ts'
-import { accidentalOf, fifthsOf, letterOf } from '../pitch/fifths.ts'
-import { QUARTER } from '../rhythm/ticks.ts'
-import { scoreOf, type WrittenBar, type WrittenEvent } from '../score/score.ts'
+import type { Line } from '../line/notes/line.ts'
+import { scoreOf, type WrittenBar, type WrittenEvent } from '../line/score/score.ts'
+import { type Chord, chordKind, hasDegree } from '../theory/chord/chord.ts'
+import { degreeSemitones } from '../theory/pitch/degree.ts'
+import { accidentalOf, fifthsOf, letterOf } from '../theory/pitch/fifths.ts'
+import { QUARTER } from '../theory/rhythm/ticks.ts'
+import type { Chart, Stretch } from '../tune/chart/chart.ts'
 import { WRITTEN_KINDS } from './kinds.ts'
 
 /** What heads the file. */

@@ -1,19 +1,19 @@
+import { bad, good, type Outcome, type Problem } from '../outcome/outcome.ts'
+import type { Chord } from '../theory/chord/chord.ts'
+import { type Fifths, noteName } from '../theory/pitch/fifths.ts'
+import type { Key } from '../theory/pitch/key.ts'
+import type { Feel } from '../theory/rhythm/feel.ts'
+import { barTicks, beatTicks, COMMON_TIME, type Meter, readMeter } from '../theory/rhythm/meter.ts'
+import { QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
 import {
   type Chart,
   type ChartBar,
   type ChartChord,
   type NotatedBar,
   transposeChart,
-} from '../chart/chart.ts'
-import { playingOrder } from '../chart/order.ts'
-import { LONGEST_TUNE } from '../chart/read.ts'
-import type { Chord } from '../chord/chord.ts'
-import { bad, good, type Outcome, type Problem } from '../outcome/outcome.ts'
-import { type Fifths, noteName } from '../pitch/fifths.ts'
-import type { Key } from '../pitch/key.ts'
-import type { Feel } from '../rhythm/feel.ts'
-import { barTicks, beatTicks, COMMON_TIME, type Meter, readMeter } from '../rhythm/meter.ts'
-import { QUARTER, type Ticks } from '../rhythm/ticks.ts'
+} from '../tune/chart/chart.ts'
+import { playingOrder } from '../tune/chart/order.ts'
+import { LONGEST_TUNE } from '../tune/chart/read.ts'
 import { chordOfHarmony } from './harmony.ts'
 import { child, childNumber, childrenOf, childText, readXml, type XmlElement } from './xml.ts'
 

@@ -1,4 +1,4 @@
-import { plainPitch } from '../pitch/pitch.ts'
+import { plainPitch } from '../theory/pitch/pitch.ts'
 import { degreeName, withSigns } from './signs.ts'
 
 const DEVICE_NAMES: Readonly<Record<string, string>> = {

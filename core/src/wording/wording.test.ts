@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { readChart } from '../chart/read.ts'
+import { readChart } from '../tune/chart/read.ts'
 import { degreeName, stepsInWords, withSigns } from './signs.ts'
 import { deviceName, isWorded, roleName, wordReason } from './words.ts'
 

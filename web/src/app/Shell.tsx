@@ -1,8 +1,8 @@
 import { NavLink, Outlet } from 'react-router'
-import { Waiting } from '../parts/Notice.tsx'
-import { OutboxBar } from './OutboxBar.tsx'
-import { useSettings } from './settings.ts'
-import { useLook } from './useLook.ts'
+import { OutboxBar } from '../data/OutboxBar.tsx'
+import { useSettings } from '../settings/settings.ts'
+import { useLook } from '../settings/useLook.ts'
+import { Waiting } from '../ui/Notice.tsx'
 
 const PLACES = [
   { to: '/tunes', name: 'Tunes' },

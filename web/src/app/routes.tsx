@@ -1,7 +1,7 @@
 import { createBrowserRouter, Navigate } from 'react-router'
-import { Waiting } from '../parts/Notice.tsx'
-import { TunesPlace } from '../tunes/TunesPlace.tsx'
-import { Lost } from './Lost.tsx'
+import { TunesPlace } from '../tunes/TunesPage.tsx'
+import { Waiting } from '../ui/Notice.tsx'
+import { Lost } from './NotFound.tsx'
 import { Shell } from './Shell.tsx'
 
 /** The places. All but the first are fetched when they are gone to. */
@@ -15,32 +15,32 @@ export const router = createBrowserRouter([
       { path: 'tunes', element: <TunesPlace /> },
       {
         path: 'tunes/new',
-        lazy: async () => ({ Component: (await import('../tunes/NewTunePlace.tsx')).NewTunePlace }),
+        lazy: async () => ({ Component: (await import('../changes/NewTunePage.tsx')).NewTunePlace }),
       },
       {
         path: 'tunes/:tune',
-        lazy: async () => ({ Component: (await import('../tune/TunePlace.tsx')).TunePlace }),
+        lazy: async () => ({ Component: (await import('./tune/TunePage.tsx')).TunePlace }),
         children: [
           { index: true, element: <Navigate to="map" replace /> },
           {
             path: 'changes',
-            lazy: async () => ({ Component: (await import('../changes/ChangesPlace.tsx')).ChangesPlace }),
+            lazy: async () => ({ Component: (await import('../changes/ChangesPage.tsx')).ChangesPlace }),
           },
-          { path: 'map', lazy: async () => ({ Component: (await import('../map/MapPlace.tsx')).MapPlace }) },
+          { path: 'map', lazy: async () => ({ Component: (await import('../map/MapPage.tsx')).MapPlace }) },
           {
             path: 'line',
-            lazy: async () => ({ Component: (await import('../line/LinePlace.tsx')).LinePlace }),
+            lazy: async () => ({ Component: (await import('../line/LinePage.tsx')).LinePlace }),
           },
           {
             path: 'drills',
-            lazy: async () => ({ Component: (await import('../drills/DrillsPlace.tsx')).DrillsPlace }),
+            lazy: async () => ({ Component: (await import('../drills/DrillsPage.tsx')).DrillsPlace }),
           },
         ],
       },
-      { path: 'log', lazy: async () => ({ Component: (await import('../log/LogPlace.tsx')).LogPlace }) },
+      { path: 'log', lazy: async () => ({ Component: (await import('../log/LogPage.tsx')).LogPlace }) },
       {
         path: 'setup',
-        lazy: async () => ({ Component: (await import('../setup/SetupPlace.tsx')).SetupPlace }),
+        lazy: async () => ({ Component: (await import('../setup/SetupPage.tsx')).SetupPlace }),
       },
       { path: '*', element: <Lost /> },
     ],
@@ -49,6 +49,6 @@ export const router = createBrowserRouter([
     path: 'stage/:tune',
     errorElement: <Lost />,
     hydrateFallbackElement: <Waiting what="Opening" />,
-    lazy: async () => ({ Component: (await import('../stage/StagePlace.tsx')).StagePlace }),
+    lazy: async () => ({ Component: (await import('../stage/StagePage.tsx')).StagePlace }),
   },
 ])

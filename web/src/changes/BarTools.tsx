@@ -13,7 +13,7 @@ import {
   writtenSections,
 } from '@eager-contour/core'
 import { useState } from 'react'
-import { Button } from '../parts/Button.tsx'
+import { Button } from '../ui/Button.tsx'
 
 interface BarToolsProps {
   readonly chart: Chart

@@ -5,7 +5,7 @@ import { EditorView } from '@codemirror/view'
 import { wordReason } from '@eager-contour/core'
 import { minimalSetup } from 'codemirror'
 import { useEffect, useRef } from 'react'
-import { type Mend, mendsOf, offsetOf } from './mending.ts'
+import { type Mend, mendsOf, offsetOf } from './fixes.ts'
 import { readText } from './reading.ts'
 import type { Incoming } from './useChartText.ts'
 

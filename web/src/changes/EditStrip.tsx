@@ -15,9 +15,9 @@ import {
 } from '@eager-contour/core'
 import { GripVertical } from 'lucide-react'
 import { type KeyboardEvent, memo, useMemo, useState } from 'react'
-import { useSettings } from '../app/settings.ts'
-import { ChordSymbol } from '../parts/ChordSymbol.tsx'
-import { ShownRow } from '../parts/ShownRow.tsx'
+import { useSettings } from '../settings/settings.ts'
+import { ChordSymbol } from '../ui/ChordSymbol.tsx'
+import { ShownRow } from '../ui/ShownRow.tsx'
 import { barsARow, storedWords } from './views.ts'
 
 interface EditStripProps {

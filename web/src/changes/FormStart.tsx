@@ -8,7 +8,7 @@ import {
   writeChart,
 } from '@eager-contour/core'
 import { useState } from 'react'
-import { Button } from '../parts/Button.tsx'
+import { Button } from '../ui/Button.tsx'
 
 const ONE_KEY = 'one'
 const FIELD = 'min-h-11 w-full rounded-xl border border-soft bg-sheet px-3'

@@ -1,6 +1,6 @@
 import { type Problem, wordReason } from '@eager-contour/core'
 import { useState } from 'react'
-import { work } from '../work/work.ts'
+import { work } from '../engine/engine.ts'
 
 const TEXT = /\.(?:txt|chart)$/i
 

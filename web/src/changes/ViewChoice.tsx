@@ -1,6 +1,6 @@
 import { type Chart, type Fifths, transposeChart, withSigns } from '@eager-contour/core'
-import { Button } from '../parts/Button.tsx'
 import { keyWords } from '../tune/written.ts'
+import { Button } from '../ui/Button.tsx'
 import { INSTRUMENT_VIEWS, INTERVALS, keyViews, type View } from './views.ts'
 
 interface ViewChoiceProps {

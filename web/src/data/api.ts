@@ -8,7 +8,10 @@ import type {
   SettingsAnswer,
   TuneAnswer,
 } from '@eager-contour/contract'
+import type { ThunkDispatch, UnknownAction, WithSlice } from '@reduxjs/toolkit'
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react'
+import { useDispatch } from 'react-redux'
+import { addedMiddleware, rootReducer } from '../store/store.ts'
 
 /** What is read from the server. Everything that is written goes through the outbox. */
 export const api = createApi({
@@ -42,6 +45,16 @@ export const api = createApi({
     settings: builder.query<SettingsAnswer, void>({ query: () => 'settings', providesTags: ['settings'] }),
   }),
 })
+
+declare module '../store/store.ts' {
+  interface InjectedSlices extends WithSlice<typeof api> {}
+}
+rootReducer.inject(api)
+addedMiddleware.addMiddleware(api.middleware)
+
+/** Dispatches what changes the answers that were read before the server has said yes. */
+export const useApiDispatch =
+  useDispatch.withTypes<ThunkDispatch<{ api: ReturnType<typeof api.reducer> }, unknown, UnknownAction>>()
 
 export const {
   useTunesQuery,

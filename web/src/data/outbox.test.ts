@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import { configureStore } from '@reduxjs/toolkit'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { AppDispatch } from '../app/store.ts'
+import type { AppDispatch } from '../store/store.ts'
 import { api } from './api.ts'
 import { dropDraft, keepDraft, readDraft, waitingPostings } from './browserStore.ts'
 import { dropRefused, post, send, type Writing } from './outbox.ts'

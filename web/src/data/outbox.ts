@@ -1,5 +1,5 @@
 import type { ErrorBody } from '@eager-contour/contract'
-import type { AppDispatch } from '../app/store.ts'
+import type { AppDispatch } from '../store/store.ts'
 import { api } from './api.ts'
 import { dropPosting, keepPosting, type Posting, waitingPostings } from './browserStore.ts'
 import { newId } from './ids.ts'

@@ -1,4 +1,5 @@
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
+import { createSlice, type PayloadAction, type WithSlice } from '@reduxjs/toolkit'
+import { rootReducer } from '../store/store.ts'
 
 /** What the player is told of the server: nothing while all is well. */
 export interface OutboxState {
@@ -21,5 +22,10 @@ export const outboxSlice = createSlice({
     reached: (state, { payload }: PayloadAction<boolean>) => ({ ...state, reachable: payload }),
   },
 })
+
+declare module '../store/store.ts' {
+  interface InjectedSlices extends WithSlice<typeof outboxSlice> {}
+}
+export const { selectSlice: selectOutbox } = outboxSlice.injectInto(rootReducer)
 
 export const { counted, reached } = outboxSlice.actions

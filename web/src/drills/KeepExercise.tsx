@@ -1,9 +1,9 @@
 import { type FormEvent, useState } from 'react'
-import { useAppDispatch } from '../app/store.ts'
 import { newId } from '../data/ids.ts'
 import { post } from '../data/outbox.ts'
-import { Button } from '../parts/Button.tsx'
-import type { StageWish } from '../stage/stageAddress.ts'
+import type { StageWish } from '../practice/stageAddress.ts'
+import { useAppDispatch } from '../store/store.ts'
+import { Button } from '../ui/Button.tsx'
 
 interface KeepExerciseProps {
   readonly wish: StageWish

@@ -1,6 +1,6 @@
 import { PIECE_PLANS, type PiecePlan, TEMPO_PLANS, type TempoPlan } from '@eager-contour/core'
-import { Choice } from '../parts/Choice.tsx'
-import type { Practice } from '../stage/stageAddress.ts'
+import type { Practice } from '../practice/stageAddress.ts'
+import { Choice } from '../ui/Choice.tsx'
 
 interface PracticeChoicesProps {
   readonly value: Practice

@@ -1,5 +1,5 @@
 import { optionsOf, type RungRow, withOption } from '@eager-contour/core'
-import { Choice } from '../parts/Choice.tsx'
+import { Choice } from '../ui/Choice.tsx'
 
 interface RungOptionsProps {
   readonly row: RungRow

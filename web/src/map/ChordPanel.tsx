@@ -18,15 +18,15 @@ import {
   wordReason,
 } from '@eager-contour/core'
 import { useState } from 'react'
-import { useSettings } from '../app/settings.ts'
-import { Button } from '../parts/Button.tsx'
-import { ChordSymbol } from '../parts/ChordSymbol.tsx'
-import { useNoteText } from '../parts/names.ts'
-import { Segments } from '../parts/Segments.tsx'
-import { useHear } from '../sound/usePlay.ts'
+import { useHear } from '../audio/usePlay.ts'
+import { useNoteText } from '../settings/names.ts'
+import { useSettings } from '../settings/settings.ts'
 import type { Readings } from '../tune/useReadings.ts'
 import { barsText } from '../tune/useTune.ts'
 import { keyWords } from '../tune/written.ts'
+import { Button } from '../ui/Button.tsx'
+import { ChordSymbol } from '../ui/ChordSymbol.tsx'
+import { Segments } from '../ui/SegmentedControl.tsx'
 import { Change, Hear, Part, Step } from './panelParts.tsx'
 
 interface ChordPanelProps {

@@ -14,11 +14,11 @@ import {
   withSigns,
 } from '@eager-contour/core'
 import { useCallback, useRef } from 'react'
-import { useSettings } from '../app/settings.ts'
-import { ChordSymbol, chordText } from '../parts/ChordSymbol.tsx'
-import { useNoteText } from '../parts/names.ts'
-import { useClock } from '../sound/clock.ts'
+import { useClock } from '../audio/clock.ts'
+import { useNoteText } from '../settings/names.ts'
+import { useSettings } from '../settings/settings.ts'
 import { keyWords } from '../tune/written.ts'
+import { ChordSymbol, chordText } from '../ui/ChordSymbol.tsx'
 import { FarGround, NearGround, Sets, Threads } from './grounds.tsx'
 import { keyMarks, type MapChord, patternMarks, type MapRow as Row, type RowMark } from './mapRows.ts'
 

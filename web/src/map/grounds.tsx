@@ -12,7 +12,7 @@ import {
   type SmallestSets,
   scaleDegrees,
 } from '@eager-contour/core'
-import { classesOf, threadsBetween } from '../tune/threads.ts'
+import { classesOf, threadsBetween } from '../notation/threads.ts'
 import type { MapChord, MapRow } from './mapRows.ts'
 
 interface Frame {

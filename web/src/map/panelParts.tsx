@@ -1,7 +1,7 @@
 import { type Analysis, changeBetween, degreeName, stepsInWords } from '@eager-contour/core'
 import { Volume2 } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { useNoteText } from '../parts/names.ts'
+import { useNoteText } from '../settings/names.ts'
 
 /** A part of the panel under its title. */
 export const Part = ({ title, children }: { readonly title: ReactNode; readonly children: ReactNode }) => (

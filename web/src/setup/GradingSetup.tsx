@@ -1,8 +1,8 @@
 import type { GradeRules } from '@eager-contour/core'
-import { Button } from '../parts/Button.tsx'
-import { NumberField } from '../parts/NumberField.tsx'
-import { Segments } from '../parts/Segments.tsx'
-import { useGradeRules } from '../stage/useGradeRules.ts'
+import { useGradeRules } from '../settings/useGradeRules.ts'
+import { Button } from '../ui/Button.tsx'
+import { NumberField } from '../ui/NumberField.tsx'
+import { Segments } from '../ui/SegmentedControl.tsx'
 
 /** How strictly runs are graded. */
 export const GradingSetup = () => {

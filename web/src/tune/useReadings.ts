@@ -1,8 +1,8 @@
 import { type Override, withOverride, withoutOverrides } from '@eager-contour/core'
-import { useSettings } from '../app/settings.ts'
-import { useAppDispatch } from '../app/store.ts'
-import { api } from '../data/api.ts'
+import { api, useApiDispatch } from '../data/api.ts'
 import { post } from '../data/outbox.ts'
+import { useSettings } from '../settings/settings.ts'
+import { useAppDispatch } from '../store/store.ts'
 import type { OpenTune } from './useTune.ts'
 import { storedReadings } from './written.ts'
 
@@ -16,9 +16,10 @@ export interface Readings {
 /** The player's own readings of a tune: shown at once, kept in the browser, and stored with the tune. */
 export const useReadings = ({ tune }: OpenTune): Readings => {
   const dispatch = useAppDispatch()
+  const patch = useApiDispatch()
   const { of } = useSettings()
   const store = (readings: readonly Override[]) => {
-    dispatch(
+    patch(
       api.util.updateQueryData('tunes', undefined, (tunes) =>
         tunes.map((one) => (one.id === tune.id ? { ...one, readings } : one)),
       ),

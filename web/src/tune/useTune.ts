@@ -11,8 +11,8 @@ import {
 } from '@eager-contour/core'
 import { useCallback, useMemo } from 'react'
 import { useOutletContext, useSearchParams } from 'react-router'
-import { useSettings } from '../app/settings.ts'
 import { useTunesQuery } from '../data/api.ts'
+import { useSettings } from '../settings/settings.ts'
 import { writtenChart, writtenReadings } from './written.ts'
 
 /** A tune opened: as it sounds and as the player's instrument reads it. */

@@ -1,0 +1,102 @@
+import type { Reason } from '../../outcome/outcome.ts'
+import type { Degree } from '../../theory/pitch/degree.ts'
+import type { RhythmStyle } from '../../theory/rhythm/cells.ts'
+import type { Stretch } from '../../tune/chart/chart.ts'
+import type { DeviceId } from '../figures/figures.ts'
+import type { MinorSixth } from '../figures/harmony.ts'
+import type { RoadId } from '../figures/substitutions.ts'
+import type { CurvePoint } from '../notes/curve.ts'
+import type { Line, LineNote } from '../notes/line.ts'
+
+/** 0 never, 1 rarely, 2 sometimes, 3 often. */
+export type Weight = 0 | 1 | 2 | 3
+
+/** What leads: the notes of the key, the tones of each chord, or both. */
+export type Approach = 'key' | 'chords' | 'both'
+
+/** A stretch seen near (every chord) or far (one key for all of it, or the pentatonic of that key). */
+export interface SectionView extends Stretch {
+  readonly view: 'near' | 'far' | 'pentatonic'
+}
+
+/** A curve of pitch over time that the line follows at its strong places. */
+export interface Contour {
+  /** In order of time; straight lines between. Ticks from beat 1 of bar 1, MIDI numbers. */
+  readonly points: readonly CurvePoint[]
+  /** 0 not at all, 1 as closely as the chords allow. */
+  readonly strictness: number
+}
+
+/** A cell in degrees that the line may or must have. */
+export interface WishedCell {
+  readonly degrees: readonly Degree[]
+  readonly must: boolean
+}
+
+/** A note by its pitch or by its degree over the chord that sounds there. */
+export interface WishedNote {
+  readonly midi?: number
+  readonly degree?: Degree
+}
+
+/** What the player asks of a line. What is left out is as usual. */
+export interface Brief {
+  readonly stretch: Stretch
+  readonly seed: number
+  readonly count: number
+  /** Sounding MIDI numbers: never outside low and high, best inside the comfortable part. */
+  readonly range: {
+    readonly low: number
+    readonly comfortLow: number
+    readonly comfortHigh: number
+    readonly high: number
+  }
+  readonly approach?: Approach
+  readonly views?: readonly SectionView[]
+  /** Over a ii–V: each chord its own, the V's notes through both, or the ii's. */
+  readonly twoFive?: 'apart' | 'five' | 'two'
+  /** Other chords that are played over each ii–V. */
+  readonly road?: RoadId
+  /** What neighbours the 5 of a tonic minor from above. */
+  readonly sixth?: MinorSixth
+  readonly devices?: Readonly<Partial<Record<DeviceId, Weight>>>
+  /** The school: figures, runs with added half steps as the backbone, or both. */
+  readonly school?: 'figures' | 'halfSteps' | 'both'
+  /** Notes outside the scale: never to often. */
+  readonly chromatic?: Weight
+  readonly rhythm?: RhythmStyle
+  /** The rhythm of the first two bars comes back. */
+  readonly motif?: boolean
+  /** Bars after which a breath has to come, and before which it would be early. */
+  readonly breathBars: 1 | 2 | 3 | 4
+  readonly leastBars?: 0 | 1 | 2
+  /** No breath at all: a line without end. */
+  readonly unbroken?: boolean
+  /** Another register after each breath. */
+  readonly newRegister?: boolean
+  readonly contour?: Contour
+  readonly first?: WishedNote
+  readonly landing?: WishedNote
+  readonly cells?: readonly WishedCell[]
+  /** Notes that stay as they are, in order, at concert pitch; the rest is written around them. Over N.C. they are not kept. */
+  readonly locked?: readonly LineNote[]
+  /** Lines that the answer should not repeat. */
+  readonly avoid?: readonly Line[]
+  /** The share of its notes in which each further line differs from each one before it, 0 to 1. */
+  readonly apart?: number
+  /** How often a line is solved again for what is wished of the whole. */
+  readonly rounds?: number
+}
+
+export interface ComposedLine {
+  readonly line: Line
+  readonly cost: number
+  /** Wishes of the whole (shapes, runs, devices, cells, unlikeness) that it still misses. */
+  readonly missed: readonly Reason[]
+}
+
+/** The answer: its lines, and the wishes that could not be met and were left out so that there is one. */
+export interface Composed {
+  readonly lines: readonly ComposedLine[]
+  readonly unmet: readonly Reason[]
+}

@@ -1,0 +1,225 @@
+import { type Reason, reason } from '../../outcome/outcome.ts'
+import { EIGHTH, QUARTER } from '../../theory/rhythm/ticks.ts'
+import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
+import { fitStretch, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
+import { degreeOf } from '../figures/fill.ts'
+import { aboveRoot, type Ground } from '../figures/harmony.ts'
+import type { Line } from '../notes/line.ts'
+import type { UnspelledNote } from '../notes/spell.ts'
+import type { Brief, Composed, ComposedLine, WishedNote } from './brief.ts'
+import { type ChosenEdge, freshSearch, type Search, type UsedFigures, usedKey } from './edges.ts'
+import { type Locked, withLocked } from './locked.ts'
+import { motifOf } from './motif.ts'
+import { usableCells } from './own.ts'
+import { type Anchor, anchorsOf } from './plan.ts'
+import { merged, shortfallOf, usedBetween } from './preferences.ts'
+import { type Pitches, pitchesOf, solving } from './search.ts'
+import { type FillTable, fillTable } from './table.ts'
+
+/**
+ * Writes lines over a stretch: chord tones at the strong beats and changes, between them a figure that leaves
+ * the one and closes on the next, a breath before the phrase is too long. Each line is the exact optimum of the terms in cost/
+ * for its seed, by dynamic programming; a further line is solved again with what was used made dearer. Cheapest first in
+ * the order found. A table kept from an earlier call whose brief has the same `tableKey` spares pricing the figures again.
+ * A wish that can't be met is left out and told; without a chord in the stretch there is no line, and that is told.
+ */
+export const composeLines = (
+  analysis: Analysis,
+  brief: Brief,
+  table: FillTable = fillTable(brief),
+): Composed => {
+  const steps = composing(analysis, brief, table)
+  for (;;) {
+    const step = steps.next()
+    if (step.done) return step.value
+  }
+}
+
+/**
+ * The same in small steps, some milliseconds each: who drives it can give up between two, or say that it is enough: then no
+ * line is solved again for what is wished of the whole.
+ */
+export function* composing(
+  analysis: Analysis,
+  brief: Brief,
+  table: FillTable = fillTable(brief),
+  enough: () => boolean = () => false,
+): Generator<void, Composed, void> {
+  const stretch = fitStretch(analysis.chart, brief.stretch)
+  const locked = lockedIn(analysis, stretch, brief.locked)
+  const anchors = analysis.spans.length === 0 ? [] : anchorsOf(analysis, stretch, brief, locked)
+  if (anchors.length === 0) return { lines: [], unmet: [reason('brief.noChord')] }
+  const { pitches, range, unmet } = standing(analysis, anchors, brief)
+  const { end } = stretchTicks(analysis.chart, stretch)
+  let used: UsedFigures = new Map()
+  for (const line of brief.avoid ?? []) used = merged(used, figuresOf(anchors, line))
+  const lines: ComposedLine[] = []
+  for (let index = 0; index < brief.count; index += 1) {
+    const asked = { ...brief, stretch, range, locked, seed: brief.seed + index }
+    const search: Search = { ...freshSearch(anchors, end, asked, table), used }
+    const best = yield* wished(
+      analysis,
+      search,
+      pitches,
+      lines.map(({ line }) => line),
+      enough,
+    )
+    if (!best) break
+    lines.push({ line: best.line, cost: best.cost, missed: best.missed })
+    used = merged(used, usedBetween(search, best.edges))
+  }
+  return { lines, unmet }
+}
+
+/** The locked notes that begin in the stretch over a chord, each ending where the next begins at the latest. */
+const lockedIn = (analysis: Analysis, stretch: Stretch, locked: Locked = []): Locked => {
+  const { start, end } = stretchTicks(analysis.chart, stretch)
+  const inside = locked.filter(
+    (note) => note.start >= start && note.start < end && chordAt(analysis, note.start).chord.tones.length > 0,
+  )
+  return inside.map((note, at) => ({
+    ...note,
+    duration: Math.min(note.duration, (inside[at + 1]?.start ?? end) - note.start),
+  }))
+}
+
+/** How often a line is solved again for what is wished of the whole. */
+const MOST_ROUNDS = 9
+/** After so many rounds it begins afresh, with other noise. */
+const ROUNDS_A_START = 3
+const OTHER_NOISE = 100_003
+
+interface Solved extends ComposedLine {
+  readonly edges: readonly ChosenEdge[]
+}
+
+/** The cheapest line; where it falls short as a whole it is solved again with changed weights, and the best is kept. */
+function* wished(
+  analysis: Analysis,
+  first: Search,
+  pitches: Pitches,
+  others: readonly Line[],
+  enough: () => boolean,
+): Generator<void, Solved | undefined, void> {
+  const { brief } = first
+  const rhythm = brief.motif ? yield* solving(first, pitches) : undefined
+  const fresh = rhythm ? { ...first, motif: motifOf(first.anchors, rhythm.edges) } : first
+  let search = fresh
+  let best: Solved | undefined
+  for (let round = 0; round < Math.max(1, brief.rounds ?? MOST_ROUNDS); round += 1) {
+    const solution = yield* solving(search, pitches)
+    if (!solution) return best
+    const line = withLocked(analysis, notesOf(solution.edges, search.anchors, search.end), brief.locked ?? [])
+    const { missed, again } = shortfallOf(analysis, search, solution.edges, line, others)
+    if (!best || missed.length < best.missed.length)
+      best = { line, cost: solution.cost, missed, edges: solution.edges }
+    if (missed.length === 0 || enough()) return best
+    const start = (round + 1) / ROUNDS_A_START
+    search = Number.isInteger(start)
+      ? { ...fresh, brief: { ...brief, seed: brief.seed + start * OTHER_NOISE } }
+      : again
+  }
+  return best
+}
+
+interface Standing {
+  readonly pitches: Pitches
+  readonly range: Brief['range']
+  readonly unmet: readonly Reason[]
+}
+
+/** Where the line may stand at each anchor; wishes that leave no pitch are left out and told. */
+const standing = (analysis: Analysis, anchors: readonly Anchor[], brief: Brief): Standing => {
+  const unmet: Reason[] = (brief.cells ?? [])
+    .filter((cell) => !usableCells([cell]).length)
+    .map(({ degrees }) => reason('brief.cell', degrees))
+  const narrow = anchors.find(({ ground }) => pitchesOf(ground, brief.range).length === 0)
+  const range = narrow ? widened(brief.range, anchors) : brief.range
+  if (narrow) {
+    const { chord, bar } = chordAt(analysis, narrow.tick)
+    unmet.push(reason('brief.range', chord.symbol, bar + 1, range.low, range.high))
+  }
+  const pitches = anchors.map(({ ground, locked }) => (locked ? [locked.midi] : pitchesOf(ground, range)))
+  const keepTo = (at: number, wish: WishedNote | undefined, rule: string) => {
+    if (!wish || anchors[at]!.locked) return
+    const fitting = wishedPitches(anchors[at]!.ground, range, wish)
+    if (fitting.length > 0) pitches[at] = fitting
+    else unmet.push(reason(rule, wish.degree ?? wish.midi, chordAt(analysis, anchors[at]!.tick).chord.symbol))
+  }
+  keepTo(0, brief.first, 'brief.first')
+  if (anchors.length > 1 || !brief.first) keepTo(anchors.length - 1, brief.landing, 'brief.landing')
+  return { pitches, range, unmet }
+}
+
+/** The pitches of a range that are the wished note: any pitch that was named, or the degree over the chord. */
+const wishedPitches = (
+  ground: Ground,
+  range: Brief['range'],
+  { midi, degree }: WishedNote,
+): readonly number[] => {
+  const pitches: number[] = []
+  for (let pitch = range.low; pitch <= range.high; pitch += 1) {
+    if (midi !== undefined && pitch !== midi) continue
+    if (degree !== undefined && aboveRoot(ground, pitch) !== degreeOf(ground, degree)) continue
+    pitches.push(pitch)
+  }
+  return midi === undefined && degree === undefined ? [] : pitches
+}
+
+/** The range made as wide as it has to be for every chord to have a tone in it. */
+const widened = (range: Brief['range'], anchors: readonly Anchor[]): Brief['range'] => {
+  const low = Math.min(range.low, range.high)
+  const high = Math.max(range.low, range.high)
+  for (let more = 1; more <= 12; more += 1) {
+    const wider = {
+      low: low - more,
+      high: high + more,
+      comfortLow: Math.min(range.comfortLow, low),
+      comfortHigh: Math.max(range.comfortHigh, high),
+    }
+    if (anchors.every(({ ground }) => pitchesOf(ground, wider).length > 0)) return wider
+  }
+  return range
+}
+
+/** The figures of any line, as the notes between the anchors. */
+const figuresOf = (anchors: readonly Anchor[], line: Line): UsedFigures => {
+  const used = new Map<number, readonly (readonly number[])[]>()
+  anchors.forEach(({ tick }, at) => {
+    const until = anchors[at + 1]?.tick ?? Number.POSITIVE_INFINITY
+    const [anchor, ...notes] = line.notes
+      .filter(({ start }) => start >= tick && start < until)
+      .map(({ midi }) => midi)
+    if (anchor !== undefined) used.set(usedKey(at, anchor), [notes])
+  })
+  return used
+}
+
+/** The notes of the chosen edges, each as long as it is until the next; before a breath shorter. */
+export const notesOf = (
+  edges: readonly ChosenEdge[],
+  anchors: readonly Anchor[],
+  end: number,
+): readonly UnspelledNote[] => {
+  const notes: UnspelledNote[] = []
+  edges.forEach((edge, at) => {
+    const tick = anchors[at]!.tick
+    const next = anchors[at + 1]?.tick ?? end
+    const start = edges[at - 1]?.early ? tick - EIGHTH : tick
+    const target = edge.early ? next - EIGHTH : next
+    const onsets = edge.onsets.map((onset) => tick + onset)
+    const free = (onsets[0] ?? target) - tick
+    const until = edge.kind === 'figure' ? tick + free : tick + heldFor(free, edge.kind)
+    notes.push({ start, duration: until - start, midi: edge.anchor })
+    edge.notes.forEach((midi, step) => {
+      notes.push({ start: onsets[step]!, duration: (onsets[step + 1] ?? target) - onsets[step]!, midi })
+    })
+  })
+  return notes
+}
+
+/** A note before a breath is a quarter where it can leave a rest; the last one lasts up to a half note. */
+const heldFor = (free: number, kind: 'breath' | 'end'): number => {
+  if (kind === 'end') return Math.min(free, 2 * QUARTER)
+  return free > QUARTER ? QUARTER : Math.max(EIGHTH, free - EIGHTH)
+}

@@ -1,0 +1,159 @@
+import { noiseAt } from '../../random/noise.ts'
+import { cellsFor } from '../../theory/rhythm/cells.ts'
+import { EIGHTH, type Ticks } from '../../theory/rhythm/ticks.ts'
+import { standingCost } from '../cost/anchorCost.ts'
+import { LINE_COSTS } from '../cost/terms.ts'
+import { COUNTED } from '../figures/fill.ts'
+import { heightAt } from '../notes/curve.ts'
+import type { Brief, Contour } from './brief.ts'
+import { NOTHING_BETWEEN, orNothing } from './locked.ts'
+import { ownOpenings } from './own.ts'
+import type { Anchor } from './plan.ts'
+import { CLOSING_DEVICES, type Fills, type FillTable } from './table.ts'
+
+export interface Search {
+  readonly anchors: readonly Anchor[]
+  readonly end: Ticks
+  readonly brief: Brief
+  readonly table: FillTable
+  /** Figures that are dearer where they stand. */
+  readonly used: UsedFigures
+  /** How many times dearer. */
+  readonly usedTimes: number
+  /** Four-note shapes that are dearer, wherever they stand, and how many times dearer. */
+  readonly worn: ReadonlyMap<number, number>
+  /** What ways to arrive cost more, by the number of their device, and ways to leave, by their number. */
+  readonly surcharge: readonly number[]
+  readonly leaving: readonly number[]
+  /** The rhythm that is wanted from an anchor on, by its place in the table. */
+  readonly motif: readonly (number | undefined)[]
+}
+
+/** A search with nothing dearer yet. */
+export const freshSearch = (
+  anchors: readonly Anchor[],
+  end: Ticks,
+  brief: Brief,
+  table: FillTable,
+): Search => ({
+  anchors,
+  end,
+  brief,
+  table,
+  used: new Map(),
+  usedTimes: 1,
+  worn: new Map(),
+  surcharge: CLOSING_DEVICES.map(() => 0),
+  leaving: new Array<number>(COUNTED + 1 + ownOpenings(brief.cells ?? []).length).fill(0),
+  motif: [],
+})
+
+/** The notes after an anchor that were used there, by the anchor's place and pitch. */
+export type UsedFigures = ReadonlyMap<number, readonly (readonly number[])[]>
+
+export const usedKey = (at: number, pitch: number): number => at * 128 + pitch
+
+/** What the line does from one anchor up to the next: a figure, a breath (with its pickup), or the end. */
+export interface ChosenEdge {
+  readonly kind: 'figure' | 'breath' | 'end'
+  readonly anchor: number
+  readonly notes: readonly number[]
+  /** Ticks of its notes after the anchor, and whether the next anchor comes an eighth early. */
+  readonly onsets: readonly Ticks[]
+  readonly early?: boolean
+  readonly rhythm?: number
+  /** How it leaves and arrives, by the rows of the tables of figures. */
+  readonly opening?: number
+  readonly closing?: number
+}
+
+/** What is the same for all edges from one anchor to the next. */
+export interface Crossing {
+  readonly at: number
+  readonly fills: Fills
+  /** Whether it leaves or goes into a locked note, and whether into one. */
+  readonly byLocked: boolean
+  readonly intoLocked: boolean
+  /** Whether any way to leave or to arrive is dearer. */
+  readonly dearer: boolean
+  /** The noise on each rhythm there. */
+  readonly rhythms: readonly number[]
+  /** The fills of one and of two pickup notes after a breath; none where a phrase cannot end. */
+  readonly pickups: readonly Fills[]
+  readonly ends: boolean
+}
+
+/** What the noise of rhythms is told from that of figures by. */
+const RHYTHM = 77
+
+/** The noise on each rhythm at a place, the least of it taken off. */
+const rhythmNoise = ({ seed, rhythm = 'eighths' }: Brief, at: number, length: Ticks): readonly number[] => {
+  const noise = cellsFor(length, rhythm).map(
+    (_, place) => LINE_COSTS.rhythmNoise * noiseAt(seed, at, place, RHYTHM),
+  )
+  const least = Math.min(...noise)
+  return noise.map((one) => one - least)
+}
+
+/** Notes of a pickup after a breath. */
+const MOST_PICKUP = 2
+
+/** A crossing where a locked note is all there is until the next place, however far that lies. */
+const heldCrossing = (at: number): Crossing => ({
+  at,
+  fills: NOTHING_BETWEEN,
+  byLocked: true,
+  intoLocked: false,
+  dearer: false,
+  rhythms: [0],
+  pickups: [],
+  ends: false,
+})
+
+export const crossingAt = (search: Search, at: number): Crossing => {
+  const from = search.anchors[at]!
+  const to = search.anchors[at + 1]!
+  if (from.locked && from.locked.until >= to.tick) return heldCrossing(at)
+  const length = to.tick - from.tick
+  const fills = (pickup?: number) =>
+    search.table({
+      length,
+      ...(pickup === undefined ? {} : { pickup }),
+      beat: from.beat,
+      afterBeat: from.afterBeat,
+      here: from.ground,
+      there: to.ground,
+      change: to.change,
+    })
+  // A breath may end any bar: the last anchor before a barline.
+  const ends = to.bar !== from.bar && !search.brief.unbroken
+  const most =
+    ends && search.brief.rhythm !== 'bars' ? Math.max(0, Math.min(MOST_PICKUP, length / EIGHTH - 2)) : 0
+  return {
+    at,
+    fills: from.locked || to.locked ? orNothing(fills()) : fills(),
+    byLocked: from.locked !== undefined || to.locked !== undefined,
+    intoLocked: to.locked !== undefined,
+    dearer: search.surcharge.some((cost) => cost > 0) || search.leaving.some((cost) => cost > 0),
+    rhythms: rhythmNoise(search.brief, at, length),
+    pickups: Array.from({ length: most }, (_, index) => fills(index + 1)),
+    ends,
+  }
+}
+
+/** What standing on a pitch at an anchor costs. */
+export const anchorCost = (anchor: Anchor, midi: number, brief: Brief): number => {
+  if (anchor.locked) return 0
+  const { comfortLow, comfortHigh } = brief.range
+  const outside = Math.max(0, comfortLow - midi, midi - comfortHigh)
+  return (
+    standingCost(anchor.ground, midi, anchor.change) +
+    outside * LINE_COSTS.outsideComfort +
+    (brief.contour ? contourCost(brief.contour, anchor.tick, midi) : 0)
+  )
+}
+
+const contourCost = (contour: Contour, tick: Ticks, midi: number): number =>
+  contour.points.length === 0
+    ? 0
+    : Math.abs(midi - heightAt(contour.points, tick)) * contour.strictness * LINE_COSTS.offContour

@@ -1,0 +1,199 @@
+import { noiseBase, noiseOf } from '../../random/noise.ts'
+import { endingCost } from '../cost/anchorCost.ts'
+import { LINE_COSTS } from '../cost/terms.ts'
+import type { Brief } from './brief.ts'
+import { type Crossing, type Search, usedKey } from './edges.ts'
+import { MEMORY_MATTERS, memoryOf, NO_DEVICE, TEXTURES } from './memory.ts'
+import { CLOSING_DEVICES, deviceIn, openingIn, type PricedFill, rhythmIn, soundOf } from './table.ts'
+
+const DEVICES = CLOSING_DEVICES.length
+
+/** How far apart the anchors of one figure, and the ends of a breath, may be, in half steps. */
+const REACH = { figure: 12, breath: 14 } as const
+
+/** An edge's kind as a number: its target, whether it breathes, how it arrives, its texture. */
+const KINDS = 2 * DEVICES * TEXTURES
+
+const kindOf = (target: number, breath: boolean, device: number, texture: number): number =>
+  ((target * 2 + (breath ? 1 : 0)) * DEVICES + device) * TEXTURES + texture
+
+export const targetOf = (kind: number): number => Math.floor(kind / KINDS)
+export const breathes = (kind: number): boolean => Math.floor(kind / (DEVICES * TEXTURES)) % 2 === 1
+export const deviceOf = (kind: number): number => Math.floor(kind / TEXTURES) % DEVICES
+export const textureOf = (kind: number): number => kind % TEXTURES
+
+/** The cheapest edge of each kind that leaves a pitch; filled anew for each. */
+export interface Offers {
+  readonly cost: Float64Array
+  /** Which fill each is: its place in its row (of a pickup: after those of the shorter ones), or none. */
+  readonly place: Int32Array
+  /** The kinds that have an edge. */
+  readonly kinds: number[]
+  /** The cheapest figure into each target. */
+  readonly least: Float64Array
+  /** Of each kind, read once: its target, whether it breathes, what it leaves to be remembered. */
+  readonly target: Uint8Array
+  readonly breath: Uint8Array
+  readonly memory: Uint8Array
+}
+
+/** The notes of an edge, counted from its anchor. */
+export type Pickup = Pick<PricedFill, 'notes' | 'opening' | 'closing' | 'cell' | 'rhythm'>
+
+export const offersFor = (targets: number): Offers => {
+  const kinds = targets * KINDS
+  return {
+    cost: new Float64Array(kinds).fill(Number.POSITIVE_INFINITY),
+    place: new Int32Array(kinds),
+    kinds: [],
+    least: new Float64Array(targets),
+    target: Uint8Array.from({ length: kinds }, (_, kind) => targetOf(kind)),
+    breath: Uint8Array.from({ length: kinds }, (_, kind) => (breathes(kind) ? 1 : 0)),
+    memory: Uint8Array.from({ length: kinds }, (_, kind) => memoryOf(deviceOf(kind), textureOf(kind))),
+  }
+}
+
+const clear = ({ cost, kinds }: Offers): void => {
+  for (const kind of kinds) cost[kind] = Number.POSITIVE_INFINITY
+  kinds.length = 0
+}
+
+const offer = ({ cost, place, kinds }: Offers, kind: number, price: number, at: number): void => {
+  if (price >= cost[kind]!) return
+  if (cost[kind] === Number.POSITIVE_INFINITY) kinds.push(kind)
+  cost[kind] = price
+  place[kind] = at
+}
+
+/** What the noise of breaths is told from that of figures by. */
+const BREATH = 1 << 24
+
+/** The longest row of pickups. */
+const ROW = 1 << 16
+const NONE = -1
+
+/** The fill of an offered edge. */
+export const offered = (
+  { fills, pickups }: Crossing,
+  pitch: number,
+  target: number,
+  breath: boolean,
+  place: number,
+): Pickup => {
+  if (!breath) return fills(pitch, target).fills[place]!
+  return place === NONE ? NO_PICKUP : pickups[Math.floor(place / ROW)]!(pitch, target).fills[place % ROW]!
+}
+
+/** Offers every figure and breath that leaves a pitch for one of the targets. */
+export const offerEdges = (
+  search: Search,
+  crossing: Crossing,
+  pitch: number,
+  targets: readonly number[],
+  arrivals: readonly number[],
+  offers: Offers,
+): void => {
+  clear(offers)
+  targets.forEach((target, index) => {
+    const distance = Math.abs(target - pitch)
+    if (distance <= REACH.figure || crossing.byLocked)
+      offerFigures(search, crossing, pitch, target, index, arrivals[index]!, offers)
+    if (crossing.ends && distance <= REACH.breath)
+      offerBreaths(search, crossing, pitch, target, index, arrivals[index]!, offers)
+  })
+}
+
+const offerFigures = (
+  search: Search,
+  { at, fills, intoLocked, rhythms, dearer }: Crossing,
+  pitch: number,
+  target: number,
+  index: number,
+  arrival: number,
+  offers: Offers,
+): void => {
+  const { brief, used, worn, surcharge, leaving } = search
+  const { low, high } = brief.range
+  const before = used.size > 0 ? used.get(usedKey(at, pitch)) : undefined
+  const motif = search.motif[at]
+  const mixed = rhythms.length > 1
+  const { fills: row, costs, codes, lowest, highest } = fills(pitch, target)
+  const noise = noiseBase(brief.seed, at, placeOf(brief, pitch, target))
+  const kinds = kindOf(index, false, 0, 0)
+  let least = Number.POSITIVE_INFINITY
+  for (let place = 0; place < costs.length; place += 1) {
+    const bare = costs[place]! + arrival
+    // Nothing below makes an edge cheaper, and the fills come cheapest first.
+    if (bare >= least + MEMORY_MATTERS) break
+    const code = codes[place]!
+    const kind = kinds + soundOf(code)
+    if (bare >= offers.cost[kind]!) continue
+    if (pitch + lowest[place]! < low || pitch + highest[place]! > high) continue
+    if (intoLocked && row[place]!.cell.early) continue
+    let cost = bare + LINE_COSTS.noise * noiseOf(noise, code)
+    if (dearer) cost += surcharge[deviceIn(code)]! + leaving[openingIn(code)]!
+    const rhythm = rhythmIn(code)
+    if (mixed) cost += rhythms[rhythm]!
+    if (before?.some((notes) => sameNotes(notes, row[place]!.notes, pitch)))
+      cost += LINE_COSTS.usedBefore * search.usedTimes
+    if (worn.size > 0)
+      for (const shape of row[place]!.shapes) cost += LINE_COSTS.worn * (worn.get(shape) ?? 0)
+    if (motif !== undefined && motif !== rhythm) cost += LINE_COSTS.offMotif
+    offer(offers, kind, cost, place)
+    if (cost < least) least = cost
+  }
+  offers.least[index] = least
+}
+
+/** Two pitches by their places in the range, so that the noise moves with it. */
+const placeOf = ({ range }: Brief, pitch: number, target: number): number =>
+  (pitch - range.low) * 128 + target - range.low
+
+const sameNotes = (notes: readonly number[], above: readonly number[], pitch: number): boolean =>
+  notes.length === above.length && notes.every((midi, at) => midi === pitch + above[at]!)
+
+const NO_PICKUP: Pickup = {
+  notes: [],
+  opening: 0,
+  closing: 0,
+  cell: { kind: 'long', onsets: [], cost: 0 },
+  rhythm: 0,
+}
+
+/** Half steps: after a breath a phrase begins at least a fifth away in another register, or within a sixth. */
+const FIFTH = 7
+const SIXTH = 9
+
+/** A phrase ends on the anchor, rests, and the next one begins on its first note or with a pickup into it. */
+const offerBreaths = (
+  { anchors, brief }: Search,
+  { at, pickups }: Crossing,
+  pitch: number,
+  target: number,
+  index: number,
+  arrival: number,
+  offers: Offers,
+): void => {
+  const noise = noiseBase(brief.seed, at, placeOf(brief, pitch, target))
+  const base = LINE_COSTS.breath + endingCost(anchors[at]!.ground, pitch) + arrival
+  const breath = (start: number, device: number, name: number, more: number, place: number) => {
+    const away = Math.abs(start - pitch)
+    const leap = brief.newRegister
+      ? Math.max(0, FIFTH - away) * LINE_COSTS.sameRegister
+      : Math.max(0, away - SIXTH) * LINE_COSTS.leapOverBreath
+    const kind = kindOf(index, true, device, 0)
+    const bare = base + leap + more
+    if (bare < offers.cost[kind]!)
+      offer(offers, kind, bare + LINE_COSTS.noise * noiseOf(noise, BREATH + name), place)
+  }
+  breath(target, NO_DEVICE, 0, LINE_COSTS.noPickup, NONE)
+  for (let length = 0; length < pickups.length; length += 1) {
+    const { fills: row, costs, codes, lowest, highest } = pickups[length]!(pitch, target)
+    for (let place = 0; place < costs.length; place += 1) {
+      if (pitch + lowest[place]! < brief.range.low || pitch + highest[place]! > brief.range.high) continue
+      const start = pitch + row[place]!.notes[0]!
+      const code = codes[place]!
+      breath(start, deviceIn(code), code, costs[place]! * LINE_COSTS.pickup, length * ROW + place)
+    }
+  }
+}

@@ -1,0 +1,183 @@
+import { type Reason, reason } from '../../outcome/outcome.ts'
+import type { Analysis } from '../../tune/analysis/analysis.ts'
+import { openingDevice } from '../cost/prices.ts'
+import { LINE_COSTS } from '../cost/terms.ts'
+import { hearLine } from '../explain/analysedLine.ts'
+import { findDevices } from '../explain/devices.ts'
+import { CLOSINGS, type DeviceId } from '../figures/figures.ts'
+import { COUNTED } from '../figures/fill.ts'
+import type { Line } from '../notes/line.ts'
+import { longestRunOf, shapesOf } from '../notes/shapes.ts'
+import { type ChosenEdge, type Search, type UsedFigures, usedKey } from './edges.ts'
+import { usableCells, WAYS } from './own.ts'
+import { CLOSING_DEVICES, isOwn, shapeNumber } from './table.ts'
+
+/** What is wished of a line as a whole (common practice, no source): no single figure can see it. */
+const WISHES = {
+  /** A four-note shape may come so often in eight bars, and as much oftener as the line is longer. */
+  shapeTimes: 2,
+  shapeBars: 8,
+  /** So many notes may run in one direction. */
+  run: 9,
+  /** So many devices that an ear finds, as far as the line has a place for them. */
+  devices: 6,
+  anchorsADevice: 2,
+  /** Lines of one answer differ in at least this share of their notes. */
+  apart: 0.5,
+} as const
+
+const OFTEN = 3
+
+/** How a line falls short of the wishes, and the search that would do better. */
+export interface Shortfall {
+  readonly missed: readonly Reason[]
+  readonly again: Search
+}
+
+/**
+ * Hears a whole line as any line is heard: shapes that come too often are made dearer everywhere, figures of a run that
+ * does not turn are made dearer at their places, where an ear finds too few devices those that were used are made dearer,
+ * where a cell is missing all but it, and where the line is too like another what that one has.
+ */
+export const shortfallOf = (
+  analysis: Analysis,
+  search: Search,
+  edges: readonly ChosenEdge[],
+  line: Line,
+  others: readonly Line[],
+): Shortfall => {
+  const notes = hearLine(analysis, line)
+  const missed: Reason[] = []
+  let again = search
+  const worn = wornShapes(search, notes)
+  if (worn.length > 0) {
+    missed.push(reason('line.shapes', worn.length))
+    again = { ...again, worn: dearerShapes(search.worn, worn) }
+  }
+  const [from, to] = longestRunOf(notes)
+  if (to - from + 1 > WISHES.run) {
+    missed.push(reason('line.run', to - from + 1))
+    const inRun = usedBetween(search, edges, notes[from]!.start, notes[to]!.start)
+    again = { ...again, used: merged(search.used, inRun) }
+  }
+  const heard = new Set(findDevices(notes).map(({ device }) => device)).size
+  const wanted = wantedDevices(search)
+  if (heard < wanted) {
+    missed.push(reason('line.devices', heard, wanted))
+    again = { ...again, ...dearer(search, edges) }
+  }
+  const absent = absentCells(search, edges)
+  if (absent.length > 0) {
+    for (const cell of absent)
+      missed.push(reason('line.cell', usableCells(search.brief.cells ?? [])[cell]!.degrees))
+    again = { ...again, leaving: again.leaving.map((cost, row) => cost + withoutCell(row, absent)) }
+  }
+  const likest = Math.max(0, ...others.map((other) => shareOf(line, other)))
+  if (likest > 1 - (search.brief.apart ?? WISHES.apart)) {
+    missed.push(reason('line.alike', Math.round(100 * likest)))
+    again = { ...again, usedTimes: search.usedTimes + 1 }
+  }
+  missed.push(...neverUsed(search, edges).map((device) => reason('line.never', device)))
+  return { missed, again }
+}
+
+/** Each time that a shape is still there it gets dearer. */
+const dearerShapes = (before: Search['worn'], shapes: readonly number[]): Search['worn'] => {
+  const worn = new Map(before)
+  for (const shape of shapes) worn.set(shape, (worn.get(shape) ?? 0) + 1)
+  return worn
+}
+
+/** Shapes that the line has used up. */
+const wornShapes = ({ anchors }: Search, notes: ReturnType<typeof hearLine>): readonly number[] => {
+  const bars = anchors.at(-1)!.bar - anchors[0]!.bar + 1
+  const most = WISHES.shapeTimes * Math.max(1, bars / WISHES.shapeBars)
+  return [...shapesOf(notes).values()]
+    .filter((places) => places.length > most)
+    .map(([at]) => {
+      const [a, b, c, d] = notes.slice(at, at! + 4).map(({ midi }) => midi) as [
+        number,
+        number,
+        number,
+        number,
+      ]
+      return shapeNumber(b - a, c - b, d - c)
+    })
+}
+
+const wantedDevices = ({ anchors, brief }: Search): number => {
+  const never = Object.values(brief.devices ?? {}).filter((weight) => weight === 0).length
+  return Math.min(WISHES.devices - never, Math.floor(anchors.length / WISHES.anchorsADevice))
+}
+
+/** The figures of a line, by where they stand. */
+export const usedBetween = (
+  { anchors }: Search,
+  edges: readonly ChosenEdge[],
+  from = Number.NEGATIVE_INFINITY,
+  to = Number.POSITIVE_INFINITY,
+): UsedFigures => {
+  const used = new Map<number, readonly (readonly number[])[]>()
+  edges.forEach(({ kind, anchor, notes }, at) => {
+    const { tick } = anchors[at]!
+    if (kind === 'figure' && tick >= from && tick < to) used.set(usedKey(at, anchor), [notes])
+  })
+  return used
+}
+
+export const merged = (a: UsedFigures, b: UsedFigures): UsedFigures => {
+  const all = new Map(a)
+  for (const [key, notes] of b) all.set(key, [...(all.get(key) ?? []), ...notes])
+  return all
+}
+
+/** The cells that have to come and do not. */
+const absentCells = ({ brief }: Search, edges: readonly ChosenEdge[]): readonly number[] => {
+  const there = new Set(
+    edges.flatMap(({ opening }) =>
+      opening !== undefined && isOwn({ opening }) ? [Math.floor((opening - COUNTED - 1) / WAYS)] : [],
+    ),
+  )
+  return usableCells(brief.cells ?? []).flatMap(({ must }, cell) => (must && !there.has(cell) ? [cell] : []))
+}
+
+const withoutCell = (row: number, absent: readonly number[]): number =>
+  isOwn({ opening: row }) && absent.includes(Math.floor((row - COUNTED - 1) / WAYS))
+    ? 0
+    : LINE_COSTS.withoutCell
+
+/** The share of a line's notes that another has at the same place. */
+const shareOf = (line: Line, other: Line): number => {
+  const places = new Set(other.notes.map(({ start, midi }) => `${start} ${midi}`))
+  const same = line.notes.filter(({ start, midi }) => places.has(`${start} ${midi}`)).length
+  return same / Math.max(1, line.notes.length)
+}
+
+const neverUsed = ({ brief }: Search, edges: readonly ChosenEdge[]): readonly DeviceId[] => {
+  const used = new Set(edges.flatMap((edge) => devicesOf(edge)))
+  return [...used].filter((device) => brief.devices?.[device] === 0)
+}
+
+const devicesOf = ({ kind, opening, closing }: ChosenEdge): readonly DeviceId[] =>
+  kind !== 'figure' || opening === undefined || closing === undefined
+    ? []
+    : [openingDevice(opening), CLOSINGS[closing]!.device]
+
+/** What each way to leave and to arrive costs more when the line has it: more so the oftener it has it. */
+const dearer = (
+  { surcharge, leaving, brief }: Search,
+  edges: readonly ChosenEdge[],
+): Pick<Search, 'surcharge' | 'leaving'> => {
+  /** What the brief wants often may come often. */
+  const times = (device: DeviceId, used: readonly (DeviceId | undefined)[]): number =>
+    brief.devices?.[device] === OFTEN ? 0 : used.filter((one) => one === device).length
+  const closings = edges.map(({ closing }) => (closing === undefined ? undefined : CLOSINGS[closing]!.device))
+  const openings = edges.map(({ opening }) => (opening === undefined ? undefined : openingDevice(opening)))
+  const arriving = CLOSING_DEVICES.map((device) => times(device, closings))
+  const left = leaving.map((_, row) => times(openingDevice(row), openings))
+  const raised = (costs: readonly number[], counts: readonly number[]) => {
+    const most = Math.max(1, ...counts)
+    return costs.map((cost, at) => cost + (LINE_COSTS.hadAlready * counts[at]!) / most)
+  }
+  return { surcharge: raised(surcharge, arriving), leaving: raised(leaving, left) }
+}

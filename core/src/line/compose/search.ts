@@ -1,0 +1,240 @@
+import { noiseAt } from '../../random/noise.ts'
+import { endingCost } from '../cost/anchorCost.ts'
+import { LINE_COSTS } from '../cost/terms.ts'
+import { type Ground, holds } from '../figures/harmony.ts'
+import type { Brief } from './brief.ts'
+import { anchorCost, type ChosenEdge, type Crossing, crossingAt, type Search } from './edges.ts'
+import { foresee, MEMORIES, MEMORY_MATTERS, memoryOf, NO_DEVICE } from './memory.ts'
+import { type Offers, offerEdges, offered, offersFor, type Pickup } from './offers.ts'
+
+/** Bars since the last breath, 0 to 3. */
+const BARS = 4
+/** States of one pitch. */
+const STATES = BARS * MEMORIES
+
+/** How each state at an anchor was reached: its pitch's place before, what that remembered, its bars, and by a breath or not. */
+interface Trace {
+  readonly from: Int16Array
+  readonly memory: Uint8Array
+  readonly bars: Uint8Array
+  readonly breath: Uint8Array
+  /** The fill's place among those offered. */
+  readonly place: Int32Array
+}
+
+const traceOf = (pitches: number): Trace => ({
+  from: new Int16Array(pitches * STATES),
+  memory: new Uint8Array(pitches * STATES),
+  bars: new Uint8Array(pitches * STATES),
+  breath: new Uint8Array(pitches * STATES),
+  place: new Int32Array(pitches * STATES),
+})
+
+/** The least cost of each state at one anchor, and what each costs with the next memory foreseen. */
+interface Costs {
+  readonly reached: Float64Array
+  readonly ahead: Float64Array
+  readonly origin: Int16Array
+}
+
+const costsOf = (pitches: number): Costs => ({
+  reached: new Float64Array(pitches * STATES),
+  ahead: new Float64Array(pitches * STATES),
+  origin: new Int16Array(pitches * STATES),
+})
+
+export interface Solution {
+  readonly edges: readonly ChosenEdge[]
+  readonly cost: number
+}
+
+/**
+ * The cheapest line, exactly, and its cost, by dynamic programming over the anchors; undefined where an anchor has no
+ * pitch to stand on. It stops for a moment at every anchor, so that who drives it can give up.
+ */
+export function* solving(search: Search, pitches: Pitches): Generator<void, Solution | undefined, void> {
+  const { anchors, brief } = search
+  if (pitches.some((some) => some.length === 0)) return undefined
+  const most = Math.max(...pitches.map((some) => some.length))
+  let [here, there] = [costsOf(most), costsOf(most)]
+  here.reached.fill(Number.POSITIVE_INFINITY)
+  pitches[0]!.forEach((pitch, index) => {
+    here.reached[index * STATES + memoryOf(NO_DEVICE, 0)] =
+      anchorCost(anchors[0]!, pitch, brief) +
+      LINE_COSTS.noise * noiseAt(brief.seed, 0, pitch - brief.range.low, 7)
+  })
+  const traces: Trace[] = []
+  const crossings = anchors.slice(1).map((_, at) => crossingAt(search, at))
+  const arrivals = anchors.map((_, at) => arrivalsAt(search, at, pitches))
+  const offers = offersFor(most)
+  for (let at = 0; at + 1 < anchors.length; at += 1) {
+    const trace = traceOf(pitches[at + 1]!.length)
+    advance(search, crossings[at]!, arrivals[at + 1]!, here, there.reached, trace, pitches, offers)
+    traces.push(trace)
+    const before = here
+    here = there
+    there = before
+    yield
+  }
+  const last = bestEnd(here.reached, pitches, anchors.at(-1)!.ground)
+  return (
+    last && {
+      edges: edgesTo(crossings, last.state, traces, pitches),
+      cost: last.cost,
+    }
+  )
+}
+
+/** The same in one go. */
+export const solve = (search: Search, pitches: Pitches): Solution | undefined => {
+  const steps = solving(search, pitches)
+  for (;;) {
+    const step = steps.next()
+    if (step.done) return step.value
+  }
+}
+
+/** The pitches that the line may have at each anchor. */
+export type Pitches = readonly (readonly number[])[]
+
+/** The chord tones of a ground inside the range. */
+export const pitchesOf = (ground: Ground, range: Brief['range']): readonly number[] => {
+  const pitches: number[] = []
+  for (let midi = range.low; midi <= range.high; midi += 1) if (holds(ground.isTone, midi)) pitches.push(midi)
+  return pitches
+}
+
+/** One anchor further: what each pitch and phrase length foresees, met with the edges that leave the pitch. */
+const advance = (
+  search: Search,
+  crossing: Crossing,
+  arrivals: readonly number[],
+  { reached, ahead, origin }: Costs,
+  next: Float64Array,
+  trace: Trace,
+  pitches: Pitches,
+  offers: Offers,
+): void => {
+  const { anchors } = search
+  const { at } = crossing
+  const entered = anchors[at + 1]!.bar - anchors[at]!.bar
+  next.fill(Number.POSITIVE_INFINITY)
+  ahead.set(reached)
+  for (let state = 0; state < origin.length; state += 1) origin[state] = state % MEMORIES
+  pitches[at]!.forEach((pitch, index) => {
+    const bars: number[] = []
+    for (let count = 0; count < BARS; count += 1) {
+      const start = index * STATES + count * MEMORIES
+      if (!hasAny(reached, start)) continue
+      foresee(ahead, origin, start)
+      bars.push(count)
+    }
+    if (bars.length === 0) return
+    offerEdges(search, crossing, pitch, pitches[at + 1]!, arrivals, offers)
+    for (const kind of offers.kinds) {
+      const breath = offers.breath[kind] === 1
+      if (!breath && offers.cost[kind]! > offers.least[offers.target[kind]!]! + MEMORY_MATTERS) continue
+      relax(search, next, trace, offers, kind, breath, index, entered, bars, ahead, origin)
+    }
+  })
+}
+
+const arrivalsAt = ({ anchors, brief }: Search, at: number, pitches: Pitches): readonly number[] =>
+  pitches[at]!.map((target) => anchorCost(anchors[at]!, target, brief))
+
+const hasAny = (cost: Float64Array, start: number): boolean => {
+  for (let state = start; state < start + MEMORIES; state += 1)
+    if (cost[state] !== Number.POSITIVE_INFINITY) return true
+  return false
+}
+
+const relax = (
+  search: Search,
+  next: Float64Array,
+  trace: Trace,
+  offers: Offers,
+  kind: number,
+  breath: boolean,
+  index: number,
+  entered: number,
+  phrases: readonly number[],
+  ahead: Float64Array,
+  origin: Int16Array,
+): void => {
+  const target = offers.target[kind]!
+  const price = offers.cost[kind]!
+  const remembered = offers.memory[kind]!
+  const { breathBars, leastBars: least = 2, locked = [], unbroken = false } = search.brief
+  for (let place = 0; place < phrases.length; place += 1) {
+    const bars = phrases[place]!
+    const late = !unbroken && !breath && bars + entered >= breathBars
+    // Where notes are locked there may be no room to breathe in time.
+    if (late && locked.length === 0) continue
+    const after = breath ? 0 : Math.min(bars + entered, BARS - 1)
+    const before = index * STATES + bars * MEMORIES + remembered
+    const early = breath && bars < least ? (least - bars) * LINE_COSTS.earlyBreath : 0
+    const cost = ahead[before]! + price + early + (late ? LINE_COSTS.lateBreath * entered : 0)
+    const state = target * STATES + after * MEMORIES + remembered
+    if (cost >= next[state]!) continue
+    next[state] = cost
+    trace.from[state] = index
+    trace.memory[state] = origin[before]!
+    trace.bars[state] = bars
+    trace.breath[state] = breath ? 1 : 0
+    trace.place[state] = offers.place[kind]!
+  }
+}
+
+const bestEnd = (
+  reached: Float64Array,
+  pitches: Pitches,
+  ground: Ground,
+): { readonly state: number; readonly cost: number } | undefined => {
+  const ends = pitches.at(-1)!
+  let state = -1
+  let cost = Number.POSITIVE_INFINITY
+  for (let index = 0; index < ends.length * STATES; index += 1) {
+    const total = reached[index]! + endingCost(ground, ends[Math.floor(index / STATES)]!)
+    if (total >= cost) continue
+    state = index
+    cost = total
+  }
+  return state < 0 ? undefined : { state, cost }
+}
+
+/** The edges that lead to a state. */
+const edgesTo = (
+  crossings: readonly Crossing[],
+  last: number,
+  traces: readonly Trace[],
+  pitches: Pitches,
+): readonly ChosenEdge[] => {
+  const pitchOf = (at: number, state: number) => pitches[at]![Math.floor(state / STATES)]!
+  const edges: ChosenEdge[] = [{ kind: 'end', anchor: pitchOf(traces.length, last), notes: [], onsets: [] }]
+  let state = last
+  for (let at = traces.length - 1; at >= 0; at -= 1) {
+    const trace = traces[at]!
+    const breath = trace.breath[state] === 1
+    const from = trace.from[state]!
+    const anchor = pitches[at]![from]!
+    const fill = offered(crossings[at]!, anchor, pitchOf(at + 1, state), breath, trace.place[state]!)
+    edges.push(chosen(fill, breath, anchor))
+    state = from * STATES + trace.bars[state]! * MEMORIES + trace.memory[state]!
+  }
+  return edges.reverse()
+}
+
+const chosen = (
+  { notes, opening, closing, cell, rhythm }: Pickup,
+  breath: boolean,
+  anchor: number,
+): ChosenEdge => ({
+  kind: breath ? 'breath' : 'figure',
+  anchor,
+  notes: notes.map((steps) => anchor + steps),
+  onsets: cell.onsets,
+  early: cell.early === true,
+  rhythm,
+  opening,
+  closing,
+})

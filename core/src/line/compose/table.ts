@@ -1,0 +1,309 @@
+import { cellsFor, type PricedCell } from '../../theory/rhythm/cells.ts'
+import { EIGHTH } from '../../theory/rhythm/ticks.ts'
+import {
+  openingDevice,
+  type Place,
+  type PriceWishes,
+  plainCost,
+  type WishPrices,
+  wishPrices,
+} from '../cost/prices.ts'
+import { LINE_COSTS } from '../cost/terms.ts'
+import { CLOSINGS, COUNTED_RUN, type DeviceId, OPENINGS, type Opening } from '../figures/figures.ts'
+import { COUNTED, type Fill, fillsBetween } from '../figures/fill.ts'
+import type { Ground } from '../figures/harmony.ts'
+import type { Brief } from './brief.ts'
+import { ownOpenings } from './own.ts'
+
+/** A fill in a rhythm, its notes counted from the anchor. */
+export interface PricedFill extends Fill {
+  readonly texture: number
+  /** Index of the closing's device in CLOSING_DEVICES. */
+  readonly device: number
+  readonly lowest: number
+  readonly highest: number
+  /** Its four-note shapes, anchor and target among them, as numbers. */
+  readonly shapes: readonly number[]
+  readonly cell: PricedCell
+  /** The rhythm's place among those that fill the same length. */
+  readonly rhythm: number
+}
+
+/** The fills between any two pitches over two grounds, looked up by numbers; cheapest first. */
+export type Fills = (anchor: number, target: number) => FillRow
+
+/** Fills, cheapest first, with what the search asks of every one side by side: it looks at few of the fills themselves. */
+export interface FillRow {
+  readonly fills: readonly PricedFill[]
+  readonly costs: Float64Array
+  /** How each arrives and sounds, and what it is made of: see `packed`. */
+  readonly codes: Int32Array
+  readonly lowest: Int8Array
+  readonly highest: Int8Array
+}
+
+/** A fill in one number: its device and texture as `device * 4 + texture`, its opening, its rhythm, its closing. */
+const packed = ({ device, texture, opening, rhythm, closing }: PricedFill): number =>
+  device * TEXTURE_COUNT + texture + (opening << 6) + (rhythm << 14) + (closing << 18)
+
+export const soundOf = (code: number): number => code & 63
+export const deviceIn = (code: number): number => (code & 63) >> 2
+export const openingIn = (code: number): number => (code >> 6) & 255
+export const rhythmIn = (code: number): number => (code >> 14) & 15
+
+/** Looks up the fills of a place. */
+export type FillTable = (place: Place) => Fills
+
+/** The devices that a closing can be, in the order of the table of closings. */
+export const CLOSING_DEVICES: readonly DeviceId[] = [...new Set(CLOSINGS.map((closing) => closing.device))]
+
+const CLOSING_DEVICE: readonly number[] = CLOSINGS.map((closing) => CLOSING_DEVICES.indexOf(closing.device))
+
+/** What of a brief the table hangs on. */
+export type PricedBy = PriceWishes & Pick<Brief, 'rhythm' | 'cells' | 'motif'>
+
+/** How far a target may lie from its anchor, in half steps, with a fill between. */
+export const WIDEST = 14
+
+/** Briefs with the same key can share a table. */
+export const tableKey = ({ devices, chromatic, school, approach, rhythm, cells, motif }: PricedBy): string =>
+  JSON.stringify([devices, chromatic, school, approach, rhythm, cells, motif])
+
+/** The fills between two pitches with what their prices hang on, side by side; whatever is wished, these stay. */
+interface RawRow {
+  readonly fills: readonly PricedFill[]
+  readonly plain: Float64Array
+  readonly foreign: Uint8Array
+  readonly filled: Uint8Array
+  readonly straight: Uint8Array
+  /** Texture and device as one number, and the rhythm. */
+  readonly kinds: Uint16Array
+  readonly rhythms: Uint8Array
+}
+
+/** Looks up the unpriced fills of a place. */
+export type FillStock = (place: Place) => (anchor: number, target: number) => RawRow
+
+/** What of a brief the stock hangs on: tables of other wishes can share one. */
+type StockedBy = Pick<Brief, 'rhythm' | 'cells'>
+export const stockKey = ({ rhythm, cells }: StockedBy): string => JSON.stringify([rhythm, cells])
+
+/** Where two pitches have their row: the anchor above the root, the target from the anchor. */
+const rowAt = ({ here }: Place, anchor: number, target: number): number =>
+  ((anchor - here.root + 120) % 12) * (2 * WIDEST + 1) + target - anchor + WIDEST
+const ROWS = 12 * (2 * WIDEST + 1)
+
+const placeKey = (place: Place): string =>
+  `${place.length} ${place.pickup ?? ''} ${place.beat} ${place.afterBeat} ${place.change} ${shape(place.here)} ${shape(place.there)} ${(place.there.root - place.here.root + 12) % 12}`
+
+/** Figures between pitches, found as they are asked for and kept: what can be played depends on two chords and two pitches up to transposition. */
+export const fillStock = (brief: StockedBy = {}): FillStock => {
+  const known = new Map<string, (RawRow | undefined)[]>()
+  const own = ownOpenings(brief.cells ?? [])
+  return (place) => {
+    const key = placeKey(place)
+    const rows = known.get(key) ?? new Array<RawRow | undefined>(ROWS)
+    known.set(key, rows)
+    const cells = cellsOf(place, brief)
+    return (anchor, target) => {
+      const at = rowAt(place, anchor, target)
+      const row = rows[at] ?? rawRow(place, cells, anchor, target, own)
+      rows[at] = row
+      return row
+    }
+  }
+}
+
+const rawRow = (
+  place: Place,
+  cells: readonly PricedCell[],
+  anchor: number,
+  target: number,
+  own: readonly Opening[],
+): RawRow => {
+  const found = cells.flatMap((cell, rhythm) =>
+    fillsOf(place, cell, anchor, target, own).map((fill) => ({
+      fill: counted(fill, cell, rhythm, anchor, target),
+      price: plainCost(place, cell, fill, anchor, target),
+    })),
+  )
+  return {
+    fills: found.map(({ fill }) => fill),
+    plain: Float64Array.from(found, ({ price }) => price.cost),
+    foreign: Uint8Array.from(found, ({ price }) => price.foreign),
+    filled: Uint8Array.from(found, ({ price }) => (price.filled ? 1 : 0)),
+    straight: Uint8Array.from(found, ({ price }) => (price.straight ? 1 : 0)),
+    kinds: Uint16Array.from(found, ({ fill }) => fill.device * TEXTURE_COUNT + fill.texture),
+    rhythms: Uint8Array.from(found, ({ fill }) => fill.rhythm),
+  }
+}
+
+/**
+ * A table of priced fills, filled as it is asked. Of fills that sound alike (one texture, one way to arrive) those are
+ * left out that no noise and no wish for something new could make the cheapest. A stock kept from a table of other wishes
+ * (the same `stockKey`) spares finding the figures again.
+ */
+export const fillTable = (brief: PricedBy = {}, stock: FillStock = fillStock(brief)): FillTable => {
+  const known = new Map<string, (FillRow | undefined)[]>()
+  const wished = wishPrices(brief, ownOpenings(brief.cells ?? []).length)
+  return (place) => {
+    const key = placeKey(place)
+    const rows = known.get(key) ?? new Array<FillRow | undefined>(ROWS)
+    known.set(key, rows)
+    const stocked = stock(place)
+    return (anchor, target) => {
+      const at = rowAt(place, anchor, target)
+      const row = rows[at] ?? pricedRow(stocked(anchor, target), wished, brief.motif === true)
+      rows[at] = row
+      return row
+    }
+  }
+}
+
+/** How much dearer than the cheapest of its kind a fill may be and still be chosen. */
+const HOPE = LINE_COSTS.noise + LINE_COSTS.usedBefore + LINE_COSTS.worn
+
+const pricedRow = (raw: RawRow, wished: WishPrices, byRhythm: boolean): FillRow => {
+  const { fills, plain, foreign, filled, straight, kinds, rhythms } = raw
+  const costs = new Float64Array(fills.length)
+  const least: number[] = []
+  const kindAt = (at: number) => (byRhythm ? (rhythms[at]! << 8) + kinds[at]! : kinds[at]!)
+  for (let at = 0; at < fills.length; at += 1) {
+    const fill = fills[at]!
+    const cost =
+      plain[at]! +
+      foreign[at]! * wished.foreign +
+      (foreign[at] === 0 && filled[at] === 1 ? wished.without : 0) +
+      (straight[at] === 1 ? wished.straight : 0) +
+      wished.openings[fill.opening]! +
+      wished.closings[fill.closing]!
+    costs[at] = cost
+    const kind = kindAt(at)
+    if (!(least[kind]! <= cost)) least[kind] = cost
+  }
+  const places: number[] = []
+  for (let at = 0; at < fills.length; at += 1)
+    if (isOwn(fills[at]!) || costs[at]! <= least[kindAt(at)]! + HOPE) places.push(at)
+  places.sort((a, b) => costs[a]! - costs[b]!)
+  return rowOf(
+    places.map((at) => fills[at]!),
+    places.map((at) => costs[at]!),
+  )
+}
+
+export const rowOf = (fills: readonly PricedFill[], costs: readonly number[]): FillRow => ({
+  fills,
+  costs: Float64Array.from(costs),
+  codes: Int32Array.from(fills, packed),
+  lowest: Int8Array.from(fills, ({ lowest }) => lowest),
+  highest: Int8Array.from(fills, ({ highest }) => highest),
+})
+
+/** A pickup only leads into its target: nothing leaves the note before the breath. */
+const fillsOf = (
+  { here, there, pickup }: Place,
+  { onsets }: PricedCell,
+  anchor: number,
+  target: number,
+  own: readonly Opening[],
+): readonly Fill[] => {
+  const fills = fillsBetween(onsets.length, here, there, anchor, target, own)
+  return pickup === undefined ? fills : fills.filter(({ opening, closing }) => opening === 0 && closing !== 0)
+}
+
+/** A pickup's notes are the last eighths before the target. */
+const cellsOf = ({ length, pickup }: Place, brief: StockedBy): readonly PricedCell[] => {
+  if (pickup === undefined) return cellsFor(length, brief.rhythm ?? 'eighths')
+  const onsets = Array.from({ length: pickup }, (_, at) => length - (pickup - at) * EIGHTH)
+  return [{ kind: 'eighths', onsets, cost: 0 }]
+}
+
+/** Whether a fill is one of the brief's own cells. */
+export const isOwn = ({ opening }: Pick<Fill, 'opening'>): boolean => opening > COUNTED
+
+const TEXTURE_COUNT = 4
+
+const shapes = new WeakMap<Ground, string>()
+
+/** A ground's sets counted from its root, as text. */
+const shape = (ground: Ground): string => {
+  const known = shapes.get(ground)
+  if (known) return known
+  const bits = (set: readonly boolean[]) =>
+    set.reduce(
+      (sum, inside, pitchClass) => (inside ? sum | (1 << ((pitchClass - ground.root + 12) % 12)) : sum),
+      0,
+    )
+  const text = `${ground.kind}/${bits(ground.isTone)}/${bits(ground.isScale)}/${bits(ground.isUpper)}`
+  shapes.set(ground, text)
+  return text
+}
+
+/** The fill as it is kept: its notes counted from the anchor. */
+const counted = (
+  fill: Fill,
+  cell: PricedCell,
+  rhythm: number,
+  anchor: number,
+  target: number,
+): PricedFill => {
+  const notes = fill.notes.map((midi) => midi - anchor)
+  return {
+    notes,
+    lowest: Math.min(0, ...notes),
+    highest: Math.max(0, ...notes),
+    opening: fill.opening,
+    closing: fill.closing,
+    texture: textureOf(fill),
+    device: CLOSING_DEVICE[fill.closing]!,
+    shapes: fourNoteShapes([0, ...notes, target - anchor]),
+    cell,
+    rhythm,
+  }
+}
+
+/** Every four notes in a row of a path, as a number that stands for the intervals between them. */
+const fourNoteShapes = (path: readonly number[]): readonly number[] =>
+  path
+    .slice(3)
+    .map((_, at) =>
+      shapeNumber(path[at + 1]! - path[at]!, path[at + 2]! - path[at + 1]!, path[at + 3]! - path[at + 2]!),
+    )
+
+/** Three intervals, each less than three octaves, as one number. */
+export const shapeNumber = (first: number, second: number, third: number): number =>
+  ((first + 48) * 96 + second + 48) * 96 + third + 48
+
+/** How a fill sounds as a whole: 0 plain, 1 by chord tones, 2 by scale, 3 chromatic. */
+const textureOf = (fill: Fill): number => TEXTURES[openingDevice(fill.opening)]?.[fill.closing] ?? 0
+
+const CHROMATIC: readonly DeviceId[] = [
+  'enclosure',
+  'doubleChromatic',
+  'threeNoteEnclosure',
+  'fourNoteEnclosure',
+  'turn',
+]
+const BY_TONES: readonly DeviceId[] = [
+  'arpeggio',
+  'skip',
+  'cell',
+  'pentatonic',
+  'diminished',
+  'triad',
+  'tritone',
+]
+const BY_SCALE: readonly DeviceId[] = ['scale', 'scaleRun', 'halfStepRun', 'blues', 'altered']
+
+const TEXTURES: Readonly<Partial<Record<DeviceId, readonly number[]>>> = Object.fromEntries(
+  [...new Set([...OPENINGS.map((_, at) => openingDevice(at)), COUNTED_RUN.device, 'ownCell' as const])].map(
+    (device) => [
+      device,
+      CLOSINGS.map((closing) => {
+        if (CHROMATIC.includes(closing.device)) return 3
+        if (BY_TONES.includes(device)) return 1
+        return BY_SCALE.includes(device) || BY_SCALE.includes(closing.device) ? 2 : 0
+      }),
+    ],
+  ),
+)

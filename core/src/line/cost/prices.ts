@@ -1,0 +1,186 @@
+import type { RhythmCell } from '../../theory/rhythm/cells.ts'
+import { EIGHTH, type Ticks } from '../../theory/rhythm/ticks.ts'
+import { CLOSINGS, COUNTED_RUN, type DeviceId, OPENINGS } from '../figures/figures.ts'
+import { COUNTED, type Fill } from '../figures/fill.ts'
+import { type Ground, holds } from '../figures/harmony.ts'
+import {
+  CHORDS_LEAD,
+  CHROMATIC_COSTS,
+  DEVICE_COSTS,
+  LINE_COSTS,
+  RUNNING,
+  SCHOOL_COSTS,
+  USUAL_WEIGHT,
+  WEIGHT_COSTS,
+} from './terms.ts'
+
+/** What lies between two anchors. */
+export interface Place {
+  /** Ticks from the anchor to the target. */
+  readonly length: Ticks
+  /** So many eighths right before the target, after a rest; the whole length where left out. */
+  readonly pickup?: number
+  /** Ticks of a counted beat, and of the anchor after one: 0 on the beat. */
+  readonly beat: Ticks
+  readonly afterBeat: Ticks
+  readonly here: Ground
+  readonly there: Ground
+  readonly change: boolean
+}
+
+/** What of a player's wishes the price of a figure hangs on; weights from 0 never to 3 often. */
+export interface PriceWishes {
+  readonly devices?: Readonly<Partial<Record<DeviceId, 0 | 1 | 2 | 3>>>
+  readonly chromatic?: 0 | 1 | 2 | 3
+  readonly school?: keyof typeof SCHOOL_COSTS
+  readonly approach?: 'key' | 'chords' | 'both'
+}
+
+/** The device of an opening by its number. */
+export const openingDevice = (opening: number): DeviceId =>
+  opening < COUNTED ? OPENINGS[opening]!.device : opening === COUNTED ? COUNTED_RUN.device : 'ownCell'
+
+export type Price = (
+  place: Place,
+  cell: RhythmCell & { readonly cost: number },
+  fill: Fill,
+  anchor: number,
+  target: number,
+) => number
+
+/** What a fill costs whatever is wished, and what its price hangs on besides. */
+export interface PlainCost {
+  /** Its notes and its rhythm. */
+  readonly cost: number
+  /** How many of its notes lie outside the scale. */
+  readonly foreign: number
+  /** Whether it has notes, and whether it only walks by step in one direction. */
+  readonly filled: boolean
+  readonly straight: boolean
+}
+
+export const plainCost = (
+  place: Place,
+  cell: RhythmCell & { readonly cost: number },
+  fill: Fill,
+  anchor: number,
+  target: number,
+): PlainCost => {
+  const { cost, foreign } = notesCost(place, cell, fill, anchor, target)
+  return {
+    cost: cost + cell.cost,
+    foreign,
+    filled: fill.notes.length > 0,
+    straight: isStraight(anchor, fill.notes, target),
+  }
+}
+
+/** What the wishes put on a fill: for each foreign note, for having none, for a straight walk, for each way to leave and to arrive. */
+export interface WishPrices {
+  readonly foreign: number
+  readonly without: number
+  readonly straight: number
+  readonly openings: readonly number[]
+  readonly closings: readonly number[]
+}
+
+/** `own` openings come after those of the table. */
+export const wishPrices = (brief: PriceWishes, own = 0): WishPrices => {
+  const school = SCHOOL_COSTS[brief.school ?? 'both']
+  const device = (id: DeviceId): number =>
+    DEVICE_COSTS[id] +
+    WEIGHT_COSTS[brief.devices?.[id] ?? USUAL_WEIGHT]! +
+    (brief.approach === 'chords' ? (CHORDS_LEAD[id] ?? 0) : 0) +
+    (id === 'halfStepRun' ? school.halfStepRun : RUNNING.includes(id) ? 0 : school.figure)
+  const openings = [...OPENINGS.map((_, at) => device(openingDevice(at))), device(COUNTED_RUN.device)]
+  for (let at = 0; at < own; at += 1) openings.push(device('ownCell'))
+  const chromatic = CHROMATIC_COSTS[brief.chromatic ?? USUAL_WEIGHT]!
+  return {
+    foreign: chromatic.note,
+    without: chromatic.without,
+    straight: school.straight,
+    openings,
+    closings: CLOSINGS.map((closing) => device(closing.device)),
+  }
+}
+
+/** What a fill costs by what is wished: its notes, its rhythm, its devices. */
+export const pricesOf = (brief: PriceWishes, own = 0): Price => {
+  const wished = wishPrices(brief, own)
+  return (place, cell, fill, anchor, target) => {
+    const { cost, foreign, filled, straight } = plainCost(place, cell, fill, anchor, target)
+    return (
+      cost +
+      foreign * wished.foreign +
+      (foreign === 0 && filled ? wished.without : 0) +
+      (straight ? wished.straight : 0) +
+      wished.openings[fill.opening]! +
+      wished.closings[fill.closing]!
+    )
+  }
+}
+
+/** A leap of a sixth or more has to be answered. */
+const SIXTH = 8
+
+const notesCost = (
+  place: Place,
+  cell: RhythmCell,
+  fill: Fill,
+  anchor: number,
+  target: number,
+): { readonly cost: number; readonly foreign: number } => {
+  const opened = fill.notes.length - CLOSINGS[fill.closing]!.steps.length
+  const path = [anchor, ...fill.notes, target]
+  let cost = 0
+  let foreign = 0
+  for (let index = 1; index < path.length; index += 1) {
+    const midi = path[index]!
+    // Before a pickup lies a breath: how far it starts away is weighed there.
+    if (index > 1 || place.pickup === undefined)
+      cost += intervalCost(midi - path[index - 1]!) + leapCost(place, path, index)
+    if (index >= 2 && midi === path[index - 2]) cost += LINE_COSTS.backAndForth
+    if (index === path.length - 1) continue
+    const onset = cell.onsets[index - 1]!
+    const onBeat = (place.afterBeat + onset) % place.beat === 0
+    const inside = holds(place.here.isScale, midi)
+    const held = (cell.onsets[index] ?? place.length) - onset > EIGHTH
+    if (!inside) {
+      foreign += 1
+      cost += (onBeat ? LINE_COSTS.beatOutside : 0) + (held ? LINE_COSTS.heldOutside : 0)
+    }
+    if (holds(place.here.isTone, midi)) continue
+    if (onBeat && index <= opened) cost += LINE_COSTS.weakBeatForeign
+    if (held) cost += LINE_COSTS.heldForeign
+  }
+  const join = Math.abs(target - path.at(-2)!)
+  return { cost: cost + (place.change && join > 2 ? LINE_COSTS.jumpIntoChange : 0), foreign }
+}
+
+/** A leap inside an arpeggio is at home; another turns back at once, or costs. Into the target what follows is not known. */
+const leapCost = (place: Place, path: readonly number[], index: number): number => {
+  const size = path[index]! - path[index - 1]!
+  if (Math.abs(size) < SIXTH) return 0
+  const last = index === path.length - 1
+  if (!last && holds(place.here.isTone, path[index]!) && holds(place.here.isTone, path[index - 1]!)) return 0
+  if (last) return LINE_COSTS.openLeap
+  return Math.sign(path[index + 1]! - path[index]!) === -Math.sign(size) ? 0 : LINE_COSTS.openLeap
+}
+
+const intervalCost = (semitones: number): number => {
+  const size = Math.abs(semitones)
+  return LINE_COSTS.interval[size] ?? LINE_COSTS.tooWide + size - 12
+}
+
+/** A whole figure that only walks by step in one direction has no shape. */
+const isStraight = (anchor: number, notes: readonly number[], target: number): boolean => {
+  if (notes.length < 2) return false
+  const way = Math.sign(notes[0]! - anchor)
+  let before = anchor
+  for (const midi of notes) {
+    const step = (midi - before) * way
+    if (step < 1 || step > 2) return false
+    before = midi
+  }
+  return (target - before) * way >= 1 && (target - before) * way <= 2
+}

@@ -1,0 +1,31 @@
+import type { Analysis } from '../../tune/analysis/analysis.ts'
+import { type FittingFigure, figuresFor } from '../figures/figuresFor.ts'
+import type { Line } from '../notes/line.ts'
+import { hearLine } from './analysedLine.ts'
+
+/** Other ways from a note to a later one of its phrase. */
+export interface WaysOn {
+  /** The note that they arrive at, by its place. */
+  readonly to: number
+  readonly figures: readonly FittingFigure[]
+}
+
+/**
+ * The figures that could stand between a note and the next one on a strong place, as many notes as are there now, in
+ * their rhythm; undefined where the phrase ends before, nothing lies between, or no figure fits.
+ */
+export const waysOn = (analysis: Analysis, line: Line, index: number): WaysOn | undefined => {
+  const notes = hearLine(analysis, line)
+  let to = index + 1
+  while (to < notes.length && notes[to]!.start === notes[to - 1]!.end && notes[to]!.strength < 2) to += 1
+  const [from, target] = [notes[index], notes[to]]
+  if (!from || !target || target.start !== notes[to - 1]!.end || to - index < 2) return undefined
+  const now = notes.slice(index + 1, to).map(({ midi }) => midi)
+  const figures = figuresFor(
+    analysis,
+    { midi: from.midi, tick: from.start },
+    { midi: target.midi, tick: target.start },
+    now.length,
+  ).filter((figure) => figure.notes.some((midi, at) => midi !== now[at]))
+  return figures.length === 0 ? undefined : { to, figures }
+}

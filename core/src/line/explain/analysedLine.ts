@@ -1,0 +1,123 @@
+import { type Degree, foreignDegree } from '../../theory/pitch/degree.ts'
+import { beatTicks, strongPlaces } from '../../theory/rhythm/meter.ts'
+import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
+import { type ScaleId, scaleDegreeAt } from '../../theory/scale/scale.ts'
+import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
+import { barStarts } from '../../tune/chart/chart.ts'
+import { type Ground, groundOf, holds } from '../figures/harmony.ts'
+import type { Line, LineNote } from '../notes/line.ts'
+
+/** A note with what can be heard of it at its place: nothing about how it was made. */
+export interface HeardNote {
+  readonly index: number
+  readonly midi: number
+  readonly start: Ticks
+  readonly end: Ticks
+  readonly chord: number
+  readonly ground: Ground
+  /** 2 on a strong beat or at a change of chord, 1 on another beat, 0 off the beat. */
+  readonly strength: 0 | 1 | 2
+  readonly isTone: boolean
+  readonly isGuide: boolean
+  readonly isScale: boolean
+  /** The chord that comes, where the note is struck within a beat before it, is held into it and is one of its tones. */
+  readonly heldInto?: number
+  /** For a note less than two beats before a change: the chord that comes, where the note fits it better. */
+  readonly coming?: { readonly chord: number; readonly ground: Ground }
+}
+
+/** What is the same for every line over an analysis, kept as long as the analysis is. */
+interface Terrain {
+  readonly grounds: readonly Ground[]
+  readonly starts: readonly Ticks[]
+  /** Of each bar: where its strong places are, counted from its start, and its beat. */
+  readonly bars: readonly { readonly strong: readonly Ticks[]; readonly beat: Ticks }[]
+}
+
+const terrains = new WeakMap<Analysis, Terrain>()
+
+const terrainOf = (analysis: Analysis): Terrain => {
+  const known = terrains.get(analysis)
+  if (known) return known
+  const terrain = {
+    grounds: analysis.spans.map((span, index) => groundOf(span.chord, analysis.readings[index]!.scale)),
+    starts: barStarts(analysis.chart),
+    bars: analysis.chart.bars.map(({ meter }) => ({ strong: strongPlaces(meter), beat: beatTicks(meter) })),
+  }
+  terrains.set(analysis, terrain)
+  return terrain
+}
+
+export const hearLine = (analysis: Analysis, line: Line): readonly HeardNote[] => {
+  const terrain = terrainOf(analysis)
+  const { grounds } = terrain
+  return line.notes.map((note, index) => {
+    const span = chordAt(analysis, note.start)
+    const ground = grounds[span.index]!
+    const next = analysis.spans[span.index + 1]
+    const isPickup =
+      next !== undefined &&
+      next.start - note.start < 2 * QUARTER &&
+      next.chord.tones.length > 0 &&
+      !holds(ground.isScale, note.midi) &&
+      holds(grounds[next.index]!.isScale, note.midi)
+    return {
+      index,
+      midi: note.midi,
+      start: note.start,
+      end: note.start + note.duration,
+      chord: span.index,
+      ground,
+      strength: span.start === note.start ? 2 : strengthAt(terrain, note.start),
+      isTone: holds(ground.isTone, note.midi),
+      isGuide: holds(ground.isGuide, note.midi),
+      isScale: holds(ground.isScale, note.midi),
+      ...(isPickup ? { coming: { chord: next.index, ground: grounds[next.index]! } } : {}),
+      ...(next !== undefined && isHeldInto(note, next.start) && holds(grounds[next.index]!.isTone, note.midi)
+        ? { heldInto: next.index }
+        : {}),
+    }
+  })
+}
+
+const isHeldInto = ({ start, duration }: LineNote, change: Ticks): boolean =>
+  start < change && change - start <= QUARTER && start + duration > change
+
+/** The bar that a tick lies in; the first for a pickup, the last after the end. */
+export const barAt = (starts: readonly Ticks[], tick: Ticks): number => {
+  let low = 0
+  let high = starts.length - 2
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2)
+    if (starts[middle]! <= tick) low = middle
+    else high = middle - 1
+  }
+  return low
+}
+
+const strengthAt = ({ starts, bars }: Terrain, tick: Ticks): 0 | 1 | 2 => {
+  if (tick < 0) return tick % QUARTER === 0 ? 1 : 0
+  const bar = barAt(starts, tick)
+  const { strong, beat } = bars[bar]!
+  const within = tick - starts[bar]!
+  if (strong.includes(within)) return 2
+  return within % beat === 0 ? 1 : 0
+}
+
+/** The degree of a pitch over a chord: the chord's own tone, its scale's, or the plain name of the distance. */
+export const degreeOver = (analysis: Analysis, chord: number, midi: number): Degree => {
+  const span = analysis.spans[chord]!
+  if (span.chord.tones.length === 0) return foreignDegree(midi)
+  const above = (((midi - rootClass(analysis, chord)) % 12) + 12) % 12
+  const tone = span.chord.tones.find(({ semitones }) => semitones === above)
+  return (
+    tone?.degree ??
+    scaleDegreeAt(analysis.readings[chord]!.scale as ScaleId, above) ??
+    foreignDegree(
+      above,
+      span.chord.tones.some(({ degree }) => degree === '3'),
+    )
+  )
+}
+
+const rootClass = (analysis: Analysis, chord: number): number => terrainOf(analysis).grounds[chord]!.root

@@ -1,0 +1,227 @@
+import { type Reason, reason } from '../../outcome/outcome.ts'
+import { EIGHTH, QUARTER } from '../../theory/rhythm/ticks.ts'
+import type { Analysis } from '../../tune/analysis/analysis.ts'
+import { barStarts } from '../../tune/chart/chart.ts'
+import type { Line } from '../notes/line.ts'
+import { barAt, degreeOver, type HeardNote, hearLine } from './analysedLine.ts'
+import { findDevices } from './devices.ts'
+import type { DeviceSpan, Explanation, FoundDevice, Join, NoteReading, Role } from './explanation.ts'
+
+/**
+ * Says of each note of any line what it is against its chord and what it does, of each change of chord
+ * how the line crosses it, and which figures the line holds. It sees pitches, times and chords only. Notes that were heard
+ * already are not heard again.
+ */
+export const explainLine = (
+  analysis: Analysis,
+  line: Line,
+  notes: readonly HeardNote[] = hearLine(analysis, line),
+): Explanation => {
+  const devices = findDevices(notes)
+  const { around, inside } = membersOf(notes, devices)
+  return {
+    notes: notes.map((note) => readNote(analysis, notes, note, around[note.index], inside[note.index])),
+    devices,
+    joins: joinsOf(analysis, notes),
+    bars: barsOf(analysis, line, devices),
+  }
+}
+
+const AROUND: readonly FoundDevice[] = [
+  'enclosure',
+  'threeNoteEnclosure',
+  'fourNoteEnclosure',
+  'doubleChromatic',
+  'turn',
+  'neighbour',
+  'below',
+  'above',
+]
+const ENCLOSURES: readonly FoundDevice[] = ['enclosure', 'threeNoteEnclosure', 'fourNoteEnclosure']
+
+interface Found {
+  readonly role: Role
+  readonly target?: number
+  readonly device?: FoundDevice
+  /** Whether the degree is counted from the target's chord. */
+  readonly serves?: boolean
+}
+
+/** For each note the first figure around a target that it is part of, and the first other one. */
+const membersOf = (notes: readonly HeardNote[], devices: readonly DeviceSpan[]) => {
+  const around = new Array<DeviceSpan | undefined>(notes.length)
+  const inside = new Array<DeviceSpan | undefined>(notes.length)
+  for (const span of devices) {
+    const leads = AROUND.includes(span.device)
+    const members = leads ? around : inside
+    for (let index = span.from; index < span.to + (leads ? 0 : 1); index += 1) members[index] ??= span
+  }
+  return { around, inside }
+}
+
+const readNote = (
+  analysis: Analysis,
+  notes: readonly HeardNote[],
+  note: HeardNote,
+  around: DeviceSpan | undefined,
+  inside: DeviceSpan | undefined,
+): NoteReading => {
+  const found = roleOf(notes, note, around)
+  const target = found.target === undefined ? undefined : notes[found.target]
+  const chord =
+    target && !note.isTone && (found.serves || servesTarget(found.role))
+      ? (target.heldInto ?? target.chord)
+      : note.chord
+  const device =
+    found.device ??
+    (note.isTone || found.role === 'passing' || found.role === 'scale' ? inside?.device : undefined)
+  const degree = degreeOver(analysis, chord, note.midi)
+  return {
+    index: note.index,
+    chord,
+    degree,
+    role: found.role,
+    ...(found.target === undefined ? {} : { target: found.target }),
+    ...(device === undefined ? {} : { device }),
+    why: whyOf(analysis, note, chord, found, target, device),
+  }
+}
+
+/** A pickup's or an anticipation's degree is counted from the chord that it serves. */
+const servesTarget = (role: Role): boolean =>
+  role === 'approach' || role === 'enclosure' || role === 'anticipation'
+
+const roleOf = (notes: readonly HeardNote[], note: HeardNote, around: DeviceSpan | undefined): Found => {
+  const next = notes[note.index + 1]
+  const before = notes[note.index - 1]
+  const device = around ? { device: around.device, target: around.to } : {}
+  if (note.heldInto !== undefined && !note.isTone) return { role: 'anticipation', target: note.index }
+  if (isAnticipation(note, next)) return { role: 'anticipation', target: next!.index }
+  if (note.isGuide) return { role: 'guide', ...device }
+  if (note.isTone) return { role: 'chord', ...device }
+  if (isDelay(note, next)) return { role: 'delay', target: next!.index }
+  if (around && ENCLOSURES.includes(around.device))
+    return { role: 'enclosure', target: around.to, device: around.device }
+  if (around) return { role: 'approach', target: around.to, device: around.device }
+  if (isNeighbour(note, before, next)) return { role: 'neighbour', target: next!.index, device: 'neighbour' }
+  const pickup = pickupInto(notes, note)
+  if (pickup !== undefined)
+    return { role: isPassing(note, before, next) ? 'passing' : 'scale', target: pickup, serves: true }
+  const home = wayHome(notes, note)
+  if (home !== undefined) return { role: 'outside', target: home }
+  if (note.isScale && (note.strength > 0 || note.end - note.start > EIGHTH || !next || next.start > note.end))
+    return { role: 'tension' }
+  if (isPassing(note, before, next)) return { role: 'passing', target: next!.index }
+  return note.isScale ? { role: 'scale' } : outsideAlone(next)
+}
+
+const outsideAlone = (next: HeardNote | undefined): Found =>
+  next ? { role: 'outside', target: next.index } : { role: 'outside' }
+
+const adjacent = (note: HeardNote, next: HeardNote | undefined): next is HeardNote =>
+  next !== undefined && next.start === note.end
+
+const isAnticipation = (note: HeardNote, next: HeardNote | undefined): boolean =>
+  !note.isTone &&
+  adjacent(note, next) &&
+  next.chord > note.chord &&
+  next.midi === note.midi &&
+  next.isTone &&
+  next.start - note.start <= QUARTER
+
+const isDelay = (note: HeardNote, next: HeardNote | undefined): boolean =>
+  note.strength === 2 &&
+  adjacent(note, next) &&
+  next.isTone &&
+  next.chord === note.chord &&
+  next.strength < 2 &&
+  Math.abs(next.midi - note.midi) <= 2
+
+const isNeighbour = (note: HeardNote, before: HeardNote | undefined, next: HeardNote | undefined): boolean =>
+  before !== undefined &&
+  adjacent(before, note) &&
+  adjacent(note, next) &&
+  before.midi === next.midi &&
+  Math.abs(note.midi - next.midi) <= 2
+
+const isPassing = (note: HeardNote, before: HeardNote | undefined, next: HeardNote | undefined): boolean => {
+  if (!before || !adjacent(before, note) || !adjacent(note, next)) return false
+  const into = note.midi - before.midi
+  const out = next.midi - note.midi
+  return Math.abs(into) <= 2 && Math.abs(out) <= 2 && into !== 0 && Math.sign(into) === Math.sign(out)
+}
+
+/** The chord or scale note that brings a stretch of two or more foreign notes home. */
+const wayHome = (notes: readonly HeardNote[], note: HeardNote): number | undefined => {
+  if (note.isScale) return undefined
+  const foreign = (index: number) => notes[index] !== undefined && !notes[index]!.isScale
+  if (!foreign(note.index - 1) && !foreign(note.index + 1)) return undefined
+  for (let index = note.index + 1; index < notes.length; index += 1) if (!foreign(index)) return index
+  return undefined
+}
+
+/** The first note of the coming chord, when a pickup walks into it by steps of its scale. */
+const pickupInto = (notes: readonly HeardNote[], note: HeardNote): number | undefined => {
+  for (let index = note.index; note.coming && index + 1 < notes.length; index += 1) {
+    const here = notes[index]!
+    const next = notes[index + 1]!
+    if (next.start !== here.end || Math.abs(next.midi - here.midi) > 2) return undefined
+    if (next.chord === note.coming.chord) return next.index
+  }
+  return undefined
+}
+
+/** The chord that a note belongs to at a change: the coming one, where it is held into it as a tone of it. */
+const chordJoined = (note: HeardNote): number => note.heldInto ?? note.chord
+
+const joinsOf = (analysis: Analysis, notes: readonly HeardNote[]): readonly Join[] =>
+  notes.slice(1).flatMap((note, at) => {
+    const before = notes[at]!
+    const [from, to] = [chordJoined(before), chordJoined(note)]
+    if (from === to || analysis.spans[to]!.chord.symbol === analysis.spans[from]!.chord.symbol) return []
+    return [
+      {
+        chord: to,
+        from: before.index,
+        to: note.index,
+        fromDegree: degreeOver(analysis, from, before.midi),
+        toDegree: degreeOver(analysis, to, note.midi),
+        semitones: note.midi - before.midi,
+      },
+    ]
+  })
+
+/** The figures that begin in each bar, by name, in their order. */
+const barsOf = (analysis: Analysis, line: Line, devices: readonly DeviceSpan[]): Explanation['bars'] => {
+  const starts = barStarts(analysis.chart)
+  const bars = new Map<number, FoundDevice[]>()
+  for (const { device, from } of devices) {
+    const bar = barAt(starts, line.notes[from]!.start)
+    bars.set(bar, [...(bars.get(bar) ?? []), device])
+  }
+  return [...bars].map(([bar, found]) => ({ bar, devices: found }))
+}
+
+/** The reason of a note as a rule with arguments: degrees and chords by index, worded late. */
+const whyOf = (
+  analysis: Analysis,
+  note: HeardNote,
+  chord: number,
+  found: Found,
+  target: HeardNote | undefined,
+  device: FoundDevice | undefined,
+): Reason => {
+  const degree = degreeOver(analysis, chord, note.midi)
+  const symbol = analysis.spans[chord]!.chord.symbol
+  const goal = target && {
+    degree: degreeOver(analysis, chordJoined(target), target.midi),
+    symbol: analysis.spans[chordJoined(target)]!.chord.symbol,
+  }
+  if (found.role === 'approach' && target)
+    return reason('note.approach', device, target.midi - note.midi, goal!.degree, goal!.symbol)
+  if (found.role === 'enclosure' && target)
+    return reason('note.enclosure', device, goal!.degree, goal!.symbol)
+  if (goal && (found.role === 'delay' || found.role === 'anticipation' || found.role === 'outside'))
+    return reason(`note.${found.role}`, degree, symbol, goal.degree, goal.symbol)
+  return reason(`note.${found.role}`, degree, symbol, device ?? null)
+}

@@ -1,0 +1,70 @@
+import type { Reason } from '../../outcome/outcome.ts'
+import type { Degree } from '../../theory/pitch/degree.ts'
+
+/** What a note is called: the first of these that fits, in this order (common practice, no source). */
+export type Role =
+  | 'anticipation'
+  | 'guide'
+  | 'chord'
+  | 'delay'
+  | 'enclosure'
+  | 'approach'
+  | 'neighbour'
+  | 'outside'
+  | 'tension'
+  | 'passing'
+  | 'scale'
+
+/** A figure that a reader finds in a line. */
+export type FoundDevice =
+  | 'enclosure'
+  | 'threeNoteEnclosure'
+  | 'fourNoteEnclosure'
+  | 'doubleChromatic'
+  | 'below'
+  | 'above'
+  | 'neighbour'
+  | 'turn'
+  | 'arpeggio'
+  | 'scaleRun'
+  | 'halfStepRun'
+  | 'pentatonic'
+  | 'diminished'
+  | 'altered'
+
+export interface NoteReading {
+  readonly index: number
+  /** The chord served: the one that sounds, or the coming one for a pickup or anticipation. */
+  readonly chord: number
+  readonly degree: Degree
+  readonly role: Role
+  /** Index of the note served. */
+  readonly target?: number
+  readonly device?: FoundDevice
+  readonly why: Reason
+}
+
+/** A figure with its extent: first and last note, both inside (the target is the last). */
+export interface DeviceSpan {
+  readonly device: FoundDevice
+  readonly from: number
+  readonly to: number
+}
+
+/** How the line goes from one chord into the next. */
+export interface Join {
+  readonly chord: number
+  readonly from: number
+  readonly to: number
+  readonly fromDegree: Degree
+  readonly toDegree: Degree
+  readonly semitones: number
+}
+
+export interface Explanation {
+  readonly notes: readonly NoteReading[]
+  readonly devices: readonly DeviceSpan[]
+  readonly joins: readonly Join[]
+  /** The figures that begin in each bar of the tune (from 0). */
+  readonly bars: readonly { readonly bar: number; readonly devices: readonly FoundDevice[] }[]
+}

@@ -1,0 +1,73 @@
+import type { Ticks } from '../../theory/rhythm/ticks.ts'
+import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
+import { CLOSINGS, COUNTED_RUN, type DeviceId, OPENINGS } from './figures.ts'
+import { COUNTED, type Fill, fillsBetween, MOST_SLOTS } from './fill.ts'
+import { type Ground, groundOf, type MinorSixth } from './harmony.ts'
+
+/** A note at its place: MIDI number and tick. */
+export interface Spot {
+  readonly midi: number
+  readonly tick: Ticks
+}
+
+export interface FigureWish {
+  /** Only these devices; all where left out. */
+  readonly devices?: readonly DeviceId[]
+  /** What neighbours the 5 of a tonic minor from above. */
+  readonly sixth?: MinorSixth
+}
+
+/** A figure that fits between a note and a target. */
+export interface FittingFigure {
+  /** The notes between, MIDI numbers. */
+  readonly notes: readonly number[]
+  /** How it leaves and how it arrives, in the trade's words. */
+  readonly leaves: string
+  readonly arrives: string
+  readonly devices: readonly DeviceId[]
+}
+
+/** The ground at a tick: the chord that sounds there and the scale that it is read in. */
+const groundAt = (analysis: Analysis, tick: Ticks, sixth?: MinorSixth): Ground => {
+  const { chord, index } = chordAt(analysis, tick)
+  return groundOf(chord, analysis.readings[index]!.scale, sixth)
+}
+
+/**
+ * Every figure that fits between a note and a target in a given number of slots (0 to 7 notes), each way to sound once. It
+ * leaves over the chord of the note and arrives over the chord of the target. Empty where none fits, or no chord sounds.
+ */
+export const figuresFor = (
+  analysis: Analysis,
+  from: Spot,
+  to: Spot,
+  slots: number,
+  wish: FigureWish = {},
+): readonly FittingFigure[] => {
+  if (slots < 0 || slots > MOST_SLOTS || analysis.spans.length === 0) return []
+  const here = groundAt(analysis, from.tick, wish.sixth)
+  const there = groundAt(analysis, to.tick, wish.sixth)
+  if (here.kind === 'none' || there.kind === 'none') return []
+  const found = new Map<string, FittingFigure>()
+  for (const fill of fillsBetween(slots, here, there, from.midi, to.midi)) {
+    const figure = named(fill)
+    const sound = fill.notes.join(' ')
+    if (found.has(sound) || figure.devices.some((device) => wish.devices?.includes(device) === false))
+      continue
+    found.set(sound, figure)
+  }
+  return [...found.values()]
+}
+
+const named = ({ notes, opening, closing }: Fill): FittingFigure => {
+  const leaving = opening === COUNTED ? COUNTED_RUN : OPENINGS[opening]!
+  const arriving = CLOSINGS[closing]!
+  return {
+    notes,
+    leaves: leaving.name,
+    arrives: arriving.name,
+    devices: [leaving.device, arriving.device].filter(
+      (device) => device !== 'hold' && device !== 'chordTone',
+    ),
+  }
+}

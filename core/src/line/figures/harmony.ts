@@ -1,0 +1,126 @@
+import {
+  type Chord,
+  type ChordKind,
+  chordKind,
+  chordPitchClasses,
+  guideTones,
+} from '../../theory/chord/chord.ts'
+import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
+import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { type ScaleId, scaleDegrees, scaleSemitones } from '../../theory/scale/scale.ts'
+
+/** The seven degrees of a stack of thirds by their number alone: the chord and its scale say how each is altered. */
+export const STACK = ['R', '3', '5', '7', '9', '11', '13'] as const
+
+export type StackDegree = (typeof STACK)[number]
+
+/** What neighbours the 5 of a tonic minor from above: the ♭13 by ear, or the scale's 13. */
+export type MinorSixth = 'b13' | '13'
+
+/** A chord and its scale as pitch-class sets: the ground that a figure moves over. */
+export interface Ground {
+  /** By pitch class 0 to 11. */
+  readonly isTone: readonly boolean[]
+  readonly isGuide: readonly boolean[]
+  readonly isScale: readonly boolean[]
+  /** What may neighbour a chord tone from above. */
+  readonly isUpper: readonly boolean[]
+  readonly root: number
+  readonly kind: ChordKind
+  /** Half steps above the root of each degree of the stack; undefined where neither chord nor scale has one. */
+  readonly stack: readonly (number | undefined)[]
+}
+
+const setOf = (classes: readonly number[]): readonly boolean[] => {
+  const set = new Array<boolean>(12).fill(false)
+  for (const pitchClass of classes) set[pitchClass % 12] = true
+  return set
+}
+
+export const groundOf = (chord: Chord, scale: ScaleId, sixth: MinorSixth = 'b13'): Ground => {
+  const tones = chordPitchClasses(chord)
+  const root = chord.tones.length === 0 ? 0 : pitchClassOf(fifthsOf(chord.root))
+  const guides = guideTones(chord).map((tone) => tones[chord.tones.indexOf(tone)]!)
+  const steps = scaleSemitones(scale).map((step) => (root + step) % 12)
+  const kind = chordKind(chord)
+  const isScale = setOf([...steps, ...tones])
+  return {
+    isTone: setOf(tones),
+    isGuide: setOf(guides),
+    isScale,
+    isUpper: kind === 'tonicMinor' && sixth === 'b13' ? withFlatSix(isScale, root) : isScale,
+    root,
+    kind,
+    stack: stackOf(chord, scale),
+  }
+}
+
+const withFlatSix = (isScale: readonly boolean[], root: number): readonly boolean[] => {
+  const set = [...isScale]
+  set[(root + degreeSemitones('13')) % 12] = false
+  set[(root + degreeSemitones('b13')) % 12] = true
+  return set
+}
+
+/** The degrees that can stand for a number of the stack, the likeliest first. */
+const STANDS_FOR: Readonly<Record<StackDegree, readonly Degree[]>> = {
+  R: ['R'],
+  '3': ['3', 'b3', '4'],
+  '5': ['5', 'b5', '#5'],
+  '7': ['7', 'b7', 'bb7', '6'],
+  '9': ['9', 'b9', '#9'],
+  '11': ['11', '#11', 'b11'],
+  '13': ['13', '6', 'b13'],
+}
+
+/** The chord's own tones first, then the scale's. */
+const stackOf = (chord: Chord, scale: ScaleId): readonly (number | undefined)[] => {
+  const own = chord.tones.map(({ degree }) => degree)
+  return STACK.map((number) => {
+    const among = (degrees: readonly Degree[]) => STANDS_FOR[number].find((one) => degrees.includes(one))
+    const degree = among(own) ?? among(scaleDegrees(scale))
+    return degree === undefined ? undefined : degreeSemitones(degree)
+  })
+}
+
+export const holds = (set: readonly boolean[], midi: number): boolean => set[((midi % 12) + 12) % 12]!
+
+/** Half steps of a pitch above the nearest root below it, 0 to 11. */
+export const aboveRoot = (ground: Ground, midi: number): number => (((midi - ground.root) % 12) + 12) % 12
+
+/** The next member of a pitch-class set above (1) or below (-1) a pitch; the pitch itself where the set is empty. */
+const nextIn = (set: readonly boolean[], midi: number, direction: 1 | -1): number => {
+  for (let distance = 1; distance <= 12; distance += 1)
+    if (holds(set, midi + direction * distance)) return midi + direction * distance
+  return midi
+}
+
+/** So many members up (positive) or down. */
+export const walkIn = (set: readonly boolean[], midi: number, steps: number): number => {
+  let at = midi
+  for (let count = Math.abs(steps); count > 0; count -= 1) at = nextIn(set, at, steps > 0 ? 1 : -1)
+  return at
+}
+
+/** The nearest pitch above (1) or below (-1) another that stands so many half steps above the root. */
+export const walkTo = (ground: Ground, midi: number, semitones: number, direction: 1 | -1): number => {
+  const away = (((ground.root + semitones - midi) % 12) + 12) % 12
+  if (direction > 0) return midi + (away === 0 ? 12 : away)
+  return midi - (12 - away)
+}
+
+/** So many thirds up (positive) or down the stack; undefined from a pitch that is not in it. */
+export const walkThirds = (ground: Ground, midi: number, thirds: number): number | undefined => {
+  const above = aboveRoot(ground, midi)
+  let place = ground.stack.indexOf(above)
+  if (place < 0) return undefined
+  let at = midi
+  const way = thirds > 0 ? 1 : -1
+  for (let count = Math.abs(thirds); count > 0; count -= 1) {
+    place = (place + way + STACK.length) % STACK.length
+    const semitones = ground.stack[place]
+    if (semitones === undefined) return undefined
+    at = walkTo(ground, at, semitones, way)
+  }
+  return at
+}

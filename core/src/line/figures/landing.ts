@@ -1,0 +1,122 @@
+import type { ChordKind } from '../../theory/chord/chord.ts'
+import { aboveRoot, type Ground, holds, STACK, type StackDegree, walkIn } from './harmony.ts'
+
+/** A whole step of the scale that takes a half step between: its lower and upper degree. */
+type Gap = readonly [lower: StackDegree, upper: StackDegree]
+
+const ABOVE_SEVEN: Gap = ['7', 'R']
+const ABOVE_FIVE: Gap = ['5', '13']
+
+/** Where the first half step goes, by the chord's kind, so that chord tones keep to the beats (common practice, no source). */
+const ADDED: Readonly<Record<ChordKind, readonly Gap[]>> = {
+  dominant: [ABOVE_SEVEN],
+  sus: [ABOVE_SEVEN],
+  minor: [ABOVE_SEVEN],
+  halfDiminished: [ABOVE_SEVEN],
+  major: [ABOVE_FIVE],
+  augmented: [ABOVE_FIVE],
+  tonicMinor: [ABOVE_FIVE],
+  diminished: [],
+  none: [],
+}
+
+/** Where further ones go, to reach another landing. */
+const MORE: readonly Gap[] = [
+  ['R', '9'],
+  ['9', '3'],
+]
+
+/** A run by step in one direction that was counted out to land. */
+export interface LandingRun {
+  /** From the start up to, not including, the landing. MIDI numbers. */
+  readonly notes: readonly number[]
+  readonly landing: number
+  /** How many half steps were put in. */
+  readonly halfSteps: number
+}
+
+/** The pitch classes of the half steps that a ground takes, the first to be used first. */
+const halfStepsOf = (ground: Ground): readonly number[] =>
+  [...ADDED[ground.kind], ...MORE].flatMap(([lower, upper]) => {
+    const low = ground.stack[STACK.indexOf(lower)]
+    const high = ground.stack[STACK.indexOf(upper)]
+    if (low === undefined || high === undefined || (high - low + 12) % 12 !== 2) return []
+    return [(ground.root + low + 1) % 12]
+  })
+
+/** Sets of half steps, fewest first, and of as many those that use the earlier ones first. */
+const subsetsOf = (classes: readonly number[]): readonly (readonly number[])[] =>
+  Array.from({ length: 1 << classes.length }, (_, bits) =>
+    classes.filter((_class, at) => ((bits >> at) & 1) === 1),
+  ).sort((a, b) => a.length - b.length || rank(classes, a) - rank(classes, b))
+
+const rank = (classes: readonly number[], some: readonly number[]): number =>
+  some.reduce((sum, one) => sum + (1 << classes.indexOf(one)), 0)
+
+const walk = (
+  ground: Ground,
+  added: readonly number[],
+  from: number,
+  direction: 1 | -1,
+  steps: number,
+): readonly number[] => {
+  const set = ground.isScale.map((inside, pitchClass) => inside || added.includes(pitchClass))
+  const notes = [from]
+  while (notes.length <= steps) notes.push(walkIn(set, notes.at(-1)!, direction))
+  return notes
+}
+
+/** Where a run may come to rest: the chord's tones, and the 6 of a major or tonic minor chord. */
+const rests = (ground: Ground, midi: number): boolean =>
+  holds(ground.isTone, midi) ||
+  ((ground.kind === 'major' || ground.kind === 'tonicMinor') && aboveRoot(ground, midi) === 9)
+
+/** Notes from one strong place to the next. */
+const HALF_BAR = 4
+
+/** On the strong places of a run stand what it may rest on or, at a price, the 9. */
+const standsWell = (ground: Ground, notes: readonly number[]): boolean =>
+  notes.every((midi, at) => at === 0 || at % HALF_BAR !== 0 || rests(ground, midi) || isNinth(ground, midi))
+
+const isNinth = (ground: Ground, midi: number): boolean =>
+  aboveRoot(ground, midi) === ground.stack[STACK.indexOf('9')]
+
+/**
+ * The ways to run from a note by step in one direction so that after so many notes (the first among them) a chord tone
+ * falls on the next strong place: fewest added half steps first, none where the count already works.
+ */
+export const landings = (
+  ground: Ground,
+  from: number,
+  direction: 1 | -1,
+  count: number,
+): readonly LandingRun[] => {
+  const found: LandingRun[] = []
+  for (const added of subsetsOf(halfStepsOf(ground))) {
+    const path = walk(ground, added, from, direction, count)
+    const landing = path[count]!
+    const notes = path.slice(0, count)
+    const used = notes.filter((midi) => added.includes(((midi % 12) + 12) % 12)).length
+    if (!rests(ground, landing) || !standsWell(ground, notes) || used < added.length) continue
+    if (found.some((run) => run.landing === landing || run.halfSteps === used)) continue
+    found.push({ notes, landing, halfSteps: used })
+  }
+  return found
+}
+
+/** The notes between two pitches by step in one direction that fill so many slots; undefined where none do. */
+export const landingBetween = (
+  ground: Ground,
+  from: number,
+  to: number,
+  slots: number,
+): readonly number[] | undefined => {
+  const direction = to > from ? 1 : -1
+  const walked = Math.abs(to - from)
+  if (slots < 1 || walked <= slots || walked > 2 * (slots + 2)) return undefined
+  for (const added of subsetsOf(halfStepsOf(ground))) {
+    const path = walk(ground, added, from, direction, slots + 1)
+    if (path[slots + 1] === to) return path.slice(1, slots + 1)
+  }
+  return undefined
+}

@@ -1,0 +1,117 @@
+import type { Chord } from '../../theory/chord/chord.ts'
+import { readChordSymbol } from '../../theory/chord/read.ts'
+import { type Fifths, noteName } from '../../theory/pitch/fifths.ts'
+import type { ScaleId } from '../../theory/scale/scale.ts'
+import { type Ground, groundOf } from './harmony.ts'
+
+/** Other chords for the same bars. */
+export type RoadId = 'backdoor' | 'tritone' | 'minorFour' | 'throughHalfSteps'
+
+interface Stop {
+  /** From the I, along the line of fifths. */
+  readonly fifths: Fifths
+  readonly ending: string
+  readonly scale: ScaleId
+}
+
+/** What is played over the ii and over the V of a ii–V, counted from the I that it leads to (common practice, no source). */
+interface Road {
+  readonly id: RoadId
+  readonly name: string
+  readonly two: Stop
+  readonly five: Stop
+}
+
+export const ROADS: readonly Road[] = [
+  {
+    id: 'backdoor',
+    name: 'backdoor, iv m7 and ♭VII7',
+    two: { fifths: -1, ending: 'm7', scale: 'dorian' },
+    five: { fifths: -2, ending: '7', scale: 'lydianDominant' },
+  },
+  {
+    id: 'tritone',
+    name: 'ii and V of the tritone substitute',
+    two: { fifths: -4, ending: 'm7', scale: 'dorian' },
+    five: { fifths: -5, ending: '7', scale: 'lydianDominant' },
+  },
+  {
+    id: 'minorFour',
+    name: 'minor iv through both',
+    two: { fifths: -1, ending: 'm6', scale: 'melodicMinor' },
+    five: { fifths: -1, ending: 'm6', scale: 'melodicMinor' },
+  },
+  {
+    id: 'throughHalfSteps',
+    name: 'down by half steps, ii and ♭II7',
+    two: { fifths: 2, ending: 'm7', scale: 'dorian' },
+    five: { fifths: -5, ending: '7', scale: 'lydianDominant' },
+  },
+]
+
+/** A chord that is played in the place of another, and its ground. */
+export interface RoadStop {
+  readonly chord: Chord
+  readonly ground: Ground
+}
+
+/** The chords of a road that leads to a I, with their grounds. */
+export const roadStops = (id: RoadId, one: Fifths): { readonly two: RoadStop; readonly five: RoadStop } => {
+  const road = ROADS.find((row) => row.id === id)!
+  return { two: stopOf(road.two, one), five: stopOf(road.five, one) }
+}
+
+/** The grounds of a road that leads to a I. */
+export const roadGrounds = (id: RoadId, one: Fifths): { readonly two: Ground; readonly five: Ground } => {
+  const { two, five } = roadStops(id, one)
+  return { two: two.ground, five: five.ground }
+}
+
+const stopOf = ({ fifths, ending, scale }: Stop, one: Fifths): RoadStop => {
+  const outcome = readChordSymbol(`${noteName(nearest(one + fifths))}${ending}`)
+  return outcome.ok
+    ? { chord: outcome.value, ground: groundOf(outcome.value, scale) }
+    : stopOf({ fifths: 0, ending: '6', scale }, 0)
+}
+
+/** A root that a chord symbol can be written on. */
+const nearest = (fifths: Fifths): Fifths => {
+  if (fifths > 6) return fifths - 12
+  return fifths < -6 ? fifths + 12 : fifths
+}
+
+/** Other chords for the bars of a tonic: each from the tonic, along the line of fifths (common practice, no source). */
+export interface Progression {
+  readonly id: string
+  readonly name: string
+  readonly stops: readonly { readonly fifths: Fifths; readonly ending: string }[]
+}
+
+export const PROGRESSIONS: readonly Progression[] = [
+  {
+    id: 'upByDiminished',
+    name: 'I ♯I° ii ♯II° iii',
+    stops: [
+      { fifths: 0, ending: 'maj7' },
+      { fifths: 7, ending: 'dim7' },
+      { fifths: 2, ending: 'm7' },
+      { fifths: 9, ending: 'dim7' },
+      { fifths: 4, ending: 'm7' },
+    ],
+  },
+  {
+    id: 'downByHalfSteps',
+    name: 'iii ♭III7 ii ♭II7 I',
+    stops: [
+      { fifths: 4, ending: 'm7' },
+      { fifths: -3, ending: '7' },
+      { fifths: 2, ending: 'm7' },
+      { fifths: -5, ending: '7' },
+      { fifths: 0, ending: 'maj7' },
+    ],
+  },
+]
+
+/** The chord symbols of a progression on a tonic, which is given along the line of fifths. */
+export const progressionChords = ({ stops }: Progression, tonic: Fifths): readonly string[] =>
+  stops.map(({ fifths, ending }) => `${noteName(nearest(tonic + fifths))}${ending}`)

@@ -1,0 +1,220 @@
+import { chordPitchClasses } from '../../theory/chord/chord.ts'
+import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
+import { scaleSemitones } from '../../theory/scale/scale.ts'
+import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
+import type { Line, LineNote } from './line.ts'
+import { repitchLine, spellNotes, type UnspelledNote } from './spell.ts'
+
+/** An edit of one note of a line, by its place; a place that the line lacks leaves it as it is. */
+export type NoteEdit = (analysis: Analysis, line: Line, index: number) => Line
+
+const SHORTEST: Ticks = EIGHTH / 2
+
+/** The line with some notes put in the place of a few, spelled anew. */
+const replaced = (
+  analysis: Analysis,
+  line: Line,
+  from: number,
+  count: number,
+  notes: readonly UnspelledNote[],
+): Line => spellNotes(analysis, [...line.notes.slice(0, from), ...notes, ...line.notes.slice(from + count)])
+
+const edit =
+  (change: (analysis: Analysis, note: LineNote, line: Line, index: number) => Line): NoteEdit =>
+  (analysis, line, index) => {
+    const note = line.notes[index]
+    return note ? change(analysis, note, line, index) : line
+  }
+
+/** The pitch classes of the chord that sounds at a tick and of its scale. */
+const scaleAt = (analysis: Analysis, tick: Ticks): readonly number[] => {
+  const { chord, index } = chordAt(analysis, tick)
+  if (chord.tones.length === 0) return []
+  const root = pitchClassOf(fifthsOf(chord.root))
+  const scale = scaleSemitones(analysis.readings[index]!.scale).map((step) => (root + step) % 12)
+  return [...scale, ...chordPitchClasses(chord)]
+}
+
+/** The next note of the scale up (1) or down (-1); a half step where no chord sounds. */
+const nextInScale = (analysis: Analysis, midi: number, tick: Ticks, direction: 1 | -1): number => {
+  const scale = scaleAt(analysis, tick)
+  for (let step = 1; step <= 4; step += 1)
+    if (scale.includes((((midi + direction * step) % 12) + 12) % 12)) return midi + direction * step
+  return midi + direction
+}
+
+/** An edit of the notes from one place to another, both inside; places that the line lacks are left out. */
+export type RangeEdit = (analysis: Analysis, line: Line, from: number, to: number) => Line
+
+/** Each note edited by itself, the last one first, so that places stay what they are. */
+export const eachOf =
+  (one: NoteEdit): RangeEdit =>
+  (analysis, line, from, to) => {
+    let edited = line
+    for (let index = to; index >= from; index -= 1) edited = one(analysis, edited, index)
+    return edited
+  }
+
+/** The first note edited as often as there are notes after it: all joined into one. */
+export const joinAll: RangeEdit = (analysis, line, from, to) => {
+  let edited = line
+  for (let index = from; index < Math.max(to, from + 1); index += 1) edited = joinNote(analysis, edited, from)
+  return edited
+}
+
+/** The last note edited. */
+export const lastOf =
+  (one: NoteEdit): RangeEdit =>
+  (analysis, line, _from, to) =>
+    one(analysis, line, to)
+
+const repitched =
+  (move: (analysis: Analysis, note: LineNote) => number): RangeEdit =>
+  (analysis, line, from, to) => {
+    const pitches = new Map<number, number>()
+    line.notes.forEach((note, index) => {
+      if (index >= from && index <= to) pitches.set(index, inMidi(move(analysis, note)))
+    })
+    return pitches.size === 0 ? line : repitchLine(analysis, line, pitches)
+  }
+
+const inMidi = (midi: number): number => Math.min(127, Math.max(0, midi))
+
+/** Notes moved to the next of the scale of their chord. */
+export const movedByScale = (direction: 1 | -1): RangeEdit =>
+  repitched((analysis, { midi, start }) => nextInScale(analysis, midi, start, direction))
+
+/** Notes moved by half steps. */
+export const movedBy = (semitones: number): RangeEdit => repitched((_, { midi }) => midi + semitones)
+
+/** The nearest pitch to one that is a tone of the chord or a note of its scale there; the lower of two as near. */
+export const snapped = (analysis: Analysis, midi: number, tick: Ticks): number => {
+  const scale = scaleAt(analysis, tick)
+  const holds = (pitch: number) => scale.includes(((pitch % 12) + 12) % 12)
+  for (let away = 0; away <= 6; away += 1) {
+    if (holds(midi - away)) return midi - away
+    if (holds(midi + away)) return midi + away
+  }
+  return midi
+}
+
+/** The notes that are left when a time is cleared: what sounds there ends or begins beside it, or goes. */
+const clearedFor = (line: Line, start: Ticks, end: Ticks): readonly UnspelledNote[] =>
+  line.notes.flatMap((other): readonly UnspelledNote[] => {
+    const otherEnd = other.start + other.duration
+    if (otherEnd <= start || other.start >= end) return [other]
+    const before = start - other.start
+    if (before >= SHORTEST) return [{ ...other, duration: before }]
+    return otherEnd - end >= SHORTEST && other.start >= start
+      ? [{ ...other, start: end, duration: otherEnd - end }]
+      : []
+  })
+
+/** The line with a note put at a place for a time: what sounds there makes room. */
+export const withNote = (analysis: Analysis, line: Line, note: UnspelledNote): Line =>
+  spellNotes(
+    analysis,
+    [...clearedFor(line, note.start, note.start + note.duration), note].sort((a, b) => a.start - b.start),
+  )
+
+/** The line with a rest at a place for a time. */
+export const withRest = (analysis: Analysis, line: Line, start: Ticks, duration: Ticks): Line =>
+  spellNotes(analysis, clearedFor(line, start, start + duration))
+
+/** A note longer or shorter by ticks: into the note after it, which begins later or goes; shorter leaves a rest. */
+export const lengthenedBy = (ticks: Ticks): NoteEdit =>
+  edit((analysis, note, line, index) => {
+    const duration = note.duration + ticks
+    if (duration < SHORTEST) return line
+    const end = note.start + duration
+    const after = line.notes.slice(index + 1).flatMap((next) => {
+      if (next.start >= end) return [next]
+      const left = next.start + next.duration - end
+      return left < SHORTEST ? [] : [{ ...next, start: end, duration: left }]
+    })
+    return spellNotes(analysis, [...line.notes.slice(0, index), { ...note, duration }, ...after])
+  })
+
+/** A note struck twice in its time. */
+export const splitNote: NoteEdit = edit((analysis, note, line, index) => {
+  if (note.duration < 2 * SHORTEST) return line
+  const half = note.duration / 2
+  return replaced(analysis, line, index, 1, [
+    { ...note, duration: half },
+    { ...note, start: note.start + half, duration: half },
+  ])
+})
+
+/** A note held through the one after it. */
+export const joinNote: NoteEdit = edit((analysis, note, line, index) => {
+  const next = line.notes[index + 1]
+  if (!next) return line
+  return replaced(analysis, line, index, 2, [{ ...note, duration: next.start + next.duration - note.start }])
+})
+
+/** A rest in the note's place. */
+export const removeNote: NoteEdit = edit((analysis, _note, line, index) =>
+  replaced(analysis, line, index, 1, []),
+)
+
+/** Another note after it, a scale step up: in the rest that follows, or in the second half of its time. */
+export const insertAfter: NoteEdit = edit((analysis, note, line, index) => {
+  const end = note.start + note.duration
+  const free = (line.notes[index + 1]?.start ?? end + EIGHTH) - end
+  const midi = nextInScale(analysis, note.midi, note.start, 1)
+  if (free >= SHORTEST)
+    return replaced(analysis, line, index, 1, [note, { start: end, duration: Math.min(EIGHTH, free), midi }])
+  if (note.duration < 2 * SHORTEST) return line
+  const half = note.duration / 2
+  return replaced(analysis, line, index, 1, [
+    { ...note, duration: half },
+    { start: note.start + half, duration: half, midi },
+  ])
+})
+
+/** A triplet over the note's beat: the note, the scale's note above it, and what came next on that beat, or the note again. */
+export const tripleNote: NoteEdit = edit((analysis, note, line, index) => {
+  if (note.start % QUARTER !== 0) return line
+  const beatEnd = note.start + QUARTER
+  const inside = line.notes.slice(index).filter(({ start }) => start < beatEnd)
+  const last = inside.at(-1)!
+  if (inside.length > 2 || last.start + last.duration > beatEnd) return line
+  const third = QUARTER / 3
+  const above = nextInScale(analysis, note.midi, note.start, 1)
+  return replaced(
+    analysis,
+    line,
+    index,
+    inside.length,
+    [note.midi, above, last.midi].map((midi, at) => ({
+      start: note.start + at * third,
+      duration: third,
+      midi,
+    })),
+  )
+})
+
+/** The line with what another plays from one tick up to another; a note that would run into it ends there. */
+export const withStretchFrom = (
+  analysis: Analysis,
+  line: Line,
+  other: Line,
+  start: Ticks,
+  end: Ticks,
+): Line => {
+  const inside = ({ start: at }: LineNote) => at >= start && at < end
+  const cut = (notes: readonly LineNote[], until: Ticks): readonly LineNote[] =>
+    notes.map((note) =>
+      note.start < until && note.start + note.duration > until
+        ? { ...note, duration: until - note.start }
+        : note,
+    )
+  const before = cut(
+    line.notes.filter((note) => note.start < start),
+    start,
+  )
+  const taken = cut(other.notes.filter(inside), end)
+  const after = line.notes.filter((note) => note.start >= end)
+  return spellNotes(analysis, [...before, ...taken, ...after])
+}

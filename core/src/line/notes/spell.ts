@@ -1,0 +1,80 @@
+import { degreeFifths } from '../../theory/pitch/degree.ts'
+import { accidentalOf, type Fifths, fifthsOf, letterOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { spellPitch } from '../../theory/pitch/pitch.ts'
+import type { Ticks } from '../../theory/rhythm/ticks.ts'
+import { scaleDegreeAt } from '../../theory/scale/scale.ts'
+import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
+import type { Line } from './line.ts'
+
+/** A note without its spelling. */
+export interface UnspelledNote {
+  readonly start: Ticks
+  readonly duration: Ticks
+  readonly midi: number
+}
+
+/**
+ * Spells notes as musicians write them: chord tones by the chord, scale notes by its scale, the rest by where they go:
+ * rising as the letter below the target, falling as the letter above, never with a double accidental.
+ */
+export const spellNotes = (analysis: Analysis, notes: readonly UnspelledNote[]): Line => ({
+  notes: notes.map((note, index) => ({
+    ...note,
+    spelling: spellPitch(note.midi, spellingOf(analysis, note, notes[index + 1])),
+  })),
+})
+
+/** The line with other pitches at some notes (by their places): those and the notes that lead into them are spelled anew. */
+export const repitchLine = (analysis: Analysis, line: Line, pitches: ReadonlyMap<number, number>): Line => {
+  const midiAt = (index: number): number => pitches.get(index) ?? line.notes[index]!.midi
+  return {
+    notes: line.notes.map((note, index) => {
+      if (!pitches.has(index) && !pitches.has(index + 1)) return note
+      const midi = midiAt(index)
+      const after = line.notes[index + 1]
+      const next = after && { ...after, midi: midiAt(index + 1) }
+      return { ...note, midi, spelling: spellPitch(midi, spellingOf(analysis, { ...note, midi }, next)) }
+    }),
+  }
+}
+
+const spellingOf = (analysis: Analysis, note: UnspelledNote, next: UnspelledNote | undefined): Fifths => {
+  const here = spellingInChord(analysis, note.midi, note.start)
+  const coming = next && comingSpelling(analysis, note, next)
+  if (coming !== undefined && coming !== here) return coming
+  if (here !== undefined) return here
+  const direction = next === undefined ? -1 : next.midi - note.midi
+  const goal = next && (spellingInChord(analysis, next.midi, next.start) ?? undefined)
+  return foreignSpelling(note.midi, direction, Math.abs(direction) <= 2 ? goal : undefined)
+}
+
+/** A pickup that goes by step into another chord, and is no tone of its own, is spelled as the coming chord's scale spells it. */
+const comingSpelling = (analysis: Analysis, note: UnspelledNote, next: UnspelledNote): Fifths | undefined => {
+  const [here, there] = [chordAt(analysis, note.start), chordAt(analysis, next.start)]
+  if (here.index === there.index || Math.abs(next.midi - note.midi) > 2) return undefined
+  const above = (((note.midi - pitchClassOf(fifthsOf(here.chord.root || 'C'))) % 12) + 12) % 12
+  if (here.chord.tones.some(({ semitones }) => semitones === above)) return undefined
+  return spellingInChord(analysis, note.midi, next.start)
+}
+
+/** How the chord that sounds at a tick, or its scale, spells a pitch; undefined when the pitch is foreign to both. */
+const spellingInChord = (analysis: Analysis, midi: number, tick: Ticks): Fifths | undefined => {
+  const { chord, index } = chordAt(analysis, tick)
+  if (chord.tones.length === 0) return undefined
+  const root = fifthsOf(chord.root)
+  const above = (((midi - pitchClassOf(root)) % 12) + 12) % 12
+  const tone = chord.tones.find(({ semitones }) => semitones === above)
+  const degree = tone?.degree ?? scaleDegreeAt(analysis.readings[index]!.scale, above)
+  return degree === undefined ? undefined : root + degreeFifths(degree)
+}
+
+/** Naturals, and the sharps (rising) or flats (falling) between them. */
+const RISING: readonly Fifths[] = [0, 7, 2, 9, 4, -1, 6, 1, 8, 3, 10, 5]
+const FALLING: readonly Fifths[] = [0, -5, 2, -3, 4, -1, -6, 1, -4, 3, -2, 5]
+
+const foreignSpelling = (midi: number, direction: number, goal: Fifths | undefined): Fifths => {
+  const plain = (direction >= 0 ? RISING : FALLING)[((midi % 12) + 12) % 12]!
+  if (goal === undefined || direction <= 0 || letterOf(plain) !== letterOf(goal)) return plain
+  const letterBelow = plain + 12
+  return accidentalOf(letterBelow) === 1 ? letterBelow : plain
+}

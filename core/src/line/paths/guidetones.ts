@@ -1,0 +1,230 @@
+import { type Chord, chordKind, fourTones, guideTones } from '../../theory/chord/chord.ts'
+import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
+import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
+import { scaleDegrees } from '../../theory/scale/scale.ts'
+import type { Analysis } from '../../tune/analysis/analysis.ts'
+import { barStarts, type ChordSpan, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
+import type { Line } from '../notes/line.ts'
+import { spellNotes } from '../notes/spell.ts'
+
+export interface GuideToneWish {
+  readonly stretch: Stretch
+  /** The degree of the first chord to start on, such as '3', 'b7' or '9'; any tone but the root when left out. */
+  readonly start?: Degree
+  /** Lowest and highest MIDI number. */
+  readonly low: number
+  readonly high: number
+  /** How many paths: the best and the next best. */
+  readonly count: number
+  /** One note a chord; in half or whole notes; or one note a bar with its breaks. */
+  readonly notes?: 'chord' | 'half' | 'whole' | 'oneABar'
+  /** Chord tones; with the 9s and 13s of their scales; or with ♭9 ♯9 ♯11 ♭13 on dominants too. */
+  readonly tones?: 'chord' | 'diatonic' | 'altered'
+  /** Where the path should go, where it has a choice. */
+  readonly direction?: 'up' | 'down' | 'stay'
+  /** One note a bar: bars of a phrase, the last of which is left empty; 4 where left out. */
+  readonly phraseBars?: number
+}
+
+export interface GuideTonePath {
+  readonly line: Line
+  readonly cost: number
+}
+
+/** A place where the path can stand: a chord of the stretch and a pitch that is one of its tones. */
+export interface Stand {
+  /** Which of the path's notes it is. */
+  readonly place: number
+  readonly midi: number
+  readonly kind: 'guide' | 'tone' | 'tension' | 'alteration'
+  /** Begins a phrase after an empty bar: an octave away breaks the sameness. */
+  readonly fresh: boolean
+}
+
+/** From best to worst (common practice, no source): a third or seventh; a half step; a whole step; the same note; anything else. */
+const GUIDE_COSTS = {
+  tone: { guide: 0, alteration: 1, tension: 1.6, tone: 2 },
+  halfStep: 0,
+  wholeStep: 0.5,
+  same: 1,
+  leap: 2,
+  leapSemitone: 0.25,
+  /** The wrong way, and for each half step away from an octave where a new phrase begins. */
+  wrongWay: 3,
+  freshSemitone: 0.3,
+} as const
+
+const PHRASE_BARS = 4
+const HALF: Ticks = 2 * QUARTER
+const TENSIONS: readonly Degree[] = ['9', '13']
+const ALTERATIONS: readonly Degree[] = ['b9', '#9', '#11', 'b13']
+
+interface Slot {
+  readonly span: ChordSpan
+  readonly start: Ticks
+  readonly end: Ticks
+  readonly fresh: boolean
+}
+
+const spansOf = (analysis: Analysis, stretch: Stretch): readonly ChordSpan[] => {
+  const { start, end } = stretchTicks(analysis.chart, stretch)
+  return analysis.spans.filter(
+    (span) => span.start >= start && span.start < end && span.chord.tones.length > 0,
+  )
+}
+
+/** Where the notes of a path stand. */
+const slotsOf = (
+  analysis: Analysis,
+  { stretch, notes = 'chord', phraseBars = PHRASE_BARS }: GuideToneWish,
+): readonly Slot[] => {
+  const spans = spansOf(analysis, stretch)
+  if (notes === 'chord')
+    return spans.map((span) => ({ span, start: span.start, end: span.end, fresh: false }))
+  const starts = barStarts(analysis.chart)
+  if (notes === 'half')
+    return spans.flatMap((span) => {
+      const count = Math.max(1, Math.floor((span.end - span.start) / HALF))
+      return Array.from({ length: count }, (_, at) => ({
+        span,
+        start: span.start + at * HALF,
+        end: at === count - 1 ? span.end : span.start + (at + 1) * HALF,
+        fresh: false,
+      }))
+    })
+  const slots: Slot[] = []
+  for (let bar = stretch.from; bar <= stretch.to; bar += 1) {
+    const within = (bar - stretch.from) % phraseBars
+    const span = spans.find((one) => one.bar === bar)
+    if (!span || (notes === 'oneABar' && within === phraseBars - 1 && phraseBars > 1)) continue
+    const fresh = notes === 'oneABar' && within === 0 && bar > stretch.from
+    slots.push({ span, start: span.start, end: starts[bar + 1]!, fresh })
+  }
+  return slots
+}
+
+/** The degrees that a path may stand on over a chord, each with what it is. */
+const degreesOf = (
+  analysis: Analysis,
+  { chord, index }: ChordSpan,
+  tones: NonNullable<GuideToneWish['tones']>,
+): readonly { readonly semitones: number; readonly degree: Degree; readonly kind: Stand['kind'] }[] => {
+  const guides = guideTones(chord).map(({ degree }) => degree)
+  const own = fourTones(chord)
+    .filter(({ degree }) => degree !== 'R')
+    .map(({ degree, semitones }) => ({
+      degree,
+      semitones,
+      kind: guides.includes(degree) ? ('guide' as const) : ('tone' as const),
+    }))
+  if (tones === 'chord') return own
+  const scale = scaleDegrees(analysis.readings[index]!.scale)
+  const more = (degrees: readonly Degree[], kind: Stand['kind']) =>
+    degrees
+      .map((degree) => ({ degree, semitones: degreeSemitones(degree), kind }))
+      .filter(({ semitones }) => !own.some((one) => one.semitones === semitones))
+  const tensions = more(
+    TENSIONS.filter((degree) => scale.includes(degree)),
+    'tension',
+  )
+  const altered = tones === 'altered' && chordKind(chord) === 'dominant'
+  return [...own, ...tensions, ...(altered ? more(ALTERATIONS, 'alteration') : [])]
+}
+
+/** Where a path may stand at each of its places, inside the range. */
+export const guideToneStands = (analysis: Analysis, wish: GuideToneWish): readonly (readonly Stand[])[] =>
+  slotsOf(analysis, wish).map(({ span, fresh }, place) => {
+    const degrees =
+      place === 0 && wish.start !== undefined
+        ? startingDegree(span.chord, wish.start)
+        : degreesOf(analysis, span, wish.tones ?? 'chord')
+    const root = pitchClassOf(fifthsOf(span.chord.root))
+    const stands: Stand[] = []
+    for (let midi = wish.low; midi <= wish.high; midi += 1) {
+      const degree = degrees.find(({ semitones }) => (root + semitones) % 12 === midi % 12)
+      if (degree) stands.push({ place, midi, kind: degree.kind, fresh })
+    }
+    return stands
+  })
+
+const startingDegree = (chord: Chord, degree: Degree) => [
+  {
+    degree,
+    semitones: degreeSemitones(degree),
+    kind: guideTones(chord).some((tone) => tone.degree === degree) ? ('guide' as const) : ('tone' as const),
+  },
+]
+
+/** What it costs to stand on a tone, and to go there from the one before. Never negative. */
+export const guideToneCost = (
+  from: Stand | undefined,
+  to: Stand,
+  direction?: GuideToneWish['direction'],
+): number => {
+  const tone = GUIDE_COSTS.tone[to.kind]
+  if (!from) return tone
+  const size = to.midi - from.midi
+  if (to.fresh) return tone + Math.abs(Math.abs(size) - 12) * GUIDE_COSTS.freshSemitone
+  const wrong =
+    (direction === 'up' && size < 0) ||
+    (direction === 'down' && size > 0) ||
+    (direction === 'stay' && Math.abs(size) > 2)
+  return tone + stepCost(Math.abs(size)) + (wrong ? GUIDE_COSTS.wrongWay : 0)
+}
+
+const stepCost = (size: number): number => {
+  if (size === 0) return GUIDE_COSTS.same
+  if (size === 1) return GUIDE_COSTS.halfStep
+  if (size === 2) return GUIDE_COSTS.wholeStep
+  return GUIDE_COSTS.leap + size * GUIDE_COSTS.leapSemitone
+}
+
+/** One of the best ways to a stand: its cost, and the way that it goes on from. */
+interface Way {
+  readonly cost: number
+  readonly stand: Stand
+  readonly before?: Way
+}
+
+/**
+ * Guide-tone lines over a stretch: exactly the best and the next best paths by those preferences, by dynamic programming
+ * that keeps so many ways to each stand; cheapest first. Each note lasts until the next place. Empty where no tone lies
+ * in the range.
+ */
+export const guideToneLines = (analysis: Analysis, wish: GuideToneWish): readonly GuideTonePath[] => {
+  const layers = guideToneStands(analysis, wish)
+  const slots = slotsOf(analysis, wish)
+  if (layers.length === 0 || layers.some((layer) => layer.length === 0)) return []
+  let ways: readonly Way[] = layers[0]!.map((stand) => ({ cost: guideToneCost(undefined, stand), stand }))
+  for (const layer of layers.slice(1))
+    ways = layer.flatMap((stand) =>
+      cheapest(
+        ways.map((before) => ({
+          cost: before.cost + guideToneCost(before.stand, stand, wish.direction),
+          stand,
+          before,
+        })),
+        wish.count,
+      ),
+    )
+  return cheapest(ways, wish.count).map((way) => ({
+    cost: way.cost,
+    line: spellNotes(
+      analysis,
+      standsOf(way).map(({ midi, place }) => {
+        const { start, end } = slots[place]!
+        return { start, duration: end - start, midi }
+      }),
+    ),
+  }))
+}
+
+const cheapest = (ways: readonly Way[], count: number): readonly Way[] =>
+  [...ways].sort((a, b) => a.cost - b.cost).slice(0, count)
+
+const standsOf = (way: Way): readonly Stand[] => {
+  const stands: Stand[] = []
+  for (let at: Way | undefined = way; at; at = at.before) stands.unshift(at.stand)
+  return stands
+}

@@ -1,0 +1,123 @@
+import { type ChordKind, chordKind } from '../../theory/chord/chord.ts'
+import { type Degree, foreignDegree } from '../../theory/pitch/degree.ts'
+import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import type { Ticks } from '../../theory/rhythm/ticks.ts'
+import { scaleDegreeAt } from '../../theory/scale/scale.ts'
+import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
+import { barStarts, type ChordSpan } from '../../tune/chart/chart.ts'
+import type { Line } from '../notes/line.ts'
+import { spellNotes } from '../notes/spell.ts'
+
+/** A note of a phrase, without a key: ticks from the phrase's first bar line, half steps above its first chord's root. */
+export interface PhraseNote {
+  readonly at: Ticks
+  readonly duration: Ticks
+  /** From the root of the phrase's first chord, in the octave of the phrase's first note. */
+  readonly semitones: number
+  /** What it is to the chord that sounds there. */
+  readonly degree: Degree
+}
+
+/** A chord that a phrase goes over: ticks from its first bar line (negative where it began before), its kind, its root. */
+export interface PhraseChord {
+  readonly at: Ticks
+  readonly kind: ChordKind
+  /** Half steps above the first chord's root, 0 to 11. */
+  readonly above: number
+}
+
+/** Notes in degrees with the chords that they fit. */
+export interface Phrase {
+  readonly notes: readonly PhraseNote[]
+  readonly chords: readonly PhraseChord[]
+}
+
+const rootOf = ({ chord }: ChordSpan): number => pitchClassOf(fifthsOf(chord.root))
+
+const degreeAt = (analysis: Analysis, midi: number, tick: Ticks): Degree => {
+  const span = chordAt(analysis, tick)
+  const above = (((midi - rootOf(span)) % 12) + 12) % 12
+  const tone = span.chord.tones.find(({ semitones }) => semitones === above)
+  return (
+    tone?.degree ??
+    scaleDegreeAt(analysis.readings[span.index]!.scale, above) ??
+    foreignDegree(
+      above,
+      span.chord.tones.some(({ degree }) => degree === '3'),
+    )
+  )
+}
+
+/** The chords that sound from one tick up to another; none where one of them is N.C. */
+const chordsUnder = (analysis: Analysis, from: Ticks, to: Ticks): readonly ChordSpan[] => {
+  const spans = analysis.spans.filter((span) => span.end > from && span.start < to)
+  return spans.some(({ chord }) => chord.tones.length === 0) ? [] : spans
+}
+
+/** Some notes of a line (first and last, both inside) as a phrase; undefined for none, or where no chord sounds. */
+export const phraseFrom = (analysis: Analysis, line: Line, from: number, to: number): Phrase | undefined => {
+  const notes = line.notes.slice(from, to + 1)
+  const [first, last] = [notes[0], notes.at(-1)]
+  if (!first || !last) return undefined
+  const zero = barStarts(analysis.chart).findLast((start) => start <= first.start) ?? 0
+  const spans = chordsUnder(analysis, first.start, last.start + last.duration)
+  const root = spans[0] && rootOf(spans[0])
+  if (root === undefined) return undefined
+  const octave = first.midi - ((((first.midi - root) % 12) + 12) % 12)
+  return {
+    notes: notes.map(({ start, duration, midi }) => ({
+      at: start - zero,
+      duration,
+      semitones: midi - octave,
+      degree: degreeAt(analysis, midi, start),
+    })),
+    chords: spans.map((span) => ({
+      at: span.start - zero,
+      kind: chordKind(span.chord),
+      above: (rootOf(span) - root + 12) % 12,
+    })),
+  }
+}
+
+/** The bars (from 0) of a tune over whose chords a phrase fits: the same kinds, as far apart, changing where it changes. */
+export const phraseFits = (analysis: Analysis, phrase: Phrase): readonly number[] => {
+  const [first] = phrase.chords
+  const last = phrase.notes.at(-1)
+  if (!first || !last) return []
+  const begins = phrase.notes[0]!.at
+  const starts = barStarts(analysis.chart)
+  return analysis.chart.bars.flatMap((_, bar) => {
+    const zero = starts[bar]!
+    const until = zero + last.at + last.duration
+    if (until > starts.at(-1)!) return []
+    const spans = chordsUnder(analysis, zero + begins, until)
+    if (spans.length !== phrase.chords.length) return []
+    const root = rootOf(spans[0]!)
+    const fits = spans.every((span, at) => {
+      const asked = phrase.chords[at]!
+      return (
+        chordKind(span.chord) === asked.kind &&
+        (rootOf(span) - root + 12) % 12 === asked.above &&
+        (at === 0 || span.start - zero === asked.at)
+      )
+    })
+    return fits ? [bar] : []
+  })
+}
+
+/** A phrase over the chords of a bar (from 0) where it fits, its first note as near as can be to a pitch. */
+export const phraseAt = (analysis: Analysis, phrase: Phrase, bar: number, near: number): Line => {
+  const [first] = phrase.notes
+  if (!first) return { notes: [] }
+  const zero = barStarts(analysis.chart)[bar]!
+  const root = rootOf(chordAt(analysis, zero + first.at))
+  const octave = root + 12 * Math.round((near - root - first.semitones) / 12)
+  return spellNotes(
+    analysis,
+    phrase.notes.map(({ at, duration, semitones }) => ({
+      start: zero + at,
+      duration,
+      midi: octave + semitones,
+    })),
+  )
+}

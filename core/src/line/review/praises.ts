@@ -1,0 +1,61 @@
+import { phrasesOf } from '../notes/shapes.ts'
+import { at, type Rule, SIXTH, symbolAt } from './rules.ts'
+
+/** What is good, said once each. */
+export const PRAISES: readonly Omit<Rule, 'weight'>[] = [
+  {
+    rule: 'good.join',
+    criterion: 'joins',
+    find: (heard) =>
+      heard.explanation.joins
+        .filter(
+          ({ semitones, to, fromDegree }) =>
+            Math.abs(semitones) === 1 && heard.notes[to]!.isGuide && fromDegree.endsWith('7'),
+        )
+        .map(({ from, to, chord, fromDegree, toDegree, semitones }) => ({
+          from,
+          to,
+          args: [fromDegree, semitones, toDegree, symbolAt(heard, chord)],
+        })),
+  },
+  {
+    rule: 'good.enclosure',
+    criterion: 'resolution',
+    find: (heard) =>
+      heard.explanation.devices
+        .filter(
+          ({ device, to }) =>
+            ['enclosure', 'threeNoteEnclosure', 'fourNoteEnclosure'].includes(device) &&
+            heard.notes[to]!.isGuide &&
+            heard.notes[to]!.strength === 2,
+        )
+        .map(({ device, from, to }) => ({
+          from,
+          to,
+          args: [device, heard.explanation.notes[to]!.degree, symbolAt(heard, heard.notes[to]!.chord)],
+        })),
+  },
+  {
+    rule: 'good.register',
+    criterion: 'breath',
+    find: ({ notes }) =>
+      phrasesOf(notes)
+        .slice(1)
+        .flatMap(([from]) =>
+          Math.abs(notes[from]!.midi - notes[from - 1]!.midi) >= SIXTH
+            ? [{ from: from - 1, to: from, args: [] }]
+            : [],
+        ),
+  },
+  {
+    rule: 'good.end',
+    criterion: 'ending',
+    find: (heard) => {
+      const last = heard.notes.at(-1)
+      const reading = last && heard.explanation.notes[last.index]!
+      return last && reading && last.isTone && ['R', '3', 'b3', '5'].includes(reading.degree)
+        ? [at(last.index, reading.degree, symbolAt(heard, last.chord))]
+        : []
+    },
+  },
+]

@@ -1,0 +1,168 @@
+import { type Reason, reason } from '../../outcome/outcome.ts'
+import { QUARTER } from '../../theory/rhythm/ticks.ts'
+import type { Analysis } from '../../tune/analysis/analysis.ts'
+import { barStarts } from '../../tune/chart/chart.ts'
+import { barAt, hearLine } from '../explain/analysedLine.ts'
+import { explainLine } from '../explain/explain.ts'
+import type { Line } from '../notes/line.ts'
+import { CRITERION_IDS, type Criterion, overall, type Scores, scoresOf } from './criteria.ts'
+import { mendsFor } from './fix.ts'
+import { type Measures, measureLine } from './measure.ts'
+import { PRAISES } from './praises.ts'
+import { type Heard, type ReviewView, RULES } from './rules.ts'
+
+export type { Measures } from './measure.ts'
+export { costOfLine } from './weigh.ts'
+
+/** What can be counted of any line over an analysis. */
+export const measured = (analysis: Analysis, line: Line): Measures => {
+  const notes = hearLine(analysis, line)
+  return measureLine(analysis, line, notes, explainLine(analysis, line, notes))
+}
+
+/** Something that a teacher would say of a line. */
+export interface Finding {
+  readonly criterion: Criterion
+  /** First and last note, by their places in the line. */
+  readonly from: number
+  readonly to: number
+  /** The bar of the tune that it begins in, from 0. */
+  readonly bar: number
+  readonly weight: number
+  readonly why: Reason
+  /** A changed line, and its score, which is higher. */
+  readonly mend?: Mend
+}
+
+export interface Mend {
+  readonly line: Line
+  readonly score: number
+}
+
+export type Praise = Omit<Finding, 'weight' | 'mend'>
+
+export interface Review {
+  /** The heaviest first. */
+  readonly findings: readonly Finding[]
+  readonly praises: readonly Praise[]
+  /** 0 to 100 by criterion. */
+  readonly scores: Scores
+  /** 0 to 100, comparable between lines of unlike length. */
+  readonly score: number
+}
+
+/** How many findings are given a mend: the heaviest. */
+const MENDED = 12
+
+/**
+ * Says of any line what a teacher would: findings, each with its place, its reason, its weight and, where one is found, a
+ * mend that raises the score; what is good, once each; scores from 0 to 100 by criterion and in all. An empty line has
+ * nothing to say of it and the full score.
+ */
+export const reviewLine = (analysis: Analysis, line: Line, view: ReviewView = {}): Review => {
+  const heard = heardLine(analysis, line, view)
+  const findings = findingsOf(heard)
+  const scores = scored(heard, findings)
+  const score = overall(scores)
+  return {
+    findings: findings.map((finding, place) => {
+      const mend = place < (view.mends ?? MENDED) ? mendOf(heard, line, findings, finding, score) : undefined
+      return mend ? { ...finding, mend } : finding
+    }),
+    praises: praisesOf(heard),
+    scores,
+    score,
+  }
+}
+
+/** The score alone, 0 to 100. */
+export const scoreLine = (analysis: Analysis, line: Line, view: ReviewView = {}): number => {
+  const heard = heardLine(analysis, line, view)
+  return overall(scored(heard, findingsOf(heard)))
+}
+
+const heardLine = (analysis: Analysis, line: Line, view: ReviewView): Heard => {
+  const notes = hearLine(analysis, line)
+  const starts = barStarts(analysis.chart)
+  const bars =
+    notes.length === 0
+      ? 0
+      : barAt(starts, notes.at(-1)!.start) - barAt(starts, Math.max(0, notes[0]!.start)) + 1
+  return { analysis, notes, explanation: explainLine(analysis, line, notes), view, bars }
+}
+
+const findingsOf = (heard: Heard): readonly Finding[] => {
+  const starts = barStarts(heard.analysis.chart)
+  return RULES.flatMap(({ rule, criterion, weight, find }) =>
+    find(heard).map(({ from, to, args }) => ({
+      criterion,
+      from,
+      to,
+      bar: barAt(starts, Math.max(0, heard.notes[from]!.start)),
+      weight,
+      why: reason(rule, ...args),
+    })),
+  ).sort((a, b) => b.weight - a.weight || a.from - b.from)
+}
+
+const praisesOf = (heard: Heard): readonly Praise[] => {
+  const starts = barStarts(heard.analysis.chart)
+  return PRAISES.flatMap(({ rule, criterion, find }) => {
+    const [first] = find(heard)
+    if (!first) return []
+    const { from, to, args } = first
+    const bar = barAt(starts, Math.max(0, heard.notes[from]!.start))
+    return [{ criterion, from, to, bar, why: reason(rule, ...args) }]
+  })
+}
+
+type Weights = Partial<Record<Criterion, number>>
+
+const weighed = (findings: readonly Finding[]): Weights => {
+  const weights: Weights = {}
+  for (const { criterion, weight } of findings) weights[criterion] = (weights[criterion] ?? 0) + weight
+  return weights
+}
+
+const scored = (heard: Heard, findings: readonly Finding[]): Scores => scoresOf(weighed(findings), heard.bars)
+
+/** So many ticks before and after a finding are heard again with each change; a change may reach no farther. */
+const NEARBY = 2 * 4 * QUARTER
+
+/**
+ * The change that raises the score most. What a change near the finding does is first heard in its neighbourhood alone;
+ * the best is then judged in the whole line, so that a mend never lowers the score.
+ */
+const mendOf = (
+  heard: Heard,
+  line: Line,
+  findings: readonly Finding[],
+  finding: Finding,
+  score: number,
+): Mend | undefined => {
+  const { analysis, view, bars } = heard
+  const lines = mendsFor(heard, line, finding)
+  const start = heard.notes[finding.from]!.start - NEARBY
+  const end = heard.notes[finding.to]!.end + NEARBY
+  const near = (one: Line): Weights => {
+    const notes = one.notes.filter((note) => note.start >= start && note.start < end)
+    return weighed(findingsOf(heardLine(analysis, { notes }, view)))
+  }
+  const all = weighed(findings)
+  const before = near(line)
+  const guessed = lines.map((one) => {
+    const after = near(one)
+    const changed: Weights = {}
+    for (const id of CRITERION_IDS)
+      changed[id] = Math.max(0, (all[id] ?? 0) - (before[id] ?? 0) + (after[id] ?? 0))
+    return { line: one, guess: overall(scoresOf(changed, bars)) }
+  })
+  for (const { line: changed } of guessed.sort((a, b) => b.guess - a.guess).slice(0, JUDGED)) {
+    const raised = scoreLine(analysis, changed, view)
+    if (raised > score + 1e-9) return { line: changed, score: raised }
+  }
+  return undefined
+}
+
+/** How many of the likeliest changes are judged in the whole line. */
+const JUDGED = 3

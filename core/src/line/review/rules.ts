@@ -1,0 +1,251 @@
+import { guideTones } from '../../theory/chord/chord.ts'
+import { degreeSemitones } from '../../theory/pitch/degree.ts'
+import { barTicks } from '../../theory/rhythm/meter.ts'
+import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
+import type { Analysis } from '../../tune/analysis/analysis.ts'
+import type { HeardNote } from '../explain/analysedLine.ts'
+import type { Explanation } from '../explain/explanation.ts'
+import { aboveRoot } from '../figures/harmony.ts'
+import { type CurvePoint, heightAt } from '../notes/curve.ts'
+import { intervalsOf, phrasesOf, runsOf, shapesOf } from '../notes/shapes.ts'
+import type { Criterion } from './criteria.ts'
+import { isAnswered, isResolved, RESTING_DEGREES } from './measure.ts'
+
+/** What the player wished of the line, where that is known. */
+export interface ReviewView {
+  /** Sounding MIDI numbers. */
+  readonly range?: {
+    readonly low: number
+    readonly comfortLow: number
+    readonly comfortHigh: number
+    readonly high: number
+  }
+  readonly approach?: 'key' | 'chords' | 'both'
+  /** The curve that the line should follow at its strong places. */
+  readonly curve?: readonly CurvePoint[]
+  /** Bars after which a breath has to come. */
+  readonly breathBars?: number
+  /** How many findings, the heaviest, are given a mend; 12 where left out. */
+  readonly mends?: number
+}
+
+/** A line that was heard and explained. */
+export interface Heard {
+  readonly analysis: Analysis
+  readonly notes: readonly HeardNote[]
+  readonly explanation: Explanation
+  readonly view: ReviewView
+  readonly bars: number
+}
+
+/** Where something is, first and last note, and what is said of it. */
+interface Found {
+  readonly from: number
+  readonly to: number
+  readonly args: readonly unknown[]
+}
+
+export interface Rule {
+  readonly rule: string
+  readonly criterion: Criterion
+  readonly weight: number
+  readonly find: (heard: Heard) => readonly Found[]
+}
+
+export const SIXTH = 8
+const OCTAVE = 12
+const BREATH_BARS = 4
+const LONGEST_RUN = 9
+/** A shape may come so often in eight bars. */
+const SHAPE_TIMES = 2
+const SHAPE_BARS = 8
+const PLAIN = { notes: 14, steps: 0.88, compass: 5 } as const
+const DENSE = { notes: 11, bars: 2 } as const
+/** Half steps away from the wished curve. */
+const FAR = 6
+
+export const at = (index: number, ...args: readonly unknown[]): Found => ({ from: index, to: index, args })
+
+export const symbolAt = ({ analysis }: Heard, chord: number): string => analysis.spans[chord]!.chord.symbol
+
+const barLength = ({ analysis }: Heard): Ticks => barTicks(analysis.chart.meter)
+
+/** No chord tone, held on a strong beat or left by a leap, where its scale avoids it or lacks it. */
+const clashes = (heard: Heard): readonly Found[] =>
+  heard.notes.flatMap((note) => {
+    if (note.isTone || note.strength < 2 || note.ground.kind === 'none') return []
+    const { role, degree } = heard.explanation.notes[note.index]!
+    const next = heard.notes[note.index + 1]
+    const goesOn = next !== undefined && next.start === note.end && Math.abs(next.midi - note.midi) <= 2
+    if (role === 'delay' || role === 'anticipation' || (goesOn && note.end - note.start <= EIGHTH)) return []
+    const reading = heard.analysis.readings[note.chord]!
+    const avoided = reading.avoid.some((one) => degreeSemitones(one) === aboveRoot(note.ground, note.midi))
+    return avoided || !note.isScale ? [at(note.index, degree, symbolAt(heard, note.chord))] : []
+  })
+
+const unresolved = (heard: Heard): readonly Found[] =>
+  heard.notes.flatMap((note) =>
+    note.isScale ||
+    note.isTone ||
+    note.coming ||
+    note.heldInto !== undefined ||
+    note.ground.kind === 'none' ||
+    isResolved(heard.notes, note.index)
+      ? []
+      : [at(note.index, heard.explanation.notes[note.index]!.degree, symbolAt(heard, note.chord))],
+  )
+
+/** A chord of half a bar or more over which the line plays three notes or more, none of them its guide tone. */
+const passedOver = (heard: Heard): readonly Found[] => {
+  const found: Found[] = []
+  let from = 0
+  for (let index = 1; index <= heard.notes.length; index += 1) {
+    const chord = heard.notes[from]!.chord
+    if (heard.notes[index]?.chord === chord) continue
+    const span = heard.analysis.spans[chord]!
+    const guides = guideTones(span.chord).map(({ degree }) => degree)
+    const plays = heard.notes.slice(from, index)
+    const before = from === 0 ? undefined : heard.notes[from - 1]!
+    const early = before?.heldInto === chord
+    if (
+      plays.length >= 3 &&
+      guides.length > 0 &&
+      span.end - span.start >= 2 * QUARTER &&
+      !early &&
+      plays.every(({ isGuide }) => !isGuide)
+    )
+      found.push({ from, to: index - 1, args: [span.chord.symbol, guides] })
+    from = index
+  }
+  return found
+}
+
+const jumps = (heard: Heard): readonly Found[] =>
+  heard.explanation.joins.flatMap(({ from, to, chord, semitones }) =>
+    Math.abs(semitones) >= 5 && heard.notes[to]!.start - heard.notes[from]!.end < EIGHTH
+      ? [{ from, to, args: [Math.abs(semitones), symbolAt(heard, chord)] }]
+      : [],
+  )
+
+const aimlessRuns = ({ notes }: Heard): readonly Found[] =>
+  runsOf(notes).flatMap(([from, to]) =>
+    to - from + 1 > LONGEST_RUN ? [{ from, to, args: [to - from + 1] }] : [],
+  )
+
+const openLeaps = ({ notes }: Heard): readonly Found[] =>
+  intervalsOf(notes).flatMap(({ to, size }) =>
+    Math.abs(size) >= SIXTH && !isAnswered(notes, to) ? [{ from: to - 1, to, args: [Math.abs(size)] }] : [],
+  )
+
+const wornShapes = ({ notes, bars }: Heard): readonly Found[] =>
+  [...shapesOf(notes).values()]
+    .filter((places) => places.length > SHAPE_TIMES * Math.max(1, bars / SHAPE_BARS))
+    .map((places) => ({ from: places.at(-1)!, to: places.at(-1)! + 3, args: [places.length] }))
+
+const twice = ({ notes }: Heard): readonly Found[] =>
+  intervalsOf(notes).flatMap(({ to, size }) => {
+    const before = notes[to - 1]!
+    const moves = before.chord !== notes[to]!.chord || before.end - before.start > EIGHTH
+    return size === 0 && !moves ? [{ from: to - 1, to, args: [] }] : []
+  })
+
+/** A long line that hardly does anything but walk, or that stays where it is. */
+const tooPlain = ({ notes, bars }: Heard): readonly Found[] => {
+  const intervals = intervalsOf(notes)
+  if (notes.length < PLAIN.notes || bars < 2) return []
+  const steps = intervals.filter(({ size }) => Math.abs(size) <= 2).length / Math.max(1, intervals.length)
+  const heights = notes.map(({ midi }) => midi)
+  const compass = Math.max(...heights) - Math.min(...heights)
+  const whole = { from: 0, to: notes.length - 1 }
+  if (compass <= PLAIN.compass) return [{ ...whole, args: ['compass', compass] }]
+  return steps >= PLAIN.steps ? [{ ...whole, args: ['steps', Math.round(100 * steps)] }] : []
+}
+
+const tooDense = ({ notes, bars }: Heard): readonly Found[] =>
+  bars >= DENSE.bars && notes.length / bars > DENSE.notes
+    ? [{ from: 0, to: notes.length - 1, args: [Math.round(notes.length / bars)] }]
+    : []
+
+const noBreath = (heard: Heard): readonly Found[] => {
+  const most = heard.view.breathBars ?? BREATH_BARS
+  return phrasesOf(heard.notes).flatMap(([from, to]) => {
+    const bars = (heard.notes[to]!.end - heard.notes[from]!.start) / barLength(heard)
+    return bars > most + 0.5 ? [{ from, to, args: [Math.round(bars * 10) / 10] }] : []
+  })
+}
+
+const outOfRange = ({ notes, view: { range } }: Heard): readonly Found[] =>
+  range
+    ? notes.flatMap(({ index, midi }) =>
+        midi < range.low || midi > range.high ? [at(index, midi < range.low ? 'low' : 'high')] : [],
+      )
+    : []
+
+/** Leaps of more than an octave in eighths or faster. */
+const hardToFinger = ({ notes }: Heard): readonly Found[] =>
+  intervalsOf(notes).flatMap(({ to, size }) =>
+    Math.abs(size) > OCTAVE && notes[to]!.start - notes[to - 1]!.start <= EIGHTH
+      ? [{ from: to - 1, to, args: [Math.abs(size)] }]
+      : [],
+  )
+
+const openEnd = (heard: Heard): readonly Found[] => {
+  const last = heard.notes.at(-1)
+  if (!last || last.ground.kind === 'none') return []
+  const { degree } = heard.explanation.notes[last.index]!
+  return last.isScale && RESTING_DEGREES.includes(degree)
+    ? []
+    : [at(last.index, degree, symbolAt(heard, last.chord))]
+}
+
+const openPhrases = (heard: Heard): readonly Found[] =>
+  phrasesOf(heard.notes)
+    .slice(0, -1)
+    .flatMap(([, index]) => {
+      const note = heard.notes[index]!
+      const { degree } = heard.explanation.notes[index]!
+      return note.ground.kind === 'none' || note.isTone || RESTING_DEGREES.includes(degree)
+        ? []
+        : [at(index, degree, symbolAt(heard, note.chord))]
+    })
+
+/** Strong notes that are no chord tones, where chord tones lead; notes outside the key, where the key leads. */
+const offApproach = (heard: Heard): readonly Found[] => {
+  const { approach = 'both' } = heard.view
+  if (approach === 'both') return []
+  return heard.notes.flatMap((note) => {
+    const off =
+      approach === 'chords' ? note.strength === 2 && !note.isTone : !note.isScale && note.strength > 0
+    return off && note.ground.kind !== 'none' ? [at(note.index, approach)] : []
+  })
+}
+
+const offContour = ({ notes, view: { curve: points } }: Heard): readonly Found[] => {
+  if (!points || points.length === 0) return []
+  return notes.flatMap((note) => {
+    if (note.strength < 2) return []
+    const height = heightAt(points, note.start)
+    return Math.abs(height - note.midi) > FAR ? [at(note.index, Math.round(note.midi - height))] : []
+  })
+}
+
+/** What a teacher would stop at, by how much it weighs (common practice, no source). */
+export const RULES: readonly Rule[] = [
+  { rule: 'find.clash', criterion: 'harmony', weight: 2, find: clashes },
+  { rule: 'find.unresolved', criterion: 'resolution', weight: 2, find: unresolved },
+  { rule: 'find.passedOver', criterion: 'joins', weight: 1, find: passedOver },
+  { rule: 'find.jump', criterion: 'joins', weight: 1, find: jumps },
+  { rule: 'find.run', criterion: 'direction', weight: 1.5, find: aimlessRuns },
+  { rule: 'find.leap', criterion: 'direction', weight: 1, find: openLeaps },
+  { rule: 'find.shape', criterion: 'variety', weight: 1, find: wornShapes },
+  { rule: 'find.twice', criterion: 'variety', weight: 0.5, find: twice },
+  { rule: 'find.plain', criterion: 'variety', weight: 2, find: tooPlain },
+  { rule: 'find.dense', criterion: 'breath', weight: 1.5, find: tooDense },
+  { rule: 'find.breath', criterion: 'breath', weight: 2, find: noBreath },
+  { rule: 'find.range', criterion: 'range', weight: 2, find: outOfRange },
+  { rule: 'find.finger', criterion: 'range', weight: 1, find: hardToFinger },
+  { rule: 'find.end', criterion: 'ending', weight: 2, find: openEnd },
+  { rule: 'find.phraseEnd', criterion: 'ending', weight: 0.7, find: openPhrases },
+  { rule: 'find.approach', criterion: 'wish', weight: 0.7, find: offApproach },
+  { rule: 'find.contour', criterion: 'wish', weight: 0.7, find: offContour },
+]

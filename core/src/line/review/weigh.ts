@@ -1,0 +1,68 @@
+import { beatTicks } from '../../theory/rhythm/meter.ts'
+import type { Analysis } from '../../tune/analysis/analysis.ts'
+import { endingCost, standingCost } from '../cost/anchorCost.ts'
+import { type Place, type Price, pricesOf } from '../cost/prices.ts'
+import { LINE_COSTS } from '../cost/terms.ts'
+import { type HeardNote, hearLine } from '../explain/analysedLine.ts'
+import { fillsBetween, MOST_SLOTS } from '../figures/fill.ts'
+import type { Line } from '../notes/line.ts'
+import { phrasesOf } from '../notes/shapes.ts'
+
+const price: Price = pricesOf({})
+
+/** Where a line from anywhere stands: the first and last notes of its phrases and those on strong places. */
+const anchorsIn = (notes: readonly HeardNote[], from: number, to: number): readonly number[] =>
+  Array.from({ length: to - from + 1 }, (_, at) => from + at).filter(
+    (index) => index === from || index === to || notes[index]!.strength === 2,
+  )
+
+/**
+ * What a line costs by the terms that lines are composed by, wherever it came from: the least over the ways to read what
+ * lies between its strong places as figures; what is no figure at all costs more. Noise and memory, which belong to one
+ * search, are left out. Over N.C. nothing is weighed.
+ */
+export const costOfLine = (analysis: Analysis, line: Line): number => {
+  const notes = hearLine(analysis, line)
+  let cost = 0
+  for (const [from, to] of phrasesOf(notes)) {
+    const anchors = anchorsIn(notes, from, to)
+    anchors.forEach((index, at) => {
+      const note = notes[index]!
+      const before = notes[index - 1]
+      if (note.ground.kind === 'none') return
+      cost += standingCost(note.ground, note.midi, before === undefined || before.chord !== note.chord)
+      const next = anchors[at + 1]
+      if (next !== undefined) cost += betweenCost(analysis, notes, index, next)
+    })
+    const last = notes[to]!
+    if (last.ground.kind !== 'none') cost += endingCost(last.ground, last.midi)
+    if (to < notes.length - 1) cost += LINE_COSTS.breath
+  }
+  return cost
+}
+
+const betweenCost = (analysis: Analysis, notes: readonly HeardNote[], from: number, to: number): number => {
+  const [anchor, target] = [notes[from]!, notes[to]!]
+  if (target.ground.kind === 'none') return 0
+  const inside = notes.slice(from + 1, to)
+  const beat = beatTicks(analysis.chart.meter)
+  const place: Place = {
+    length: target.start - anchor.start,
+    beat,
+    afterBeat: ((anchor.start % beat) + beat) % beat,
+    here: anchor.ground,
+    there: target.ground,
+    change: anchor.chord !== target.chord,
+  }
+  const cell = { kind: 'eighths' as const, onsets: inside.map(({ start }) => start - anchor.start), cost: 0 }
+  const played = inside.map(({ midi }) => midi)
+  const readings =
+    played.length > MOST_SLOTS
+      ? []
+      : fillsBetween(played.length, anchor.ground, target.ground, anchor.midi, target.midi)
+          .filter(({ notes: figure }) => figure.every((midi, at) => midi === played[at]))
+          .map((fill) => price(place, cell, fill, anchor.midi, target.midi))
+  if (readings.length > 0) return Math.min(...readings)
+  const unread = { notes: played, opening: 0, closing: 0 }
+  return price(place, cell, unread, anchor.midi, target.midi) + LINE_COSTS.noFigure
+}

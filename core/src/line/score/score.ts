@@ -1,0 +1,237 @@
+import { accidentalOf, type Fifths, letterOf } from '../../theory/pitch/fifths.ts'
+import { type Key, keySignature } from '../../theory/pitch/key.ts'
+import { readPitch } from '../../theory/pitch/pitch.ts'
+import { barTicks, beatTicks, type Meter } from '../../theory/rhythm/meter.ts'
+import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
+import { barStarts, type Chart, type Stretch } from '../../tune/chart/chart.ts'
+import type { Line, LineNote } from '../notes/line.ts'
+
+type WrittenLength = 'whole' | 'half' | 'quarter' | 'eighth' | '16th'
+
+/** A note or rest as it is written: what does not fit one sign is tied. */
+export interface WrittenEvent {
+  /** Ticks from the bar's start. */
+  readonly start: Ticks
+  readonly duration: Ticks
+  readonly length: WrittenLength
+  readonly dots: 0 | 1
+  /** Index of the line's note; undefined for a rest. */
+  readonly note?: number
+  /** Letter, accidental in half steps and octave of the written pitch. */
+  readonly pitch?: { readonly letter: string; readonly alter: number; readonly octave: number }
+  /** The accidental to print: undefined where the signature or the bar already says it. */
+  readonly accidental?: number
+  readonly tiedFrom: boolean
+  readonly tiedTo: boolean
+  /** Events with the same number share a beam. */
+  readonly beam?: number
+  /** Three in the time of two: events with the same group share a bracket. */
+  readonly triplet?: number
+}
+
+export interface WrittenBar {
+  readonly number: number
+  readonly start: Ticks
+  readonly meter: Meter
+  readonly chords: readonly { readonly start: Ticks; readonly symbol: string; readonly index: number }[]
+  readonly events: readonly WrittenEvent[]
+}
+
+export interface Score {
+  readonly signature: number
+  readonly bars: readonly WrittenBar[]
+}
+
+const LENGTHS: readonly { readonly ticks: Ticks; readonly length: WrittenLength; readonly dots: 0 | 1 }[] = [
+  { ticks: 4 * QUARTER, length: 'whole', dots: 0 },
+  { ticks: 3 * QUARTER, length: 'half', dots: 1 },
+  { ticks: 2 * QUARTER, length: 'half', dots: 0 },
+  { ticks: 1.5 * QUARTER, length: 'quarter', dots: 1 },
+  { ticks: QUARTER, length: 'quarter', dots: 0 },
+  { ticks: 1.5 * EIGHTH, length: 'eighth', dots: 1 },
+  { ticks: EIGHTH, length: 'eighth', dots: 0 },
+  { ticks: EIGHTH / 2, length: '16th', dots: 0 },
+]
+
+/** Writes a stretch of a line in bars: ties over beats and barlines, rests, beams by the beat, accidentals by the bar. */
+export const scoreOf = (chart: Chart, line: Line, stretch: Stretch): Score => {
+  const key: Key = chart.key ?? { tonic: 'C', mode: 'major' }
+  const signature = keySignature(key)
+  const starts = barStarts(chart)
+  let chordIndex = 0
+  const bars: WrittenBar[] = []
+  chart.bars.forEach((bar, at) => {
+    const chords = bar.chords.map((cell) => ({
+      start: cell.start,
+      symbol: cell.chord.symbol,
+      index: chordIndex++,
+    }))
+    if (at < stretch.from || at > stretch.to) return
+    const start = starts[at]!
+    const events = withBeams(withAccidentals(eventsOf(line, start, bar.meter), signature), bar.meter)
+    bars.push({ number: at, start, meter: bar.meter, chords, events })
+  })
+  return { signature, bars }
+}
+
+const eventsOf = (line: Line, start: Ticks, meter: Meter): readonly WrittenEvent[] => {
+  const end = start + barTicks(meter)
+  const events: WrittenEvent[] = []
+  let at = start
+  line.notes.forEach((note, index) => {
+    const from = Math.max(note.start, start)
+    const to = Math.min(note.start + note.duration, end)
+    if (from >= to) return
+    if (from > at) events.push(...rests(at - start, from - start, meter))
+    const parts = withTriplets(from - start, to - start, meter)
+    parts.forEach((part, piece) => {
+      events.push(
+        noteOf(
+          part,
+          index,
+          note,
+          from > note.start || piece > 0,
+          piece < parts.length - 1 || to < note.start + note.duration,
+        ),
+      )
+    })
+    at = to
+  })
+  if (at < end) events.push(...rests(at - start, end - start, meter))
+  return events
+}
+
+interface Piece {
+  readonly start: Ticks
+  readonly ticks: Ticks
+  readonly triplet?: number
+}
+
+const SIXTEENTH: Ticks = EIGHTH / 2
+const TRIPLET: Ticks = QUARTER / 3
+/** Groups of quarter triplets are told from those of eighths by their numbers. */
+const OVER_HALF_BARS = 1000
+
+const isEven = (ticks: Ticks): boolean => ticks % SIXTEENTH === 0
+
+/** Cuts a time into signs, first out what does not lie on sixteenths: triplets of a beat, quarter triplets of half a bar. */
+const withTriplets = (from: Ticks, to: Ticks, meter: Meter): readonly Piece[] => {
+  if (isEven(from) && isEven(to)) return pieces(from, to, meter)
+  const half = 2 * QUARTER
+  if (to - from === 2 * TRIPLET && fitsHalf(from))
+    return [{ start: from, ticks: to - from, triplet: OVER_HALF_BARS + Math.floor(from / half) }]
+  const begin = isEven(from) ? from : Math.min(to, (Math.floor(from / QUARTER) + 1) * QUARTER)
+  const end = isEven(to) ? to : Math.max(begin, Math.floor(to / QUARTER) * QUARTER)
+  const third = (at: Ticks, until: Ticks): readonly Piece[] =>
+    until > at ? [{ start: at, ticks: until - at, triplet: Math.floor(at / QUARTER) }] : []
+  return [...third(from, begin), ...pieces(begin, end, meter), ...third(end, to)]
+}
+
+/** Whether a third of half a bar begins there. */
+const fitsHalf = (from: Ticks): boolean => (from % (2 * QUARTER)) % (2 * TRIPLET) === 0
+
+/** Cuts a time into signs: at the half bar (4/4) when it begins off it, and at the beat when it begins off the beat. */
+const pieces = (from: Ticks, to: Ticks, meter: Meter, dotted = true): readonly Piece[] => {
+  const cut: Piece[] = []
+  let at = from
+  while (at < to) {
+    const until = Math.min(to, nextCut(at, to, meter))
+    const sign = LENGTHS.find(({ ticks, dots }) => ticks <= until - at && (dotted || dots === 0))
+    const ticks = sign ? sign.ticks : until - at
+    cut.push({ start: at, ticks })
+    at += ticks
+  }
+  return cut
+}
+
+const nextCut = (at: Ticks, to: Ticks, meter: Meter): Ticks => {
+  const beat = beatTicks(meter)
+  const nextBeat = (Math.floor(at / beat) + 1) * beat
+  if (at % beat !== 0) return nextBeat
+  const bar = barTicks(meter)
+  const half = meter.beats === 4 && meter.unit === 4 ? bar / 2 : bar
+  const nextHalf = (Math.floor(at / half) + 1) * half
+  return at === 0 && to >= bar ? bar : nextHalf
+}
+
+const signOf = (ticks: Ticks): { length: WrittenLength; dots: 0 | 1 } => {
+  const sign = LENGTHS.find((row) => row.ticks <= ticks) ?? LENGTHS.at(-1)!
+  return { length: sign.length, dots: sign.dots }
+}
+
+const restOf = (piece: Piece): WrittenEvent => ({
+  start: piece.start,
+  duration: piece.ticks,
+  ...signOf(piece.triplet === undefined ? piece.ticks : piece.ticks * 1.5),
+  ...(piece.triplet === undefined ? {} : { triplet: piece.triplet }),
+  tiedFrom: false,
+  tiedTo: false,
+})
+
+/** Rests are not dotted where the beat is not. */
+const rests = (from: Ticks, to: Ticks, meter: Meter): readonly WrittenEvent[] =>
+  from === 0 && to === barTicks(meter)
+    ? [wholeBarRest(to)]
+    : (isEven(from) && isEven(to)
+        ? pieces(from, to, meter, meter.unit === 8)
+        : withTriplets(from, to, meter)
+      ).map(restOf)
+
+const wholeBarRest = (ticks: Ticks): WrittenEvent => ({
+  ...restOf({ start: 0, ticks }),
+  duration: ticks,
+  length: 'whole',
+  dots: 0,
+})
+
+const noteOf = (
+  piece: Piece,
+  index: number,
+  note: LineNote,
+  tiedFrom: boolean,
+  tiedTo: boolean,
+): WrittenEvent => {
+  const pitch = readPitch(note.spelling)
+  const fifths: Fifths = pitch?.fifths ?? 0
+  return {
+    ...restOf(piece),
+    note: index,
+    tiedFrom,
+    tiedTo,
+    pitch: { letter: letterOf(fifths), alter: accidentalOf(fifths), octave: pitch?.octave ?? 4 },
+  }
+}
+
+/** Letters that a signature alters, by how much. */
+export const signatureAlter = (signature: number, letter: string): number => {
+  const sharps = 'FCGDAEB'
+  if (signature > 0) return sharps.indexOf(letter) < signature ? 1 : 0
+  return sharps.indexOf(letter) >= 7 + signature ? -1 : 0
+}
+
+const withAccidentals = (events: readonly WrittenEvent[], signature: number): readonly WrittenEvent[] => {
+  const inForce = new Map<string, number>()
+  return events.map((event) => {
+    if (!event.pitch) return event
+    const { letter, alter, octave } = event.pitch
+    const place = letter + octave
+    const known = inForce.get(place) ?? signatureAlter(signature, letter)
+    if (event.tiedFrom || known === alter) return event
+    inForce.set(place, alter)
+    return { ...event, accidental: alter }
+  })
+}
+
+/** Two or more notes shorter than a quarter inside one beat share a beam. */
+const withBeams = (events: readonly WrittenEvent[], meter: Meter): readonly WrittenEvent[] => {
+  const beat = beatTicks(meter)
+  const group = (event: WrittenEvent) => Math.floor(event.start / beat)
+  const beamed = events.map((event, at) => {
+    const short = (other: WrittenEvent | undefined) =>
+      other?.pitch !== undefined && (other.length === 'eighth' || other.length === '16th')
+    const beside = (other: WrittenEvent | undefined) =>
+      other !== undefined && short(other) && group(other) === group(event)
+    return short(event) && (beside(events[at - 1]) || beside(events[at + 1]))
+  })
+  return events.map((event, at) => (beamed[at] ? { ...event, beam: group(event) } : event))
+}

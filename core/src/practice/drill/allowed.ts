@@ -1,0 +1,118 @@
+import { type Ground, groundOf } from '../../line/figures/harmony.ts'
+import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
+import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import type { Key } from '../../theory/pitch/key.ts'
+import { scaleSemitones } from '../../theory/scale/scale.ts'
+import type { Analysis } from '../../tune/analysis/analysis.ts'
+import { type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
+import type { NotesAllowed } from './limits.ts'
+
+/** Pitch classes 0 to 11 that may be played. */
+export type Allowed = readonly boolean[]
+
+export const ALTERATIONS: readonly Degree[] = ['b9', '#9', '#11', 'b13']
+const PENTATONIC = [0, 2, 4, 7, 9]
+/** Half steps above the tonic. */
+const ABOVE_TONIC = { major: { 1: 0, 3: 4, 4: 5, 5: 7 }, minor: { 1: 0, 3: 3, 4: 5, 5: 7 } } as const
+const DOMINANT_SEVENTH = [0, 4, 7, 10]
+
+const setOf = (classes: readonly number[]): Allowed => {
+  const set = new Array<boolean>(12).fill(false)
+  for (const one of classes) set[((one % 12) + 12) % 12] = true
+  return set
+}
+const either = (a: Allowed, b: Allowed): Allowed => a.map((on, at) => on || b[at]!)
+const both = (a: Allowed, b: Allowed): Allowed => a.map((on, at) => on && b[at]!)
+const ALL = setOf(Array.from({ length: 12 }, (_, at) => at))
+
+const tonicOf = ({ tonic }: Key): number => pitchClassOf(fifthsOf(tonic))
+/** A minor key's notes: natural, and the leading note. */
+const keyNotes = (key: Key): Allowed =>
+  setOf(
+    (key.mode === 'major' ? [0, 2, 4, 5, 7, 9, 11] : [0, 2, 3, 5, 7, 8, 10, 11]).map(
+      (step) => tonicOf(key) + step,
+    ),
+  )
+
+/** A chord that alterations belong to. */
+export const isDominant = ({ kind }: Ground): boolean => kind.startsWith('dominant')
+const altered = ({ root }: Ground): Allowed =>
+  setOf(ALTERATIONS.map((degree) => root + degreeSemitones(degree)))
+
+/** One chord of the stretch with its neighbours. */
+interface Here {
+  readonly ground: Ground
+  readonly before: Ground | undefined
+  readonly after: Ground | undefined
+  readonly key: Key
+  /** The key that the stretch begins in. */
+  readonly home: Key
+  /** What every scale of the stretch holds. */
+  readonly common: Allowed
+}
+
+/** Where the coming chord is the V of a ii–V: a minor chord, then a dominant a fourth higher. */
+const fiveAfter = ({ ground, after }: Here): Ground | undefined =>
+  after &&
+  isDominant(after) &&
+  (ground.kind.startsWith('minor') || ground.kind === 'halfDiminished') &&
+  (after.root - ground.root + 12) % 12 === 5
+    ? after
+    : undefined
+
+/** What each word for allowed notes means over a chord. */
+const NOTES_ALLOWED: Readonly<Record<Extract<NotesAllowed, string>, (here: Here) => Allowed>> = {
+  roots: ({ ground }) => setOf([ground.root]),
+  chordTones: ({ ground }) => ground.isTone,
+  chordTonesAnd9: ({ ground }) =>
+    either(ground.isTone, setOf(ground.stack[4] === undefined ? [] : [ground.root + ground.stack[4]])),
+  shared: ({ ground, before, after, common }) =>
+    either(common, both(ground.isTone, either(before?.isTone ?? setOf([]), after?.isTone ?? setOf([])))),
+  key: ({ key }) => keyNotes(key),
+  keyAltered: ({ ground, key }) =>
+    isDominant(ground) ? either(keyNotes(key), altered(ground)) : keyNotes(key),
+  scale: ({ ground }) => ground.isScale,
+  scaleAltered: ({ ground }) =>
+    isDominant(ground) ? either(ground.isScale, altered(ground)) : ground.isScale,
+  altered: ({ ground }) =>
+    isDominant(ground) ? setOf(scaleSemitones('altered').map((step) => ground.root + step)) : ground.isScale,
+  fiveThroughBoth: (here) => fiveAfter(here)?.isScale ?? here.ground.isScale,
+  fiveOfKey: ({ home }) => setOf(DOMINANT_SEVENTH.map((step) => tonicOf(home) + 7 + step)),
+  any: () => ALL,
+}
+
+const allowedHere = (notes: NotesAllowed, here: Here): Allowed => {
+  if (typeof notes === 'string') return NOTES_ALLOWED[notes](here)
+  const { home } = here
+  if ('degreeOfKey' in notes) return setOf([tonicOf(home) + ABOVE_TONIC[home.mode][notes.degreeOfKey]])
+  // A minor key is played through its relative major's pentatonics.
+  const major = tonicOf(home) + (home.mode === 'minor' ? 3 : 0)
+  return setOf(PENTATONIC.map((step) => major + ABOVE_TONIC.major[notes.pentatonicOn] + step))
+}
+
+/** The pitch classes that are allowed over each chord of the analysis; over N.C. and outside the stretch, all. */
+export const allowedOver = (
+  analysis: Analysis,
+  stretch: Stretch,
+  notes: NotesAllowed,
+): readonly Allowed[] => {
+  const { start, end } = stretchTicks(analysis.chart, stretch)
+  const grounds = analysis.spans.map((span, index) => groundOf(span.chord, analysis.readings[index]!.scale))
+  const inside = analysis.spans.filter(
+    (span) => span.end > start && span.start < end && span.chord.tones.length > 0,
+  )
+  const [first, last] = [inside[0]?.index ?? 0, inside.at(-1)?.index ?? 0]
+  const common = inside.reduce<Allowed>((held, { index }) => both(held, grounds[index]!.isScale), ALL)
+  const home = analysis.readings[first]!.key
+  return analysis.spans.map((span, index) => {
+    if (span.chord.tones.length === 0 || index < first || index > last) return ALL
+    return allowedHere(notes, {
+      ground: grounds[index]!,
+      before: index > first ? grounds[index - 1] : undefined,
+      after: index < last ? grounds[index + 1] : undefined,
+      key: analysis.readings[index]!.key,
+      home,
+      common,
+    })
+  })
+}

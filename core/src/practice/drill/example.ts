@@ -1,0 +1,186 @@
+import { degreeOver, hearLine } from '../../line/explain/analysedLine.ts'
+import { groundOf } from '../../line/figures/harmony.ts'
+import type { UnspelledNote } from '../../line/notes/spell.ts'
+import { noiseAt } from '../../random/noise.ts'
+import type { Instrument } from '../../theory/instrument/instrument.ts'
+import { degreeSemitones } from '../../theory/pitch/degree.ts'
+import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
+import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
+import { barStarts, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
+import { ALTERATIONS, allowedOver, isDominant } from './allowed.ts'
+import { type FreeLimits, LANDINGS, type LimitRule, type Unit } from './limits.ts'
+
+const UNITS: Readonly<Record<Unit, Ticks>> = {
+  whole: 4 * QUARTER,
+  halves: 2 * QUARTER,
+  quarters: QUARTER,
+  eighths: QUARTER / 2,
+  triplets: QUARTER / 3,
+  sixteenths: QUARTER / 4,
+}
+
+/** What the example pays: it is heard by a player who then makes a better one. */
+const COSTS = {
+  weakOnStrong: 12,
+  guideMissedAtChange: 1.5,
+  perHalfStep: 0.35,
+  leapOverFourth: 3,
+  repeated: 2.5,
+  thereAndBack: 3,
+  again: 1.2,
+  joinNotByStep: 5,
+  awayFromMiddle: 0.05,
+  outsideNotHome: 20,
+  alterationMissed: 15,
+  restlessEnd: 9,
+  noise: 0.8,
+} as const
+
+/** A way to play up to a place, and whether its last note has to be led home. */
+interface Path {
+  readonly cost: number
+  readonly line: readonly number[]
+  readonly out: boolean
+}
+
+interface Slot {
+  readonly tick: Ticks
+  readonly duration: Ticks
+  /** The last note before a breath. */
+  readonly ends: boolean
+  /** Where the line has to be altered or outside. */
+  readonly wanted: boolean
+}
+
+const ruleOf = <R extends LimitRule['rule']>(limits: FreeLimits, rule: R) =>
+  limits.rules?.find((one): one is Extract<LimitRule, { rule: R }> => one.rule === rule)
+
+/** Where notes begin: one after another, with a breath after each phrase where space is asked for. */
+const slotsOf = (analysis: Analysis, stretch: Stretch, unit: Unit, limits: FreeLimits): readonly Slot[] => {
+  const { start, end } = stretchTicks(analysis.chart, stretch)
+  const starts = barStarts(analysis.chart).slice(stretch.from, stretch.to + 2)
+  const once = ruleOf(limits, 'perBar') !== undefined
+  const breathes = limits.marks?.includes('space')
+  const every = limits.phraseBars ?? 4
+  const slots: Slot[] = []
+  for (let bar = 0; bar < starts.length - 1; bar += 1) {
+    const [from, to] = [starts[bar]!, starts[bar + 1]!]
+    const last = bar === starts.length - 2
+    const breath = breathes === true && ((bar + 1) % Math.min(every, 2) === 0 || last)
+    const step = once ? to - from : UNITS[unit]
+    const stop = breath ? to - (to - from) / 2 : to
+    for (let tick = from; tick < stop; tick += step)
+      slots.push({
+        tick,
+        duration: Math.min(once && !last ? to - from : step, stop - tick, end - tick),
+        ends: (breath && tick + step >= stop) || tick + step >= end,
+        wanted: false,
+      })
+  }
+  return start === end ? [] : withWanted(analysis, slots, limits)
+}
+
+/** One altered note for each dominant, or one outside in every four bars: the second note of the chord. */
+const withWanted = (analysis: Analysis, slots: readonly Slot[], limits: FreeLimits): readonly Slot[] => {
+  const alterations = ruleOf(limits, 'alterations') !== undefined
+  const outside = ruleOf(limits, 'outside') !== undefined
+  if (!alterations && !outside) return slots
+  const seen = new Map<number, number>()
+  let lastOut = Number.NEGATIVE_INFINITY
+  return slots.map((slot, at) => {
+    const { index, chord } = chordAt(analysis, slot.tick)
+    const count = seen.get(index) ?? 0
+    seen.set(index, count + 1)
+    const only = chordAt(analysis, slots[at + 1]?.tick ?? -1).index !== index
+    const second = count === 1 || (count === 0 && only)
+    if (outside) {
+      const due = slot.tick - lastOut >= 12 * QUARTER && count === 1 && !slot.ends
+      if (due) lastOut = slot.tick
+      return { ...slot, wanted: due }
+    }
+    return { ...slot, wanted: second && isDominant(groundOf(chord, analysis.readings[index]!.scale)) }
+  })
+}
+
+/**
+ * One way to play a free rung inside its limits, by dynamic programming over the pitches of the instrument's comfortable
+ * range: chord tones on strong beats, steps rather than leaps, outside notes led home.
+ */
+export const exampleLine = (
+  analysis: Analysis,
+  stretch: Stretch,
+  limits: FreeLimits,
+  unit: Unit,
+  { range }: Instrument,
+): readonly UnspelledNote[] => {
+  const slots = slotsOf(analysis, stretch, unit, limits)
+  const allowed = allowedOver(analysis, stretch, limits.notes)
+  const region = ruleOf(limits, 'region')?.halfSteps ?? 24
+  const near = ruleOf(limits, 'near')?.halfSteps ?? 9
+  const joined = limits.marks?.includes('joins') === true
+  const few = ruleOf(limits, 'perChord')?.most
+  const middle = Math.round((range.comfortLow + range.comfortHigh) / 2)
+  const [low, high] = [
+    Math.max(range.comfortLow, middle - Math.floor(region / 2)),
+    Math.min(range.comfortHigh, middle + Math.floor(region / 2)),
+  ]
+  const pitches = Array.from({ length: high - low + 1 }, (_, at) => low + at)
+  const altered = (root: number, midi: number) =>
+    ALTERATIONS.some((degree) => (midi - root - degreeSemitones(degree)) % 12 === 0)
+  const rests = (chord: number, midi: number) => LANDINGS.includes(degreeOver(analysis, chord, midi))
+  let paths = new Map<number, Path>()
+  const heardAt = (slot: Slot, midi: number) =>
+    hearLine(analysis, { notes: [{ start: slot.tick, duration: slot.duration, midi, spelling: 'C4' }] })[0]!
+  const kept: Slot[] = []
+  let before: Slot | undefined
+  for (const slot of slots) {
+    const { index } = chordAt(analysis, slot.tick)
+    const changes = before !== undefined && chordAt(analysis, before.tick).index !== index
+    const next = new Map<number, Path>()
+    for (const midi of pitches) {
+      if (!allowed[index]![midi % 12]) continue
+      const heard = heardAt(slot, midi)
+      const out = !heard.isScale && !heard.isTone
+      const wantedHere =
+        slot.wanted && (ruleOf(limits, 'alterations') ? altered(heard.ground.root, midi) : out)
+      if (out && !slot.wanted && limits.notes === 'any') continue
+      if (few !== undefined && !heard.isTone) continue
+      const own =
+        (slot.wanted && !wantedHere ? COSTS.alterationMissed : 0) +
+        (heard.strength === 2 && !heard.isTone && !wantedHere ? COSTS.weakOnStrong : 0) +
+        (changes && !heard.isGuide ? COSTS.guideMissedAtChange * (joined ? 2 : 1) : 0) +
+        (slot.ends && !rests(heard.chord, midi) ? COSTS.restlessEnd : 0) +
+        COSTS.awayFromMiddle * Math.abs(midi - middle) +
+        COSTS.noise * noiseAt(1, slot.tick, midi, 3)
+      if (!before) {
+        next.set(midi, { cost: own, line: [midi], out })
+        continue
+      }
+      let best: Path | undefined
+      for (const [last, path] of paths) {
+        const size = Math.abs(midi - last)
+        if (size > near) continue
+        const cost =
+          path.cost +
+          own +
+          COSTS.perHalfStep * size +
+          (size > 5 ? COSTS.leapOverFourth : 0) +
+          (size === 0 ? COSTS.repeated : 0) +
+          (path.line.at(-2) === midi ? COSTS.thereAndBack : 0) +
+          (path.line.slice(-6, -2).includes(midi) ? COSTS.again : 0) +
+          (changes && size > 2 ? COSTS.joinNotByStep * (joined ? 2 : 1) : 0) +
+          (path.out && (size > 2 || size === 0 || out) ? COSTS.outsideNotHome : 0)
+        if (!best || cost < best.cost) best = { cost, line: [...path.line, midi], out }
+      }
+      if (best) next.set(midi, best)
+    }
+    // Where nothing allowed lies near enough, the place is left out.
+    if (next.size > 0) {
+      paths = next
+      before = slot
+      kept.push(slot)
+    }
+  }
+  const best = [...paths.values()].sort((a, b) => a.cost - b.cost)[0]?.line ?? []
+  return kept.map((slot, at) => ({ start: slot.tick, duration: slot.duration, midi: best[at]! }))
+}

@@ -1,0 +1,52 @@
+import type { Line } from '../../line/notes/line.ts'
+import type { Phrase } from '../../line/phrases/phrase.ts'
+import type { Degree } from '../../theory/pitch/degree.ts'
+import type { Key } from '../../theory/pitch/key.ts'
+import type { Swing } from '../../theory/rhythm/swing.ts'
+import type { Ticks } from '../../theory/rhythm/ticks.ts'
+import type { Override } from '../../tune/analysis/analysis.ts'
+import type { Chart, Stretch } from '../../tune/chart/chart.ts'
+import type { RungId } from './rungs.ts'
+
+/** What is to be played: a rung over a stretch at a tempo. */
+export interface ExerciseSpec {
+  readonly rung: RungId
+  /** Which of the rung's variants, from 0; the usual one where left out. */
+  readonly variant?: number
+  readonly stretch: Stretch
+  /** Quarters a minute. */
+  readonly tempo: number
+  /** The line to play, for the rung "your line". */
+  readonly line?: Line
+  /** The phrase to play, for the rungs that need one. */
+  readonly phrase?: Phrase
+}
+
+/** A note that the exercise asks for, in ticks from the stretch's first beat. */
+export interface ExpectedNote {
+  readonly start: Ticks
+  readonly duration: Ticks
+  readonly midi: number
+  readonly spelling: string
+  readonly degree: Degree
+  /** Index of the chord in the analysis. */
+  readonly chord: number
+  /** Bar of the tune, from 0. */
+  readonly bar: number
+}
+
+export interface Exercise {
+  readonly spec: ExerciseSpec
+  readonly key: Key
+  readonly expected: readonly ExpectedNote[]
+  readonly length: Ticks
+  /** Ticks of one counted bar before the first beat. */
+  readonly countIn: Ticks
+  readonly swing: Swing
+  /** Where the player makes the line: over which changes, and one way to play it. No notes are expected then. */
+  readonly free?: {
+    readonly chart: Chart
+    readonly readings: readonly Override[]
+    readonly example: readonly ExpectedNote[]
+  }
+}

@@ -1,0 +1,74 @@
+import type { Degree } from '../../theory/pitch/degree.ts'
+import type { Grid } from '../../theory/rhythm/grid.ts'
+import type { Ticks } from '../../theory/rhythm/ticks.ts'
+
+/** The notes that a rung goes in. */
+export type Unit = 'whole' | 'halves' | 'quarters' | 'eighths' | 'triplets' | 'sixteenths'
+
+/** Which notes a free rung allows over each chord; `NOTES_ALLOWED` says how each is found. */
+export type NotesAllowed =
+  | 'roots'
+  | 'chordTones'
+  | 'chordTonesAnd9'
+  /** What a chord shares with its neighbours, and what every scale of the stretch holds. */
+  | 'shared'
+  | 'key'
+  /** The key, and on dominants ♭9 ♯9 ♯11 ♭13. */
+  | 'keyAltered'
+  | 'scale'
+  /** The scale, and on dominants ♭9 ♯9 ♯11 ♭13. */
+  | 'scaleAltered'
+  /** The altered scale on dominants, else the scale. */
+  | 'altered'
+  /** Over a ii–V the scale of the V, through both. */
+  | 'fiveThroughBoth'
+  | { readonly pentatonicOn: 1 | 4 | 5 }
+  /** The V7 of the key, over every chord. */
+  | 'fiveOfKey'
+  /** One degree of the key, over every chord. */
+  | { readonly degreeOfKey: 1 | 3 | 5 }
+  | 'any'
+
+/** A rule of a free rung beside the notes it allows. Each is counted at its own places. */
+export type LimitRule =
+  /** A note sounds at every change of chord. */
+  | { readonly rule: 'atChanges' }
+  /** From one to so many notes begin in every bar. */
+  | { readonly rule: 'perBar'; readonly most: number }
+  /** So many different pitches over a chord, at most. */
+  | { readonly rule: 'perChord'; readonly most: number }
+  /** All notes lie within so many half steps. */
+  | { readonly rule: 'region'; readonly halfSteps: number }
+  /** Each note lies within so many half steps of the last; an octave is allowed once. */
+  | { readonly rule: 'near'; readonly halfSteps: number }
+  /** No note is shorter. */
+  | { readonly rule: 'shortest'; readonly ticks: Ticks }
+  /** A note begins at every place so far apart. */
+  | { readonly rule: 'unbroken'; readonly ticks: Ticks }
+  /** At least so many notes begin in every beat. */
+  | { readonly rule: 'perBeat'; readonly least: number }
+  /** Notes of a beat or longer are chord tones. */
+  | { readonly rule: 'longTones' }
+  /** Every dominant has one of ♭9 ♯9 ♯11 ♭13. */
+  | { readonly rule: 'alterations' }
+  /** In every four bars the line goes outside once. */
+  | { readonly rule: 'outside' }
+  /** The exercise's phrase is played once where it fits, in any octave; its own notes are allowed there. */
+  | { readonly rule: 'phrase' }
+
+/** Degrees that a phrase lands on. */
+export const LANDINGS: readonly Degree[] = ['R', '3', 'b3', '5']
+
+/** What else is marked. */
+export type FreeMark = 'strong' | 'joins' | 'home' | 'space' | 'variety' | 'landing'
+
+export interface FreeLimits {
+  readonly notes: NotesAllowed
+  readonly rules?: readonly LimitRule[]
+  readonly marks?: readonly FreeMark[]
+  /** The share of the changes of chord that has to be joined, 0 to 1. */
+  readonly joins?: number
+  /** Bars that a phrase lasts at the most, where space is marked. */
+  readonly phraseBars?: number
+  readonly grid?: Grid
+}

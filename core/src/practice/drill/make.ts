@@ -1,0 +1,103 @@
+import { barAt, degreeOver } from '../../line/explain/analysedLine.ts'
+import { type LineNote, notesWithin } from '../../line/notes/line.ts'
+import { spellNotes } from '../../line/notes/spell.ts'
+import { phraseFits } from '../../line/phrases/phrase.ts'
+import { bad, good, type Outcome } from '../../outcome/outcome.ts'
+import { chordKind } from '../../theory/chord/chord.ts'
+import type { Instrument } from '../../theory/instrument/instrument.ts'
+import { swingOf } from '../../theory/rhythm/feel.ts'
+import { barTicks } from '../../theory/rhythm/meter.ts'
+import type { Analysis } from '../../tune/analysis/analysis.ts'
+import { chordAt } from '../../tune/analysis/analysis.ts'
+import { barStarts, type ChordSpan, fitStretch, stretchTicks } from '../../tune/chart/chart.ts'
+import { exampleLine } from './example.ts'
+import type { Exercise, ExerciseSpec, ExpectedNote } from './exercise.ts'
+import { notesOfVariant, type SetNote } from './materials.ts'
+import { oneAfterAnother, type PhrasePlace, phrasePlaces, phraseThere } from './phrasePlaces.ts'
+import { rungOf } from './rungs.ts'
+
+/**
+ * Makes an exercise: the notes asked for (ticks from the stretch's first beat, concert pitch), a bar of count-in, and the
+ * swing usual at the tempo. A problem says when the stretch gives nothing to play.
+ */
+export const makeExercise = (
+  spec: ExerciseSpec,
+  analysis: Analysis,
+  instrument: Instrument,
+): Outcome<Exercise> => {
+  const stretch = fitStretch(analysis.chart, spec.stretch)
+  const { start, end } = stretchTicks(analysis.chart, stretch)
+  const rung = rungOf(spec.rung)
+  const variant = rung.variants[spec.variant ?? 0] ?? rung.variants[0]
+  const spans = spansWithin(analysis, start, end).filter(
+    ({ chord }) => !rung.only || rung.only.includes(chordKind(chord)),
+  )
+  const unit = variant.unit ?? rung.unit
+  const { material } = variant
+  const free = material.by === 'player'
+  const { phrase } = spec
+  const places = phrase && rung.needs === 'phrase' ? phrasePlaces(analysis, phrase, stretch) : []
+  if (phrase && rung.needs === 'phrase' && places.length === 0)
+    return bad({
+      rule: 'exercise.phraseNowhere',
+      args: phraseFits(analysis, phrase).map((bar) => bar + 1),
+      place: { bar: stretch.from + 1 },
+    })
+  const there = (place: PhrasePlace) => (phrase ? phraseThere(analysis, phrase, place, instrument) : [])
+  const notesOf = (): readonly LineNote[] => {
+    if (material.by === 'line') return notesWithin(spec.line ?? { notes: [] }, start, end)
+    if (material.by === 'phrase') return oneAfterAnother(places).flatMap(there)
+    if (material.by !== 'player')
+      return spelled(analysis, notesOfVariant(variant, { analysis, stretch, spans, instrument, unit }))
+    const example = spelled(analysis, exampleLine(analysis, stretch, material.limits, unit, instrument))
+    const [place] = places
+    return place ? withPhrase(example, there(place), place) : example
+  }
+  const notes = rung.needs === 'phrase' && !phrase ? [] : notesOf()
+  if (notes.length === 0)
+    return bad({ rule: 'exercise.empty', args: [spec.rung], place: { bar: stretch.from + 1 } })
+  const starts = barStarts(analysis.chart)
+  const expected = notes.map((note): ExpectedNote => {
+    const { index } = chordAt(analysis, note.start)
+    return {
+      ...note,
+      start: note.start - start,
+      degree: degreeOver(analysis, index, note.midi),
+      chord: index,
+      bar: barAt(starts, note.start),
+    }
+  })
+  const first = analysis.chart.bars[stretch.from]!
+  return good({
+    spec: { ...spec, stretch },
+    key: analysis.chart.key ?? analysis.readings[chordAt(analysis, start).index]!.key,
+    expected: free ? [] : expected,
+    ...(free ? { free: { chart: analysis.chart, readings: analysis.overrides, example: expected } } : {}),
+    length: end - start,
+    countIn: barTicks(first.meter),
+    swing: swingOf(analysis.chart.feel, spec.tempo),
+  })
+}
+
+/** A line with a phrase in its place. */
+const withPhrase = (
+  line: readonly LineNote[],
+  phrase: readonly LineNote[],
+  { start, end }: PhrasePlace,
+): readonly LineNote[] => [
+  ...line
+    .filter((note) => note.start < start)
+    .map((note) => ({ ...note, duration: Math.min(note.duration, start - note.start) })),
+  ...phrase,
+  ...line.filter((note) => note.start >= end),
+]
+
+const spelled = (analysis: Analysis, notes: readonly SetNote[]): readonly LineNote[] =>
+  spellNotes(analysis, notes).notes.map((note, at) => ({
+    ...note,
+    spelling: notes[at]!.spelling ?? note.spelling,
+  }))
+
+/** The chords of a stretch, those that go on unchanged into the next bar kept apart. */
+const spansWithin = (analysis: Analysis, start: number, end: number): readonly ChordSpan[] =>
+  analysis.spans.filter((span) => span.start >= start && span.start < end && span.chord.tones.length > 0)

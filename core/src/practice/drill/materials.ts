@@ -1,0 +1,298 @@
+import { type Ground, groundOf, holds, walkIn } from '../../line/figures/harmony.ts'
+import { landings } from '../../line/figures/landing.ts'
+import { type RoadStop, roadStops } from '../../line/figures/substitutions.ts'
+import type { UnspelledNote } from '../../line/notes/spell.ts'
+import { guideToneLines } from '../../line/paths/guidetones.ts'
+import { guideTones } from '../../theory/chord/chord.ts'
+import type { Instrument } from '../../theory/instrument/instrument.ts'
+import { type Degree, degreeFifths, degreeSemitones } from '../../theory/pitch/degree.ts'
+import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { spellPitch } from '../../theory/pitch/pitch.ts'
+import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
+import { scaleSemitones } from '../../theory/scale/scale.ts'
+import type { Analysis } from '../../tune/analysis/analysis.ts'
+import { centreOf } from '../../tune/analysis/centre.ts'
+import { type ChordSpan, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
+import { fiveOf } from './dominantOf.ts'
+import type { Unit } from './limits.ts'
+import type { Material, Variant } from './rung.ts'
+import { type Phrasing, setOnInstrument, type TimedStep } from './setting.ts'
+import { filled, type GoesOn, isToneOf, scaleFrom, shapeOver, tonesFrom } from './shapes.ts'
+
+/** A note that a rung asks for; spelled where the chords of the tune would spell it otherwise. */
+export interface SetNote extends UnspelledNote {
+  readonly spelling?: string
+}
+
+/** Where a rung is played: the chords of the stretch that count, and for which instrument. */
+export interface Place {
+  readonly analysis: Analysis
+  readonly stretch: Stretch
+  readonly spans: readonly ChordSpan[]
+  readonly instrument: Instrument
+  readonly unit: Unit
+}
+
+const TICKS: Readonly<Record<Exclude<Unit, 'whole'>, Ticks>> = {
+  halves: 2 * QUARTER,
+  quarters: QUARTER,
+  eighths: EIGHTH,
+  triplets: QUARTER / 3,
+  sixteenths: QUARTER / 4,
+}
+
+/** The length of a shape's notes on a chord: the rung's, halved down to eighths until the shape fits. */
+const unitFor = (unit: Unit, count: number, duration: Ticks): Ticks => {
+  if (unit === 'whole') return duration
+  let ticks = TICKS[unit]
+  while (ticks > EIGHTH && ticks * count > duration) ticks /= 2
+  return ticks
+}
+
+/** Notes one after another, so long each; the last as long as there is time where the shape is held. */
+const inTime = (
+  shape: readonly number[],
+  unit: Unit,
+  duration: Ticks,
+  goesOn: GoesOn,
+): readonly TimedStep[] => {
+  const ticks = unitFor(unit, shape.length, duration)
+  const notes = filled(shape, Math.max(1, Math.floor(duration / ticks)), goesOn)
+  return notes.map((above, at) => ({
+    at: at * ticks,
+    duration: at === notes.length - 1 ? duration - at * ticks : ticks,
+    above,
+  }))
+}
+
+const durationOf = ({ start, end }: ChordSpan): Ticks => end - start
+
+/** A phrasing a chord: its ways over its ground; chords without one rest. */
+const overEach = (
+  { analysis, spans }: Place,
+  ways: (ground: Ground, span: ChordSpan, at: number) => readonly (readonly TimedStep[] | undefined)[],
+): readonly Phrasing[] =>
+  spans.flatMap((span, at) => {
+    const ground = groundOf(span.chord, analysis.readings[span.index]!.scale)
+    const found = ways(ground, span, at).filter((one) => one !== undefined && one.length > 0)
+    return found.length === 0
+      ? []
+      : [{ start: span.start, root: ground.root, ways: found as readonly (readonly TimedStep[])[] }]
+  })
+
+const inEighths = (notes: readonly number[] | undefined, duration: Ticks): readonly TimedStep[] | undefined =>
+  notes && inTime(notes, 'eighths', duration, 'held')
+
+type Maker<K extends Material['by']> = (
+  material: Extract<Material, { by: K }>,
+  place: Place,
+) => readonly SetNote[]
+
+/** The chord tones that a nearest join may begin on. */
+const TONES = [1, 3, 5, 7] as const
+
+const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'player'>]: Maker<K> } = {
+  shapes: ({ shapes, goesOn }, place) =>
+    setOnInstrument(
+      overEach(place, (ground, span) =>
+        shapes.map((shape) => {
+          const notes = shapeOver(ground, shape)
+          return notes && inTime(notes, place.unit, durationOf(span), goesOn)
+        }),
+      ),
+      place.instrument,
+    ),
+  nearest: (_, place) =>
+    setOnInstrument(
+      overEach(place, (ground, span, at) => {
+        const count = durationOf(span) / EIGHTH
+        return TONES.map((tone) =>
+          inEighths(tonesFrom(ground, tone, at % 2 === 0 ? 1 : -1, count), durationOf(span)),
+        )
+      }),
+      place.instrument,
+    ),
+  scale: ({ from, direction }, place) =>
+    setOnInstrument(
+      overEach(place, (ground, span) => [
+        inEighths(scaleFrom(ground, from, direction, durationOf(span) / EIGHTH), durationOf(span)),
+      ]),
+      place.instrument,
+    ),
+  landing: ({ from, direction }, place) =>
+    setOnInstrument(
+      overEach(place, (ground, span) => {
+        const start = shapeOver(ground, String(from))?.[0]
+        if (start === undefined) return []
+        const count = durationOf(span) / EIGHTH
+        const zero = ground.root + 60
+        const [best] = landings(ground, zero + start, direction, count)
+        return [
+          inEighths(
+            best ? best.notes.map((midi) => midi - zero) : scaleFrom(ground, from, direction, count),
+            durationOf(span),
+          ),
+        ]
+      }),
+      place.instrument,
+    ),
+  key: (_, place) => {
+    const { key } = centreOf(place.analysis, place.stretch)
+    const tonic = pitchClassOf(fifthsOf(key.tonic))
+    const steps = scaleSemitones(key.mode === 'major' ? 'ionian' : 'aeolian').map(
+      (step) => (tonic + step) % 12,
+    )
+    const inKey = Array.from({ length: 12 }, (_value, pitchClass) => steps.includes(pitchClass))
+    return setOnInstrument(
+      overEach(place, (ground, span) => {
+        const zero = ground.root + 60
+        const count = durationOf(span) / EIGHTH
+        const starts = Array.from({ length: 12 }, (_value, above) => above).filter(
+          (above) => isToneOf(ground, above) && holds(inKey, zero + above),
+        )
+        return starts.flatMap((above) =>
+          ([1, -1] as const).map((direction) => {
+            const notes = [zero + above]
+            while (notes.length < count) notes.push(walkIn(inKey, notes.at(-1)!, direction))
+            return inEighths(
+              notes.map((midi) => midi - zero),
+              durationOf(span),
+            )
+          }),
+        )
+      }),
+      place.instrument,
+    )
+  },
+  guides: ({ length, from }, place) => {
+    const { analysis, stretch, spans, instrument } = place
+    const begins = (degree: Degree) => degree.replace(/^[b#]+/, '') === String(from)
+    if (length === 'whole') {
+      const start = spans[0]?.chord.tones.find(({ degree }) => begins(degree))
+      const wish = { low: instrument.range.comfortLow, high: instrument.range.comfortHigh, count: 1 }
+      const [path] = guideToneLines(analysis, {
+        ...wish,
+        ...(start ? { start: start.degree } : {}),
+        stretch,
+        notes: 'whole',
+      })
+      return path?.line.notes ?? []
+    }
+    return setOnInstrument(
+      overEach(place, (_, span, at) => {
+        const tones = guideTones(span.chord)
+        const firsts = tones.filter(({ degree }) => begins(degree))
+        return (at === 0 && firsts.length > 0 ? firsts : tones).flatMap((first) => {
+          const other = tones.find((tone) => tone !== first) ?? first
+          const up = (other.semitones - first.semitones + 12) % 12
+          return [up, up - 12].map((by) =>
+            inTime([first.semitones, first.semitones + by], 'halves', durationOf(span), 'again'),
+          )
+        })
+      }),
+      instrument,
+    )
+  },
+  pickup: ({ notes: count, into }, place) => {
+    const { end } = stretchTicks(place.analysis.chart, place.stretch)
+    return setOnInstrument(
+      overEach(place, (ground, span) =>
+        into.flatMap((degree) => {
+          const target = shapeOver(ground, String(degree))?.[0]
+          if (target === undefined || span.start - count * EIGHTH < place.spans[0]!.start) return []
+          const zero = ground.root + 60
+          // The next pickup begins in good time.
+          const held = Math.max(
+            EIGHTH,
+            Math.min(QUARTER, Math.min(span.end, end) - span.start - count * EIGHTH),
+          )
+          return ([1, -1] as const).map((direction) => {
+            const before = Array.from({ length: count }, (_value, at) => count - at).map((steps) =>
+              steps === 1 && direction < 0
+                ? target - 1
+                : walkIn(ground.isScale, zero + target, steps * direction) - zero,
+            )
+            return [...before, target].map((above, at) => ({
+              at: (at - count) * EIGHTH,
+              duration: at < count ? EIGHTH : held,
+              above,
+            }))
+          })
+        }),
+      ),
+      place.instrument,
+    )
+  },
+  five: ({ shapes }, place) =>
+    setOnInstrument(
+      overEach(place, (own, span) => {
+        const five = fiveOf(place.analysis, span)
+        const ground = five ? groundOf(five.chord, place.analysis.readings[five.index]!.scale) : own
+        const moved = (ground.root - own.root + 12) % 12
+        return shapes.map((shape) => inTimeFrom(shapeOver(ground, shape), moved, durationOf(span)))
+      }),
+      place.instrument,
+    ),
+  degrees: ({ degrees, direction }, place) => {
+    let last = degreeSemitones(degrees[0]!)
+    const rising = degrees.map((degree) => {
+      const step = (((degreeSemitones(degree) - last) * direction) % 12) + 12
+      last += direction * (step % 12)
+      return last
+    })
+    const notes = setOnInstrument(
+      overEach(place, (_, span) => [inTime(rising, 'eighths', durationOf(span), 'back')]),
+      place.instrument,
+    )
+    // Spelled as the degrees of the chord that they are.
+    return notes.map((note) => {
+      const span = place.spans.findLast(({ start }) => start <= note.start)
+      if (!span) return note
+      const root = fifthsOf(span.chord.root)
+      const degree = degrees.find((one) => (note.midi - pitchClassOf(root) - degreeSemitones(one)) % 12 === 0)
+      return degree ? { ...note, spelling: spellPitch(note.midi, root + degreeFifths(degree)) } : note
+    })
+  },
+  road: ({ road }, place) => {
+    const stopAt = (span: ChordSpan): RoadStop | undefined => {
+      const five = fiveOf(place.analysis, span)
+      const stops = five && roadStops(road, fifthsOf(five.chord.root) - 1)
+      return stops && (five === span ? stops.five : stops.two)
+    }
+    const notes = setOnInstrument(
+      overEach(place, (own, span) => {
+        const ground = stopAt(span)?.ground ?? own
+        const moved = (ground.root - own.root + 12) % 12
+        return [inTimeFrom(shapeOver(ground, '1 3 5 7'), moved, durationOf(span))]
+      }),
+      place.instrument,
+    )
+    // Spelled as the chord that is played, not the one that sounds.
+    return notes.map((note) => {
+      const span = place.spans.findLast(({ start }) => start <= note.start)
+      const chord = span && stopAt(span)?.chord
+      const tone = chord?.tones.find(({ spelling }) => pitchClassOf(fifthsOf(spelling)) === note.midi % 12)
+      return tone ? { ...note, spelling: spellPitch(note.midi, fifthsOf(tone.spelling)) } : note
+    })
+  },
+}
+
+/** A shape over another root, in eighths, going back the way it came. */
+const inTimeFrom = (
+  shape: readonly number[] | undefined,
+  moved: number,
+  duration: Ticks,
+): readonly TimedStep[] | undefined =>
+  shape &&
+  inTime(
+    shape.map((above) => above + moved),
+    'eighths',
+    duration,
+    'back',
+  )
+
+/** The notes of a variant over a place, in the tune's ticks, fitted to the instrument. */
+export const notesOfVariant = ({ material }: Variant, place: Place): readonly SetNote[] =>
+  material.by === 'line' || material.by === 'phrase' || material.by === 'player'
+    ? []
+    : MAKERS[material.by](material as never, place)

@@ -1,0 +1,62 @@
+import type { ChordKind } from '../../theory/chord/chord.ts'
+import type { Degree } from '../../theory/pitch/degree.ts'
+import type { FreeLimits, Unit } from './limits.ts'
+import type { GoesOn, Shape } from './shapes.ts'
+
+/** What is played on each chord, by how it is made. */
+export type Material =
+  /** Shapes over the chord's ground; of several, the one that joins best. */
+  | { readonly by: 'shapes'; readonly shapes: readonly Shape[]; readonly goesOn: GoesOn }
+  /** Chord tones without a stop, up one chord and down the next, each from the nearest tone. */
+  | { readonly by: 'nearest' }
+  /** The chord's own scale from a degree. */
+  | { readonly by: 'scale'; readonly from: number; readonly direction: 1 | -1 }
+  /** The same with the half steps that bring a chord tone onto the next strong place. */
+  | { readonly by: 'landing'; readonly from: number; readonly direction: 1 | -1 }
+  /** One key's scale through all chords, a chord tone on the first beat of each. */
+  | { readonly by: 'key' }
+  /** The third and seventh of each chord into the next. */
+  | { readonly by: 'guides'; readonly length: 'half' | 'whole'; readonly from?: 3 | 7 }
+  /** Rests, and so many eighths by step into the third or seventh of the coming chord. */
+  | { readonly by: 'pickup'; readonly notes: 1 | 2 | 3; readonly into: readonly (3 | 7)[] }
+  /** A shape over the V through both chords of a ii–V; chords outside one have their own. */
+  | { readonly by: 'five'; readonly shapes: readonly Shape[] }
+  /** A shape over other chords that are played in the place of each ii–V. */
+  | { readonly by: 'road'; readonly road: 'tritone' | 'backdoor' | 'minorFour' | 'throughHalfSteps' }
+  /** Degrees that are neither the chord's nor its scale's, each above (or below) the one before, in eighths and back. */
+  | { readonly by: 'degrees'; readonly degrees: readonly Degree[]; readonly direction: 1 | -1 }
+  /** A kept line as it is written. */
+  | { readonly by: 'line' }
+  /** A kept phrase wherever it fits; the rest is silent. */
+  | { readonly by: 'phrase' }
+  /** The player makes the line, within the variant's limits. */
+  | { readonly by: 'player'; readonly limits: FreeLimits }
+
+/** One way to play a rung: what the player chooses between. */
+export interface Variant {
+  readonly name: string
+  readonly material: Material
+  /** Where left out, the row's. */
+  readonly unit?: Unit
+  /** What the player chooses to come to it, by the option's name, where a rung has several options. */
+  readonly options?: Readonly<Record<string, string>>
+}
+
+export interface RungRow {
+  readonly id: string
+  readonly grade: number
+  readonly gradeName: string
+  readonly name: string
+  readonly kind: 'set' | 'free'
+  /** What is played, in a player's words. */
+  readonly asks: string
+  readonly unit: Unit
+  /** bpm from which to which the ladder goes. */
+  readonly tempo: { readonly from: number; readonly to: number }
+  /** The ways to play it, the usual one first. */
+  readonly variants: readonly [Variant, ...Variant[]]
+  /** Over these chords only; the others rest. */
+  readonly only?: readonly ChordKind[]
+  /** What the player has to have kept before. */
+  readonly needs?: 'line' | 'phrase'
+}

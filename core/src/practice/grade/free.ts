@@ -1,0 +1,143 @@
+import { type HeardNote, hearLine } from '../../line/explain/analysedLine.ts'
+import { explainLine } from '../../line/explain/explain.ts'
+import type { Line } from '../../line/notes/line.ts'
+import { phrasesOf } from '../../line/notes/shapes.ts'
+import { spellNotes } from '../../line/notes/spell.ts'
+import { isResolved } from '../../line/review/measure.ts'
+import { guideTones } from '../../theory/chord/chord.ts'
+import { unswung } from '../../theory/rhythm/swing.ts'
+import { EIGHTH, msToTicks, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
+import type { Exercise } from '../drill/exercise.ts'
+import { type FreeMark, LANDINGS } from '../drill/limits.ts'
+import { quantise } from '../listen/quantise.ts'
+import type { PlayedNote, Take } from '../listen/take.ts'
+import { type FreeGround, groundFor, isAllowed } from './freeHarmony.ts'
+import { barOf, barsOf, limitPoints, type Point, type Sounded, spansOf, yes } from './freeRules.ts'
+import type { Judged } from './judged.ts'
+
+/** What a note of a free exercise is at once: allowed over its chord, or not. The same live and at the end. */
+export const judgeFree = (exercise: Exercise, note: PlayedNote, played: number): Judged => {
+  const ground = groundFor(exercise)
+  const tick = ground.start + unswung(msToTicks(note.onsetMs, exercise.spec.tempo), exercise.swing)
+  // Where it will be written: the nearest eighth.
+  const place = Math.round(tick / EIGHTH) * EIGHTH
+  return {
+    verdict: isAllowed(ground, note.midi, place) ? 'right' : 'wrong',
+    played,
+    midi: note.midi,
+    onsetMs: note.onsetMs,
+  }
+}
+
+/** A take of a free exercise as a line, written on its grid. */
+const lineOf = (ground: FreeGround, exercise: Exercise, notes: readonly PlayedNote[]): Line =>
+  spellNotes(
+    ground.analysis,
+    quantise(notes, {
+      bpm: exercise.spec.tempo,
+      swing: exercise.swing,
+      grid: ground.limits.grid ?? 'eighths',
+      start: ground.start,
+      end: ground.end,
+    }),
+  )
+
+/** What a bar is like: where its notes begin, and how it moves. */
+const shapeOf = (notes: readonly HeardNote[], from: Ticks): string =>
+  notes.map(({ start, midi }) => `${start - from}:${midi - notes[0]!.midi}`).join(' ')
+
+/** What each mark counts. */
+const MARKS: Readonly<Record<FreeMark, (here: Sounded) => readonly Point[]>> = {
+  strong: (here) =>
+    here.notes
+      .filter(({ strength }) => strength === 2)
+      .map(({ isTone, index, start }) => ({
+        bar: barOf(here, start),
+        good: yes(isTone || here.explanation.notes[index]!.role === 'delay'),
+      })),
+  joins: (here) => {
+    const joins = new Map(here.explanation.joins.map((join) => [join.chord, join]))
+    const held = new Set(here.notes.map(({ heldInto }) => heldInto))
+    return spansOf(here)
+      .slice(1)
+      .map((span) => {
+        const join = joins.get(span.index)
+        if (held.has(span.index)) return { bar: span.bar, good: 1 }
+        if (!join || Math.abs(join.semitones) > 2) return { bar: span.bar, good: 0 }
+        const guide = guideTones(span.chord).some(({ degree }) => degree === join.toDegree)
+        const tone = span.chord.tones.some(({ degree }) => degree === join.toDegree)
+        return { bar: span.bar, good: guide ? 1 : tone ? 0.5 : 0 }
+      })
+  },
+  home: (here) =>
+    here.notes
+      .filter(({ isScale, isTone, coming }) => !isScale && !isTone && !coming)
+      .map(({ index, start }) => ({ bar: barOf(here, start), good: yes(isResolved(here.notes, index)) })),
+  space: (here) => {
+    const most = (here.limits.phraseBars ?? 4) * (here.starts[1]! - here.starts[0]!)
+    const last = here.notes.at(-1)
+    const phrases = phrasesOf(here.notes).map(([from, to]) => ({
+      bar: barOf(here, here.notes[from]!.start),
+      good: yes(here.notes[to]!.end - here.notes[from]!.start <= most),
+    }))
+    // The end is left open.
+    return last
+      ? [...phrases, { bar: barOf(here, last.start), good: yes(last.end <= here.end - QUARTER) }]
+      : []
+  },
+  variety: (here) => {
+    const seen = new Map<string, number>()
+    const inBar = new Map<number, HeardNote[]>()
+    for (const note of here.notes) {
+      const bar = barOf(here, note.start)
+      inBar.set(bar, [...(inBar.get(bar) ?? []), note])
+    }
+    return barsOf(here).flatMap(({ bar, from }) => {
+      const notes = inBar.get(bar) ?? []
+      if (notes.length < 2) return []
+      const shape = shapeOf(notes, from)
+      const count = (seen.get(shape) ?? 0) + 1
+      seen.set(shape, count)
+      // Said once and answered once is a motif; a third time is a habit.
+      return [{ bar, good: yes(count <= 2) }]
+    })
+  },
+  landing: (here) =>
+    phrasesOf(here.notes).map(([, last]) => ({
+      bar: barOf(here, here.notes[last]!.start),
+      good: yes(LANDINGS.includes(here.explanation.notes[last]!.degree)),
+    })),
+}
+
+/** The points behind each mark that the rung asks for, in groups: a mark is as good as its worst group. */
+export type FreePoints = Readonly<Partial<Record<FreeMark | 'limits', readonly (readonly Point[])[]>>>
+
+export interface FreeJudgement {
+  readonly points: FreePoints
+  /** The share of the joins that counts as all of them. */
+  readonly joinShare: number
+  /** The take as a line at concert pitch: what was graded. */
+  readonly line: Line
+}
+
+/** What the limits of a free rung say of a take: it is written on the rung's grid, explained, and counted mark by mark. */
+export const judgeTake = (exercise: Exercise, take: Take): FreeJudgement => {
+  const ground = groundFor(exercise)
+  const notes = take.notes.map((note) => ({ ...note, onsetMs: note.onsetMs - take.latencyMs }))
+  const line = lineOf(ground, exercise, notes)
+  const heard = hearLine(ground.analysis, line)
+  const here: Sounded = {
+    ...ground,
+    line,
+    notes: heard,
+    explanation: explainLine(ground.analysis, line, heard),
+  }
+  return {
+    points: {
+      limits: limitPoints(here),
+      ...Object.fromEntries((ground.limits.marks ?? []).map((mark) => [mark, [MARKS[mark](here)]] as const)),
+    },
+    joinShare: ground.limits.joins ?? 1,
+    line,
+  }
+}

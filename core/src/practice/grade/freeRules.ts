@@ -1,0 +1,152 @@
+import { barAt, type HeardNote } from '../../line/explain/analysedLine.ts'
+import type { Explanation } from '../../line/explain/explanation.ts'
+import { groundOf } from '../../line/figures/harmony.ts'
+import type { Line } from '../../line/notes/line.ts'
+import { degreeSemitones } from '../../theory/pitch/degree.ts'
+import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
+import { ALTERATIONS, isDominant } from '../drill/allowed.ts'
+import type { LimitRule } from '../drill/limits.ts'
+import { type FreeGround, isAllowed, isAt, isSame, OCTAVE, type PlacedPhrase } from './freeHarmony.ts'
+
+/** Something that a mark counts: where it is, and how well it went, 0 to 1. */
+export interface Point {
+  /** Bar of the tune, from 0. */
+  readonly bar: number
+  readonly good: number
+}
+
+/** A line with all that the marks look at. */
+export interface Sounded extends FreeGround {
+  readonly line: Line
+  readonly notes: readonly HeardNote[]
+  readonly explanation: Explanation
+}
+
+export const yes = (good: boolean): number => (good ? 1 : 0)
+export const barOf = ({ starts }: FreeGround, tick: Ticks): number => barAt(starts, tick)
+export const spansOf = ({ analysis, start, end }: FreeGround) =>
+  analysis.spans.filter((span) => span.start >= start && span.start < end && span.chord.tones.length > 0)
+export const barsOf = ({ starts, start, end }: FreeGround) =>
+  starts
+    .slice(0, -1)
+    .flatMap((from, bar) => (from >= start && from < end ? [{ bar, from, to: starts[bar + 1]! }] : []))
+
+const alteredOver = ({ ground }: HeardNote, midi: number): boolean =>
+  ALTERATIONS.some((degree) => (midi - ground.root - degreeSemitones(degree)) % OCTAVE === 0)
+
+/** The window of so many half steps that most notes lie in, by its lowest. */
+const bestWindow = (notes: readonly HeardNote[], halfSteps: number): number =>
+  notes.reduce(
+    (best, { midi: low }) => {
+      const count = notes.filter(({ midi }) => midi >= low && midi <= low + halfSteps).length
+      return count > best.count ? { low, count } : best
+    },
+    { low: 0, count: -1 },
+  ).low
+
+const places = ({ start, end }: FreeGround, ticks: Ticks): readonly Ticks[] =>
+  Array.from({ length: Math.ceil((end - start) / ticks) }, (_, at) => start + at * ticks)
+
+type Counter<R extends LimitRule['rule']> = (
+  sounded: Sounded,
+  rule: Extract<LimitRule, { rule: R }>,
+) => readonly Point[]
+
+/** How each rule of a free rung is counted. */
+const RULES: { readonly [R in LimitRule['rule']]: Counter<R> } = {
+  atChanges: (here) =>
+    spansOf(here).map((span) => ({
+      bar: span.bar,
+      good: yes(here.notes.some(({ start, end }) => start <= span.start && end > span.start)),
+    })),
+  perBar: (here, { most }) =>
+    barsOf(here).map(({ bar, from, to }) => {
+      const count = here.notes.filter(({ start }) => start >= from && start < to).length
+      return { bar, good: yes(count >= 1 && count <= most) }
+    }),
+  perChord: (here, { most }) =>
+    spansOf(here).map((span) => {
+      const pitches = new Set(here.notes.filter(({ chord }) => chord === span.index).map(({ midi }) => midi))
+      return { bar: span.bar, good: yes(pitches.size <= most) }
+    }),
+  region: (here, { halfSteps }) => {
+    const low = bestWindow(here.notes, halfSteps)
+    return here.notes.map(({ midi, start }) => ({
+      bar: barOf(here, start),
+      good: yes(midi >= low && midi <= low + halfSteps),
+    }))
+  },
+  near: (here, { halfSteps }) => {
+    let octaves = 0
+    return here.notes.slice(1).map(({ midi, start }, at) => {
+      const size = Math.abs(midi - here.notes[at]!.midi)
+      if (size === OCTAVE) octaves += 1
+      return { bar: barOf(here, start), good: yes(size <= halfSteps || (size === OCTAVE && octaves === 1)) }
+    })
+  },
+  shortest: (here, { ticks }) =>
+    here.notes.map(({ start, end }) => ({ bar: barOf(here, start), good: yes(end - start >= ticks) })),
+  unbroken: (here, { ticks }) =>
+    places(here, ticks).map((tick) => ({
+      bar: barOf(here, tick),
+      good: yes(here.notes.some(({ start }) => start === tick)),
+    })),
+  perBeat: (here, { least }) =>
+    places(here, QUARTER).map((tick) => ({
+      bar: barOf(here, tick),
+      good: yes(here.notes.filter(({ start }) => start >= tick && start < tick + QUARTER).length >= least),
+    })),
+  longTones: (here) =>
+    here.notes
+      .filter(({ start, end }) => end - start >= QUARTER)
+      .map(({ start, isTone }) => ({ bar: barOf(here, start), good: yes(isTone) })),
+  alterations: (here) =>
+    spansOf(here)
+      .filter(({ chord, index }) => isDominant(groundOf(chord, here.analysis.readings[index]!.scale)))
+      .map((span) => ({
+        bar: span.bar,
+        good: yes(here.notes.some((note) => note.chord === span.index && alteredOver(note, note.midi))),
+      })),
+  outside: (here) => {
+    const bars = barsOf(here)
+    return bars
+      .filter((_, at) => at % 4 === 0)
+      .map(({ bar, from }, at) => {
+        const to = bars[at * 4 + 4]?.from ?? here.end
+        const out = here.notes.some(
+          (note) => note.start >= from && note.start < to && !note.isScale && !note.isTone,
+        )
+        return { bar, good: yes(out) }
+      })
+  },
+  phrase: (here) => {
+    const shares = here.phrases.map((placed) => ({ bar: placed.bar, good: shareOf(placed, here.notes) }))
+    const best = shares.reduce<Point | undefined>(
+      (most, one) => (one.good > (most?.good ?? -1) ? one : most),
+      undefined,
+    )
+    return best ? [best] : []
+  },
+}
+
+/** How much of a phrase was played at its place, 0 to 1, in the octave in which most of it was. */
+const shareOf = ({ notes }: PlacedPhrase, played: readonly HeardNote[]): number => {
+  const counts = new Map<number, number>()
+  for (const { start, midi } of notes) {
+    const heard = played.find((one) => isAt(one.start, start))
+    if (heard && isSame(heard.midi, midi))
+      counts.set(heard.midi - midi, (counts.get(heard.midi - midi) ?? 0) + 1)
+  }
+  return Math.max(0, ...counts.values()) / notes.length
+}
+
+/** The notes that are allowed, and each rule by itself: the worst of them is the mark. */
+export const limitPoints = (here: Sounded): readonly (readonly Point[])[] => [
+  here.notes.map(({ midi, start }) => ({
+    bar: barOf(here, start),
+    good: yes(isAllowed(here, midi, start)),
+  })),
+  ...(here.limits.rules ?? []).map((rule) =>
+    (RULES[rule.rule] as Counter<typeof rule.rule>)(here, rule as never),
+  ),
+]

@@ -1,0 +1,200 @@
+import type { Line } from '../../line/notes/line.ts'
+import { QUARTER, ticksToMs } from '../../theory/rhythm/ticks.ts'
+import type { Exercise } from '../drill/exercise.ts'
+import type { FreeMark } from '../drill/limits.ts'
+import { rungOf } from '../drill/rungs.ts'
+import type { FreeJudgement, FreePoints } from './free.ts'
+import type { Point } from './freeRules.ts'
+import type { Judged } from './judged.ts'
+import { GRADE_RULES, type GradeRules, type RunVerdict, verdictFor } from './rules.ts'
+
+/** What can be marked: a set rung's notes, time and flow; a free rung's limits and what else it asks. */
+export type MarkId = 'notes' | 'time' | 'flow' | 'limits' | FreeMark
+
+/** 0 to 100 each: only what the rung asks is there. */
+export type Marks = Readonly<Partial<Record<MarkId, number>>>
+
+export interface BarGrade {
+  /** Bar of the tune, from 0. */
+  readonly bar: number
+  readonly asked: number
+  readonly right: number
+}
+
+/** A change from one chord to the next that went worst: their places in the analysis. */
+export interface WeakChange {
+  readonly from: number
+  readonly to: number
+}
+
+export interface Grade {
+  readonly judged: readonly Judged[]
+  readonly marks: Marks
+  readonly verdict: RunVerdict
+  readonly bars: readonly BarGrade[]
+  /** The bars (from 0) that each mark was lost in. */
+  readonly behind: Readonly<Partial<Record<MarkId, readonly number[]>>>
+  /** The bar with the smallest share of right notes; undefined where every bar is right. */
+  readonly weakestBar?: number
+  readonly weakestChange?: WeakChange
+  /** A free rung's take as a line: what was graded. */
+  readonly line?: Line
+}
+
+const percent = (part: number, whole: number): number => (whole === 0 ? 0 : Math.round((100 * part) / whole))
+const distinct = (bars: readonly number[]): readonly number[] => [...new Set(bars)].sort((a, b) => a - b)
+
+const weakestOf = (bars: readonly BarGrade[]): BarGrade | undefined =>
+  bars.reduce<BarGrade | undefined>(
+    (worst, bar) =>
+      bar.right < bar.asked && (!worst || bar.right / bar.asked < worst.right / worst.asked) ? bar : worst,
+    undefined,
+  )
+
+/** Marks and verdict from what became of each note. */
+export const sumUp = (
+  exercise: Exercise,
+  judged: readonly Judged[],
+  rules: GradeRules = GRADE_RULES,
+): Grade => {
+  const of = (...verdicts: readonly Judged['verdict'][]) =>
+    judged.filter(({ verdict }) => verdicts.includes(verdict)).length
+  const pitched = of('right', 'early', 'late')
+  const stops = stopsOf(exercise, judged)
+  const marks: Marks = {
+    notes: percent(pitched, exercise.expected.length + of('extra')),
+    time: percent(of('right'), pitched),
+    flow: stops === undefined ? 0 : Math.max(0, 100 - stops.length * rules.stopCost),
+  }
+  const bars = barsOf(exercise, judged)
+  const weakest = weakestOf(bars)
+  const change = weakestChange(exercise, judged)
+  const barsWith = (...verdicts: readonly Judged['verdict'][]) =>
+    distinct(
+      judged.filter(({ verdict }) => verdicts.includes(verdict)).map((one) => barOfJudged(exercise, one)),
+    )
+  return {
+    judged,
+    marks,
+    verdict: verdictOf(exercise, marks, rules),
+    bars,
+    behind: {
+      notes: barsWith('wrong', 'missed', 'extra'),
+      time: barsWith('early', 'late'),
+      flow: distinct((stops ?? []).map((expected) => exercise.expected[expected]!.bar)),
+    },
+    ...(weakest ? { weakestBar: weakest.bar } : {}),
+    ...(change ? { weakestChange: change } : {}),
+  }
+}
+
+/** The bar that a verdict belongs to: of the note asked for, or of the one asked for about when it came. */
+const barOfJudged = ({ expected, spec }: Exercise, { expected: index, onsetMs }: Judged): number => {
+  if (index !== undefined) return expected[index]!.bar
+  const before = expected.findLast(({ start }) => ticksToMs(start, spec.tempo) <= (onsetMs ?? 0))
+  return (before ?? expected[0])?.bar ?? spec.stretch.from
+}
+
+/** Notes on either side of a change that belong to it. */
+const AROUND_CHANGE = { before: 1, after: 2 } as const
+
+/** The change of chord around which most notes did not come as asked. */
+const weakestChange = ({ expected }: Exercise, judged: readonly Judged[]): WeakChange | undefined => {
+  const right = new Set(judged.flatMap((one) => (one.verdict === 'right' ? [one.expected] : [])))
+  let worst: (WeakChange & { readonly share: number }) | undefined
+  expected.forEach(({ chord }, at) => {
+    const before = expected[at - 1]
+    if (!before || before.chord === chord) return
+    const [first, end] = [at - AROUND_CHANGE.before, Math.min(expected.length, at + AROUND_CHANGE.after)]
+    let came = 0
+    for (let index = first; index < end; index += 1) if (right.has(index)) came += 1
+    const share = came / (end - first)
+    if (share < (worst?.share ?? 1)) worst = { from: before.chord, to: chord, share }
+  })
+  return worst && { from: worst.from, to: worst.to }
+}
+
+/** Marks and verdict of a free rung from what its limits say of the take. */
+export const sumUpFree = (
+  exercise: Exercise,
+  judged: readonly Judged[],
+  { points, joinShare, line }: FreeJudgement,
+  rules: GradeRules = GRADE_RULES,
+): Grade => {
+  const asked = Object.entries(points) as readonly [keyof FreePoints, readonly (readonly Point[])[]][]
+  const silent = line.notes.length === 0
+  const shareOf = (counted: readonly Point[]): number =>
+    counted.length === 0 ? 1 : counted.reduce((sum, { good }) => sum + good, 0) / counted.length
+  const mark = (id: keyof FreePoints, groups: readonly (readonly Point[])[]): number => {
+    const good = silent ? 0 : Math.min(...groups.map(shareOf))
+    return Math.round(100 * Math.min(1, id === 'joins' ? good / joinShare : good))
+  }
+  const marks = Object.fromEntries(asked.map(([id, groups]) => [id, mark(id, groups)])) as Marks
+  const byBar = new Map<number, { bar: number; asked: number; right: number }>()
+  for (const { bar, good } of asked.flatMap(([, groups]) => groups.flat())) {
+    const known = byBar.get(bar) ?? { bar, asked: 0, right: 0 }
+    known.asked += 1
+    known.right += good
+    byBar.set(bar, known)
+  }
+  const bars = [...byBar.values()].sort((a, b) => a.bar - b.bar)
+  const weakest = weakestOf(bars)
+  return {
+    judged,
+    marks,
+    verdict: verdictOf(exercise, marks, rules),
+    bars,
+    behind: Object.fromEntries(
+      asked.map(([id, groups]) => [
+        id,
+        marks[id] === 100
+          ? []
+          : distinct(
+              groups
+                .flat()
+                .filter(({ good }) => good < 1)
+                .map(({ bar }) => bar),
+            ),
+      ]),
+    ),
+    ...(weakest ? { weakestBar: weakest.bar } : {}),
+    line,
+  }
+}
+
+/** Where a player stopped, by the note asked for; undefined where nothing came. A stop: two or more notes missed in a row, or a note that comes over half a beat later than the one before it did. */
+const stopsOf = (exercise: Exercise, judged: readonly Judged[]): readonly number[] | undefined => {
+  const beatMs = ticksToMs(QUARTER, exercise.spec.tempo)
+  const byNote = new Map(judged.map((one) => [one.expected, one] as const))
+  const answers = exercise.expected.map((_, at) => byNote.get(at))
+  if (answers.every((answer) => answer === undefined || answer.verdict === 'missed')) return undefined
+  const stops: number[] = []
+  let missedRun = 0
+  let lastOff = 0
+  for (const [expected, answer] of answers.entries()) {
+    if (!answer || answer.verdict === 'missed') {
+      missedRun += 1
+      if (missedRun === 2) stops.push(expected)
+      continue
+    }
+    missedRun = 0
+    if ((answer.offMs ?? 0) - lastOff > beatMs / 2) stops.push(expected)
+    lastOff = answer.offMs ?? 0
+  }
+  return stops
+}
+
+const barsOf = (exercise: Exercise, judged: readonly Judged[]): readonly BarGrade[] => {
+  const right = new Set(judged.flatMap((one) => (one.verdict === 'right' ? [one.expected] : [])))
+  const bars = new Map<number, { bar: number; asked: number; right: number }>()
+  exercise.expected.forEach((note, at) => {
+    const bar = bars.get(note.bar) ?? { bar: note.bar, asked: 0, right: 0 }
+    bar.asked += 1
+    if (right.has(at)) bar.right += 1
+    bars.set(note.bar, bar)
+  })
+  return [...bars.values()]
+}
+
+const verdictOf = ({ spec }: Exercise, marks: Marks, rules: GradeRules): RunVerdict =>
+  verdictFor(Math.min(...Object.values(marks)), spec.tempo >= rungOf(spec.rung).tempo.to, rules)

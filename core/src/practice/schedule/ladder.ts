@@ -1,0 +1,95 @@
+import { randomFrom } from '../../random/random.ts'
+import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { type Key, keysOfMode } from '../../theory/pitch/key.ts'
+import type { RungRow } from '../drill/rung.ts'
+import type { RunVerdict } from '../grade/rules.ts'
+import { type LadderRun, nextTempo } from './tempo.ts'
+
+/** What a player sees of a rung in a key. */
+export type CellState = 'not tried' | RunVerdict | 'resting'
+
+/** A finished run of a rung in a key, oldest first where there are several. */
+export interface KeyedRun extends LadderRun {
+  /** ISO 8601. */
+  readonly playedAt: string
+}
+
+export interface LadderCell {
+  readonly state: CellState
+  readonly runs: number
+  /** The verdict of the last run. */
+  readonly last?: RunVerdict
+  /** The tempo that comes next. */
+  readonly tempo: number
+}
+
+/** Days that a rung rests in a key after a verdict, for each time that it held in a row; five times at the most. */
+const REST_DAYS: Readonly<Record<RunVerdict, number>> = { again: 0, nearly: 0, holds: 1, 'moves on': 3 }
+const MOST_TIMES = 5
+const DAY_MS = 86_400_000
+
+const held = (verdict: RunVerdict): boolean => REST_DAYS[verdict] > 0
+
+/** How a rung stands in a key by its runs, at a moment. */
+export const ladderCell = (rung: RungRow, runs: readonly KeyedRun[], now: Date): LadderCell => {
+  const tempo = nextTempo(rung, runs)
+  const last = runs.at(-1)
+  if (!last) return { state: 'not tried', runs: 0, tempo }
+  let times = 0
+  while (times < MOST_TIMES && times < runs.length && held(runs[runs.length - 1 - times]!.verdict)) times += 1
+  const rests = REST_DAYS[last.verdict] * times * DAY_MS
+  const resting = now.getTime() - new Date(last.playedAt).getTime() < rests
+  return { state: resting ? 'resting' : last.verdict, runs: runs.length, last: last.verdict, tempo }
+}
+
+/** Orders in which a player goes through the keys. */
+export type KeyOrder = 'fourths' | 'half steps' | 'thirds' | 'random'
+
+/** Half steps from each key to the next; a round of thirds goes on a half step higher. */
+const STEPS: Readonly<
+  Record<Exclude<KeyOrder, 'random'>, { readonly step: number; readonly round: number }>
+> = {
+  fourths: { step: 5, round: 12 },
+  'half steps': { step: 1, round: 12 },
+  thirds: { step: 4, round: 3 },
+}
+export const KEY_ORDER_NAMES: readonly { readonly id: KeyOrder; readonly name: string }[] = [
+  { id: 'fourths', name: 'by fourths' },
+  { id: 'half steps', name: 'up by half steps' },
+  { id: 'thirds', name: 'by major thirds' },
+  { id: 'random', name: 'at random' },
+]
+
+/** The twelve keys of a mode from one on, each once; at random the same for the same seed. */
+export const keysInOrderOf = (first: Key, order: KeyOrder, seed = 1): readonly Key[] => {
+  const tonic = pitchClassOf(fifthsOf(first.tonic))
+  const byClass = keysOfMode(first.mode)
+  const others =
+    order === 'random'
+      ? shuffled(
+          Array.from({ length: 11 }, (_, at) => at + 1),
+          seed,
+        )
+      : Array.from({ length: 11 }, (_, at) => stepsTo(at + 1, order))
+  return [first, ...others.map((steps) => byClass[(tonic + steps) % 12]!)]
+}
+
+/** The keys of a player's own list (tonics, in order) that can be read, each once; the mode is the tune's. */
+export const keysOfList = (text: string, { mode }: Key): readonly Key[] =>
+  [...new Set(text.split(/[\s,]+/))]
+    .map((word) => word.charAt(0).toUpperCase() + word.slice(1).replace('♭', 'b').replace('♯', '#'))
+    .filter((word) => /^[A-G][b#]?$/.test(word))
+    .map((tonic) => ({ tonic, mode }))
+
+const stepsTo = (at: number, order: Exclude<KeyOrder, 'random'>): number => {
+  const { step, round } = STEPS[order]
+  return step * (at % round) + Math.floor(at / round)
+}
+
+const shuffled = (values: readonly number[], seed: number): readonly number[] => {
+  const random = randomFrom(seed)
+  return values
+    .map((value) => ({ value, at: random() }))
+    .sort((a, b) => a.at - b.at)
+    .map(({ value }) => value)
+}

@@ -1,0 +1,102 @@
+import { type Reason, reason } from '../../outcome/outcome.ts'
+import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import type { Key } from '../../theory/pitch/key.ts'
+import type { Stretch } from '../../tune/chart/chart.ts'
+import type { ExerciseSpec } from '../drill/exercise.ts'
+import { RUNGS, type RungId, rungOf } from '../drill/rungs.ts'
+import type { Grade } from '../grade/marks.ts'
+import { TEMPO_STEP } from '../grade/rules.ts'
+import { type LadderRun, nextTempo } from './tempo.ts'
+
+/** What to play next, and why. */
+export interface NextStep {
+  readonly rung: RungId
+  readonly tempo: number
+  readonly stretch: Stretch
+  /** At concert pitch; the same as before where it is left out. */
+  readonly key?: Key
+  readonly why: Reason
+}
+
+/** A bar that has less than this share of its notes right is played by itself, where the others go better. */
+const WEAK_BAR = 0.5
+const OTHERS = 0.75
+
+/** The bars in which the trouble lies, with the bar that leads into them; undefined where it lies everywhere or nowhere. */
+const troubleIn = (stretch: Stretch, { bars, weakestBar }: Grade): Stretch | undefined => {
+  if (weakestBar === undefined || stretch.to - stretch.from < 2) return undefined
+  const weak = bars.find(({ bar }) => bar === weakestBar)
+  const others = bars.filter(({ bar }) => bar !== weakestBar)
+  const asked = others.reduce((sum, bar) => sum + bar.asked, 0)
+  const right = others.reduce((sum, bar) => sum + bar.right, 0)
+  if (!weak || asked === 0 || weak.right / weak.asked >= WEAK_BAR || right / asked < OTHERS) return undefined
+  return { from: Math.max(stretch.from, weakestBar - 1), to: weakestBar }
+}
+
+const classOf = ({ tonic }: Key): number => pitchClassOf(fifthsOf(tonic))
+
+/** How the tempo goes: as the ladder says, never, or up after each run that held and down after each that did not. */
+export type TempoPlan = 'ladder' | 'fixed' | 'upAndDown'
+
+export const TEMPO_PLANS: readonly { readonly id: TempoPlan; readonly name: string }[] = [
+  { id: 'ladder', name: 'rises after two that hold' },
+  { id: 'fixed', name: 'stays' },
+  { id: 'upAndDown', name: 'up and down, run by run' },
+]
+
+/** The tempo of the next run where the player goes up and down. */
+const waved = (
+  { from, to }: { readonly from: number; readonly to: number },
+  tempo: number,
+  held: boolean,
+): number => Math.round(Math.min(to, Math.max(from, tempo * (held ? 1 + TEMPO_STEP : 1 - TEMPO_STEP))))
+
+/**
+ * One step to propose after a run: the bar alone where the trouble lies in one, slower or once more, a higher tempo, the
+ * next key of the player's order, the next rung. `runs` are the finished runs of the rung in this key, this one last.
+ */
+export const nextStep = (
+  { rung, tempo, stretch }: ExerciseSpec,
+  key: Key,
+  keys: readonly Key[],
+  grade: Grade,
+  runs: readonly LadderRun[],
+  plan: TempoPlan = 'ladder',
+): NextStep => {
+  const row = rungOf(rung)
+  const here = { rung, tempo, stretch }
+  const held = grade.verdict === 'holds' || grade.verdict === 'moves on'
+  if (plan === 'upAndDown') {
+    const other = waved(row.tempo, tempo, held)
+    if (other !== tempo) return { ...here, tempo: other, why: reason(held ? 'next.up' : 'next.down', other) }
+  }
+  const trouble = troubleIn(stretch, grade)
+  if ((grade.verdict === 'again' || grade.verdict === 'nearly') && trouble)
+    return { ...here, stretch: trouble, why: reason('next.bar', trouble.to + 1) }
+  if (grade.verdict === 'again') {
+    const slower = Math.max(row.tempo.from, Math.round(tempo * (1 - TEMPO_STEP)))
+    return slower < tempo && plan !== 'fixed'
+      ? { ...here, tempo: slower, why: reason('next.slower', slower) }
+      : { ...here, why: reason('next.again') }
+  }
+  if (grade.verdict === 'nearly') return { ...here, why: reason('next.nearly') }
+  if (grade.verdict === 'holds') {
+    const faster = nextTempo(row, runs)
+    return faster > tempo && plan !== 'fixed'
+      ? { ...here, tempo: faster, why: reason('next.faster', faster) }
+      : { ...here, why: reason('next.holds') }
+  }
+  const at = keys.findIndex((one) => classOf(one) === classOf(key))
+  const next = keys[at + 1]
+  if (next && at >= 0) return { ...here, key: next, why: reason('next.key') }
+  // Rungs that play what the player kept are for the player to choose.
+  const following = RUNGS.slice(RUNGS.findIndex(({ id }) => id === rung) + 1).find(({ needs }) => !needs)
+  if (!following) return { ...here, why: reason('next.done') }
+  return {
+    rung: following.id,
+    tempo: following.tempo.from,
+    stretch,
+    ...(keys[0] ? { key: keys[0] } : {}),
+    why: reason('next.rung', following.name),
+  }
+}

@@ -1,0 +1,24 @@
+import type { Stretch } from '../../tune/chart/chart.ts'
+
+/** How a stretch is taken apart: not at all, in halves, or in loops of so many bars; at last it is played whole. */
+export type PiecePlan = 'whole' | 'halves' | '1' | '2' | '4' | '8'
+
+export const PIECE_PLANS: readonly { readonly id: PiecePlan; readonly name: string }[] = [
+  { id: 'whole', name: 'whole' },
+  { id: 'halves', name: 'halves apart, then together' },
+  { id: '1', name: 'bar by bar, then whole' },
+  { id: '2', name: 'two bars at a time, then whole' },
+  { id: '4', name: 'four bars at a time, then whole' },
+  { id: '8', name: 'eight bars at a time, then whole' },
+]
+
+/** The pieces of a stretch in the order in which they are played, the whole last. */
+export const piecesOf = (stretch: Stretch, plan: PiecePlan): readonly Stretch[] => {
+  const bars = stretch.to - stretch.from + 1
+  const size = plan === 'whole' ? bars : plan === 'halves' ? Math.ceil(bars / 2) : Number(plan)
+  if (size >= bars) return [stretch]
+  const pieces: Stretch[] = []
+  for (let from = stretch.from; from <= stretch.to; from += size)
+    pieces.push({ from, to: Math.min(stretch.to, from + size - 1) })
+  return [...pieces, stretch]
+}

@@ -1,0 +1,87 @@
+import { normalFrom, randomFrom } from '../../random/random.ts'
+import { swung } from '../../theory/rhythm/swing.ts'
+import { ticksToMs } from '../../theory/rhythm/ticks.ts'
+import type { Exercise } from '../drill/exercise.ts'
+import { GRADER, type PlayedNote, type Take } from '../listen/take.ts'
+
+/** A person at an instrument, made up: the same seed plays the same. */
+export interface SimulatedPlayer {
+  readonly seed: number
+  /** Chance from 0 to 1 that a note goes wrong: a wrong pitch (half of them), left out, or one too many. */
+  readonly errorRate: number
+  /** Standard deviation of the onsets in milliseconds. */
+  readonly spreadMs: number
+  /** Chance from 0 to 1 that the player stops for a while before a note. */
+  readonly stopRate?: number
+  /** How much slower than asked the player is: 0.05 falls behind by a twentieth, negative runs ahead. */
+  readonly drift?: number
+}
+
+export const perfectPlayer: SimulatedPlayer = { seed: 1, errorRate: 0, spreadMs: 0 }
+
+/** A stop lasts from a beat to two; the player goes on from there, as much behind. */
+const STOP_TICKS = 480
+
+/** A slip lands a half or whole step away. */
+const SLIPS: readonly number[] = [-2, -1, 1, 2]
+
+/** Where the simulated player went wrong, by the note that was asked for. */
+export interface Slip {
+  readonly expected: number
+  readonly kind: 'wrong' | 'missed' | 'extra'
+}
+
+/** How the simulated player plays an exercise: notes in the order of their onsets, and the slips that were made. */
+export const simulatePlaying = (
+  exercise: Exercise,
+  player: SimulatedPlayer,
+): { readonly notes: readonly PlayedNote[]; readonly slips: readonly Slip[] } => {
+  const random = randomFrom(player.seed)
+  const { tempo } = exercise.spec
+  const slips: Slip[] = []
+  let behind = 0
+  // Where the player makes the line, the example is what this one plays.
+  const asked = exercise.free?.example ?? exercise.expected
+  const notes = asked.flatMap((wanted, expected): PlayedNote[] => {
+    if (player.stopRate !== undefined && random() < player.stopRate)
+      behind += ticksToMs(STOP_TICKS, tempo) * (1 + random())
+    const placeMs = ticksToMs(swung(wanted.start, exercise.swing), tempo)
+    const onsetMs = placeMs * (1 + (player.drift ?? 0)) + behind + normalFrom(random) * player.spreadMs
+    const durationMs = ticksToMs(wanted.duration, tempo) * 0.9
+    const note = {
+      onsetMs,
+      durationMs,
+      midi: wanted.midi,
+      cents: 0,
+      velocity: 70 + Math.floor(random() * 30),
+    }
+    const slipped = random() < player.errorRate
+    const chance = random()
+    const away = SLIPS[Math.floor(random() * SLIPS.length)]!
+    if (!slipped) return [note]
+    const kind = chance < 0.5 ? 'wrong' : chance < 0.75 ? 'missed' : 'extra'
+    slips.push({ expected, kind })
+    if (kind === 'wrong') return [{ ...note, midi: note.midi + away }]
+    return kind === 'missed'
+      ? []
+      : [note, { ...note, onsetMs: onsetMs + durationMs / 2, midi: note.midi + away }]
+  })
+  return { notes: notes.sort((a, b) => a.onsetMs - b.onsetMs), slips }
+}
+
+export const simulatePlayer = (exercise: Exercise, player: SimulatedPlayer): readonly PlayedNote[] =>
+  simulatePlaying(exercise, player).notes
+
+/** The same as a take. */
+export const simulatedTake = (exercise: Exercise, player: SimulatedPlayer): Take => ({
+  notes: simulatePlayer(exercise, player),
+  source: 'simulated',
+  zeroMs: 0,
+  tempo: [{ tick: 0, bpm: exercise.spec.tempo }],
+  swing: exercise.swing,
+  loops: [0],
+  latencyMs: 0,
+  tuningHz: 440,
+  exercise: JSON.stringify(exercise.spec),
+  grader: GRADER,
+})

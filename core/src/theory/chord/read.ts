@@ -1,0 +1,172 @@
+import { bad, good, type Outcome } from '../../outcome/outcome.ts'
+import type { Degree } from '../pitch/degree.ts'
+import { readNoteName } from '../pitch/fifths.ts'
+import { type Chord, chordTone } from './chord.ts'
+import { nearestSymbols } from './nearest.ts'
+import { type Draft, TOKENS, type Token } from './tokens.ts'
+
+interface Spelling {
+  readonly text: string
+  /** Whether letters of either case will do. */
+  readonly anyCase: boolean
+  readonly token: Token
+}
+
+/** The spellings that begin with a letter, the longest first; those that count only before a number before the others. */
+const SPELLINGS: ReadonlyMap<number, readonly Spelling[]> = (() => {
+  const byFirst = new Map<number, Spelling[]>()
+  const put = (code: number, spelling: Spelling) =>
+    byFirst.set(code, [...(byFirst.get(code) ?? []), spelling])
+  for (const token of TOKENS)
+    for (const text of token.texts) {
+      const anyCase = /[a-z]{2}/i.test(text)
+      const spelling = { text: anyCase ? text.toLowerCase() : text, anyCase, token }
+      put(text.charCodeAt(0), spelling)
+      if (anyCase) put(text[0]!.toUpperCase().charCodeAt(0), spelling)
+    }
+  for (const spellings of byFirst.values())
+    spellings.sort(
+      (a, b) => b.text.length - a.text.length || Number(!a.token.before) - Number(!b.token.before),
+    )
+  return byFirst
+})()
+
+/** The spelling that stands at a place, the longest that fits. */
+const spellingAt = (plain: string, lower: string, at: number, end: number): Spelling | undefined => {
+  const candidates = SPELLINGS.get(plain.charCodeAt(at))
+  if (!candidates) return undefined
+  for (const spelling of candidates) {
+    const { text, anyCase, token } = spelling
+    const after = at + text.length
+    if (after > end || !(anyCase ? lower : plain).startsWith(text, at)) continue
+    if (token.before && !token.before.some((number) => plain.startsWith(number, after))) continue
+    return spelling
+  }
+  return undefined
+}
+
+const TENSION_ORDER: readonly Degree[] = ['b9', '9', '#9', '11', '#11', 'b13', '13']
+
+/** Whether an implied tension gives way to an altered one of the same number. */
+const gives = ({ implied, tensions }: Draft, degree: Degree): boolean =>
+  implied.includes(degree) && tensions.some((other) => other.length > degree.length && other.endsWith(degree))
+
+const degreesOf = (draft: Draft): readonly Degree[] => {
+  const degrees: Degree[] = ['R']
+  if (draft.third) degrees.push(draft.third)
+  if (draft.fifth) degrees.push(draft.fifth)
+  if (draft.sixth) degrees.push('6')
+  if (draft.seventh) degrees.push(draft.seventh)
+  if (draft.tensions.length > 0)
+    for (const degree of TENSION_ORDER)
+      if (draft.tensions.includes(degree) && degree !== draft.third && !gives(draft, degree))
+        degrees.push(degree)
+  return degrees
+}
+
+const PLAIN = /^[ -~]*$/
+
+/** Signs as typed, made one: ♭ ♯ – − △ º ∅ and the like. */
+const plainSigns = (text: string): string =>
+  PLAIN.test(text)
+    ? text
+    : text
+        .replaceAll('𝄫', 'bb')
+        .replaceAll('𝄪', '##')
+        .replaceAll('♭', 'b')
+        .replaceAll('♯', '#')
+        .replace(/[–−‐—]/g, '-')
+        .replace(/[△∆]/g, 'Δ')
+        .replace(/[º˚]/g, '°')
+        .replace(/[∅Ø]/g, 'ø')
+
+/** How long the root at the head of a symbol is: a letter and its accidentals; 0 where there is none. */
+const rootLength = (plain: string): number => {
+  const letter = plain.charCodeAt(0) & ~32
+  if (!(letter >= 65 && letter <= 71)) return 0
+  const sign = plain[1]
+  if (sign === 'x') return 2
+  if (sign !== 'b' && sign !== '#') return 1
+  return plain[2] === sign ? 3 : 2
+}
+
+const SLASH_BASS = /\/([A-Ga-g](?:bb|##|b|#|x)?)$/
+
+/** The symbol of a place where no chord sounds. */
+const NO_CHORD = /^(?:N\.?\s?C\.?|NC)$/i
+
+const rootName = (text: string): string => {
+  const name = text.charCodeAt(0) < 97 ? text : text.charAt(0).toUpperCase() + text.slice(1)
+  return name.endsWith('x') ? `${name.slice(0, -1)}##` : name
+}
+
+/** A small letter is a root where more than a letter stands there: whether d is D or Dm it does not say. */
+const isClear = (rootText: string, plain: string): boolean =>
+  rootText.charCodeAt(0) < 97 || plain.length > rootText.length
+
+/**
+ * Reads a chord symbol as musicians write it: C6/9, C-Δ7, Cø, C7(b9,b13), C7alt, Csus4, Bb13/Ab, N.C.; also CMIN7 and
+ * c7. A problem gives the column (from 1) of the first sign that could not be read, and the nearest symbols that can: the
+ * nearest as its mend, the next as others.
+ */
+export const readChordSymbol = (text: string): Outcome<Chord> => {
+  const symbol = text.trim()
+  if ((symbol[0] === 'N' || symbol[0] === 'n') && NO_CHORD.test(symbol))
+    return good({ symbol: 'N.C.', root: '', tones: [] })
+  const plain = plainSigns(symbol)
+  const rootText = plain.slice(0, rootLength(plain))
+  if (rootText === '' || !isClear(rootText, plain)) return unread(symbol, 0)
+  const slash = plain.includes('/') ? SLASH_BASS.exec(plain)?.[1] : undefined
+  const end = slash === undefined ? plain.length : plain.length - slash.length - 1
+  const draft: Draft = {
+    third: '3',
+    fifth: '5',
+    sixth: false,
+    seventh: undefined,
+    majorSeventh: false,
+    tensions: [],
+    implied: [],
+  }
+  const lower = plain.toLowerCase()
+  let number = false
+  let quality = false
+  let at = rootText.length
+  if (plain.charCodeAt(at) === MINUS && at < end) {
+    draft.third = 'b3'
+    quality = true
+    at += 1
+  }
+  while (at < end) {
+    const spelling = spellingAt(plain, lower, at, end)
+    if (!spelling) return unread(symbol, at)
+    const { slot, read } = spelling.token
+    if ((slot === 'number' && number) || (slot === 'quality' && quality)) return unread(symbol, at)
+    number ||= slot === 'number'
+    quality ||= slot === 'quality'
+    read(draft)
+    at += spelling.text.length
+  }
+  const name = rootName(rootText)
+  const root = readNoteName(name)!
+  const tones = degreesOf(draft).map((degree) => chordTone(root, degree))
+  const asWritten = rootText.charCodeAt(0) < 97 ? name + symbol.slice(rootText.length) : symbol
+  return good(
+    slash === undefined
+      ? { symbol: asWritten, root: name, tones }
+      : { symbol: asWritten, root: name, tones, bass: rootName(slash) },
+  )
+}
+
+/** A minus sign right after the root means minor. */
+const MINUS = 45
+
+const unread = (symbol: string, at: number): Outcome<Chord> => {
+  const [mend, ...others] = nearestSymbols(symbol, (text) => readChordSymbol(text).ok)
+  return bad({
+    rule: 'chord.unread',
+    args: [symbol, symbol.slice(at)],
+    place: { column: at + 1, length: Math.max(1, symbol.length - at) },
+    ...(mend === undefined ? {} : { mend }),
+    ...(others.length === 0 ? {} : { others }),
+  })
+}

@@ -1,0 +1,179 @@
+import type { Chord } from '../../theory/chord/chord.ts'
+import { type Chart, type ChordSpan, chordSpans } from '../chart/chart.ts'
+import type { Alternative, Analysis, ChordReading, Override, PatternSpan, Pivot } from './analysis.ts'
+import { type Event, gatherEvents, keysFor, type ReadingKey } from './candidates.ts'
+import { avoidDegrees, scaleFor, scaleReason } from './chordscale.ts'
+import type { FunctionRow } from './functions.ts'
+import { type Lattice, MOST_DEARER } from './lattice.ts'
+import { namePatterns, PLAIN_FUNCTION, type Read, saysSpelling, spelledAs } from './naming.ts'
+import { sweep } from './sweep.ts'
+
+/**
+ * Reads the changes: key, numeral, function and scale of each chord, patterns with their extent, and for each chord the
+ * next best readings with what they cost more. One dynamic program over the chart: what each chord costs in a key, what
+ * a change of key costs, what the patterns gain, which may overlap. Overrides are kept to, and the rest follows.
+ */
+export const analyseChart = (chart: Chart, overrides: readonly Override[] = []): Analysis => {
+  const spans = chordSpans(chart)
+  const events = gatherEvents(spans)
+  if (events.length === 0) return { chart, overrides, spans, readings: [], patterns: [] }
+  const keys = keysFor(chart.key)
+  const lattice = sweep(events, keys, chart.key, overrides)
+  const chosen = trace(lattice, keys)
+  const reads = spelledReads(chosen, events, keys)
+  const patterns = namePatterns(reads, events)
+  const inPattern = patternAt(patterns, spans.length)
+  const readings = events.flatMap((event, at) => {
+    const others = otherReadings(lattice, at, chosen[at]!)
+    const alternatives = alternativesOf(others, event.chord, keys)
+    const pivot = pivotAt(at, chosen, others, keys)
+    return event.spans.map((span) =>
+      readingOf(span, reads[at]!, inPattern[span.index], alternatives, pivot, overrides),
+    )
+  })
+  return { chart, overrides, spans, readings, patterns }
+}
+
+/** A state of the best reading. */
+interface Chosen {
+  readonly key: number
+  readonly row: FunctionRow
+  /** What the whole reading costs. */
+  readonly total: number
+}
+
+/** The cheapest reading of all chords. */
+const trace = (lattice: Lattice, keys: readonly ReadingKey[]): readonly Chosen[] => {
+  const { ofKey, row, forward, backward, before } = lattice
+  const last = ofKey.at(-1)!
+  let state = last[0]!
+  for (let other = state + 1; other < last[keys.length]!; other += 1)
+    if (forward[other]! < forward[state]!) state = other
+  const chosen: Chosen[] = []
+  for (let at = ofKey.length - 1; at >= 0; at -= 1) {
+    const states = ofKey[at]!
+    const key = states.findLastIndex((start) => start <= state)
+    chosen.push({ key, row: row[state]!, total: forward[state]! + backward[state]! })
+    state = before[state]!
+  }
+  return chosen.reverse()
+}
+
+/** Each run of chords in one key has its name from the first plain chord in it. */
+const spelledReads = (
+  chosen: readonly Chosen[],
+  events: readonly Event[],
+  keys: readonly ReadingKey[],
+): readonly Read[] => {
+  const reads: Read[] = []
+  for (let from = 0; from < chosen.length; ) {
+    const { key: keyNumber } = chosen[from]!
+    let to = from
+    while (chosen[to + 1]?.key === keyNumber) to += 1
+    const run = chosen.slice(from, to + 1)
+    const plain = run.findIndex(({ row }, at) => saysSpelling(events[from + at]!.chord, row))
+    const home = keys[keyNumber]!.key
+    const key = plain < 0 ? home : spelledAs(events[from + plain]!.chord, run[plain]!.row, home)
+    for (const { row } of run) reads.push({ row, keyNumber, key })
+    from = to + 1
+  }
+  return reads
+}
+
+/** The pattern that each chord is named by: of those that hold it the longest. */
+const patternAt = (
+  patterns: readonly PatternSpan[],
+  chords: number,
+): readonly (PatternSpan | undefined)[] => {
+  const held: (PatternSpan | undefined)[] = new Array(chords)
+  for (const pattern of patterns)
+    for (let at = pattern.from; at <= pattern.to; at += 1) {
+      const known = held[at]
+      if (!known || pattern.to - pattern.from > known.to - known.from) held[at] = pattern
+    }
+  return held
+}
+
+interface Ranked {
+  readonly key: number
+  readonly row: FunctionRow
+  readonly dearer: number
+}
+
+/** The cheapest whole readings in which a chord has another key or another numeral, cheapest first. */
+const otherReadings = (lattice: Lattice, at: number, chosen: Chosen): readonly Ranked[] => {
+  const { ofKey, row, number, forward, backward } = lattice
+  const states = ofKey[at]!
+  const best: Ranked[] = []
+  for (let key = 0; key + 1 < states.length; key += 1)
+    for (let state = states[key]!; state < states[key + 1]!; state += 1) {
+      const dearer = Math.max(0, forward[state]! + backward[state]! - chosen.total)
+      if (dearer > MOST_DEARER || number[state]! < 0) continue
+      const { numeral } = row[state]!
+      if (key === chosen.key && numeral === chosen.row.numeral) continue
+      const known = best.findIndex((other) => other.key === key && other.row.numeral === numeral)
+      if (known < 0) best.push({ key, row: row[state]!, dearer })
+      else if (dearer < best[known]!.dearer) best[known] = { key, row: row[state]!, dearer }
+    }
+  return best.sort((a, b) => a.dearer - b.dearer)
+}
+
+const MOST_ALTERNATIVES = 3
+
+const alternativesOf = (
+  others: readonly Ranked[],
+  chord: Chord,
+  keys: readonly ReadingKey[],
+): readonly Alternative[] =>
+  others.slice(0, MOST_ALTERNATIVES).map(({ key, row, dearer }) => ({
+    key: spelledAs(chord, row, keys[key]!.key),
+    numeral: row.numeral,
+    function: row.id,
+    scale: scaleFor(chord, row.scale),
+    dearer,
+  }))
+
+/** How much dearer a second reading may be for the chord to belong to both keys where they meet. */
+const PIVOT_DEARER = 1.6
+
+/** Where the key changes, a chord beside the change may have a place in both keys. */
+const pivotAt = (
+  at: number,
+  chosen: readonly Chosen[],
+  others: readonly Ranked[],
+  keys: readonly ReadingKey[],
+): Pivot | undefined => {
+  const { key } = chosen[at]!
+  const beside = [chosen[at - 1]?.key, chosen[at + 1]?.key].filter((other) => other !== key)
+  const found = others.find(
+    ({ key: other, row, dearer }) =>
+      dearer <= PIVOT_DEARER && row.cost <= PLAIN_FUNCTION && beside.includes(other),
+  )
+  return found && { key: keys[found.key]!.key, numeral: found.row.numeral }
+}
+
+const readingOf = (
+  span: ChordSpan,
+  { row, key }: Read,
+  pattern: PatternSpan | undefined,
+  alternatives: readonly Alternative[],
+  pivot: Pivot | undefined,
+  overrides: readonly Override[],
+): ChordReading => {
+  const own = overrides.find(
+    (override) => override.scale !== undefined && span.index >= override.from && span.index <= override.to,
+  )
+  const scale = own?.scale ?? scaleFor(span.chord, row.scale)
+  return {
+    index: span.index,
+    key,
+    numeral: row.numeral,
+    function: row.id,
+    scale,
+    why: scaleReason(span.chord, row, key, scale, own !== undefined),
+    avoid: avoidDegrees(span.chord, scale),
+    ...(pattern ? { pattern: pattern.id } : {}),
+    ...(pivot ? { pivot } : {}),
+    alternatives,
+  }
+}

@@ -1,0 +1,73 @@
+import { type Fifths, fifthsOf, noteName } from '../../theory/pitch/fifths.ts'
+import type { Chart } from '../chart/chart.ts'
+import { chordSpans } from '../chart/chart.ts'
+import type { Override } from './analysis.ts'
+
+/**
+ * The player's own readings after the chart was edited: those before and after the edited place stay with their chords,
+ * those that reach into it are dropped.
+ */
+export const followOverrides = (
+  before: Chart,
+  after: Chart,
+  overrides: readonly Override[],
+): readonly Override[] => {
+  if (overrides.length === 0) return overrides
+  const symbols = (chart: Chart) => chordSpans(chart).map(({ chord }) => chord.symbol)
+  const old = symbols(before)
+  const now = symbols(after)
+  let head = 0
+  while (head < old.length && head < now.length && old[head] === now[head]) head += 1
+  let tail = 0
+  while (
+    tail < old.length - head &&
+    tail < now.length - head &&
+    old[old.length - 1 - tail] === now[now.length - 1 - tail]
+  )
+    tail += 1
+  const shift = now.length - old.length
+  return overrides.flatMap((override) => {
+    if (override.to < head) return [override]
+    if (override.from >= old.length - tail)
+      return [{ ...override, from: override.from + shift, to: override.to + shift }]
+    return []
+  })
+}
+
+/** The readings with a chord or a stretch read anew; older ones give way where they say the same thing of a chord. */
+export const withOverride = (overrides: readonly Override[], added: Override): readonly Override[] => {
+  const says = (override: Override) =>
+    (added.key !== undefined && override.key !== undefined) ||
+    (added.scale !== undefined && override.scale !== undefined)
+  const kept = overrides.flatMap((override) => {
+    if (!says(override) || override.to < added.from || override.from > added.to) return [override]
+    return [
+      { ...override, to: added.from - 1 },
+      { ...override, from: added.to + 1 },
+    ].filter(({ from, to }) => from <= to)
+  })
+  return [...kept, added].sort((a, b) => a.from - b.from)
+}
+
+/** The readings without what they say of these chords. */
+export const withoutOverrides = (
+  overrides: readonly Override[],
+  from: number,
+  to: number,
+): readonly Override[] =>
+  overrides.flatMap((override) =>
+    override.to < from || override.from > to
+      ? [override]
+      : [
+          { ...override, to: from - 1 },
+          { ...override, from: to + 1 },
+        ].filter((part) => part.from <= part.to),
+  )
+
+/** The readings in another transposition: their keys moved along the line of fifths. */
+export const transposeOverrides = (overrides: readonly Override[], by: Fifths): readonly Override[] =>
+  overrides.map(({ key, ...rest }) =>
+    key ? { ...rest, key: { ...key, tonic: noteName(nearTonic(fifthsOf(key.tonic) + by)) } } : rest,
+  )
+
+const nearTonic = (fifths: Fifths): Fifths => (fifths > 8 ? fifths - 12 : fifths < -8 ? fifths + 12 : fifths)

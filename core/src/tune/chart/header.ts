@@ -1,0 +1,122 @@
+import type { Problem } from '../../outcome/outcome.ts'
+import { readKey } from '../../theory/pitch/key.ts'
+import { FEELS, type Feel } from '../../theory/rhythm/feel.ts'
+import { COMMON_TIME, knownMeters, type Meter, readMeter } from '../../theory/rhythm/meter.ts'
+import type { Chart } from './chart.ts'
+
+/** What the header lines of a chart say. */
+export interface Header {
+  title: string
+  key?: NonNullable<Chart['key']>
+  meter: Meter
+  tempo: number
+  feel: Feel
+  form: string
+  pickup: number
+}
+
+export const emptyHeader = (): Header => ({
+  title: '',
+  meter: COMMON_TIME,
+  tempo: 140,
+  feel: 'swing',
+  form: '',
+  pickup: 0,
+})
+
+interface Field {
+  /** False where the text cannot be read. */
+  readonly read: (header: Header, text: string) => boolean
+  /** What to write instead. */
+  readonly mend: string
+}
+
+const FIELDS: Readonly<Record<string, Field>> = {
+  title: {
+    read: (header, text) => {
+      header.title = text
+      return true
+    },
+    mend: '',
+  },
+  key: {
+    read: (header, text) => {
+      const key = readKey(text)
+      if (key) header.key = key
+      return key !== undefined
+    },
+    mend: 'Eb major',
+  },
+  time: {
+    read: (header, text) => {
+      const meter = readMeter(text)
+      if (meter) header.meter = meter
+      return meter !== undefined
+    },
+    mend: knownMeters()[0]!,
+  },
+  tempo: {
+    read: (header, text) => {
+      const tempo = Number(text)
+      if (!(tempo >= 20 && tempo <= 400)) return false
+      header.tempo = tempo
+      return true
+    },
+    mend: '140',
+  },
+  feel: {
+    read: (header, text) => {
+      const feel = FEELS.find((known) => known === text)
+      if (feel) header.feel = feel
+      return feel !== undefined
+    },
+    mend: 'swing',
+  },
+  form: {
+    read: (header, text) => {
+      header.form = text
+      return true
+    },
+    mend: '',
+  },
+  pickup: {
+    read: (header, text) => {
+      const beats = Number(text)
+      if (!(Number.isInteger(beats) && beats >= 0 && beats <= 11)) return false
+      header.pickup = beats
+      return true
+    },
+    mend: '1',
+  },
+}
+
+const NAME = /^[A-Za-z]+$/
+
+/** Reads a line into the header when it is a header line (a word and a colon, no stroke); tells whether it was. */
+export const readHeaderLine = (
+  header: Header,
+  written: string,
+  line: number,
+  problems: Problem[],
+): boolean => {
+  const colon = written.includes('|') ? -1 : written.indexOf(':')
+  const name = written.slice(0, Math.max(0, colon)).trim()
+  if (!NAME.test(name)) return false
+  const value = written.slice(colon + 1).trim()
+  const field = FIELDS[name.toLowerCase()]
+  const column = Math.max(1, written.lastIndexOf(field ? value : name) + 1)
+  if (!field)
+    problems.push({
+      rule: 'chart.header',
+      args: [name, Object.keys(FIELDS)],
+      place: { line, column, length: name.length },
+    })
+  else if (!field.read(header, value))
+    problems.push({
+      rule: `chart.${name.toLowerCase()}`,
+      args: [value],
+      place: { line, column, length: Math.max(1, value.length) },
+      mend: field.mend,
+    })
+  return true
+}

@@ -1,0 +1,165 @@
+import { barStarts, type ChartBar, type ChordStyle, type Stretch } from '@eager-contour/core'
+import { type KeyboardEvent, memo, type PointerEvent, useCallback, useEffect, useMemo, useRef } from 'react'
+import { useSettings } from '../../settings/settings.ts'
+import type { OpenTune } from '../../tune/useTune.ts'
+import { ChordSymbol, chordText } from '../../ui/ChordSymbol.tsx'
+import { useStripCursor } from './useStripCursor.ts'
+
+/** Bars a row: rows of equal length, as the form has them. */
+const barsARow = (count: number): number =>
+  count <= 12
+    ? count
+    : ([16, 12, 10, 8].find((row) => count % row === 0 && count / row <= 4 && (count > 16 || row === 8)) ??
+      16)
+
+/** A tune with more bars scrolls in its strip. */
+const LONG_TUNE = 96
+
+/** The whole form: every bar with its chords, sections and key regions; drag or Shift+arrows choose the stretch. */
+export const FormStrip = ({ open }: { readonly open: OpenTune }) => {
+  const { chart, spans, readings } = open.written
+  const { chordStyle } = useSettings()
+  const { stretch, setStretch } = open
+  const drag = useRef<number | undefined>(undefined)
+  const cursor = useRef<HTMLDivElement>(null)
+  const grid = useRef<HTMLDivElement>(null)
+  const starts = useMemo(() => barStarts(chart), [chart])
+  const bandOf = useMemo(
+    () =>
+      keyBands(
+        spans.map(({ bar }) => bar),
+        readings.map(({ key }) => `${key.tonic} ${key.mode}`),
+      ),
+    [spans, readings],
+  )
+  const row = barsARow(chart.bars.length)
+
+  useStripCursor(grid, cursor, starts)
+
+  const onKey = useStretchKeys(stretch, setStretch, chart.bars.length)
+  const dragTo = (event: PointerEvent<HTMLDivElement>) => {
+    if (drag.current === undefined) return
+    const bar = barUnder(event.clientX, event.clientY)
+    if (bar !== undefined) setStretch(ordered(drag.current, bar))
+  }
+  return (
+    <div className={`relative mx-5 ${chart.bars.length > LONG_TUNE ? 'max-h-[30vh] overflow-y-auto' : ''}`}>
+      <div
+        ref={grid}
+        role="listbox"
+        aria-label="Form: bars of the tune"
+        aria-multiselectable="true"
+        tabIndex={0}
+        onKeyDown={onKey}
+        onPointerDown={(event) => {
+          const bar = barUnder(event.clientX, event.clientY)
+          if (bar === undefined) return
+          drag.current = event.shiftKey ? stretch.from : bar
+          setStretch(ordered(drag.current, bar))
+        }}
+        onPointerMove={dragTo}
+        onPointerUp={() => {
+          drag.current = undefined
+        }}
+        className="grid touch-none gap-y-1 select-none"
+        style={{ gridTemplateColumns: `repeat(${row}, minmax(0, 1fr))` }}
+      >
+        {chart.bars.map((bar, index) => (
+          <BarCell
+            key={index}
+            bar={bar}
+            index={index}
+            chosen={index >= stretch.from && index <= stretch.to}
+            even={bandOf[index]! % 2 === 0}
+            small={row > 12}
+            style={chordStyle}
+          />
+        ))}
+      </div>
+      <div
+        ref={cursor}
+        data-testid="strip-cursor"
+        className="pointer-events-none absolute top-0 left-0 hidden w-0.5 bg-madder will-change-transform"
+      />
+    </div>
+  )
+}
+
+interface BarCellProps {
+  readonly bar: ChartBar
+  readonly index: number
+  readonly chosen: boolean
+  /** Key regions take turns in two shades. */
+  readonly even: boolean
+  readonly small: boolean
+  readonly style: ChordStyle
+}
+
+/** One bar of the strip; drawn anew only when something of it changes. */
+const BarCell = memo(({ bar, index, chosen, even, small, style }: BarCellProps) => (
+  <div
+    data-bar={index}
+    role="option"
+    tabIndex={-1}
+    aria-selected={chosen}
+    aria-label={`Bar ${index + 1}: ${bar.chords.map(({ chord }) => chordText(chord, style)).join(', ')}`}
+    className={`relative flex min-h-9 flex-wrap items-center gap-x-1.5 border-l border-rule px-1.5 pb-1.5 leading-tight ${chosen ? 'bg-chosen' : ''}`}
+  >
+    {bar.section !== undefined && (
+      <span className="absolute top-0 right-1 text-xs text-soft">{bar.section}</span>
+    )}
+    {bar.chords.map(({ chord }, at) => (
+      <ChordSymbol
+        key={at}
+        chord={chord}
+        style={style}
+        className={small ? (bar.chords.length > 1 ? 'text-sm' : 'text-base') : 'text-lg'}
+      />
+    ))}
+    <span
+      className={`absolute inset-x-0 bottom-0 ${chosen ? 'h-1.5' : 'h-1'} ${even ? 'bg-ledge-guide' : 'bg-ledge'} ${chosen ? 'brightness-75' : ''}`}
+    />
+  </div>
+))
+
+const ordered = (a: number, b: number): Stretch => ({ from: Math.min(a, b), to: Math.max(a, b) })
+
+const barUnder = (x: number, y: number): number | undefined => {
+  const cell = document.elementFromPoint(x, y)?.closest<HTMLElement>('[data-bar]')
+  return cell ? Number(cell.dataset.bar) : undefined
+}
+
+/** Numbers each bar's key region: a new number wherever the key changes. */
+const keyBands = (bars: readonly number[], keys: readonly string[]): readonly number[] => {
+  const bands: number[] = []
+  let band = 0
+  keys.forEach((key, at) => {
+    if (at > 0 && key !== keys[at - 1]) band += 1
+    bands[bars[at]!] ??= band
+  })
+  return bands
+}
+
+const useStretchKeys = (stretch: Stretch, setStretch: (stretch: Stretch) => void, bars: number) => {
+  const change = useCallback(
+    (event: { readonly key: string; readonly shiftKey: boolean; preventDefault: () => void }) => {
+      const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
+      if (step === undefined) return
+      event.preventDefault()
+      if (event.shiftKey)
+        setStretch({ from: stretch.from, to: Math.min(bars - 1, Math.max(stretch.from, stretch.to + step)) })
+      else if (stretch.from + step >= 0 && stretch.to + step < bars)
+        setStretch({ from: stretch.from + step, to: stretch.to + step })
+    },
+    [stretch, setStretch, bars],
+  )
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      const onPage = event.target === document.body || event.target === document.documentElement
+      if (event.shiftKey && onPage) change(event)
+    }
+    addEventListener('keydown', onKey)
+    return () => removeEventListener('keydown', onKey)
+  }, [change])
+  return (event: KeyboardEvent) => change(event)
+}

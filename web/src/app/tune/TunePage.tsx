@@ -1,0 +1,86 @@
+import { lazy, Suspense } from 'react'
+import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router'
+import { type OpenTune, useTune } from '../../tune/useTune.ts'
+import { keyWords } from '../../tune/written.ts'
+import { Notice, Waiting } from '../../ui/Notice.tsx'
+import { FormStrip } from './FormStrip.tsx'
+
+const TuneChanges = lazy(async () => ({
+  default: (await import('../../changes/ChangesPage.tsx')).TuneChanges,
+}))
+
+const PLACES = [
+  { to: 'changes', name: 'Changes' },
+  { to: 'map', name: 'Map' },
+  { to: 'line', name: 'Line' },
+  { to: 'drills', name: 'Drills' },
+]
+
+/** A tune: its head, the form strip (which can be written on in Changes), and one of its places. */
+export const TunePlace = () => {
+  const { tune: id } = useParams()
+  const opened = useTune(id)
+  if (opened.state === 'open') return <Opened open={opened.open} />
+  return (
+    <div className="px-5 py-6">
+      {opened.state === 'waiting' && <Waiting what="Opening the tune" />}
+      {opened.state === 'unreachable' && (
+        <Notice urgent>
+          The tune could not be read from the server. Nothing is lost; load the page again when the server is
+          back.
+        </Notice>
+      )}
+      {opened.state === 'lost' && (
+        <Notice urgent>
+          This tune is not here.{' '}
+          <Link to="/tunes" className="underline">
+            All tunes
+          </Link>
+        </Notice>
+      )}
+      {opened.state === 'unread' && (
+        <>
+          <h1 className="mb-3 text-2xl">{opened.tune.title}</h1>
+          <Notice urgent>
+            Some of its changes cannot be read. The text is kept as it is until you mend it.
+          </Notice>
+          <Suspense fallback={<Waiting what="Opening the editor" />}>
+            <TuneChanges tune={opened.tune} />
+          </Suspense>
+        </>
+      )}
+    </div>
+  )
+}
+
+const Opened = ({ open }: { readonly open: OpenTune }) => {
+  const { search, pathname } = useLocation()
+  const { chart } = open.written
+  return (
+    <>
+      <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 px-5 pb-2">
+        <h1 className="text-2xl">{open.tune.title}</h1>
+        <span className="text-soft">
+          {[chart.key && keyWords(chart.key), chart.form, `${chart.tempo} bpm`, chart.feel]
+            .filter(Boolean)
+            .join(' · ')}
+        </span>
+        <nav aria-label="Places of this tune" className="ml-auto flex gap-1">
+          {PLACES.map(({ to, name }) => (
+            <NavLink
+              key={to}
+              to={{ pathname: to, search }}
+              className={({ isActive }) =>
+                `inline-flex min-h-10 items-center rounded-full px-4 text-lg ${isActive ? 'bg-ink text-on-ink' : 'hover:bg-chosen'}`
+              }
+            >
+              {name}
+            </NavLink>
+          ))}
+        </nav>
+      </div>
+      {!pathname.endsWith('/changes') && <FormStrip open={open} />}
+      <Outlet context={open} />
+    </>
+  )
+}

@@ -1,0 +1,90 @@
+import type { Feel, Part } from '@eager-contour/core'
+import { Minus, Pause, Play as PlayIcon, Plus } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { BandPanel } from './BandPanel.tsx'
+import { partTurned, selectMix } from './mixSlice.ts'
+import { selectPlay, tempoSet } from './playSlice.ts'
+import type { Play } from './usePlay.ts'
+
+export const TEMPO_STEP = 4
+
+interface TransportBarProps {
+  readonly play: Play
+  /** What plays, in words; with `parts`, what each part is called. */
+  readonly says?: string
+  /** The parts that can be turned off and on. */
+  readonly parts?: readonly { readonly part: Part; readonly name: string }[]
+  /** With parts: how the tune moves. */
+  readonly feel?: Feel
+  readonly children: ReactNode
+}
+
+/** Play, tempo, and what a place adds. */
+export const TransportBar = ({
+  play,
+  says = '',
+  parts = [],
+  feel = 'swing',
+  children,
+}: TransportBarProps) => {
+  const dispatch = useAppDispatch()
+  const { tempo, problem } = useAppSelector(selectPlay)
+  const { muted } = useAppSelector(selectMix)
+  return (
+    <div className="sticky bottom-0 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule bg-ground px-5 py-2.5">
+      <button
+        type="button"
+        onClick={play.toggle}
+        aria-label={play.playing ? 'Stop' : 'Play'}
+        className="flex size-14 items-center justify-center rounded-full bg-ink text-on-ink"
+      >
+        {play.playing || play.loading ? <Pause aria-hidden="true" /> : <PlayIcon aria-hidden="true" />}
+      </button>
+      <div className="flex items-center gap-1" role="group" aria-label="Tempo">
+        <button
+          type="button"
+          aria-label="Slower"
+          className="p-2"
+          onClick={() => dispatch(tempoSet(tempo - TEMPO_STEP))}
+        >
+          <Minus aria-hidden="true" />
+        </button>
+        <output
+          aria-label="Beats a minute"
+          className="w-16 text-center font-head text-3xl font-bold tabular-nums"
+        >
+          {tempo}
+        </output>
+        <button
+          type="button"
+          aria-label="Faster"
+          className="p-2"
+          onClick={() => dispatch(tempoSet(tempo + TEMPO_STEP))}
+        >
+          <Plus aria-hidden="true" />
+        </button>
+      </div>
+      {parts.length > 0 && (
+        <div role="group" aria-label="Parts that sound" className="flex rounded-full border border-soft">
+          {parts.map(({ part, name }) => (
+            <button
+              key={part}
+              type="button"
+              aria-pressed={!muted.includes(part)}
+              onClick={() => dispatch(partTurned(part))}
+              className="min-h-9 px-2.5 text-sm first:pl-3.5 last:pr-3.5 aria-[pressed=false]:text-soft aria-[pressed=false]:line-through aria-pressed:font-semibold"
+            >
+              {name}
+            </button>
+          ))}
+        </div>
+      )}
+      {parts.length > 0 && <BandPanel feel={feel} tempo={tempo} />}
+      <span className="text-soft" role="status">
+        {play.loading ? 'Fetching the sound …' : (problem ?? says)}
+      </span>
+      <div className="ml-auto flex flex-wrap items-center gap-1.5">{children}</div>
+    </div>
+  )
+}

@@ -1,0 +1,41 @@
+import { createSlice, type PayloadAction, type WithSlice } from '@reduxjs/toolkit'
+import { rootReducer } from '../store/store.ts'
+
+/** What is sounding: nothing, the sound being fetched, or a stretch. */
+export type PlayState = 'stopped' | 'loading' | 'playing'
+
+const initialState: {
+  state: PlayState
+  tempo: number
+  problem: string | undefined
+} = {
+  state: 'stopped',
+  tempo: 140,
+  problem: undefined,
+}
+
+const TEMPO_RANGE = { low: 30, high: 320 } as const
+
+const playSlice = createSlice({
+  name: 'play',
+  initialState,
+  reducers: {
+    playStateSet: (state, { payload }: PayloadAction<PlayState>) => ({ ...state, state: payload }),
+    tempoSet: (state, { payload }: PayloadAction<number>) => ({
+      ...state,
+      tempo: Math.round(Math.min(TEMPO_RANGE.high, Math.max(TEMPO_RANGE.low, payload))),
+    }),
+    soundRefused: (state, { payload }: PayloadAction<string | undefined>) => ({
+      ...state,
+      state: 'stopped' as const,
+      problem: payload,
+    }),
+  },
+})
+
+declare module '../store/store.ts' {
+  interface InjectedSlices extends WithSlice<typeof playSlice> {}
+}
+export const { selectSlice: selectPlay } = playSlice.injectInto(rootReducer)
+
+export const { playStateSet, tempoSet, soundRefused } = playSlice.actions

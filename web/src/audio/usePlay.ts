@@ -1,0 +1,181 @@
+import {
+  type Analysis,
+  type BandEvent,
+  barTicks,
+  countInEvents,
+  type Kit,
+  kitOf,
+  type Part,
+  type Stretch,
+  type Swing,
+  stretchTicks,
+  swingOf,
+} from '@eager-contour/core'
+import { useCallback, useEffect, useMemo, useRef } from 'react'
+import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { type BandSound, bandIfReady, loadBand, type Played } from './band.ts'
+import { followClock } from './clock.ts'
+import type { Mix } from './mixSlice.ts'
+import { playStateSet, selectPlay, soundRefused, tempoSet } from './playSlice.ts'
+import { voicesOf } from './sounds.ts'
+import { useMix } from './useMix.ts'
+
+/** What is played over a stretch: a name that changes when the notes do, and the notes in a swing. */
+export interface Sound {
+  readonly name: string
+  readonly events: (swing: Swing) => readonly BandEvent[]
+}
+
+export interface Play {
+  readonly playing: boolean
+  readonly loading: boolean
+  readonly toggle: () => void
+}
+
+/** The band's sound by the mix. */
+export const bandSound = (mix: Mix, kit: Kit): BandSound => {
+  const voices = voicesOf(mix, kit)
+  return Object.fromEntries(
+    (Object.keys(voices) as readonly Part[]).map((part) => [
+      part,
+      { ...voices[part], volume: mix.volumes[part], silent: mix.muted.includes(part) },
+    ]),
+  ) as BandSound
+}
+
+/** The share of a beat that its first eighth takes: the player's own, or as feel and tempo ask. */
+export const swingFor = ({ feel }: Analysis['chart'], { swing }: Mix, tempo: number): Swing =>
+  swing === undefined || feel === 'straight' || feel === 'bossa' ? swingOf(feel, tempo) : swing
+
+/** What is played: a bar counted in where it is asked for, the stretch round and round, with a counted bar between or none. */
+const playedOf = (
+  analysis: Analysis,
+  stretch: Stretch,
+  sound: Sound,
+  mix: Mix,
+  tempo: number,
+): Played & { readonly countIn: number } => {
+  const { start, end } = stretchTicks(analysis.chart, stretch)
+  const { meter } = analysis.chart.bars[stretch.from]!
+  const bar = barTicks(meter)
+  const countIn = mix.countIn ? bar : 0
+  const length = end - start
+  const counted = (at: number) => countInEvents(meter).map((event) => ({ ...event, tick: event.tick + at }))
+  return {
+    events: [
+      ...(mix.countIn ? counted(0) : []),
+      ...sound
+        .events(swingFor(analysis.chart, mix, tempo))
+        .map((event) => ({ ...event, tick: event.tick + countIn })),
+      ...(mix.gap === 1 ? counted(countIn + length) : []),
+    ],
+    loop: { from: countIn, to: countIn + length + mix.gap * bar },
+    bpm: tempo,
+    slower: mix.slower,
+    countIn,
+  }
+}
+
+/** Plays the stretch in a loop. Other notes go on from where the old ones were. */
+export const usePlay = (analysis: Analysis, stretch: Stretch, sound: Sound): Play => {
+  const dispatch = useAppDispatch()
+  const { state, tempo } = useAppSelector(selectPlay)
+  const mix = useMix()
+  const tempoNow = useRef(tempo)
+  tempoNow.current = tempo
+  const wanted = useRef(false)
+  const { feel } = analysis.chart
+
+  const stop = useCallback(() => {
+    wanted.current = false
+    bandIfReady()?.stop()
+    followClock(undefined)
+    dispatch(playStateSet('stopped'))
+  }, [dispatch])
+
+  const start = useCallback(
+    async (goOn: boolean) => {
+      wanted.current = true
+      if (!bandIfReady()) dispatch(playStateSet('loading'))
+      const band = await loadBand().catch(() => undefined)
+      if (!band) {
+        dispatch(
+          soundRefused('The sound could not be started. Everything else works; press play to try again.'),
+        )
+        return
+      }
+      if (!wanted.current) return
+      const { start: from, end } = stretchTicks(analysis.chart, stretch)
+      const played = playedOf(analysis, stretch, sound, mix, tempoNow.current)
+      if (goOn) band.replace(played)
+      else {
+        band.setSound(bandSound(mix, kitOf(feel)))
+        await band.prepare(played.events)
+        if (!wanted.current) return
+        band.play(played)
+      }
+      followClock(() => {
+        const tick = band.position()
+        const within = tick === undefined ? -1 : tick - played.countIn
+        return within < 0 || within >= end - from ? undefined : from + within
+      })
+      dispatch(soundRefused(undefined))
+      dispatch(playStateSet('playing'))
+    },
+    [analysis, stretch, sound, mix, feel, dispatch],
+  )
+
+  const sounding = useRef<{ place: string; notes: string }>(undefined)
+  const place = `${analysis.chart.title} ${stretch.from} ${stretch.to} ${mix.countIn} ${mix.gap}`
+  const swing = swingFor(analysis.chart, mix, tempo).toFixed(2)
+  const notes = `${sound.name} ${swing} ${mix.slower} ${mix.click} ${mix.voicing} ${mix.lineOctave}`
+  useEffect(() => {
+    const before = sounding.current
+    sounding.current = { place, notes }
+    if (!wanted.current || !bandIfReady() || !before) return
+    if (before.place !== place) void start(false)
+    else if (before.notes !== notes) void start(true)
+  }, [place, notes, start])
+
+  const sounds = useMemo(() => bandSound(mix, kitOf(feel)), [mix, feel])
+  useEffect(() => {
+    bandIfReady()?.setSound(sounds)
+  }, [sounds])
+  useEffect(() => {
+    bandIfReady()?.setTempo(tempo)
+  }, [tempo])
+  useEffect(() => stop, [stop])
+
+  return {
+    playing: state === 'playing',
+    loading: state === 'loading',
+    toggle: useCallback(() => (wanted.current ? stop() : void start(false)), [start, stop]),
+  }
+}
+
+/** Lets a few notes be heard once, in whatever is going on. */
+export const useHear = (): ((events: readonly BandEvent[]) => void) => {
+  const dispatch = useAppDispatch()
+  return useCallback(
+    (events) =>
+      void loadBand()
+        .then((band) => {
+          followClock(undefined)
+          dispatch(playStateSet('stopped'))
+          band.play({ events, bpm: HEARD_BPM })
+        })
+        .catch(() => dispatch(soundRefused('The sound could not be started. Press again to try once more.'))),
+    [dispatch],
+  )
+}
+
+const HEARD_BPM = 120
+
+/** The tempo of the tune that was opened, until the player turns it. */
+export const useTuneTempo = (tune: string, tempo: number): void => {
+  const dispatch = useAppDispatch()
+  useEffect(() => {
+    void tune
+    dispatch(tempoSet(tempo))
+  }, [dispatch, tune, tempo])
+}

@@ -1,0 +1,147 @@
+import { type Chart, type Outcome, wordReason, writeChart } from '@eager-contour/core'
+import { type ReactNode, useCallback, useDeferredValue, useRef, useState } from 'react'
+import { useSettings } from '../settings/settings.ts'
+import { keyWords } from '../tune/written.ts'
+import { Button } from '../ui/Button.tsx'
+import { BarTools } from './BarTools.tsx'
+import { ChartEditor, type History } from './ChartEditor.tsx'
+import { EditStrip } from './EditStrip.tsx'
+import { applyMend, type Mend, mendsOf, offsetOf } from './fixes.ts'
+import type { Incoming } from './useChartText.ts'
+import { ViewChoice, viewOf } from './ViewChoice.tsx'
+import type { View } from './views.ts'
+
+interface ChangesDeskProps {
+  readonly text: string
+  readonly outcome: Outcome<Chart>
+  readonly incoming: Incoming
+  /** What is written beside the editor, and what is typed in it. */
+  readonly onWrite: (text: string) => void
+  readonly onTyped: (text: string) => void
+  /** At the foot of the window: what can be done with the whole. */
+  readonly children: ReactNode
+  /** Above what is read: ways to begin. */
+  readonly tools?: ReactNode
+}
+
+const HOW =
+  'The text, at concert pitch: bars between strokes, % for the bar before, |: and :| for repeats, 1. and 2. for endings'
+
+/** One chart in two ways, always in step: bar by bar above, as text below; each problem with its place and its mends. */
+export const ChangesDesk = ({
+  text,
+  outcome,
+  incoming,
+  onWrite,
+  onTyped,
+  children,
+  tools,
+}: ChangesDeskProps) => {
+  const { of } = useSettings()
+  const instrument = viewOf(of.name, of.written.fifths)
+  const [goTo, setGoTo] = useState<Mend>()
+  const [view, setView] = useState<View>()
+  const [bar, setBar] = useState(0)
+  const history = useRef<History>(undefined)
+  const shown = view ?? instrument
+  // The strip may lag a moment behind fast typing; the text and its marks never do.
+  const chart = useDeferredValue(outcome.ok ? outcome.value : undefined)
+  const write = useCallback((next: Chart) => onWrite(writeChart(next)), [onWrite])
+  const chosen = chart ? Math.min(bar, chart.written.length - 1) : 0
+  return (
+    <div className="w-full">
+      {chart ? (
+        <>
+          <EditStrip chart={chart} view={shown.fifths} onChange={write} chosen={chosen} onChoose={setBar} />
+          <BarTools
+            chart={chart}
+            bar={chosen}
+            onChange={write}
+            onChoose={setBar}
+            onUndo={() => history.current?.undo()}
+            onRedo={() => history.current?.redo()}
+          />
+        </>
+      ) : (
+        <p className="text-lg">The bars are shown here as soon as the text below can be read.</p>
+      )}
+      <div className="mt-4 grid gap-x-8 gap-y-4 md:grid-cols-[3fr_2fr]">
+        <div className="min-w-0">
+          <p className="mb-2 text-soft">{HOW}</p>
+          <ChartEditor incoming={incoming} label={HOW} onChange={onTyped} goTo={goTo} history={history} />
+        </div>
+        <div>
+          {chart && (
+            <ViewChoice
+              chart={chart}
+              instrument={instrument}
+              view={shown}
+              onView={setView}
+              onWrite={(next) => {
+                write(next)
+                setView(undefined)
+              }}
+            />
+          )}
+          {tools}
+          <h2 className="mt-4 mb-3 text-2xl">What is read</h2>
+          <div aria-live="polite">
+            {chart ? (
+              <p className="text-lg">
+                {count(chart.bars.length, 'bar')}, {count(chords(chart), 'chord')}
+                {chart.written.length === chart.bars.length
+                  ? ''
+                  : `, ${count(chart.written.length, 'bar')} as written`}
+                {chart.key ? `, ${keyWords(chart.key)}` : ', no key named'} at concert pitch. Nothing stands
+                in the way.
+              </p>
+            ) : (
+              !outcome.ok && (
+                <ul>
+                  {outcome.problems.slice(0, MOST_SHOWN).map((problem) => {
+                    const from = offsetOf(text, problem)
+                    return (
+                      <li
+                        key={`${problem.rule} ${problem.place?.line} ${problem.place?.column}`}
+                        className="border-t border-rule py-3"
+                      >
+                        <button
+                          type="button"
+                          className="text-left underline underline-offset-4"
+                          onClick={() =>
+                            setGoTo({ from, to: from + (problem.place?.length ?? 0), insert: '' })
+                          }
+                        >
+                          Line {problem.place?.line ?? 1}, column {problem.place?.column ?? 1}
+                        </button>
+                        <p>{wordReason(problem)}</p>
+                        {mendsOf(text, problem).map((mend) => (
+                          <Button
+                            key={mend.insert}
+                            look="quiet"
+                            onClick={() => onWrite(applyMend(text, mend))}
+                          >{`Write ${mend.insert}`}</Button>
+                        ))}
+                      </li>
+                    )
+                  })}
+                  {outcome.problems.length > MOST_SHOWN && (
+                    <li className="text-soft">and {outcome.problems.length - MOST_SHOWN} more</li>
+                  )}
+                </ul>
+              )
+            )}
+          </div>
+        </div>
+      </div>
+      <div className="sticky bottom-0 mt-3 flex flex-wrap items-center gap-3 border-t border-rule bg-sheet py-2.5">
+        {children}
+      </div>
+    </div>
+  )
+}
+
+const MOST_SHOWN = 12
+
+const count = (number: number, what: string): string => `${number} ${what}${number === 1 ? '' : 's'}`
+const chords = (chart: Chart): number => chart.bars.reduce((sum, bar) => sum + bar.chords.length, 0)

@@ -1,0 +1,54 @@
+import type { TuneAnswer } from '@eager-contour/contract'
+import { followOverrides, readChart } from '@eager-contour/core'
+import { post } from '../data/outbox.ts'
+import { useAppDispatch } from '../store/store.ts'
+import { useOpenTune } from '../tune/useTune.ts'
+import { Button } from '../ui/Button.tsx'
+import { ChangesDesk } from './ChangesEditor.tsx'
+import { useChartText } from './useChartText.ts'
+
+/** The first of a tune's places. */
+export const ChangesPlace = () => <TuneChanges tune={useOpenTune().tune} />
+
+/** A tune's changes, bar by bar and as text: read or not, they can be mended here. */
+export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
+  const dispatch = useAppDispatch()
+  const { text, incoming, outcome, write, typed, settle } = useChartText(`changes ${tune.id}`, tune.chart)
+  const changed = text !== tune.chart
+  const keep = async () => {
+    if (!outcome.ok) return
+    const title = outcome.value.title || tune.title
+    const before = readChart(tune.chart)
+    await post(dispatch, {
+      entity: tune.id,
+      path: `tunes/${tune.id}`,
+      title,
+      body: {
+        revision: tune.revision,
+        title,
+        chart: text,
+        readings: before.ok ? followOverrides(before.value, outcome.value, tune.readings) : [],
+      },
+    })
+    settle()
+  }
+  const giveUp = () => {
+    write(tune.chart)
+    settle()
+  }
+  return (
+    <div className="grow bg-sheet px-5 pt-4 pb-8">
+      <ChangesDesk text={text} incoming={incoming} outcome={outcome} onWrite={write} onTyped={typed}>
+        <Button look="main" disabled={!outcome.ok || !changed} onClick={() => void keep()}>
+          Keep the changes
+        </Button>
+        <Button disabled={!changed} onClick={giveUp}>
+          As they were
+        </Button>
+        <span role="status" className="text-soft">
+          {changed ? 'Not kept yet; safe in this browser.' : 'Kept.'}
+        </span>
+      </ChangesDesk>
+    </div>
+  )
+}

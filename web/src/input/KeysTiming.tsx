@@ -1,0 +1,62 @@
+import { useRef } from 'react'
+import { NumberField } from '../ui/NumberField.tsx'
+import { Drop } from '../ui/PopoverButton.tsx'
+import { fitKeys, useKeysFit } from './keysFit.ts'
+import { TimingCheck } from './TimingCheck.tsx'
+
+type By = 'screenMs' | 'lettersMs'
+
+/** How late a finger on the screen and a key of the computer are: found on a pad, or set. */
+export const KeysTiming = () => {
+  const fit = useKeysFit()
+  const listener = useRef<(pageMs: number) => void>(undefined)
+  /** What the pad was struck with. */
+  const by = useRef<By>('screenMs')
+  const strike = (how: By, pageMs: number) => {
+    if (!listener.current) return
+    by.current = how
+    listener.current(pageMs)
+  }
+  return (
+    <Drop name="Timing">
+      <div className="w-80 space-y-2">
+        <button
+          type="button"
+          className="min-h-24 w-full touch-none rounded-xl border-2 border-soft bg-ground text-xl"
+          onPointerDown={({ timeStamp }) => strike('screenMs', timeStamp)}
+          onKeyDown={(event) => {
+            if (event.repeat || ['Tab', 'Escape', 'Shift'].includes(event.key)) return
+            event.preventDefault()
+            event.stopPropagation()
+            strike('lettersMs', event.timeStamp)
+          }}
+        >
+          Pad: strike it on each click, with a finger or a key
+        </button>
+        <TimingCheck
+          hear={(onNote) => {
+            listener.current = onNote
+            return () => {
+              listener.current = undefined
+            }
+          }}
+          onFound={(latencyMs) => fitKeys({ [by.current]: latencyMs })}
+        />
+        <NumberField
+          label="Milliseconds late: keys on the screen"
+          value={fit.screenMs}
+          least={-50}
+          most={500}
+          onChange={(screenMs) => fitKeys({ screenMs })}
+        />
+        <NumberField
+          label="Milliseconds late: letters"
+          value={fit.lettersMs}
+          least={-50}
+          most={500}
+          onChange={(lettersMs) => fitKeys({ lettersMs })}
+        />
+      </div>
+    </Drop>
+  )
+}

@@ -1,0 +1,39 @@
+import { useState } from 'react'
+import { Button } from '../ui/Button.tsx'
+import { LevelBar } from './LevelBar.tsx'
+import { MicrophoneCheck } from './MicrophoneCheck.tsx'
+import { closeMicrophone, connectMicrophone, type Microphone } from './microphone.ts'
+
+/** Asks for the microphone, says what became of it, shows how loud it hears, and leads to its check. */
+export const MicrophoneChoice = ({ microphone }: { readonly microphone: Microphone }) => {
+  const [checking, setChecking] = useState(false)
+  const { state, fit } = microphone
+  if (state === 'missing')
+    return <span role="status">No microphone is there. Keys, letters and MIDI work.</span>
+  if (state !== 'on')
+    return (
+      <span className="flex items-center gap-2">
+        {state === 'denied' && (
+          <span role="status">
+            The microphone was not allowed. Allow it beside the browser’s address, then ask again.
+          </span>
+        )}
+        {state === 'lost' && <span role="status">The microphone was pulled out.</span>}
+        <Button look="quiet" onClick={() => void connectMicrophone()} disabled={state === 'asking'}>
+          {state === 'denied' || state === 'lost' ? 'Ask again' : 'Microphone'}
+        </Button>
+      </span>
+    )
+  return (
+    <span className="flex flex-wrap items-center gap-2">
+      <LevelBar gate={fit.gate} />
+      <Button look={fit.checked ? 'quiet' : 'plain'} onClick={() => setChecking(true)}>
+        {fit.checked ? 'Microphone' : 'Check the microphone'}
+      </Button>
+      <Button look="quiet" onClick={closeMicrophone} aria-label="Let the microphone go">
+        Off
+      </Button>
+      <MicrophoneCheck open={checking} onOpenChange={setChecking} microphone={microphone} />
+    </span>
+  )
+}

@@ -1,0 +1,75 @@
+import { Button } from '../ui/Button.tsx'
+import { Choice } from '../ui/Choice.tsx'
+import { NumberField } from '../ui/NumberField.tsx'
+import { Drop } from '../ui/PopoverButton.tsx'
+import { chooseMidi, connectMidi, fitMidi, hearMidi, type MidiDevices } from './midi.ts'
+import { TimingCheck } from './TimingCheck.tsx'
+
+/** Asks for the browser's MIDI devices, says what there is, and lets one be chosen. */
+export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
+  const { state, names, chosen, fit } = devices
+  if (state === 'missing')
+    return <span className="text-soft">This browser has no MIDI. Keys on the screen and letters work.</span>
+  if (state !== 'on')
+    return (
+      <Button
+        look="quiet"
+        aria-label={state === 'denied' ? undefined : 'Connect MIDI'}
+        onClick={() => void connectMidi()}
+        disabled={state === 'asking'}
+      >
+        {state === 'denied' ? 'MIDI was not allowed: ask again' : 'MIDI'}
+      </Button>
+    )
+  if (names.length === 0)
+    return <span role="status">No MIDI device is plugged in; one that you plug in is heard at once.</span>
+  return (
+    <>
+      <label className="flex items-center gap-2">
+        MIDI from
+        <select
+          value={chosen}
+          onChange={(event) => chooseMidi(event.target.value)}
+          className="min-h-10 rounded-xl border border-soft bg-sheet px-2"
+        >
+          {names.map((name) => (
+            <option key={name}>{name}</option>
+          ))}
+        </select>
+      </label>
+      <Drop name="MIDI set-up">
+        <div className="w-72 space-y-2">
+          <Choice
+            label="Channel"
+            value={String(fit.channel)}
+            options={CHANNELS}
+            onChange={(channel) => fitMidi({ channel: Number(channel) })}
+          />
+          <NumberField
+            label="Half steps up (down: under 0)"
+            value={fit.transpose}
+            least={-36}
+            most={36}
+            onChange={(transpose) => fitMidi({ transpose })}
+          />
+          <NumberField
+            label="Milliseconds that its notes come late"
+            value={fit.latencyMs}
+            least={-50}
+            most={500}
+            onChange={(latencyMs) => fitMidi({ latencyMs })}
+          />
+          <TimingCheck hear={hearStrikes} onFound={(latencyMs) => fitMidi({ latencyMs })} />
+        </div>
+      </Drop>
+    </>
+  )
+}
+
+const hearStrikes = (onNote: (pageMs: number) => void) =>
+  hearMidi(({ velocity, atMs }) => velocity > 0 && onNote(atMs))
+
+const CHANNELS = [
+  { value: '0', label: 'every channel' },
+  ...Array.from({ length: 16 }, (_, at) => ({ value: String(at + 1), label: String(at + 1) })),
+]

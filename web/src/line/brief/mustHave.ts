@@ -1,0 +1,34 @@
+import { type Degree, degreeName, type WishedCell } from '@eager-contour/core'
+import type { ChoiceOption } from '../../ui/Choice.tsx'
+import type { Wish } from './briefs.ts'
+
+const NOTHING = 'nothing'
+
+/** Cells that a line can be asked for, in degrees of the chord that sounds (common practice, no source). */
+const CELLS: readonly (readonly Degree[])[] = [
+  ['3', 'R', '7'],
+  ['3', '5', '7', '9'],
+  ['5', '3', '9', 'R'],
+  ['R', '9', '3', '5'],
+]
+const nameOf = (cell: readonly Degree[]): string => cell.map(degreeName).join(' ')
+
+/** What a line may have to have, for the brief. */
+export const MUSTS: readonly ChoiceOption<string>[] = [
+  { value: NOTHING, label: NOTHING },
+  ...CELLS.map((cell) => ({
+    value: nameOf(cell),
+    label: nameOf(cell),
+    says: 'Once at least, over a chord where it fits.',
+  })),
+]
+
+/** What a wish says that the line must have. */
+export const mustOf = ({ cells }: Wish): string => {
+  const must = cells?.find((cell) => cell.must)
+  return must ? nameOf(must.degrees) : NOTHING
+}
+
+/** The cells of a wish for what was chosen. */
+export const cellsOf = (chosen: string): readonly WishedCell[] =>
+  CELLS.filter((cell) => nameOf(cell) === chosen).map((degrees) => ({ degrees, must: true }))

@@ -1,0 +1,44 @@
+import { useEffect, useRef } from 'react'
+import { post } from '../../data/outbox.ts'
+import { useAppDispatch } from '../../store/store.ts'
+import type { DeskLine } from './editorSlice.ts'
+
+const WAIT_MS = 600
+
+/** What of a line is stored. */
+const storedOf = ({ notes, stretch, title, remark = '', tags = [] }: DeskLine): string =>
+  JSON.stringify([notes, stretch, title, remark, tags])
+
+/** The same line, whether or not the one was read anew. */
+const same = (a: DeskLine, b: DeskLine): boolean => a === b || storedOf(a) === storedOf(b)
+
+/** A line as it is sent to be stored. */
+export const bodyOf = (tune: string, line: DeskLine) => ({
+  revision: line.revision,
+  tune,
+  title: line.title,
+  stretch: line.stretch,
+  notes: line.notes,
+  remark: line.remark ?? '',
+  tags: line.tags ?? [],
+})
+
+/** Keeps a line that has been kept before as it is changed, within a second. */
+export const useAutosave = (tune: string, line: DeskLine | undefined): void => {
+  const dispatch = useAppDispatch()
+  const stored = useRef<DeskLine>(undefined)
+  useEffect(() => {
+    const before = stored.current
+    stored.current = line
+    if (!line?.id || before?.id !== line.id || same(before, line)) return
+    const timer = setTimeout(() => {
+      void post(dispatch, {
+        entity: line.id!,
+        path: `lines/${line.id}`,
+        title: line.title,
+        body: bodyOf(tune, line),
+      })
+    }, WAIT_MS)
+    return () => clearTimeout(timer)
+  }, [tune, line, dispatch])
+}

@@ -1,0 +1,127 @@
+import { type Analysis, type Grid, type Instrument, keySignature } from '@eager-contour/core'
+import { useEffect, useRef, useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { Board } from '../../input/Board.tsx'
+import { MidiChoice } from '../../input/MidiChoice.tsx'
+import { useNotes } from '../../input/useNotes.ts'
+import { placeWords } from '../../notation/labels.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Segments } from '../../ui/SegmentedControl.tsx'
+import { type Entry, GRIDS, LENGTHS } from './useEntry.ts'
+
+interface EntryPanelProps {
+  readonly analysis: Analysis
+  readonly of: Instrument
+  readonly entry: Entry
+  readonly onClose: () => void
+}
+
+/** Enter on a button presses it; where one of a few was chosen it is a rest as anywhere. */
+const isForButton = ({ target }: KeyboardEvent): boolean =>
+  target instanceof Element && target.matches('button:not([role=radio]), a, summary')
+
+/** Writing by hand: on-screen keys, the computer keyboard or a MIDI device, step by step or in time. */
+export const EntryPanel = ({ analysis, of, entry, onClose }: EntryPanelProps) => {
+  const up = of.written.semitones
+  const low = of.range.comfortLow + up
+  const high = of.range.comfortHigh + up
+  const [sounding, setSounding] = useState<ReadonlySet<number>>(new Set())
+  const onNote: Entry['onNote'] = (note) => {
+    setSounding((before) => {
+      const next = new Set(before)
+      if (note.velocity > 0) next.add(note.midi)
+      else next.delete(note.midi)
+      return next
+    })
+    entry.onNote(note)
+  }
+  const { armed, setArmed, devices } = useNotes({ active: true, base: low, shift: up, onNote })
+  const panel = useRef<HTMLElement>(null)
+  // The keys are for the panel now, not for the button that opened it.
+  useEffect(() => panel.current?.focus(), [])
+  const inSteps = entry.state === 'steps'
+  // Also after a length was chosen.
+  const keys = { enabled: inSteps, preventDefault: true, enableOnFormTags: ['radio'] as const }
+  useHotkeys('enter', entry.rest, { ...keys, ignoreEventWhen: isForButton }, [entry])
+  useHotkeys('backspace', entry.back, keys, [entry])
+  const key = analysis.chart.key ?? { tonic: 'C', mode: 'major' as const }
+  const press = (midi: number, velocity: number) => onNote({ midi, velocity, atMs: performance.now() })
+  return (
+    <section
+      ref={panel}
+      tabIndex={-1}
+      aria-label="Write by hand"
+      className="border-t border-rule bg-ground px-5 py-2 outline-none"
+    >
+      <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <Segments<string>
+          label=""
+          name="Note length"
+          value={String(entry.length)}
+          options={LENGTHS.map(({ ticks, name }) => ({ value: String(ticks), label: name }))}
+          onChange={(ticks) => entry.setLength(Number(ticks))}
+        />
+        <Button onClick={entry.rest} disabled={!inSteps || entry.full}>
+          Rest
+        </Button>
+        <Button onClick={entry.back} disabled={!inSteps}>
+          Take back
+        </Button>
+        <span className="ml-auto flex items-center gap-2">
+          <label className="flex items-center gap-2">
+            in
+            <select
+              aria-label="Played in time, written in"
+              value={entry.grid}
+              onChange={(event) => entry.setGrid(event.target.value as Grid)}
+              className="min-h-10 rounded-xl border border-soft bg-sheet px-2"
+            >
+              {GRIDS.map(({ value, label }) => (
+                <option key={value} value={value}>
+                  {label}
+                </option>
+              ))}
+            </select>
+          </label>
+          <Button look={inSteps ? 'plain' : 'main'} onClick={inSteps ? entry.record : entry.stop}>
+            {inSteps ? 'Play it in' : 'Done'}
+          </Button>
+          <Button look="quiet" onClick={onClose}>
+            Close
+          </Button>
+        </span>
+      </div>
+      <Board
+        of={of}
+        low={low}
+        high={high}
+        flats={keySignature(key) <= 0}
+        sounding={sounding}
+        compact
+        onPress={(midi) => press(midi, 90)}
+        onRelease={(midi) => press(midi, 0)}
+      />
+      <div className="flex flex-wrap items-center gap-x-5">
+        <span role="status">{wordsOf(entry, analysis)}</span>
+        <label className="ml-auto flex min-h-11 items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-5 accent-ink"
+            checked={armed}
+            onChange={(event) => setArmed(event.target.checked)}
+          />
+          letters are notes (K)
+        </label>
+        <MidiChoice devices={devices} />
+      </div>
+    </section>
+  )
+}
+
+const wordsOf = ({ state, full, caret }: Entry, analysis: Analysis): string => {
+  if (state === 'counting') return 'One bar is counted in.'
+  if (state === 'recording') return 'Play. What you play is written when the stretch ends.'
+  return full
+    ? 'The stretch is full. Take a note back, or choose more bars above.'
+    : `Next note: ${placeWords(analysis, caret)}. Enter is a rest, Backspace takes back.`
+}

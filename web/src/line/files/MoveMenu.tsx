@@ -1,0 +1,79 @@
+import { type Analysis, type Line, lineElsewhere, type Stretch, type TakenBy } from '@eager-contour/core'
+import { useState } from 'react'
+import { Button } from '../../ui/Button.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Drop } from '../../ui/PopoverButton.tsx'
+import { Segments } from '../../ui/SegmentedControl.tsx'
+
+interface MoveDropProps {
+  readonly sounding: Analysis
+  readonly line: Line
+  readonly stretch: Stretch
+  readonly onMove: (line: Line, stretch: Stretch) => void
+}
+
+const BY: readonly { readonly value: TakenBy; readonly label: string }[] = [
+  { value: 'degrees', label: 'degrees' },
+  { value: 'pitches', label: 'pitches' },
+]
+const FARTHEST = 11
+
+const stepsWords = (steps: number): string =>
+  steps === 0
+    ? 'as they are'
+    : `${Math.abs(steps)} half step${Math.abs(steps) > 1 ? 's' : ''} ${steps > 0 ? 'up' : 'down'}`
+
+/** Takes the line to another place of the tune, by degrees over the chords there, or by pitches into another key. */
+export const MoveDrop = ({ sounding, line, stretch, onMove }: MoveDropProps) => {
+  const last = sounding.chart.bars.length - 1
+  const [bar, setBar] = useState(stretch.from)
+  const [by, setBy] = useState<TakenBy>('degrees')
+  const [steps, setSteps] = useState(0)
+  const chordsOf = (at: number) =>
+    sounding.spans
+      .filter((span) => span.bar === at)
+      .map(({ chord }) => chord.symbol)
+      .join(' ')
+  return (
+    <Drop name="Move it">
+      <div className="w-80">
+        <Choice
+          label="to begin in"
+          value={String(bar)}
+          options={Array.from({ length: last + 1 }, (_, at) => ({
+            value: String(at),
+            label: `bar ${at + 1}  ${chordsOf(at)}`,
+          }))}
+          onChange={(chosen) => setBar(Number(chosen))}
+        />
+        <Segments label="keeping its" value={by} options={BY} onChange={setBy} />
+        {by === 'pitches' ? (
+          <Choice
+            label="moved by"
+            value={String(steps)}
+            options={Array.from({ length: 2 * FARTHEST + 1 }, (_, at) => ({
+              value: String(FARTHEST - at),
+              label: stepsWords(FARTHEST - at),
+            }))}
+            onChange={(chosen) => setSteps(Number(chosen))}
+          />
+        ) : (
+          <p className="mt-1 text-sm text-soft">
+            Each note is to the chord there what it is to its chord here.
+          </p>
+        )}
+        <Button
+          look="main"
+          className="mt-3"
+          onClick={() => {
+            const moved = lineElsewhere(sounding, line, stretch.from, bar, by, by === 'pitches' ? steps : 0)
+            const to = Math.min(last, bar + stretch.to - stretch.from)
+            onMove(moved, { from: bar, to })
+          }}
+        >
+          Move it there
+        </Button>
+      </div>
+    </Drop>
+  )
+}

@@ -1,0 +1,88 @@
+import {
+  type Analysis,
+  type BandEvent,
+  type Instrument,
+  kitOf,
+  type Line,
+  type Stretch,
+  writeBandMidi,
+  writeMidi,
+  writeMusicXml,
+} from '@eager-contour/core'
+import { fetchFont } from '../../audio/band.ts'
+import type { Mix } from '../../audio/mixSlice.ts'
+import type { RenderWish } from '../../audio/render.ts'
+import { rendering } from '../../audio/rendering.ts'
+import { fileVoices, voicesOf } from '../../audio/sounds.ts'
+
+const save = (name: string, type: string, content: BlobPart): void => {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([content], { type }))
+  link.download = name
+  link.click()
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+}
+
+const fileName = (title: string, ending: string): string =>
+  `${
+    title
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') || 'line'
+  }.${ending}`
+
+/** The line as the player's part: written for the instrument, with what it sounds told in the file. */
+export const saveMusicXml = (
+  title: string,
+  written: Analysis,
+  line: Line,
+  stretch: Stretch,
+  instrument: Instrument,
+): void =>
+  save(
+    fileName(title, 'musicxml'),
+    'application/vnd.recordare.musicxml+xml',
+    writeMusicXml(written.chart, line, stretch, {
+      title,
+      part: instrument.name,
+      clef: instrument.clef,
+      written: instrument.written,
+    }),
+  )
+
+/** The line as it sounds. */
+export const saveMidi = (
+  title: string,
+  sounding: Analysis,
+  line: Line,
+  stretch: Stretch,
+  tempo: number,
+): void =>
+  save(fileName(title, 'mid'), 'audio/midi', writeMidi(sounding.chart, line, stretch, tempo).slice().buffer)
+
+/** Line and band as they sound. */
+export const saveBandMidi = (
+  title: string,
+  sounding: Analysis,
+  events: readonly BandEvent[],
+  stretch: Stretch,
+  mix: Mix,
+  tempo: number,
+): void => {
+  const voices = fileVoices(voicesOf(mix, kitOf(sounding.chart.feel)))
+  save(
+    fileName(`${title} with band`, 'mid'),
+    'audio/midi',
+    writeBandMidi(sounding.chart, events, stretch, voices, tempo).slice().buffer,
+  )
+}
+
+/** A recording, rendered in a worker of its own; false where the sound could not be had. */
+export const saveWav = async (title: string, wish: RenderWish): Promise<boolean> => {
+  try {
+    save(fileName(title, 'wav'), 'audio/wav', await rendering().wav(await fetchFont(), wish))
+    return true
+  } catch {
+    return false
+  }
+}

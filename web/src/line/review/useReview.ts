@@ -1,0 +1,31 @@
+import type { Analysis, Line, Review, ReviewView } from '@eager-contour/core'
+import { useEffect, useState } from 'react'
+import { bandIfReady } from '../../audio/band.ts'
+import { analysisOf, work } from '../../engine/engine.ts'
+
+/** So long a new line takes to be drawn while the band plays. */
+const AFTER_NOTES_MS = 250
+
+/** What a teacher would say of the line, a moment after it changed; the old review stays until then. */
+export const useReview = (
+  analysis: Analysis,
+  line: Line | undefined,
+  view: ReviewView,
+): { readonly review: Review; readonly line: Line } | undefined => {
+  const [reviewed, setReviewed] = useState<{ readonly review: Review; readonly line: Line }>()
+  useEffect(() => {
+    if (!line) return
+    let current = true
+    const review = () =>
+      void work()
+        .review(analysisOf(analysis), line, view)
+        .then((found) => current && setReviewed({ review: found, line }))
+    // While the band plays, the notes come first.
+    const timer = setTimeout(review, bandIfReady()?.position() === undefined ? 0 : AFTER_NOTES_MS)
+    return () => {
+      current = false
+      clearTimeout(timer)
+    }
+  }, [analysis, line, view])
+  return line && reviewed
+}

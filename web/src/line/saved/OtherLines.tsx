@@ -1,0 +1,95 @@
+import type { Line, Stretch } from '@eager-contour/core'
+import { Button } from '../../ui/Button.tsx'
+import type { OtherLine } from '../editor/useEditor.ts'
+
+interface OtherLinesProps {
+  readonly others: readonly OtherLine[]
+  /** Which stands on the desk now. */
+  readonly current: number | undefined
+  readonly stretch: Stretch
+  /** Ticks at which each bar of the stretch begins, and the last ends. */
+  readonly starts: readonly number[]
+  readonly onChoose: (other: OtherLine) => void
+  /** Takes one bar (counted from 0) from another line. */
+  readonly onTakeBar: (other: OtherLine, bar: number) => void
+  readonly onClose: () => void
+}
+
+const WIDTH = 150
+const HEIGHT = 44
+
+/** Lines beside each other as small contours, each with its score: one is put on the desk whole, or bar by bar. */
+export const OtherLines = ({
+  others,
+  current,
+  stretch,
+  starts,
+  onChoose,
+  onTakeBar,
+  onClose,
+}: OtherLinesProps) => {
+  const [start, end] = [starts[0]!, starts.at(-1)!]
+  const heights = others.flatMap(({ line }) => line.notes.map(({ midi }) => midi))
+  const [low, high] = [Math.min(...heights), Math.max(...heights)]
+  return (
+    <section aria-label="Lines beside each other" className="border-b border-rule pb-2">
+      <ol className="flex flex-wrap gap-2">
+        {others.map((other, at) => (
+          <li key={nameOf(other.line)}>
+            <button
+              type="button"
+              aria-pressed={at === current}
+              onClick={() => onChoose(other)}
+              className="block rounded-xl border border-rule px-2 pt-1 aria-pressed:border-2 aria-pressed:border-ink"
+            >
+              <span className="flex justify-between text-sm">
+                <span className="font-semibold">Line {at + 1}</span>
+                <span className="text-soft">{Math.round(other.score)} of 100</span>
+              </span>
+              <svg width={WIDTH} height={HEIGHT} aria-hidden="true">
+                {pathsOf(other.line, start, end, low, high).map((d) => (
+                  <path key={d} d={d} fill="none" stroke="var(--ink)" strokeWidth={1.6} />
+                ))}
+              </svg>
+            </button>
+            <div className="flex" role="group" aria-label={`Bars of line ${at + 1}`}>
+              {starts.slice(0, -1).map((tick, bar) => (
+                <button
+                  key={tick}
+                  type="button"
+                  aria-label={`Take bar ${stretch.from + bar + 1} of line ${at + 1}`}
+                  onClick={() => onTakeBar(other, bar)}
+                  className="min-h-7 grow rounded text-sm text-soft hover:bg-chosen"
+                >
+                  {stretch.from + bar + 1}
+                </button>
+              ))}
+            </div>
+          </li>
+        ))}
+        <li className="self-center">
+          <Button look="quiet" onClick={onClose}>
+            Put them away
+          </Button>
+        </li>
+      </ol>
+    </section>
+  )
+}
+
+const nameOf = (line: Line): string => line.notes.map(({ start, midi }) => `${start}:${midi}`).join(' ')
+
+/** A line as small strokes, a new one after each rest. */
+const pathsOf = (line: Line, start: number, end: number, low: number, high: number): readonly string[] => {
+  const x = (tick: number) => 4 + ((tick - start) / (end - start)) * (WIDTH - 8)
+  const y = (midi: number) => 4 + ((high - midi) / Math.max(1, high - low)) * (HEIGHT - 8)
+  const paths: string[] = []
+  line.notes.forEach((note, at) => {
+    const before = line.notes[at - 1]
+    const joined = before !== undefined && before.start + before.duration >= note.start
+    const point = `${x(note.start).toFixed(1)},${y(note.midi).toFixed(1)}`
+    if (joined) paths[paths.length - 1] += ` L${point}`
+    else paths.push(`M${point} h1`)
+  })
+  return paths
+}

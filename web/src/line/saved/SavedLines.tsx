@@ -1,0 +1,85 @@
+import type { LineAnswer } from '@eager-contour/contract'
+import { useState } from 'react'
+import { barsText } from '../../tune/useTune.ts'
+import { Button } from '../../ui/Button.tsx'
+import type { DeskLine } from '../editor/editorSlice.ts'
+
+interface KeptLinesProps {
+  readonly lines: readonly LineAnswer[]
+  readonly current: string | undefined
+  readonly onOpen: (line: DeskLine) => void
+  readonly onRemove: (line: LineAnswer) => void
+}
+
+/** More lines than this and there is a field to search them. */
+const FEW = 3
+/** So many are listed at once; the search finds the others. */
+const LISTED = 40
+
+const holds = (line: LineAnswer, words: string): boolean => {
+  const text = [line.title, line.remark, ...line.tags, barsText(line.stretch)].join(' ').toLowerCase()
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word))
+}
+
+/** The lines kept for this tune, with a search over titles, words, tags and bars. */
+export const KeptLines = ({ lines, current, onOpen, onRemove }: KeptLinesProps) => {
+  const [words, setWords] = useState('')
+  const found = lines.filter((line) => holds(line, words.trim()))
+  return (
+    <section aria-labelledby="kept">
+      <h2 id="kept" className="mb-1 text-xl">
+        Kept lines
+      </h2>
+      {lines.length === 0 && <p className="text-soft">None yet. Keep one that you like.</p>}
+      {lines.length > FEW && (
+        <input
+          type="search"
+          aria-label="Search the kept lines"
+          placeholder={`Search ${lines.length} lines`}
+          value={words}
+          onChange={(event) => setWords(event.target.value)}
+          className="mb-1 min-h-10 w-full rounded-full border border-soft bg-sheet px-3"
+        />
+      )}
+      {words !== '' && found.length === 0 && <p className="text-soft">No line has these words.</p>}
+      <ul>
+        {found.slice(0, LISTED).map((line) => (
+          <li key={line.id} className="flex items-start border-t border-rule">
+            <button
+              type="button"
+              className="grow py-2 text-left"
+              aria-pressed={line.id === current}
+              onClick={() => onOpen(deskLineOf(line))}
+            >
+              <span className={line.id === current ? 'font-bold' : ''}>{line.title}</span>
+              <span className="block text-sm text-soft">
+                {[barsText(line.stretch), ...line.tags].join(' · ')}
+              </span>
+            </button>
+            <Button look="quiet" aria-label={`Put away: ${line.title}`} onClick={() => onRemove(line)}>
+              ×
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {found.length > LISTED && (
+        <p className="text-soft">And {found.length - LISTED} more: search to find one.</p>
+      )}
+    </section>
+  )
+}
+
+/** A kept line as it is put on the desk. */
+const deskLineOf = (line: LineAnswer): DeskLine => ({
+  id: line.id,
+  revision: line.revision,
+  title: line.title,
+  remark: line.remark,
+  tags: line.tags,
+  stretch: line.stretch,
+  notes: line.notes,
+  seed: 0,
+})

@@ -1,0 +1,91 @@
+import { type Role, roleName } from '@eager-contour/core'
+import { Dialog } from 'radix-ui'
+import { RoleMark } from '../../notation/marks.tsx'
+import { Button } from '../../ui/Button.tsx'
+import { NOTE_TOOLS } from '../notes/noteEdits.ts'
+
+const ROLES: readonly Role[] = [
+  'guide',
+  'chord',
+  'scale',
+  'tension',
+  'approach',
+  'enclosure',
+  'delay',
+  'anticipation',
+  'outside',
+]
+const SAYS: Readonly<Partial<Record<Role, string>>> = {
+  scale: 'scale, passing and neighbour notes',
+  approach: 'approach note, leaning to its target',
+  enclosure: 'enclosure; its bracket closes on the target',
+  outside: 'outside note, with a thread to the note that brings it home',
+}
+const KEYS: readonly (readonly [string, string])[] = [
+  ['Space', 'play and stop'],
+  ['[ and ]', 'slower and faster'],
+  ['Shift + arrows', 'set the stretch'],
+  ['arrows on a note', 'the note before and after'],
+  ['Shift + arrows on a note', 'choose several'],
+  ['Ctrl + A on a note', 'choose all'],
+  ['X', 'lock and unlock'],
+  ...NOTE_TOOLS.map(({ name, shown }): readonly [string, string] => [
+    shown,
+    name.charAt(0).toLowerCase() + name.slice(1),
+  ]),
+  ['K', 'writing by hand: letters are notes'],
+  ['Enter and Backspace', 'writing by hand: a rest, take back'],
+  ['Z and Shift + Z', 'back and forward'],
+  ['?', 'this page'],
+]
+
+/** What the marks mean, and the keys. */
+export const Legend = ({
+  open,
+  onOpenChange,
+}: {
+  readonly open: boolean
+  readonly onOpenChange: (open: boolean) => void
+}) => (
+  <Dialog.Root open={open} onOpenChange={onOpenChange}>
+    <Dialog.Portal>
+      <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
+      <Dialog.Content
+        aria-describedby={undefined}
+        className="fixed top-1/2 left-1/2 grid max-h-[90vh] w-[min(48rem,94vw)] -translate-x-1/2 -translate-y-1/2 gap-8 overflow-auto rounded-2xl bg-sheet p-6 sm:grid-cols-2"
+      >
+        <div>
+          <Dialog.Title className="mb-3 text-2xl">Marks</Dialog.Title>
+          <ul>
+            {ROLES.map((role) => (
+              <li key={role} className="flex items-center gap-3 py-1">
+                <svg className="shrink-0" width={30} height={30} viewBox="-15 -15 30 30" aria-hidden="true">
+                  <RoleMark role={role} lean={1} />
+                </svg>
+                {SAYS[role] ?? roleName(role)}
+              </li>
+            ))}
+          </ul>
+          <p className="mt-3 text-soft">
+            Broad ledges are guide tones, narrow ones the other chord tones; dotted lines are the other notes
+            of the scale.
+          </p>
+        </div>
+        <div>
+          <h2 className="mb-3 text-2xl">Keys</h2>
+          <dl className="mb-5">
+            {KEYS.map(([key, does]) => (
+              <div key={key} className="flex justify-between gap-4 py-1">
+                <dt className="font-semibold">{key}</dt>
+                <dd>{does}</dd>
+              </div>
+            ))}
+          </dl>
+          <Dialog.Close asChild>
+            <Button>Close</Button>
+          </Dialog.Close>
+        </div>
+      </Dialog.Content>
+    </Dialog.Portal>
+  </Dialog.Root>
+)

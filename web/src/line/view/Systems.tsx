@@ -1,0 +1,245 @@
+import {
+  type Analysis,
+  type ChordSpan,
+  type Key,
+  keyRegions,
+  type Line,
+  type Score,
+  type Stretch,
+  scoreOf,
+  withSigns,
+} from '@eager-contour/core'
+import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { flushSync } from 'react-dom'
+import { useClock } from '../../audio/clock.ts'
+import { layoutSystems, type SystemLayout } from '../../notation/layout.ts'
+import { Staff } from '../../notation/staff/Staff.tsx'
+import { Terrain, type TerrainProps } from '../../notation/terrain/Terrain.tsx'
+import type { View } from '../../notation/useView.ts'
+import { useSettings } from '../../settings/settings.ts'
+import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
+import { useInView } from '../../ui/useInView.ts'
+
+interface SystemsProps extends Omit<TerrainProps, 'layout' | 'low' | 'high' | 'threads'> {
+  readonly stretch: Stretch
+  readonly view: View
+}
+
+/** Half steps shown above and below the line. */
+const MARGIN = 2
+const STEP = 3
+const LEAST_RANGE = 19
+
+/** The line in systems: terrain above staff, with one position moving over both. */
+export const Systems = memo((props: SystemsProps) => {
+  const { analysis, line, stretch, view } = props
+  const host = useRef<HTMLDivElement>(null)
+  const [width, setWidth] = useState(0)
+  useLayoutEffect(() => {
+    const observer = new ResizeObserver(([entry]) => setWidth(Math.floor(entry!.contentRect.width)))
+    observer.observe(host.current!)
+    return () => observer.disconnect()
+  }, [])
+  const score = useMemo(() => scoreOf(analysis.chart, line, stretch), [analysis, line, stretch])
+  const { outline, contour } = props
+  const other = useMemo(
+    () => outline && scoreOf(analysis.chart, outline, stretch),
+    [analysis, outline, stretch],
+  )
+  const systems = useMemo(
+    () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score.signature, view.zoom)),
+    [analysis, stretch, width, score.signature, view.zoom],
+  )
+  const { low, high } = useMemo(() => heights(line, outline, contour), [line, outline, contour])
+  return (
+    <div ref={host} className="min-w-0">
+      {systems.map((layout, turn) => (
+        <System
+          key={layout.from}
+          {...props}
+          layout={layout}
+          low={low}
+          high={high}
+          score={score}
+          other={other}
+          turn={turn}
+        />
+      ))}
+    </div>
+  )
+})
+
+interface SystemProps extends SystemsProps {
+  readonly layout: SystemLayout
+  readonly low: number
+  readonly high: number
+  readonly score: Score
+  readonly other: Score | undefined
+  /** Systems after the first follow one by one. */
+  readonly turn: number
+}
+
+/** What a system takes beside its terrain when it is not drawn: heading, chords, staff, degrees. */
+const AROUND = 240
+const AROUND_FAR = 40
+
+/** One row of bars; drawn only in the window or near it. */
+const System = (now: SystemProps) => {
+  const props = { ...now, ...useWritten(now) }
+  const { analysis, layout, low, high, view } = props
+  const host = useRef<HTMLDivElement>(null)
+  const inView = useInView(host)
+  const least = (high - low + 1) * layout.halfStep + (layout.far ? AROUND_FAR : AROUND)
+  return (
+    <div
+      ref={host}
+      className={layout.far ? 'relative mb-2' : 'relative mb-6'}
+      style={inView ? undefined : { height: least }}
+    >
+      {inView && (
+        <>
+          <Heading analysis={analysis} layout={layout} keys={view.keys} />
+          <Terrain {...props} threads={view.threads} />
+          {view.staff && !layout.far && <Staff {...props} />}
+        </>
+      )}
+      <Cursor layout={layout} />
+    </div>
+  )
+}
+
+type Written = Pick<
+  SystemProps,
+  'analysis' | 'line' | 'explanation' | 'layout' | 'low' | 'high' | 'score' | 'other'
+>
+
+/**
+ * What is written, as the system shows it: the first at once, each other one in a task of its own, so that no task is long
+ * when a whole line comes while the band plays.
+ */
+const useWritten = ({ turn, ...props }: SystemProps): Written => {
+  const { analysis, line, explanation, layout, low, high, score, other } = props
+  const written = useMemo(
+    () => ({ analysis, line, explanation, layout, low, high, score, other }),
+    [analysis, line, explanation, layout, low, high, score, other],
+  )
+  const [shown, setShown] = useState<Written>(written)
+  useEffect(() => {
+    if (turn === 0) return
+    const timer = setTimeout(() => flushSync(() => setShown(written)))
+    return () => clearTimeout(timer)
+  }, [written, turn])
+  return turn === 0 ? written : shown
+}
+
+/** From far, chords that would lie over the one before are left to the form strip. */
+const LEAST_ROOM = 34
+const withRoom = (spans: readonly ChordSpan[], layout: SystemLayout): readonly ChordSpan[] => {
+  if (!layout.far) return spans
+  const shown: ChordSpan[] = []
+  for (const span of spans) {
+    const before = shown.at(-1)
+    if (!before || layout.xOf(span.start) - layout.xOf(before.start) >= LEAST_ROOM) shown.push(span)
+  }
+  return shown
+}
+
+const keyWords = ({ tonic, mode }: Key): string => `${withSigns(tonic)} ${mode}`
+
+interface HeadingProps {
+  readonly analysis: Analysis
+  readonly layout: SystemLayout
+  readonly keys: boolean
+}
+
+/** Over the terrain: bands of the keys, and each chord with its numeral. */
+const Heading = memo(({ analysis, layout, keys }: HeadingProps) => {
+  const { chordStyle } = useSettings()
+  const inside = (tick: number) => tick >= layout.start && tick < layout.end
+  const edge = (tick: number) => layout.xOf(tick) - (layout.far ? 7 : 26)
+  return (
+    <div style={{ width: layout.width }}>
+      {keys && (
+        <div className="relative h-6" data-testid="key-bands">
+          {keyRegions(analysis).map(({ key, from, to }) => {
+            const [start, end] = [analysis.spans[from]!.start, analysis.spans[to]!.end]
+            if (start >= layout.end || end <= layout.start) return null
+            const left = edge(Math.max(start, layout.start))
+            const right = end >= layout.end ? layout.width - 4 : edge(end) - 4
+            return (
+              <span
+                key={from}
+                className="absolute bottom-0 overflow-hidden border-b-4 border-ledge-guide text-sm whitespace-nowrap text-soft"
+                style={{ left, width: Math.max(0, right - left) }}
+              >
+                {keyWords(key)}
+              </span>
+            )
+          })}
+        </div>
+      )}
+      <div className={`relative ${layout.far ? 'h-6' : 'h-9'}`}>
+        {withRoom(
+          analysis.spans.filter((span) => inside(span.start)),
+          layout,
+        ).map((span) => (
+          <span
+            key={span.index}
+            className="absolute bottom-1 flex items-baseline gap-2"
+            style={{ left: layout.xOf(span.start) - (layout.far ? 6 : 22) }}
+          >
+            <ChordSymbol
+              chord={span.chord}
+              style={chordStyle}
+              className={layout.far ? 'text-sm' : 'text-2xl'}
+            />
+            {!layout.far && (
+              <span className="text-soft">{withSigns(analysis.readings[span.index]!.numeral)}</span>
+            )}
+          </span>
+        ))}
+      </div>
+    </div>
+  )
+})
+
+/** What is shown before there is a note. */
+const EMPTY = { low: 60, high: 82 } as const
+
+const heights = (
+  line: Line,
+  outline: Line | undefined,
+  contour: TerrainProps['contour'],
+): { low: number; high: number } => {
+  const pitches = [...line.notes, ...(outline?.notes ?? []), ...contour].map(({ midi }) => midi)
+  if (pitches.length === 0) return EMPTY
+  // In steps, so that the ground stays where it is while a note is moved.
+  const low = Math.floor((Math.min(...pitches) - MARGIN) / STEP) * STEP
+  const high = Math.ceil((Math.max(...pitches) + MARGIN) / STEP) * STEP
+  const missing = Math.max(0, LEAST_RANGE - (high - low))
+  return { low: low - Math.floor(missing / 2), high: high + Math.ceil(missing / 2) }
+}
+
+const Cursor = ({ layout }: { readonly layout: SystemLayout }) => {
+  const mark = useRef<HTMLDivElement>(null)
+  const shown = useRef(false)
+  useClock(
+    useCallback(
+      (tick) => {
+        if (!mark.current) return
+        const here = tick !== undefined && tick >= layout.start && tick < layout.end
+        if (here !== shown.current) mark.current.style.display = here ? 'block' : 'none'
+        shown.current = here
+        if (here) mark.current.style.transform = `translateX(${layout.xOf(tick)}px)`
+      },
+      [layout],
+    ),
+  )
+  return (
+    <div
+      ref={mark}
+      data-testid="line-cursor"
+      className="pointer-events-none absolute inset-y-0 left-0 hidden w-0.5 bg-madder will-change-transform"
+    />
+  )
+}

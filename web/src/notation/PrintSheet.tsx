@@ -1,0 +1,101 @@
+import {
+  type Analysis,
+  type Explanation,
+  explainLine,
+  type Line,
+  type Stretch,
+  scoreOf,
+  withSigns,
+} from '@eager-contour/core'
+import { useEffect, useMemo, useState } from 'react'
+import { createPortal, flushSync } from 'react-dom'
+import { useSettings } from '../settings/settings.ts'
+import { layoutSystems } from './layout.ts'
+import { Staff } from './staff/Staff.tsx'
+import type { View } from './useView.ts'
+
+interface PrintSheetProps {
+  readonly title: string
+  readonly tune: string
+  readonly remark: string
+  readonly analysis: Analysis
+  readonly line: Line
+  /** Made when it is printed where it is left out. */
+  readonly explanation?: Explanation
+  readonly stretch: Stretch
+  readonly view: View
+}
+
+/** Pixels across the sheet, four bars of them, and how much smaller it is printed: A4 and letter hold it inside their margins. */
+const PAGE = 860
+const SMALLER = 0.79
+
+/** The line on paper, made when the browser prints: title, chords, notes, degrees where they are shown; no system is cut. */
+export const PrintSheet = (props: PrintSheetProps) => {
+  const [printing, setPrinting] = useState(false)
+  useEffect(() => {
+    const before = () => flushSync(() => setPrinting(true))
+    const after = () => setPrinting(false)
+    addEventListener('beforeprint', before)
+    addEventListener('afterprint', after)
+    return () => {
+      removeEventListener('beforeprint', before)
+      removeEventListener('afterprint', after)
+    }
+  }, [])
+  return printing ? createPortal(<Sheet {...props} />, document.body) : null
+}
+
+const Sheet = ({
+  title,
+  tune,
+  remark,
+  analysis,
+  line,
+  explanation: known,
+  stretch,
+  view,
+}: PrintSheetProps) => {
+  const { of } = useSettings()
+  const explanation = useMemo(() => known ?? explainLine(analysis, line), [known, analysis, line])
+  const { chart } = analysis
+  const score = useMemo(() => scoreOf(chart, line, stretch), [chart, line, stretch])
+  const systems = useMemo(
+    () => layoutSystems(chart, stretch, PAGE, score.signature),
+    [chart, stretch, score.signature],
+  )
+  const facts = [
+    chart.key && `${withSigns(chart.key.tonic)} ${chart.key.mode}`,
+    `${chart.tempo} bpm, ${chart.feel}`,
+    `bars ${stretch.from + 1} to ${stretch.to + 1}`,
+    `for ${of.name}`,
+  ]
+  return (
+    <div
+      className="print-sheet bg-sheet text-ink"
+      data-testid="print-sheet"
+      style={{ width: PAGE, zoom: SMALLER }}
+    >
+      <header className="mb-4 flex items-baseline justify-between gap-6">
+        <h1 className="text-3xl">{title}</h1>
+        <span className="text-right">
+          {[title === tune ? '' : tune, ...facts].filter(Boolean).join(' · ')}
+        </span>
+      </header>
+      {remark !== '' && <p className="mb-3">{remark}</p>}
+      {systems.map((layout) => (
+        <div key={layout.from} className="print-system mb-5">
+          <Staff
+            analysis={analysis}
+            score={score}
+            line={line}
+            explanation={explanation}
+            layout={layout}
+            view={{ degrees: view.degrees, roles: false }}
+            atOnce
+          />
+        </div>
+      ))}
+    </div>
+  )
+}

@@ -1,0 +1,198 @@
+import {
+  type Analysis,
+  degreeName,
+  type Explanation,
+  type Line,
+  type NoteReading,
+  type Score,
+} from '@eager-contour/core'
+import { useEffect, useLayoutEffect, useRef } from 'react'
+import { useSettings } from '../../settings/settings.ts'
+import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
+import type { SystemLayout } from '../layout.ts'
+import { ROLE_COLOURS, RoleMark } from '../marks.tsx'
+import { isIn, type Selection } from '../useSelection.ts'
+
+interface StaffProps {
+  readonly analysis: Analysis
+  readonly score: Score
+  /** Another line, shown in outline where it differs. */
+  readonly other?: Score | undefined
+  readonly outline?: Line | undefined
+  readonly line: Line
+  readonly explanation: Explanation
+  readonly layout: SystemLayout
+  readonly view: { readonly degrees: boolean; readonly roles: boolean }
+  readonly selection?: Selection
+  readonly hovered?: number | undefined
+  readonly onHover?: (index: number | undefined) => void
+  /** Drawn before anything else happens: for paper. */
+  readonly atOnce?: boolean
+}
+
+type Drawing = Pick<typeof import('./staffDrawing.ts'), 'paintingStaff' | 'drawStaff'>
+
+/** The engraver, once it is there: then staves are drawn at once. */
+let drawing: Drawing | undefined
+const loadDrawing = async (): Promise<Drawing> => {
+  const { paintingStaff, drawStaff } = await import('./staffDrawing.ts')
+  await document.fonts.ready
+  drawing = { paintingStaff, drawStaff }
+  return drawing
+}
+
+const leansDown = (line: Line, { index, target }: NoteReading): boolean =>
+  target !== undefined && line.notes[target]!.midi < line.notes[index]!.midi
+
+/** The bars of a system as text: what has not changed is not drawn anew. */
+const barsKey = (score: Score | undefined, layout: SystemLayout): string =>
+  JSON.stringify(score?.bars.filter(({ number }) => number >= layout.from && number <= layout.to))
+
+/** Takes steps one by one, each a task of its own, so that nothing else waits long; gives what stops it. */
+const inSteps = <T,>(steps: Generator<void, T, void>, done: (value: T) => void): (() => void) => {
+  let going = true
+  const go = () => {
+    if (!going) return
+    const step = steps.next()
+    if (step.done) done(step.value)
+    else setTimeout(go)
+  }
+  setTimeout(go)
+  return () => {
+    going = false
+  }
+}
+
+/** The line in notes under the terrain, beat for beat, with each note's degree and role beneath. */
+export const Staff = ({
+  analysis,
+  score,
+  other,
+  outline,
+  line,
+  explanation,
+  layout,
+  view,
+  selection,
+  hovered,
+  onHover,
+  atOnce = false,
+}: StaffProps) => {
+  const { of, chordStyle } = useSettings()
+  const host = useRef<HTMLDivElement>(null)
+  const ghost = useRef<HTMLDivElement>(null)
+  const drawn = useRef<ReadonlyMap<number, SVGElement>>(new Map())
+  const key = barsKey(score, layout)
+  const now = useRef(score)
+  now.current = score
+  const light = useRef<() => void>(() => undefined)
+  light.current = () => {
+    for (const [index, element] of drawn.current)
+      element.classList.toggle(
+        'lit',
+        index === hovered || (selection !== undefined && isIn(selection, index)),
+      )
+  }
+  useLayoutEffect(() => {
+    let stop = () => {}
+    let current = true
+    void key
+    const show = (elements: ReadonlyMap<number, SVGElement>) => {
+      drawn.current = elements
+      for (const [index, element] of elements) element.setAttribute('data-staff-note', String(index))
+      light.current()
+    }
+    const draw = ({ paintingStaff, drawStaff }: Drawing) => {
+      if (!current || !host.current) return
+      const staff = [host.current, now.current, layout, { clef: of.clef, colour: 'currentColor' }] as const
+      if (atOnce) show(drawStaff(...staff))
+      else stop = inSteps(paintingStaff(...staff), show)
+    }
+    if (drawing) draw(drawing)
+    else void loadDrawing().then(draw)
+    return () => {
+      current = false
+      stop()
+    }
+  }, [key, layout, of.clef, atOnce])
+  useLayoutEffect(() => {
+    if (!ghost.current) return
+    if (!other || !drawing || barsKey(other, layout) === key) {
+      ghost.current.style.display = 'none'
+      return
+    }
+    const here = new Set(line.notes.map(({ start, midi }) => `${start} ${midi}`))
+    ghost.current.style.display = ''
+    const notes = drawing.drawStaff(ghost.current, other, layout, {
+      clef: of.clef,
+      colour: 'var(--madder)',
+      notesOnly: true,
+    })
+    for (const [index, element] of notes) {
+      const note = outline?.notes[index]
+      const known = note !== undefined && here.has(`${note.start} ${note.midi}`)
+      element.style.display = known ? 'none' : ''
+      element.toggleAttribute('data-staff-outline', !known)
+    }
+  }, [other, outline, key, layout, of.clef, line])
+  useEffect(() => {
+    void [selection, hovered]
+    light.current()
+  }, [selection, hovered])
+  const bars = score.bars.filter(({ number }) => number >= layout.from && number <= layout.to)
+  const notes = explanation.notes.filter(
+    ({ index }) => line.notes[index]!.start >= layout.start && line.notes[index]!.start < layout.end,
+  )
+  return (
+    <div className="relative" style={{ width: layout.width }}>
+      <div className="relative h-8">
+        {bars.flatMap((bar) =>
+          bar.chords.map((cell) => (
+            <span
+              key={cell.index}
+              className="absolute bottom-0 text-xl"
+              style={{ left: layout.xOf(bar.start + cell.start) - 7 }}
+            >
+              <ChordSymbol chord={analysis.spans[cell.index]!.chord} style={chordStyle} />
+            </span>
+          )),
+        )}
+      </div>
+      <div className="relative">
+        <div ref={host} className="staff text-ink" data-testid="staff" aria-hidden="true" />
+        <div ref={ghost} className="staff staff-outline absolute inset-0" aria-hidden="true" />
+      </div>
+      {(view.degrees || view.roles) && (
+        <svg width={layout.width} height={view.roles ? 38 : 22} className="block" aria-hidden="true">
+          {notes.map((reading) => (
+            <g
+              key={reading.index}
+              transform={`translate(${layout.xOf(line.notes[reading.index]!.start)} 0)`}
+              onPointerEnter={() => onHover?.(reading.index)}
+              onPointerLeave={() => onHover?.(undefined)}
+            >
+              {view.degrees && (
+                <text
+                  data-testid="degree"
+                  y={15}
+                  fontSize={13.5}
+                  fontWeight={reading.role === 'guide' ? 800 : 600}
+                  textAnchor="middle"
+                  fill={ROLE_COLOURS[reading.role]}
+                  textDecoration={reading.index === hovered ? 'underline' : ''}
+                >
+                  {degreeName(reading.degree)}
+                </text>
+              )}
+              {view.roles && (
+                <g transform={`translate(0 ${view.degrees ? 29 : 12}) scale(0.72)`}>
+                  <RoleMark role={reading.role} lean={leansDown(line, reading) ? -1 : 1} />
+                </g>
+              )}
+            </g>
+          ))}
+        </svg>
+      )}
+    </div>
+  )
+}

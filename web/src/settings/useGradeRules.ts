@@ -1,0 +1,17 @@
+import type { SettingsAnswer } from '@eager-contour/contract'
+import { GRADE_RULES, type GradeRules } from '@eager-contour/core'
+import { useMemo } from 'react'
+import { useSettings } from './settings.ts'
+import { useSaveSettings } from './useSaveSettings.ts'
+
+type Own = SettingsAnswer['grading']
+
+/** How runs are graded: the ladder's rules, and what the player has set otherwise. */
+export const useGradeRules = (): readonly [GradeRules, (part: Own | undefined) => void] => {
+  const { grading } = useSettings()
+  const save = useSaveSettings()
+  return [
+    useMemo(() => ({ ...GRADE_RULES, ...grading }), [grading]),
+    (part) => save({ grading: part ? { ...grading, ...part } : {} }),
+  ]
+}

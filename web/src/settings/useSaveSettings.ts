@@ -1,0 +1,17 @@
+import type { SettingsAnswer } from '@eager-contour/contract'
+import { api, useApiDispatch } from '../data/api.ts'
+import { post } from '../data/outbox.ts'
+import { useAppDispatch } from '../store/store.ts'
+import { useSettings } from './settings.ts'
+
+/** Changes settings: counts at once, is kept in the browser, and goes to the server. */
+export const useSaveSettings = (): ((change: Partial<SettingsAnswer>) => void) => {
+  const dispatch = useAppDispatch()
+  const patch = useApiDispatch()
+  const { of: _of, known: _known, ...settings } = useSettings()
+  return (change) => {
+    const next = { ...settings, ...change }
+    patch(api.util.upsertQueryData('settings', undefined, next))
+    void post(dispatch, { entity: 'settings', path: 'settings', title: 'Setup', body: next })
+  }
+}

@@ -1,0 +1,84 @@
+import { INSTRUMENTS } from '@eager-contour/core'
+import { useSettings } from '../settings/settings.ts'
+import { useSaveSettings } from '../settings/useSaveSettings.ts'
+import { NumberField } from '../ui/NumberField.tsx'
+import { Segments } from '../ui/SegmentedControl.tsx'
+import { GradingSetup } from './GradingSetup.tsx'
+
+/** Instrument, names and look. Each choice counts at once. */
+export const SetupPlace = () => {
+  const settings = useSettings()
+  const choose = useSaveSettings()
+  return (
+    <div className="mx-auto w-full max-w-4xl space-y-7 px-5 py-4">
+      <h1 className="text-4xl">Setup</h1>
+      <div>
+        <label htmlFor="instrument" className="mb-1 block text-soft">
+          Instrument: everything is shown as it reads, and fits its range
+        </label>
+        <select
+          id="instrument"
+          value={settings.instrument}
+          onChange={(event) => choose({ instrument: event.target.value })}
+          className="min-h-11 rounded-xl border border-soft bg-sheet px-3 text-lg"
+        >
+          {INSTRUMENTS.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </div>
+      <Segments
+        label="Look"
+        value={settings.look}
+        onChange={(look) => choose({ look })}
+        options={[
+          { value: 'day', label: 'day' },
+          { value: 'night', label: 'night' },
+          { value: 'system', label: 'as the system' },
+        ]}
+      />
+      <Segments
+        label="Chord symbols"
+        value={settings.chordStyle}
+        onChange={(chordStyle) => choose({ chordStyle })}
+        options={[
+          { value: 'letters', label: 'Cmaj7 Cm7♭5 Cdim7' },
+          { value: 'signs', label: 'CΔ7 Cø7 C°7' },
+          { value: 'short', label: 'CM7 C-7 Co7' },
+        ]}
+      />
+      <Segments
+        label="Scales are named first by"
+        value={settings.scaleNames}
+        onChange={(scaleNames) => choose({ scaleNames })}
+        options={[
+          { value: 'mode', label: 'mode: E♭ Dorian' },
+          { value: 'parent', label: 'parent key: D♭ major from E♭' },
+        ]}
+      />
+      <Segments
+        label="Notes are spelled"
+        value={settings.spelling}
+        onChange={(spelling) => choose({ spelling })}
+        options={[
+          { value: 'exact', label: 'exactly: the ♭9 of A♭7 is B𝄫' },
+          { value: 'simple', label: 'simply: the ♭9 of A♭7 is A' },
+        ]}
+      />
+      <GradingSetup />
+      <NumberField
+        label="A pause is proposed after so many minutes of playing (0: never)"
+        value={settings.restMinutes}
+        least={0}
+        most={120}
+        onChange={(restMinutes) => choose({ restMinutes })}
+      />
+      <p className="max-w-prose text-soft">
+        Keep headphones and amplifiers low: long playing above about 85 dB(A) harms hearing. Pause every half
+        hour, and stop when something hurts.
+      </p>
+    </div>
+  )
+}

@@ -1,0 +1,206 @@
+import {
+  type Analysis,
+  type ChordStyle,
+  type Exercise,
+  type Judged,
+  msToTicks,
+  type NoteVerdict,
+  withSigns,
+} from '@eager-contour/core'
+import { chordText } from '../../ui/ChordSymbol.tsx'
+import { VERDICT_COLOURS } from '../../ui/verdicts.ts'
+import { useCursor } from './useCursor.ts'
+
+const WIDTH = 1200
+/** Between two notes, for the name of the first. */
+const ROOM_FOR_NAME = 34
+const TOP = 54
+const BOTTOM = 32
+
+interface TrailProps {
+  readonly analysis: Analysis
+  readonly exercise: Exercise
+  readonly judged: readonly Judged[]
+  readonly position: () => number | undefined
+  readonly weakestBar: number | undefined
+  readonly style: ChordStyle
+  readonly showNames: boolean
+  readonly height: number
+}
+
+/** The notes asked for as a trail over the bars; each is filled in by its verdict as it comes. */
+export const Trail = ({
+  analysis,
+  exercise,
+  judged,
+  position,
+  weakestBar,
+  style,
+  showNames,
+  height: HEIGHT,
+}: TrailProps) => {
+  const { from, to } = exercise.spec.stretch
+  const bars = to - from + 1
+  const pitches = exercise.expected.map(({ midi }) => midi)
+  const low = Math.min(...pitches)
+  const high = Math.max(...pitches, low + 8)
+  const x = (tick: number) => 8 + (tick / exercise.length) * (WIDTH - 16) + 14
+  const y = (midi: number) => TOP + ((high - midi) / (high - low)) * (HEIGHT - TOP - BOTTOM - 14) + 7
+  const cursor = useCursor(position, x, exercise.length)
+  const gaps = exercise.expected.slice(1).map((note, at) => x(note.start) - x(exercise.expected[at]!.start))
+  const named = showNames && Math.min(...gaps, WIDTH) >= ROOM_FOR_NAME
+  /** Beside the note; where the next is near, on the side that the line does not go to. */
+  const nameAt = (index: number) => {
+    const [note, next] = [exercise.expected[index]!, exercise.expected[index + 1]]
+    const [cx, cy] = [x(note.start), y(note.midi)]
+    if (Math.min(...gaps, WIDTH) >= ROOM_BESIDE) return { x: cx + 13, y: cy + 7 }
+    const rises = next !== undefined && next.midi >= note.midi
+    return { x: cx, y: cy + (rises ? 27 : -14), textAnchor: 'middle' as const }
+  }
+  const verdictOf = new Map(
+    judged.flatMap((one) => (one.expected === undefined ? [] : [[one.expected, one] as const])),
+  )
+  const barLength = exercise.length / bars
+  const spans = analysis.spans.filter((span) => span.bar >= from && span.bar <= to)
+  const first = spans[0]?.start ?? 0
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="w-full"
+      role="img"
+      aria-label="The notes asked for, with their verdicts"
+      data-testid="trail"
+    >
+      {Array.from({ length: bars }, (_, at) => (
+        <g key={at}>
+          <line
+            x1={x(at * barLength) - 18}
+            x2={x(at * barLength) - 18}
+            y1={10}
+            y2={HEIGHT - 6}
+            stroke="var(--rule)"
+            strokeWidth={2}
+          />
+          {weakestBar === from + at && (
+            <rect
+              x={x(at * barLength) - 14}
+              y={HEIGHT - 12}
+              width={barLength * ((WIDTH - 16) / exercise.length) - 8}
+              height={7}
+              rx={3}
+              fill="var(--madder)"
+            />
+          )}
+        </g>
+      ))}
+      {spans.map((span) => (
+        <text
+          key={span.index}
+          x={x(span.start - first) - 10}
+          y={30}
+          fontSize={bars > 8 ? 15 : 24}
+          fontWeight={700}
+          fontFamily="var(--font-head)"
+          fill="var(--soft)"
+        >
+          {chordText(span.chord, style)}
+        </text>
+      ))}
+      {exercise.expected.map((note, index) => {
+        const one = verdictOf.get(index)
+        const cx = x(note.start)
+        const cy = y(note.midi)
+        return (
+          <g key={index} data-verdict={one?.verdict ?? 'open'}>
+            <Verdict
+              verdict={one?.verdict}
+              cx={cx}
+              cy={cy}
+              wrongY={
+                one?.verdict === 'wrong' && one.midi !== undefined
+                  ? y(Math.min(high + 2, Math.max(low - 2, nearOctave(one.midi, note.midi))))
+                  : cy
+              }
+            />
+            {named && (
+              <text {...nameAt(index)} fontSize={20} fill="var(--ink)">
+                {withSigns(note.spelling.replace(/-?\d+$/, ''))}
+              </text>
+            )}
+          </g>
+        )
+      })}
+      {judged
+        .filter(
+          ({ verdict, onsetMs, midi }) => verdict === 'extra' && onsetMs !== undefined && midi !== undefined,
+        )
+        .map(({ played, onsetMs, midi }) => {
+          const cx = x(msToTicks(onsetMs!, exercise.spec.tempo))
+          const cy = y(Math.min(high + 1, Math.max(low - 1, midi!)))
+          return (
+            <path
+              key={`extra ${played}`}
+              data-verdict="extra"
+              d={`M${cx - 5},${cy - 5} l10,10 m-10,0 l10,-10`}
+              stroke="var(--madder)"
+              strokeWidth={3}
+            />
+          )
+        })}
+      <line
+        ref={cursor}
+        y1={40}
+        y2={HEIGHT - 14}
+        stroke="var(--ink)"
+        strokeWidth={3}
+        style={{ display: 'none' }}
+      />
+    </svg>
+  )
+}
+
+/** Pixels to the next note that a name beside a note takes. */
+const ROOM_BESIDE = 56
+
+/** The played pitch in the octave of the one asked for. */
+const nearOctave = (midi: number, asked: number): number =>
+  asked + ((((midi - asked + 6) % 12) + 12) % 12) - 6
+
+const Verdict = ({
+  verdict,
+  cx,
+  cy,
+  wrongY,
+}: {
+  readonly verdict: NoteVerdict | undefined
+  readonly cx: number
+  readonly cy: number
+  readonly wrongY: number
+}) => {
+  if (verdict === undefined)
+    return <circle cx={cx} cy={cy} r={8} fill="none" stroke="var(--soft)" strokeWidth={2.5} />
+  const colour = VERDICT_COLOURS[verdict]
+  if (verdict === 'right') return <circle cx={cx} cy={cy} r={9.5} fill={colour} />
+  if (verdict === 'missed')
+    return (
+      <circle cx={cx} cy={cy} r={8} fill="none" stroke={colour} strokeWidth={2.5} strokeDasharray="3 4" />
+    )
+  if (verdict === 'wrong') {
+    return (
+      <g stroke={colour} strokeWidth={3.5} fill="none">
+        <circle cx={cx} cy={cy} r={8} strokeWidth={2} />
+        <path d={`M${cx - 6},${wrongY - 6} l12,12 m-12,0 l12,-12`} />
+      </g>
+    )
+  }
+  const way = verdict === 'early' ? -1 : 1
+  return (
+    <g fill={colour} stroke={colour} strokeWidth={3}>
+      <circle cx={cx} cy={cy} r={8} />
+      <path
+        d={`M${cx + way * 8},${cy} h${way * 10} m${-way * 5},-5 l${way * 5},5 l${-way * 5},5`}
+        fill="none"
+      />
+    </g>
+  )
+}

@@ -1,0 +1,80 @@
+import { type Analysis, type Exercise, type Grade, type MarkId, wordReason } from '@eager-contour/core'
+import { useSettings } from '../../settings/settings.ts'
+import { Button } from '../../ui/Button.tsx'
+import { chordText } from '../../ui/ChordSymbol.tsx'
+import { VerdictMark } from '../../ui/VerdictMark.tsx'
+import { MARK_SAYS } from '../../ui/verdicts.ts'
+import type { Onward } from './useNextStep.ts'
+
+interface ResultProps {
+  readonly analysis: Analysis
+  readonly exercise: Exercise
+  readonly grade: Grade
+  readonly next: Onward | undefined
+  readonly onHear: () => void
+}
+
+const barsSay = (bars: readonly number[] | undefined): string =>
+  !bars || bars.length === 0
+    ? ''
+    : `bar${bars.length > 1 ? 's' : ''} ${bars.map((bar) => bar + 1).join(', ')}`
+
+/** Verdict, the proposed step with its reason, each mark with the bars behind it, the weakest bar and change. */
+export const Result = ({ analysis, exercise, grade, next, onHear }: ResultProps) => {
+  const marks = Object.entries(grade.marks) as readonly [MarkId, number][]
+  const many = marks.length > 4
+  return (
+    <section aria-label="Result" role="status">
+      <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
+        <div className="min-w-0">
+          <div className="font-head text-6xl font-bold [&_svg]:size-12">
+            <VerdictMark verdict={grade.verdict} />
+          </div>
+          {next && <p className="mt-2 max-w-[42rem] text-2xl">{wordReason(next.why)}</p>}
+        </div>
+        <dl className={many ? 'flex flex-wrap gap-x-6' : 'flex flex-wrap gap-x-10'}>
+          {marks.map(([mark, value]) => (
+            <div key={mark} className={many ? 'max-w-26' : 'max-w-36'}>
+              <dt className={many ? 'flex h-15 items-end leading-5 text-soft' : 'text-lg text-soft'}>
+                {MARK_SAYS[mark]}
+              </dt>
+              <dd
+                className={`font-head font-bold tabular-nums max-sm:text-4xl ${many ? 'text-5xl' : 'text-6xl'}`}
+              >
+                {value}
+              </dd>
+              <dd data-behind={mark} className="min-h-6 text-soft">
+                {barsSay(grade.behind[mark])}
+              </dd>
+            </div>
+          ))}
+        </dl>
+      </div>
+      <p className="flex flex-wrap items-center gap-3 text-lg text-soft">
+        <Said analysis={analysis} exercise={exercise} grade={grade} />
+        <Button look="quiet" onClick={onHear}>
+          {exercise.free ? 'Hear it again' : 'Hear yours over what was asked'}
+        </Button>
+      </p>
+    </section>
+  )
+}
+
+const Said = ({ analysis, exercise, grade }: Pick<ResultProps, 'analysis' | 'exercise' | 'grade'>) => {
+  const { chordStyle } = useSettings()
+  const count = (verdict: string) => grade.judged.filter((one) => one.verdict === verdict).length
+  const { weakestBar: weak, weakestChange: change } = grade
+  const symbol = (index: number) => chordText(analysis.spans[index]!.chord, chordStyle)
+  const where =
+    weak === undefined
+      ? 'Every bar is right.'
+      : `Weakest: bar ${weak + 1}${change ? `, and the change ${symbol(change.from)} to ${symbol(change.to)}` : ''}.`
+  return (
+    <span>
+      {exercise.free
+        ? `${grade.judged.length} notes played, ${count('wrong')} not allowed.`
+        : `${exercise.expected.length} notes asked: ${count('wrong')} wrong, ${count('missed')} missed, ${count('extra')} too many.`}{' '}
+      {where}
+    </span>
+  )
+}

@@ -1,0 +1,114 @@
+import { type Analysis, type Line, type NoteVerdict, type Stretch, scoreOf } from '@eager-contour/core'
+import { useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { layoutSystems, type SystemLayout } from '../../notation/layout.ts'
+import { useSettings } from '../../settings/settings.ts'
+import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
+import { VERDICT_COLOURS } from '../../ui/verdicts.ts'
+
+interface RunStaffProps {
+  readonly analysis: Analysis
+  readonly stretch: Stretch
+  /** The notes asked for, or those of a free take, as the instrument reads them. */
+  readonly line: Line
+  /** What became of each, by its place in the line. */
+  readonly verdicts: ReadonlyMap<number, NoteVerdict>
+  /** Notes that were played in the place of others: drawn beside them. */
+  readonly played: Line
+}
+
+/** The notes of a run on the staff, each in the colour of its verdict; what was played instead stands over it. */
+export const RunStaff = ({ analysis, stretch, line, verdicts, played }: RunStaffProps) => {
+  const host = useRef<HTMLDivElement>(null)
+  const [width, setWidth] = useState(0)
+  useLayoutEffect(() => {
+    const observer = new ResizeObserver(([entry]) => setWidth(Math.floor(entry!.contentRect.width)))
+    observer.observe(host.current!)
+    return () => observer.disconnect()
+  }, [])
+  const score = useMemo(() => scoreOf(analysis.chart, line, stretch), [analysis, line, stretch])
+  const other = useMemo(() => scoreOf(analysis.chart, played, stretch), [analysis, played, stretch])
+  const systems = useMemo(
+    () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score.signature)),
+    [analysis, stretch, width, score.signature],
+  )
+  return (
+    <div ref={host} role="img" aria-label="The notes on the staff, with their verdicts" className="min-w-0">
+      {systems.map((layout) => (
+        <System
+          key={layout.from}
+          analysis={analysis}
+          layout={layout}
+          score={score}
+          other={other}
+          verdicts={verdicts}
+        />
+      ))}
+    </div>
+  )
+}
+
+interface SystemProps extends Pick<RunStaffProps, 'analysis' | 'verdicts'> {
+  readonly layout: SystemLayout
+  readonly score: ReturnType<typeof scoreOf>
+  readonly other: ReturnType<typeof scoreOf>
+}
+
+const System = ({ analysis, layout, score, other, verdicts }: SystemProps) => {
+  const { of, chordStyle } = useSettings()
+  const host = useRef<HTMLDivElement>(null)
+  const over = useRef<HTMLDivElement>(null)
+  useLayoutEffect(() => {
+    let current = true
+    const engraver = async () => {
+      const { drawStaff } = await import('../../notation/staff/staffDrawing.ts')
+      // Only now the music font is being fetched.
+      await document.fonts.ready
+      return drawStaff
+    }
+    void engraver().then((drawStaff) => {
+      if (!current || !host.current || !over.current) return
+      const notes = drawStaff(host.current, score, layout, {
+        clef: of.clef,
+        colour: 'currentColor',
+      })
+      for (const [index, element] of notes) {
+        const verdict = verdicts.get(index)
+        if (!verdict) continue
+        element.setAttribute('data-run-note', verdict)
+        for (const part of element.querySelectorAll<SVGElement>('[fill], [stroke], path, text')) {
+          part.style.fill = VERDICT_COLOURS[verdict]
+          part.style.stroke = VERDICT_COLOURS[verdict]
+        }
+        if (verdict === 'missed') element.style.opacity = '0.55'
+      }
+      drawStaff(over.current, other, layout, {
+        clef: of.clef,
+        colour: 'var(--madder)',
+        notesOnly: true,
+      })
+    })
+    return () => {
+      current = false
+    }
+  }, [score, other, layout, verdicts, of.clef])
+  const spans = analysis.spans.filter((span) => span.start >= layout.start && span.start < layout.end)
+  return (
+    <div className="relative">
+      <div className="relative h-8">
+        {spans.map((span) => (
+          <span
+            key={span.index}
+            className="absolute bottom-0 text-xl"
+            style={{ left: layout.xOf(span.start) - 7 }}
+          >
+            <ChordSymbol chord={span.chord} style={chordStyle} />
+          </span>
+        ))}
+      </div>
+      <div className="relative">
+        <div ref={host} className="staff text-ink" />
+        <div ref={over} className="staff absolute inset-0" />
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,72 @@
+import type { Exercise, Judged } from '@eager-contour/core'
+import { VERDICT_COLOURS } from '../../ui/verdicts.ts'
+
+const WIDTH = 1200
+const HEIGHT = 88
+const MIDDLE = 44
+/** Milliseconds from the middle to the edge. */
+const EDGE_MS = 150
+const yOf = (ms: number): number => MIDDLE + (Math.max(-EDGE_MS, Math.min(EDGE_MS, ms)) / EDGE_MS) * 36
+
+const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0
+
+interface TimingPictureProps {
+  readonly exercise: Exercise
+  readonly judged: readonly Judged[]
+  /** How far a note may lie from its place, in milliseconds. */
+  readonly onTimeMs: number
+}
+
+/** How early (above the line) or late (below it) each note came, from the first to the last. */
+export const TimingPicture = ({ exercise, judged, onTimeMs }: TimingPictureProps) => {
+  const timed = judged.filter(({ offMs, expected }) => offMs !== undefined && expected !== undefined)
+  if (timed.length === 0) return null
+  const usual = Math.round(median(timed.map(({ offMs }) => offMs!)))
+  const xOf = (start: number) => 70 + (start / exercise.length) * (WIDTH - 90)
+  const says =
+    Math.abs(usual) < 5
+      ? 'on the beat'
+      : `${Math.abs(usual)} ms ${usual < 0 ? 'ahead of' : 'behind'} the beat`
+  return (
+    <figure className="mt-2">
+      <figcaption className="text-lg">
+        On the whole you play <strong>{says}</strong>.
+      </figcaption>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        className="w-full"
+        role="img"
+        aria-label={`How early or late each note came: on the whole ${says}`}
+        data-testid="timing"
+      >
+        <rect
+          x={60}
+          width={WIDTH - 60}
+          y={yOf(-onTimeMs)}
+          height={yOf(onTimeMs) - yOf(-onTimeMs)}
+          fill="var(--ledge)"
+        />
+        <line x1={60} x2={WIDTH} y1={MIDDLE} y2={MIDDLE} stroke="var(--soft)" strokeWidth={2} />
+        <text x={0} y={18} fontSize={18} fill="var(--soft)">
+          early
+        </text>
+        <text x={0} y={HEIGHT - 6} fontSize={18} fill="var(--soft)">
+          late
+        </text>
+        {timed.map(({ offMs, expected, verdict }) => (
+          <line
+            key={expected}
+            x1={xOf(exercise.expected[expected!]!.start)}
+            x2={xOf(exercise.expected[expected!]!.start)}
+            y1={MIDDLE}
+            y2={yOf(offMs!)}
+            stroke={VERDICT_COLOURS[verdict]}
+            strokeWidth={7}
+            strokeLinecap="round"
+          />
+        ))}
+      </svg>
+    </figure>
+  )
+}

@@ -1,0 +1,313 @@
+import {
+  type Analysis,
+  type Exercise,
+  type Grade,
+  type GradeRules,
+  type Judged,
+  kitOf,
+  msToTicks,
+  type PlayedNote,
+  type Source,
+  simulatePlayer,
+  type Take,
+  type Ticks,
+  ticksToMs,
+} from '@eager-contour/core'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { bandIfReady, loadBand } from '../../audio/band.ts'
+import { audioContext, wakeSound } from '../../audio/context.ts'
+import { bandCountedIn } from '../../audio/countedIn.ts'
+import { pageClock, soundClock } from '../../audio/runClock.ts'
+import { useMix } from '../../audio/useMix.ts'
+import { bandSound } from '../../audio/usePlay.ts'
+import { work } from '../../engine/engine.ts'
+import { LiveGrade } from './liveGrade.ts'
+import { playIntoMicrophone } from './playIntoMicrophone.ts'
+import {
+  barBegin,
+  type Going,
+  type Hearing,
+  nothingYet,
+  onTime,
+  type Run,
+  type RunState,
+  type SimulatedSettings,
+  takeOf,
+  VELOCITY,
+} from './run.ts'
+import { useInterrupted } from './useInterruptions.ts'
+import { useRunNotes } from './useRunNotes.ts'
+
+const LEAD_SECONDS = 0.35
+/** The stage is drawn for playing a moment before the first beat: nothing is drawn anew when the first note comes. */
+const SHOWN_BEFORE_MS = 120
+const TICK_MS = 20
+const TAIL_BEATS = 1.25
+/** What is played earlier than this before the first beat belongs to the count-in. */
+const COUNT_IN_BEATS = 0.75
+/** What is played so early before a bar that is begun anew belongs to it. */
+const EARLY_BEATS = 0.25
+const SPREAD_MS = 16
+
+/**
+ * One run of an exercise: count-in, band, notes as they come with their verdicts, and the grade. Its time is the sound's, as
+ * the player hears it; each note is told to `onPlayed` with all before it; the notes of the simulated player bring their own
+ * times, as a device would.
+ */
+export const useRun = (
+  exercise: Exercise | undefined,
+  analysis: Analysis | undefined,
+  hearing: (source: Source) => Hearing,
+  rules: GradeRules,
+  onPlayed: (take: Take) => void,
+): Run => {
+  const [state, setState] = useState<RunState>('ready')
+  const [judged, setJudged] = useState<readonly Judged[]>([])
+  const [grade, setGrade] = useState<Grade>()
+  const [take, setTake] = useState<Take>()
+  const [silent, setSilent] = useState(false)
+  const [because, setBecause] = useState<string>()
+  const mix = useMix()
+  const going = useRef<Going>(nothingYet())
+  const live = useRef<LiveGrade>(undefined)
+  /** Whether a note was played that is not kept yet, and what keeps it. */
+  const unkept = useRef(false)
+  const keep = useRef(() => {})
+  const hears = useRef(hearing)
+  hears.current = hearing
+  const by = useRef(rules)
+  by.current = rules
+
+  const clear = useCallback(() => {
+    const now = going.current
+    keep.current()
+    now.turn += 1
+    now.clock = undefined
+    for (const undo of now.undo.splice(0)) undo()
+    bandIfReady()?.stop()
+  }, [])
+  useEffect(() => clear, [clear])
+
+  const takeNow = useCallback(
+    (asked: Exercise): Take => takeOf(going.current, asked, hears.current(going.current.source)),
+    [],
+  )
+  keep.current = () => {
+    if (!unkept.current || !exercise) return
+    unkept.current = false
+    onPlayed(takeNow(exercise))
+  }
+  const add = useCallback((more: readonly Judged[] = []) => {
+    if (more.length > 0) setJudged((before) => [...before, ...more])
+  }, [])
+  const takeNote = useCallback(
+    (note: PlayedNote) => {
+      const { notes, aside, source, fromMs } = going.current
+      if (!exercise) return
+      const { latencyMs } = hears.current(source)
+      const counted =
+        note.onsetMs - latencyMs >= fromMs - ticksToMs(480 * COUNT_IN_BEATS, exercise.spec.tempo)
+      if (!counted) {
+        aside.push(note)
+        return
+      }
+      notes.push(note)
+      // The verdict first: keeping what was played can wait for the next tick.
+      unkept.current = true
+      add(live.current?.note({ ...note, onsetMs: note.onsetMs - latencyMs }))
+    },
+    [add, exercise],
+  )
+  const finish = useCallback(async () => {
+    if (!exercise || !going.current.clock) return
+    clear()
+    const final = await live.current?.finish(takeNow(exercise))
+    if (!final) return
+    setTake(takeNow(exercise))
+    setJudged(final.judged)
+    setGrade(final)
+    setState('done')
+  }, [exercise, clear, takeNow])
+
+  /** Counts in and plays from a tick on. */
+  const go = useCallback(
+    async (from: Ticks) => {
+      if (!exercise || !analysis) return
+      const now = going.current
+      clear()
+      const { turn } = now
+      setBecause(undefined)
+      setState('loading')
+      const [band, awake] = await Promise.all([loadBand().catch(() => undefined), wakeSound()])
+      if (now.turn !== turn) return
+      setSilent(!band || !awake)
+      const { countIn, spec, length } = exercise
+      const countInMs = ticksToMs(countIn, spec.tempo)
+      now.fromMs = ticksToMs(from, spec.tempo)
+      band?.setSound(bandSound(mix, kitOf(analysis.chart.feel)))
+      const events = bandCountedIn(analysis, spec.stretch, exercise.swing, mix, from)
+      const struck = exercise.expected.map(({ midi }) => midi)
+      if (awake) await band?.prepare(events, struck, VELOCITY)
+      // Left, or begun anew, while the sound was got ready.
+      if (now.turn !== turn) return
+      band?.play({ events, bpm: spec.tempo }, LEAD_SECONDS)
+      const startsAt = band?.startsAt() ?? audioContext().currentTime + LEAD_SECONDS
+      const clock = awake
+        ? soundClock(startsAt + countInMs / 1000, now.fromMs)
+        : pageClock(performance.now() + LEAD_SECONDS * 1000 + countInMs, now.fromMs)
+      now.clock = clock
+      setState('count-in')
+      const { settleMs, latencyMs } = hears.current(now.source)
+      const endMs = ticksToMs(length + 480 * TAIL_BEATS, spec.tempo) + settleMs + latencyMs
+      let playing = false
+      const timer = setInterval(() => {
+        const ms = clock.at(performance.now())
+        if (!playing && ms >= now.fromMs - SHOWN_BEFORE_MS) {
+          playing = true
+          setState('playing')
+        }
+        if (ms >= endMs) return void finish()
+        keep.current()
+        const late = hears.current(now.source)
+        add(live.current?.until(ms - late.settleMs - late.latencyMs))
+      }, TICK_MS)
+      now.undo.push(() => clearInterval(timer))
+      if (!now.simulated) return
+      const wait = (ms: number, act: () => void) => {
+        const waiting = setTimeout(act, ms - clock.at(performance.now()))
+        now.undo.push(() => clearTimeout(waiting))
+      }
+      const played = simulatePlayer(exercise, { ...now.simulated, spreadMs: SPREAD_MS }).filter(
+        ({ onsetMs }) => onsetMs >= now.fromMs - ticksToMs(480 * EARLY_BEATS, spec.tempo),
+      )
+      if (now.simulated.aloud) {
+        const beatAt = startsAt + countInMs / 1000 - now.fromMs / 1000
+        now.undo.push(playIntoMicrophone(played, mix, beatAt))
+        return
+      }
+      for (const note of played) {
+        wait(note.onsetMs, () => {
+          band?.strike(note.midi, note.velocity)
+          takeNote(note)
+        })
+        wait(note.onsetMs + note.durationMs, () => band?.release(note.midi))
+      }
+    },
+    [exercise, analysis, mix, clear, finish, add, takeNote],
+  )
+
+  const start = useCallback(
+    async (simulated: SimulatedSettings | undefined) => {
+      if (!exercise) return
+      clear()
+      setJudged([])
+      setGrade(undefined)
+      setTake(undefined)
+      const now = going.current
+      now.notes = []
+      now.aside = []
+      now.again = []
+      now.held.clear()
+      now.simulated = simulated
+      now.source = simulated && !simulated.aloud ? 'simulated' : simulated ? 'microphone' : 'screen-keys'
+      live.current = new LiveGrade(exercise, by.current)
+      await go(0)
+    },
+    [exercise, clear, go],
+  )
+  const pause = useCallback(
+    (why?: string) => {
+      const now = going.current
+      if (!now.clock || !exercise || !analysis) return
+      const { tempo } = exercise.spec
+      const tick = Math.max(0, msToTicks(now.clock.at(performance.now()), tempo))
+      const from = barBegin(analysis, exercise, Math.min(tick, exercise.length - 1))
+      clear()
+      now.fromMs = ticksToMs(from, tempo)
+      const { latencyMs } = hears.current(now.source)
+      const edge = now.fromMs + latencyMs - ticksToMs(480 * EARLY_BEATS, tempo)
+      const again = now.notes.filter(({ onsetMs }) => onsetMs >= edge)
+      now.notes = now.notes.filter(({ onsetMs }) => onsetMs < edge)
+      now.again.push(...again)
+      now.held.clear()
+      setBecause(why)
+      setState('paused')
+      live.current = new LiveGrade(exercise, by.current, onTime(now.notes, latencyMs))
+      setJudged(live.current.settled)
+    },
+    [exercise, analysis, clear],
+  )
+  const resume = useCallback(() => {
+    const now = going.current
+    now.aside.push(...now.again.splice(0))
+    if (exercise) void go(Math.round(msToTicks(going.current.fromMs, exercise.spec.tempo)))
+  }, [exercise, go])
+
+  const { press, release, hear } = useRunNotes(going, takeNote)
+  const read = useCallback(
+    async (notes: readonly PlayedNote[]) => {
+      if (!exercise) return
+      clear()
+      const now = going.current
+      now.source = 'midi-file'
+      now.aside = []
+      now.again = []
+      const counted = ticksToMs(exercise.countIn, exercise.spec.tempo)
+      const graded = await Promise.all(
+        [0, counted].map(async (lead) => {
+          now.notes = notes.map((note) => ({ ...note, onsetMs: note.onsetMs - lead }))
+          const played = takeNow(exercise)
+          return { played, final: await work().gradeTake(exercise, played, by.current) }
+        }),
+      )
+      const right = ({ final }: (typeof graded)[number]) =>
+        final.judged.filter(({ verdict }) => verdict === 'right').length
+      const [begun, after] = graded as [(typeof graded)[number], (typeof graded)[number]]
+      const { played, final } = right(after) > right(begun) ? after : begun
+      setTake(played)
+      setJudged(final.judged)
+      setGrade(final)
+      setState('done')
+    },
+    [exercise, clear, takeNow],
+  )
+  const abandon = useCallback(async () => {
+    const now = going.current
+    if (!exercise) return undefined
+    clear()
+    setState('ready')
+    if (now.again.length > 0) {
+      // The bar that would have been begun anew is not: what was played of it counts.
+      now.notes.push(...now.again.splice(0))
+      const { latencyMs } = hears.current(now.source)
+      live.current = new LiveGrade(exercise, by.current, onTime(now.notes, latencyMs))
+    }
+    const final = await live.current?.finish(takeNow(exercise))
+    return final && now.notes.length > 0 ? { take: takeNow(exercise), grade: final } : undefined
+  }, [exercise, clear, takeNow])
+
+  useInterrupted(pause)
+
+  const position = useCallback(() => {
+    const { clock } = going.current
+    if (!clock || !exercise) return undefined
+    return msToTicks(clock.at(performance.now()), exercise.spec.tempo)
+  }, [exercise])
+  return {
+    state,
+    judged,
+    grade,
+    take,
+    silent,
+    because,
+    start: (simulated) => void start(simulated),
+    read,
+    pause,
+    resume,
+    abandon,
+    press,
+    release,
+    hear,
+    position,
+  }
+}

@@ -1,0 +1,84 @@
+import type { Source } from '@eager-contour/core'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { useKeysFit } from '../../input/keysFit.ts'
+import { type HeardTone, listenFor, type Microphone } from '../../input/microphone.ts'
+import { hearMidi, type MidiDevices, USUAL_MIDI, watchMidi } from '../../input/midi.ts'
+import { useMicrophone } from '../../input/useMicrophone.ts'
+import type { Hearing } from '../run/run.ts'
+
+/** From a key to its note takes no time worth telling; from an onset in the microphone to its note, the ear's windows. */
+const SETTLE_MS = { keys: 40, microphone: 220 } as const
+
+interface SourcesWish {
+  /** The instrument's lowest sounding note. */
+  readonly low: number
+  /** Half steps from sounding to read pitch. */
+  readonly shift: number
+  readonly press: (midi: number, source: Source, pageMs: number) => void
+  readonly release: (midi: number) => void
+  readonly hear: (tone: HeardTone) => void
+  /** A note was played, whatever is going on. */
+  readonly onCue: () => void
+  /** A device that was played is gone. */
+  readonly onLost: (because: string) => void
+}
+
+/** MIDI and microphone on the stage: what they play, how it is heard, and when they are lost. */
+export const useSources = (wish: SourcesWish) => {
+  const [midi, setMidi] = useState<MidiDevices>({
+    state: 'off',
+    names: [],
+    chosen: undefined,
+    fit: USUAL_MIDI,
+  })
+  const act = useRef(wish)
+  act.current = wish
+  useEffect(() => watchMidi(setMidi), [])
+  useEffect(
+    () =>
+      hearMidi(({ midi: key, velocity, atMs }) => {
+        const { shift, press, release, onCue } = act.current
+        if (velocity === 0) return release(key + shift)
+        press(key + shift, 'midi', atMs)
+        onCue()
+      }),
+    [],
+  )
+  const microphone: Microphone = useMicrophone((tone) => {
+    act.current.hear(tone)
+    if (!tone.ended) act.current.onCue()
+  })
+  useEffect(() => listenFor(wish.low), [wish.low])
+  const had = useRef<{ midi: string | undefined; microphone: boolean }>({
+    midi: undefined,
+    microphone: false,
+  })
+  useEffect(() => {
+    const before = had.current
+    had.current = { midi: midi.chosen, microphone: microphone.state === 'on' }
+    if (before.midi !== undefined && midi.chosen !== before.midi)
+      act.current.onLost(`${before.midi} was pulled out.`)
+    if (before.microphone && microphone.state === 'lost') act.current.onLost('The microphone was pulled out.')
+  }, [midi.chosen, microphone.state])
+  const { latencyMs, tuningHz } = microphone.fit
+  const keys = useKeysFit()
+  const late: Readonly<Partial<Record<Source, number>>> = {
+    midi: midi.fit.latencyMs,
+    'screen-keys': keys.screenMs,
+    'computer-keyboard': keys.lettersMs,
+  }
+  const lateNow = useRef(late)
+  lateNow.current = late
+  const hearing = useCallback(
+    (source: Source): Hearing =>
+      source === 'microphone'
+        ? { latencyMs, tuningHz, settleMs: SETTLE_MS.microphone }
+        : {
+            latencyMs: lateNow.current[source] ?? 0,
+            tuningHz: 440,
+            settleMs: SETTLE_MS.keys,
+          },
+    [latencyMs, tuningHz],
+  )
+  return { midi, microphone, hearing }
+}

@@ -1,0 +1,83 @@
+import type { RunAnswer, TuneAnswer } from '@eager-contour/contract'
+import { type Chart, readChart } from '@eager-contour/core'
+import { useMemo } from 'react'
+import { Link } from 'react-router'
+import { useRunsQuery, useTunesQuery } from '../data/api.ts'
+import { useSettings } from '../settings/settings.ts'
+import { keyWords, writtenChart } from '../tune/written.ts'
+import { Button } from '../ui/Button.tsx'
+import { Empty, Notice, Waiting } from '../ui/Notice.tsx'
+
+/** Every tune with its form, key and tempo, and how far the player is with it. */
+export const TunesPlace = () => {
+  const { data: tunes, isError, refetch } = useTunesQuery()
+  const { data: runs = [] } = useRunsQuery()
+  return (
+    <div className="mx-auto w-full max-w-6xl px-5 pb-10">
+      <div className="flex items-end justify-between py-4">
+        <h1 className="text-4xl">Tunes</h1>
+        <Link
+          to="/tunes/new"
+          className="inline-flex min-h-11 items-center rounded-full bg-ink px-5 font-semibold text-on-ink"
+        >
+          New tune
+        </Link>
+      </div>
+      {isError && (
+        <Notice urgent>
+          The tunes could not be read from the server.{' '}
+          <Button look="quiet" onClick={() => void refetch()}>
+            Try again
+          </Button>
+        </Notice>
+      )}
+      {!tunes && !isError && <Waiting what="Reading the tunes" />}
+      {tunes?.length === 0 && (
+        <Empty>There is no tune here yet. Write the changes of one: four bars are enough to begin.</Empty>
+      )}
+      <ul>
+        {tunes?.map((tune) => (
+          <TuneRow key={tune.id} tune={tune} runs={runs.filter((run) => run.tune === tune.id)} />
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+const TuneRow = ({ tune, runs }: { readonly tune: TuneAnswer; readonly runs: readonly RunAnswer[] }) => {
+  const { of } = useSettings()
+  const chart = useMemo(() => {
+    const outcome = readChart(tune.chart)
+    return outcome.ok ? writtenChart(outcome.value, of) : undefined
+  }, [tune.chart, of])
+  return (
+    <li className="border-t border-rule">
+      <Link
+        to={`/tunes/${tune.id}/map`}
+        className="grid grid-cols-[minmax(0,5fr)_minmax(0,3fr)_minmax(0,2fr)_minmax(0,1fr)_minmax(0,3fr)] items-baseline gap-4 py-3.5 hover:bg-chosen max-md:grid-cols-2"
+      >
+        <span className="font-head text-2xl font-bold">{tune.title}</span>
+        {chart ? (
+          <TuneFacts chart={chart} />
+        ) : (
+          <span className="col-span-3 text-madder">a chord of it cannot be read</span>
+        )}
+        <span className="text-right text-soft max-md:text-left">{howFar(runs)}</span>
+      </Link>
+    </li>
+  )
+}
+
+const TuneFacts = ({ chart }: { readonly chart: Chart }) => (
+  <>
+    <span>{[chart.form, `${chart.bars.length} bars`].filter(Boolean).join(', ')}</span>
+    <span>{chart.key ? keyWords(chart.key) : 'no key named'}</span>
+    <span className="tabular-nums whitespace-nowrap">{chart.tempo} bpm</span>
+  </>
+)
+
+const howFar = (runs: readonly RunAnswer[]): string => {
+  const last = runs[0]
+  if (!last) return 'not played yet'
+  return `${last.rung.replaceAll('-', ' ')} ${last.verdict === 'moves on' ? 'moves on' : last.verdict} at ${last.tempo}`
+}
