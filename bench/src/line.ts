@@ -130,15 +130,15 @@ const UNDER_LOAD = `new Promise((resolve) => {
 interface Load {
   readonly tasks: readonly number[]
   /** Milliseconds behind the wall's clock, every 20 ms. */
-  readonly behind: readonly number[]
+  readonly lossMs: readonly number[]
 }
 
 /** So many moments after each other: 300 ms. */
 const MOMENTS = 15
 
 /** What the sound's clock lost for good: behind at every one of some moments after each other. */
-const lostBy = (behind: readonly number[]): number =>
-  Math.max(0, ...behind.map((_, at) => Math.min(...behind.slice(at, at + MOMENTS))))
+const lostBy = (lossMs: readonly number[]): number =>
+  Math.max(0, ...lossMs.map((_, at) => Math.min(...lossMs.slice(at, at + MOMENTS))))
 
 /** The place where lines are shaped: turning, editing, starting to play, and playing while composing. */
 export const benchLine = async (browser: Browser, address: string): Promise<readonly Row[]> => {
@@ -192,8 +192,8 @@ export const benchLine = async (browser: Browser, address: string): Promise<read
     ),
     row(
       'sound’s clock behind the wall’s at most, meanwhile',
-      Math.max(...load.behind),
-      `lost for good ${milliseconds(lostBy(load.behind))}; the host took ${share}`,
+      Math.max(...load.lossMs),
+      `lost for good ${milliseconds(lostBy(load.lossMs))}; the host took ${share}`,
       BLOCK_MS,
     ),
   ]

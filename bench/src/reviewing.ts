@@ -35,7 +35,7 @@ export const benchReviewing = (): readonly Row[] => {
   const slipped: Line = {
     notes: line.notes.map((note, at) => (at % SLIPS === 4 ? { ...note, midi: note.midi + 3 } : note)),
   }
-  const findings = reviewLine(analysis, slipped, { range, mends: 0 }).findings.length
+  const findings = reviewLine(analysis, slipped, { range, fixes: 0 }).findings.length
   const row = (what: string, work: () => void, limit: string): Row => {
     timed(work)
     return { what, ours: milliseconds(timed(work)), peer: '', ratio: '', limit }
@@ -45,7 +45,7 @@ export const benchReviewing = (): readonly Row[] => {
     row('review 32 bars', () => reviewLine(analysis, line, { range }), `${LIMIT_MS} ms`),
     row(
       `review 32 bars with ${findings} findings`,
-      () => reviewLine(analysis, slipped, { range, mends: 0 }),
+      () => reviewLine(analysis, slipped, { range, fixes: 0 }),
       `${LIMIT_MS} ms`,
     ),
     row('the same, and mend the twelve heaviest', () => reviewLine(analysis, slipped, { range }), ''),

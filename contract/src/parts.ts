@@ -86,7 +86,7 @@ export class TakePart {
   @ArrayMaxSize(LIMITS.takeNotes)
   @ValidateNested({ each: true })
   @Type(() => PlayedNotePart)
-  aside?: PlayedNotePart[]
+  ungradedNotes?: PlayedNotePart[]
   @IsIn(['screen-keys', 'computer-keyboard', 'midi', 'microphone', 'midi-file', 'simulated']) source: string
   @IsNumber() zeroMs: number
   @IsArray() @ArrayMaxSize(1000) @ValidateNested({ each: true }) @Type(() => TempoPart) tempo: TempoPart[]

@@ -1,4 +1,4 @@
-export { type BandWish, bandEvents } from './band/band.ts'
+export { type BandOptions, bandEvents } from './band/band.ts'
 export { CLICKS, type ClickId, countInEvents } from './band/click.ts'
 export type { VoicingId } from './band/comp.ts'
 export { type Kit, kitOf } from './band/drums.ts'
@@ -12,13 +12,13 @@ export { openMusicXml } from './formats/xml.ts'
 export type {
   Approach,
   Brief,
+  CellRequest,
   Composed,
   ComposedLine,
   Contour,
+  NoteRequest,
   SectionView,
   Weight,
-  WishedCell,
-  WishedNote,
 } from './line/compose/brief.ts'
 export { composeLines, composing } from './line/compose/compose.ts'
 export {
@@ -30,7 +30,10 @@ export {
   tableKey,
 } from './line/compose/table.ts'
 export { LINE_COSTS } from './line/cost/terms.ts'
-export { type WaysOn, waysOn } from './line/explain/alternativeFigures.ts'
+export {
+  type AlternativeFigures,
+  alternativeFigures,
+} from './line/explain/alternativeFigures.ts'
 export { barAt } from './line/explain/analysedLine.ts'
 export { explainLine } from './line/explain/explain.ts'
 export type {
@@ -42,15 +45,20 @@ export type {
   Role,
 } from './line/explain/explanation.ts'
 export type { DeviceId } from './line/figures/figures.ts'
-export { type FigureWish, type FittingFigure, figuresFor, type Spot } from './line/figures/figuresFor.ts'
+export {
+  type FigureOptions,
+  type FittingFigure,
+  figuresFor,
+  type Spot,
+} from './line/figures/figuresFor.ts'
 export type { MinorSixth } from './line/figures/harmony.ts'
 export { PLACED, type PlacedFigure, placedNotes } from './line/figures/placed.ts'
 export {
   PROGRESSIONS,
   type Progression,
   progressionChords,
-  ROADS,
-  type RoadId,
+  SUBSTITUTIONS,
+  type SubstitutionId,
 } from './line/figures/substitutions.ts'
 export { type CurvePoint, heightAt } from './line/notes/curve.ts'
 export {
@@ -73,8 +81,17 @@ export {
 export { lineElsewhere, type TakenBy } from './line/notes/elsewhere.ts'
 export { type Line, type LineNote, notesWithin, transposeLine } from './line/notes/line.ts'
 export { repitchLine, spellNotes, type UnspelledNote } from './line/notes/spell.ts'
-export { type GuideTonePath, type GuideToneWish, guideToneLines } from './line/paths/guidetones.ts'
-export { type NoteSet, type SetWish, type SmallestSets, smallestSets } from './line/paths/smallestsets.ts'
+export {
+  type GuideToneOptions,
+  type GuideTonePath,
+  guideToneLines,
+} from './line/paths/guidetones.ts'
+export {
+  type NoteSet,
+  type SetOptions,
+  type SmallestSets,
+  smallestSets,
+} from './line/paths/smallestsets.ts'
 export {
   type Phrase,
   type PhraseChord,
@@ -88,8 +105,8 @@ export { CRITERION_IDS } from './line/review/criteria.ts'
 export {
   costOfLine,
   type Finding,
+  type Fix,
   type Measures,
-  type Mend,
   measured,
   type Praise,
   type Review,
@@ -105,7 +122,7 @@ export {
   type WrittenBar,
   type WrittenEvent,
 } from './line/score/score.ts'
-export type { Outcome, Place, Problem, Reason } from './outcome/outcome.ts'
+export type { Outcome, Problem, Reason, TextPosition } from './outcome/outcome.ts'
 export { allowedOver } from './practice/drill/allowed.ts'
 export type { Exercise, ExerciseSpec, ExpectedNote } from './practice/drill/exercise.ts'
 export { makeExercise } from './practice/drill/make.ts'
@@ -138,7 +155,13 @@ export {
   TUNINGS,
   tuningFrom,
 } from './practice/listen/calibrate.ts'
-export { Ear, HEARING_RULES, type HeardTone, type HearingRules, lookFor } from './practice/listen/hearing.ts'
+export {
+  DETECTION_RULES,
+  type DetectedTone,
+  type DetectionRules,
+  PitchDetector,
+  windowsFor,
+} from './practice/listen/hearing.ts'
 export { quantise } from './practice/listen/quantise.ts'
 export { GRADER, type PlayedNote, type Source, type Take } from './practice/listen/take.ts'
 export {

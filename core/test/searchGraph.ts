@@ -1,9 +1,16 @@
 import createGraph from 'ngraph.graph'
 import { aStar } from 'ngraph.path'
 import type { Brief } from '../src/line/compose/brief.ts'
-import { anchorCost, crossingAt, freshSearch, type Search } from '../src/line/compose/edges.ts'
+import { freshSearch, type Search, standingAtCost, transitionAt } from '../src/line/compose/edges.ts'
 import { NO_DEVICE } from '../src/line/compose/memory.ts'
-import { breathes, deviceOf, offerEdges, offersFor, targetOf, textureOf } from '../src/line/compose/offers.ts'
+import {
+  breathes,
+  deviceOf,
+  edgeCandidatesFor,
+  forEachEdge,
+  targetOf,
+  textureOf,
+} from '../src/line/compose/offers.ts'
 import { anchorsOf } from '../src/line/compose/plan.ts'
 import { pitchesOf } from '../src/line/compose/search.ts'
 import { type FillTable, fillTable, tableKey } from '../src/line/compose/table.ts'
@@ -37,9 +44,9 @@ const name = (state: State): string => Object.values(state).join(' ')
 export const stepsFrom = (search: Search, state: State, pitches: readonly (readonly number[])[]) => {
   const { anchors, brief } = search
   const there = pitches[state.at + 1]!
-  const arrivals = there.map((target) => anchorCost(anchors[state.at + 1]!, target, brief))
-  const offers = offersFor(there.length)
-  offerEdges(search, crossingAt(search, state.at), state.pitch, there, arrivals, offers)
+  const arrivals = there.map((target) => standingAtCost(anchors[state.at + 1]!, target, brief))
+  const offers = edgeCandidatesFor(there.length)
+  forEachEdge(search, transitionAt(search, state.at), state.pitch, there, arrivals, offers)
   const entered = anchors[state.at + 1]!.bar - anchors[state.at]!.bar
   return offers.kinds.flatMap((kind) => {
     const breath = breathes(kind)
@@ -61,13 +68,13 @@ export const stepsFrom = (search: Search, state: State, pitches: readonly (reado
 }
 
 export const pitchesFor = ({ anchors, brief }: Search) =>
-  anchors.map(({ ground }) => pitchesOf(ground, brief.range))
+  anchors.map(({ harmony: ground }) => pitchesOf(ground, brief.range))
 
 export const starts = ({ anchors, brief }: Search, pitches: readonly (readonly number[])[]) =>
   pitches[0]!.map((pitch) => ({
     state: { at: 0, pitch, device: NO_DEVICE, texture: 0, bars: 0 } satisfies State,
     cost:
-      anchorCost(anchors[0]!, pitch, brief) +
+      standingAtCost(anchors[0]!, pitch, brief) +
       LINE_COSTS.noise * noiseAt(brief.seed, 0, pitch - brief.range.low, 7),
   }))
 
@@ -91,7 +98,7 @@ export const graphOf = (search: Search) => {
   }
   for (let state = queue.shift(); state; state = queue.shift()) {
     if (state.at === last) {
-      graph.addLink(name(state), 'end', endingCost(search.anchors[last]!.ground, state.pitch))
+      graph.addLink(name(state), 'end', endingCost(search.anchors[last]!.harmony, state.pitch))
       continue
     }
     for (const { next, cost } of stepsFrom(search, state, pitches)) {

@@ -3,16 +3,16 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import {
   analyseChart,
-  Ear,
+  DETECTION_RULES,
   gradeTake,
-  HEARING_RULES,
   instrumentOf,
-  lookFor,
   makeExercise,
+  PitchDetector,
   type PlayedNote,
   perfectPlayer,
   readChart,
   simulatedTake,
+  windowsFor,
 } from '@eager-contour/core'
 import { expect, test } from '@playwright/test'
 import { readSpeech, saveSpeech } from './sounds.ts'
@@ -31,12 +31,12 @@ const heardIn = (file: string, instrument: string): readonly PlayedNote[] => {
   const { samples, rate } = readSpeech(file)
   const heard: PlayedNote[] = []
   const { low } = instrumentOf(instrument).range
-  const ear = new Ear(
+  const ear = new PitchDetector(
     rate,
     ({ onsetMs, endMs, midi, cents, velocity }, ended) => {
       if (ended) heard.push({ onsetMs, durationMs: endMs - onsetMs, midi, cents, velocity })
     },
-    { ...HEARING_RULES, ...lookFor(low) },
+    { ...DETECTION_RULES, ...windowsFor(low) },
   )
   ear.take(samples)
   ear.end()

@@ -4,15 +4,15 @@ import { Provider } from 'react-redux'
 import { RouterProvider } from 'react-router'
 import { router } from './app/routes.tsx'
 import { api } from './data/api.ts'
-import { send } from './data/outbox.ts'
+import { sendPending } from './data/outbox.ts'
 import { store } from './store/store.ts'
 import './ui/tokens.css'
 
 // Asked for at once, so that the first page need not wait for one answer after the other.
 void store.dispatch(api.endpoints.settings.initiate())
 void store.dispatch(api.endpoints.tunes.initiate())
-void send(store.dispatch)
-addEventListener('online', () => void send(store.dispatch))
+void sendPending(store.dispatch)
+addEventListener('online', () => void sendPending(store.dispatch))
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

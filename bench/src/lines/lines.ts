@@ -16,11 +16,11 @@ import {
   INSTRUMENTS,
   instrumentOf,
   type Line,
-  ROADS,
   readChart,
   reviewLine,
   roleName,
   type Stretch,
+  SUBSTITUTIONS,
   type Weight,
   withSigns,
   wordReason,
@@ -36,7 +36,7 @@ Writes lines over a chart, says what each note is and does, reviews them, and wr
   --seed 7              another seed, other lines        --out folder    where the files go (lines-out)
   --instrument trumpet  ${INSTRUMENTS.map(({ id }) => id).join(' ')}
   --approach both       key chords both                  --two-five apart  apart five two
-  --road backdoor       ${ROADS.map(({ id }) => id).join(' ')}
+  --road backdoor       ${SUBSTITUTIONS.map(({ id }) => id).join(' ')}
   --school both         figures halfSteps both           --chromatic sometimes  never rarely sometimes often
   --rhythm eighths      eighths triplets sixteenths mixed syncopated sparse
   --motif               the rhythm of the first two bars comes back
@@ -128,7 +128,7 @@ const briefFor = (stretch: Stretch): Brief =>
     ...oneOf(
       'road',
       wish.road,
-      ROADS.map(({ id }) => id),
+      SUBSTITUTIONS.map(({ id }) => id),
     ),
     ...oneOf('school', wish.school, ['figures', 'halfSteps', 'both']),
     ...oneOf('rhythm', wish.rhythm, ['eighths', 'triplets', 'sixteenths', 'mixed', 'syncopated', 'sparse']),
@@ -173,9 +173,9 @@ const printReview = (analysis: Analysis, line: Line): void => {
   console.log(`\nScore ${score.toFixed(0)} of 100`)
   console.log(`  ${CRITERION_IDS.map((id) => `${id} ${scores[id].toFixed(0)}`).join('  ')}`)
   for (const { bar, why } of praises) console.log(`  + bar ${bar + 1}: ${wordReason(why)}`)
-  for (const { bar, why, mend } of findings)
+  for (const { bar, why, fix } of findings)
     console.log(
-      `  − bar ${bar + 1}: ${wordReason(why)}${mend ? ` (a mend would score ${mend.score.toFixed(0)})` : ''}`,
+      `  − bar ${bar + 1}: ${wordReason(why)}${fix ? ` (a mend would score ${fix.score.toFixed(0)})` : ''}`,
     )
 }
 

@@ -12,7 +12,7 @@ import { strokesOf } from './drums.ts'
 import type { BandEvent } from './event.ts'
 
 /** What is asked of the band. */
-export interface BandWish {
+export interface BandOptions {
   readonly swing: Swing
   /** Gives the band's turns and its looseness: the same for the same. */
   readonly seed?: number
@@ -72,13 +72,13 @@ const lineEvents = (
     }
   })
 
-type BackingWish = Required<Pick<BandWish, 'swing' | 'seed' | 'click' | 'voicing'>>
+type BackingOptions = Required<Pick<BandOptions, 'swing' | 'seed' | 'click' | 'voicing'>>
 
 /** The band alone. */
 const backingEvents = (
   analysis: Analysis,
   stretch: Stretch,
-  { swing, seed, click, voicing }: BackingWish,
+  { swing, seed, click, voicing }: BackingOptions,
 ): readonly BandEvent[] => {
   const { start } = stretchTicks(analysis.chart, stretch)
   const bass = bassLine(analysis, stretch, seed).map(
@@ -113,11 +113,11 @@ const backingEvents = (
 /** What the band last played over a chart: lines come and go over the same band. */
 const backings = new WeakMap<Analysis, { readonly asked: string; readonly events: readonly BandEvent[] }>()
 
-const backingOver = (analysis: Analysis, stretch: Stretch, wish: BackingWish): readonly BandEvent[] => {
-  const asked = JSON.stringify([stretch, wish])
+const backingOver = (analysis: Analysis, stretch: Stretch, options: BackingOptions): readonly BandEvent[] => {
+  const asked = JSON.stringify([stretch, options])
   const before = backings.get(analysis)
   if (before?.asked === asked) return before.events
-  const events = backingEvents(analysis, stretch, wish)
+  const events = backingEvents(analysis, stretch, options)
   backings.set(analysis, { asked, events })
   return events
 }
@@ -130,7 +130,7 @@ export const bandEvents = (
   analysis: Analysis,
   stretch: Stretch,
   line: Line | undefined,
-  { swing, seed = 1, click = 'none', voicing = 'four', lineOctave = 0 }: BandWish,
+  { swing, seed = 1, click = 'none', voicing = 'four', lineOctave = 0 }: BandOptions,
 ): readonly BandEvent[] => {
   const { start, end } = stretchTicks(analysis.chart, stretch)
   return [

@@ -1,4 +1,4 @@
-import { groundOf, STACK } from '../line/figures/harmony.ts'
+import { harmonyOf, STACK } from '../line/figures/harmony.ts'
 import { noiseAt } from '../random/noise.ts'
 import type { Chord } from '../theory/chord/chord.ts'
 import type { Feel } from '../theory/rhythm/feel.ts'
@@ -29,11 +29,11 @@ const SHELL_ROOTS = { low: 40, high: 52 } as const
 
 /** Every shell of a chord: its root below, its 3 and 7 (or 6) above it, either one lower. */
 const shellsOf = (chord: Chord, scale: ScaleId): readonly (readonly number[])[] => {
-  const ground = groundOf(chord, scale)
-  const above = (['3', '7'] as const).flatMap((degree) => ground.stack[STACK.indexOf(degree)] ?? [])
+  const harmony = harmonyOf(chord, scale)
+  const above = (['3', '7'] as const).flatMap((degree) => harmony.stack[STACK.indexOf(degree)] ?? [])
   const lows = Array.from({ length: SHELL_ROOTS.high - SHELL_ROOTS.low }, (_, at) => SHELL_ROOTS.low + at)
   return lows
-    .filter((low) => low % 12 === ground.root)
+    .filter((low) => low % 12 === harmony.root)
     .flatMap((low) => [
       [low, ...above.map((semitones) => low + semitones)],
       [low, ...above.map((semitones) => low + semitones + (semitones < 6 ? 12 : 0))],
@@ -43,10 +43,10 @@ const shellsOf = (chord: Chord, scale: ScaleId): readonly (readonly number[])[] 
 
 /** Every close position of a chord's rootless four inside the range. */
 const foursOf = (chord: Chord, scale: ScaleId): readonly (readonly number[])[] => {
-  const ground = groundOf(chord, scale)
+  const harmony = harmonyOf(chord, scale)
   const classes = ROOTLESS.flatMap((degree) => {
-    const semitones = ground.stack[STACK.indexOf(degree)]
-    return semitones === undefined ? [] : [(ground.root + semitones) % 12]
+    const semitones = harmony.stack[STACK.indexOf(degree)]
+    return semitones === undefined ? [] : [(harmony.root + semitones) % 12]
   })
   const distinct = [...new Set(classes)]
   const positions: (readonly number[])[] = []

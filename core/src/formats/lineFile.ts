@@ -1,6 +1,6 @@
 import midiFile from 'midi-file'
 import type { UnspelledNote } from '../line/notes/spell.ts'
-import { bad, good, type Outcome } from '../outcome/outcome.ts'
+import { err, type Outcome, ok } from '../outcome/outcome.ts'
 import type { PlayedNote } from '../practice/listen/take.ts'
 import { fifthsOf, pitchClassOf } from '../theory/pitch/fifths.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
@@ -28,8 +28,8 @@ interface Timed {
 
 /** One voice on the grid: of notes together the highest, each ending where the next begins at the latest. */
 const oneVoice = (notes: readonly Timed[]): Outcome<readonly UnspelledNote[]> => {
-  if (notes.length === 0) return bad({ rule: 'import.noNotes', args: [] })
-  if (notes.length > MOST_NOTES) return bad({ rule: 'import.tooManyNotes', args: [notes.length, MOST_NOTES] })
+  if (notes.length === 0) return err({ rule: 'import.noNotes', args: [] })
+  if (notes.length > MOST_NOTES) return err({ rule: 'import.tooManyNotes', args: [notes.length, MOST_NOTES] })
   const byStart = new Map<Ticks, Timed>()
   for (const note of notes) {
     const start = onGrid(note.start)
@@ -37,7 +37,7 @@ const oneVoice = (notes: readonly Timed[]): Outcome<readonly UnspelledNote[]> =>
     if (!known || note.midi > known.midi) byStart.set(start, { ...note, start })
   }
   const voice = [...byStart.values()].sort((a, b) => a.start - b.start)
-  return good(
+  return ok(
     voice.map(({ start, end, midi }, at) => {
       const next = voice[at + 1]?.start ?? Number.POSITIVE_INFINITY
       return { start, duration: Math.min(next, Math.max(onGrid(end), start + SIXTEENTH)) - start, midi }
@@ -62,7 +62,7 @@ const parsed = (bytes: Uint8Array) => {
  */
 export const readMidiLine = (bytes: Uint8Array): Outcome<readonly UnspelledNote[]> => {
   const file = parsed(bytes)
-  if (!file) return bad({ rule: 'import.notMidi', args: [] })
+  if (!file) return err({ rule: 'import.notMidi', args: [] })
   const tracks = file.tracks.map((events) => timed(events as readonly MidiEvent[], QUARTER / file.perBeat))
   return oneVoice(tracks.reduce((best, one) => (one.length > best.length ? one : best), []))
 }
@@ -103,15 +103,15 @@ const clockOf = (tracks: readonly (readonly MidiEvent[])[], perBeat: number): ((
  */
 export const readMidiTake = (bytes: Uint8Array): Outcome<readonly PlayedNote[]> => {
   const file = parsed(bytes)
-  if (!file) return bad({ rule: 'import.notMidi', args: [] })
+  if (!file) return err({ rule: 'import.notMidi', args: [] })
   const tracks = file.tracks as readonly (readonly MidiEvent[])[]
   const clock = clockOf(tracks, file.perBeat)
   const notes = tracks
     .map((events) => timed(events, 1))
     .reduce((best, one) => (one.length > best.length ? one : best), [])
-  if (notes.length === 0) return bad({ rule: 'import.noNotes', args: [] })
-  if (notes.length > MOST_NOTES) return bad({ rule: 'import.tooManyNotes', args: [notes.length, MOST_NOTES] })
-  return good(
+  if (notes.length === 0) return err({ rule: 'import.noNotes', args: [] })
+  if (notes.length > MOST_NOTES) return err({ rule: 'import.tooManyNotes', args: [notes.length, MOST_NOTES] })
+  return ok(
     notes
       .map(({ start, end, midi }) => ({
         onsetMs: clock(start),
@@ -158,8 +158,8 @@ const timed = (events: readonly MidiEvent[], scale: number): readonly Timed[] =>
 export const readMusicXmlLine = (text: string): Outcome<readonly UnspelledNote[]> => {
   const outcome = readXml(text)
   if (!outcome.ok) return outcome
-  if (outcome.value.name === 'score-timewise') return bad({ rule: 'import.timewise', args: [] })
-  if (outcome.value.name !== 'score-partwise') return bad({ rule: 'import.notMusicXml', args: [] })
+  if (outcome.value.name === 'score-timewise') return err({ rule: 'import.timewise', args: [] })
+  if (outcome.value.name !== 'score-partwise') return err({ rule: 'import.notMusicXml', args: [] })
   const parts = childrenOf(outcome.value, 'part').map(partNotes)
   return oneVoice(parts.reduce((best, one) => (one.length > best.length ? one : best), []))
 }

@@ -1,4 +1,4 @@
-import { bad, good, type Outcome, type Problem } from '../outcome/outcome.ts'
+import { err, type Outcome, ok, type Problem } from '../outcome/outcome.ts'
 import type { Chord } from '../theory/chord/chord.ts'
 import { type Fifths, noteName } from '../theory/pitch/fifths.ts'
 import type { Key } from '../theory/pitch/key.ts'
@@ -56,9 +56,9 @@ export const readMusicXmlChart = (text: string): Outcome<Chart> => {
   if (!outcome.ok) return outcome
   const root = outcome.value
   if (root.name === 'score-timewise')
-    return bad({ rule: 'import.timewise', args: [], place: { line: 1, column: 1 } })
+    return err({ rule: 'import.timewise', args: [], place: { line: 1, column: 1 } })
   if (root.name !== 'score-partwise')
-    return bad({ rule: 'import.notMusicXml', args: [], place: { line: 1, column: 1 } })
+    return err({ rule: 'import.notMusicXml', args: [], place: { line: 1, column: 1 } })
   const parts = childrenOf(root, 'part')
   const symbols = (part: XmlElement) =>
     childrenOf(part, 'measure').reduce((sum, measure) => sum + childrenOf(measure, 'harmony').length, 0)
@@ -67,10 +67,10 @@ export const readMusicXmlChart = (text: string): Outcome<Chart> => {
     undefined,
   )
   if (!part || symbols(part) === 0)
-    return bad({ rule: 'import.noHarmony', args: [], place: { line: 1, column: 1 } })
+    return err({ rule: 'import.noHarmony', args: [], place: { line: 1, column: 1 } })
   const measures = childrenOf(part, 'measure')
   if (measures.length > LONGEST_TUNE)
-    return bad({
+    return err({
       rule: 'chart.tooLong',
       args: [measures.length, LONGEST_TUNE],
       place: { bar: LONGEST_TUNE + 1, line: 1, column: 1 },
@@ -109,7 +109,7 @@ const chartOf = (measures: readonly XmlElement[], title: string): Outcome<Chart>
     }
     written.push(notated(read, reading))
   })
-  if (reading.problems.length > 0) return bad(...reading.problems)
+  if (reading.problems.length > 0) return err(...reading.problems)
   const order = playingOrder(written, LONGEST_TUNE)
   const chart: Chart = {
     title,
@@ -123,7 +123,7 @@ const chartOf = (measures: readonly XmlElement[], title: string): Outcome<Chart>
     order,
     bars: order.map((bar) => written[bar]!.bar),
   }
-  return good(reading.sounding === 0 ? chart : transposeChart(chart, reading.sounding))
+  return ok(reading.sounding === 0 ? chart : transposeChart(chart, reading.sounding))
 }
 
 const isPickup = (measure: XmlElement, length: Ticks, meter: Meter): boolean =>

@@ -1,6 +1,6 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import { strFromU8, unzipSync } from 'fflate'
-import { bad, good, type Outcome, type Place } from '../outcome/outcome.ts'
+import { err, type Outcome, ok, type TextPosition } from '../outcome/outcome.ts'
 
 /** An element of a file: its name, attributes, text and children in order. */
 export interface XmlElement {
@@ -14,8 +14,8 @@ export interface XmlElement {
 const MOST_BYTES = 24_000_000
 const MOST_DEPTH = 60
 
-const refused = (rule: string, args: readonly unknown[] = [], place: Place = { line: 1, column: 1 }) =>
-  bad<never>({ rule, args, place })
+const refused = (rule: string, args: readonly unknown[] = [], place: TextPosition = { line: 1, column: 1 }) =>
+  err<never>({ rule, args, place })
 
 const UTF16 = { little: [0xff, 0xfe], big: [0xfe, 0xff] } as const
 
@@ -48,7 +48,7 @@ const unpacked = (bytes: Uint8Array, wanted: (name: string) => boolean): Outcome
       },
     })
     if (tooLarge) return refused('import.tooLarge', [MOST_BYTES])
-    return good(Object.values(entries)[0])
+    return ok(Object.values(entries)[0])
   } catch {
     return refused('import.brokenArchive')
   }
@@ -67,13 +67,13 @@ const scoreInArchive = (bytes: Uint8Array): Outcome<string> => {
     named === undefined ? /\.(?:musicxml|xml)$/i.test(name) && !name.startsWith('META-INF') : name === named,
   )
   if (!score.ok) return score
-  return score.value ? good(textOf(score.value)) : refused('import.nothingInside')
+  return score.value ? ok(textOf(score.value)) : refused('import.nothingInside')
 }
 
 /** The text of a MusicXML file (.musicxml, .xml or .mxl). A problem says what is the matter with the file. */
 export const openMusicXml = (bytes: Uint8Array): Outcome<string> => {
   if (bytes.length > MOST_BYTES) return refused('import.tooLarge', [MOST_BYTES])
-  return isZip(bytes) ? scoreInArchive(bytes) : good(textOf(bytes))
+  return isZip(bytes) ? scoreInArchive(bytes) : ok(textOf(bytes))
 }
 
 type Raw = Readonly<Record<string, unknown>>
@@ -113,7 +113,7 @@ export const readXml = (text: string): Outcome<XmlElement> => {
       maxNestedTags: MOST_DEPTH,
     })
     const root = (parser.parse(text) as readonly Raw[]).flatMap((raw) => elementOf(raw) ?? [])[0]
-    return root ? good(root) : refused('import.notMusicXml')
+    return root ? ok(root) : refused('import.notMusicXml')
   } catch (error) {
     return refused('import.broken', [error instanceof Error ? error.message : 'it cannot be read'])
   }

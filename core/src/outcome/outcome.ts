@@ -1,5 +1,5 @@
 /** Where a problem is: in a text (line and column, both from 1) or in a tune (bar and beat, both from 1). */
-export interface Place {
+export interface TextPosition {
   readonly line?: number
   readonly column?: number
   readonly length?: number
@@ -15,8 +15,8 @@ export interface Reason {
 
 /** What stood in the way, where, and (where there is one) the text that would mend it. */
 export interface Problem extends Reason {
-  readonly place?: Place
-  readonly mend?: string
+  readonly place?: TextPosition
+  readonly fix?: string
   /** Further texts that may have been meant. */
   readonly others?: readonly string[]
 }
@@ -27,6 +27,6 @@ export type Outcome<T> =
 
 export const reason = (rule: string, ...args: readonly unknown[]): Reason => ({ rule, args })
 
-export const good = <T>(value: T): Outcome<T> => ({ ok: true, value })
+export const ok = <T>(value: T): Outcome<T> => ({ ok: true, value })
 
-export const bad = <T>(...problems: readonly Problem[]): Outcome<T> => ({ ok: false, problems })
+export const err = <T>(...problems: readonly Problem[]): Outcome<T> => ({ ok: false, problems })

@@ -5,8 +5,8 @@ import {
   deviceName,
   intervalName,
   ordinal,
+  requestedNote,
   toneOf,
-  wishedNote,
 } from './phrases.ts'
 import { degreeName, withSigns } from './signs.ts'
 
@@ -17,10 +17,10 @@ export const LINE_SENTENCES: Readonly<Record<string, Sentence>> = {
   'brief.noChord': () => 'No line fits here: there is no chord in the stretch.',
   'brief.range': (symbol: string, bar: number) =>
     `The range is too small: it holds no tone of ${withSigns(symbol)} in bar ${bar}. The line goes beyond it.`,
-  'brief.first': (wish: string | number, symbol: string) =>
-    `The line cannot begin on ${wishedNote(wish)}: it is no tone of ${withSigns(symbol)} inside the range. It begins where it fits best.`,
-  'brief.landing': (wish: string | number, symbol: string) =>
-    `The line cannot end on ${wishedNote(wish)}: it is no tone of ${withSigns(symbol)} inside the range. It ends where it fits best.`,
+  'brief.first': (request: string | number, symbol: string) =>
+    `The line cannot begin on ${requestedNote(request)}: it is no tone of ${withSigns(symbol)} inside the range. It begins where it fits best.`,
+  'brief.landing': (request: string | number, symbol: string) =>
+    `The line cannot end on ${requestedNote(request)}: it is no tone of ${withSigns(symbol)} inside the range. It ends where it fits best.`,
   'brief.cell': (degrees: readonly string[]) =>
     `The cell ${cellName(degrees)} has fewer than two notes, so it was left out.`,
   'line.shapes': (count: number) =>

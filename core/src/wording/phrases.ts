@@ -57,7 +57,7 @@ export const intervalName = (semitones: number): string =>
   INTERVALS[semitones] ?? (semitones < 24 ? 'more than an octave' : 'two octaves or more')
 export const ordinal = (number: number): string =>
   ['', 'first', 'second', 'third', 'fourth', 'fifth'][number] ?? `${number}th`
-export const wishedNote = (wish: string | number): string =>
-  typeof wish === 'number' ? withSigns(plainPitch(wish)) : `the ${degreeName(wish)}`
+export const requestedNote = (request: string | number): string =>
+  typeof request === 'number' ? withSigns(plainPitch(request)) : `the ${degreeName(request)}`
 export const cellName = (degrees: readonly string[]): string => degrees.map(degreeName).join('–')
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

@@ -1,7 +1,7 @@
 import { Link, useRouteError } from 'react-router'
 
 /** Nothing is at this address, or a page could not be drawn. */
-export const Lost = () => {
+export const NotFound = () => {
   const error = useRouteError()
   return (
     <div className="p-8" role="alert">

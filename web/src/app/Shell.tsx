@@ -4,7 +4,7 @@ import { useSettings } from '../settings/settings.ts'
 import { useLook } from '../settings/useLook.ts'
 import { Waiting } from '../ui/Notice.tsx'
 
-const PLACES = [
+const PAGES = [
   { to: '/tunes', name: 'Tunes' },
   { to: '/log', name: 'Log' },
   { to: '/setup', name: 'Setup' },
@@ -13,7 +13,7 @@ const PLACES = [
 /** The head of every page but the stage: where one is, for which instrument, and the ways on. */
 export const Shell = () => {
   useLook()
-  const { of, known } = useSettings()
+  const { instrument, known } = useSettings()
   return (
     <div className="flex min-h-screen flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-3">
@@ -38,8 +38,8 @@ export const Shell = () => {
           Eager Contour
         </NavLink>
         <nav aria-label="Places" className="ml-auto flex items-center gap-5">
-          {known && <span className="text-soft">for {of.name}</span>}
-          {PLACES.map(({ to, name }) => (
+          {known && <span className="text-soft">for {instrument.name}</span>}
+          {PAGES.map(({ to, name }) => (
             <NavLink
               key={to}
               to={to}

@@ -1,54 +1,54 @@
 import { createBrowserRouter, Navigate } from 'react-router'
-import { TunesPlace } from '../tunes/TunesPage.tsx'
+import { TunesPage } from '../tunes/TunesPage.tsx'
 import { Waiting } from '../ui/Notice.tsx'
-import { Lost } from './NotFound.tsx'
+import { NotFound } from './NotFound.tsx'
 import { Shell } from './Shell.tsx'
 
 /** The places. All but the first are fetched when they are gone to. */
 export const router = createBrowserRouter([
   {
     element: <Shell />,
-    errorElement: <Lost />,
+    errorElement: <NotFound />,
     hydrateFallbackElement: <Waiting what="Opening" />,
     children: [
       { index: true, element: <Navigate to="/tunes" replace /> },
-      { path: 'tunes', element: <TunesPlace /> },
+      { path: 'tunes', element: <TunesPage /> },
       {
         path: 'tunes/new',
-        lazy: async () => ({ Component: (await import('../changes/NewTunePage.tsx')).NewTunePlace }),
+        lazy: async () => ({ Component: (await import('../changes/NewTunePage.tsx')).NewTunePage }),
       },
       {
         path: 'tunes/:tune',
-        lazy: async () => ({ Component: (await import('./tune/TunePage.tsx')).TunePlace }),
+        lazy: async () => ({ Component: (await import('./tune/TunePage.tsx')).TunePage }),
         children: [
           { index: true, element: <Navigate to="map" replace /> },
           {
             path: 'changes',
-            lazy: async () => ({ Component: (await import('../changes/ChangesPage.tsx')).ChangesPlace }),
+            lazy: async () => ({ Component: (await import('../changes/ChangesPage.tsx')).ChangesPage }),
           },
-          { path: 'map', lazy: async () => ({ Component: (await import('../map/MapPage.tsx')).MapPlace }) },
+          { path: 'map', lazy: async () => ({ Component: (await import('../map/MapPage.tsx')).MapPage }) },
           {
             path: 'line',
-            lazy: async () => ({ Component: (await import('../line/LinePage.tsx')).LinePlace }),
+            lazy: async () => ({ Component: (await import('../line/LinePage.tsx')).LinePage }),
           },
           {
             path: 'drills',
-            lazy: async () => ({ Component: (await import('../drills/DrillsPage.tsx')).DrillsPlace }),
+            lazy: async () => ({ Component: (await import('../drills/DrillsPage.tsx')).DrillsPage }),
           },
         ],
       },
-      { path: 'log', lazy: async () => ({ Component: (await import('../log/LogPage.tsx')).LogPlace }) },
+      { path: 'log', lazy: async () => ({ Component: (await import('../log/LogPage.tsx')).LogPage }) },
       {
         path: 'setup',
-        lazy: async () => ({ Component: (await import('../setup/SetupPage.tsx')).SetupPlace }),
+        lazy: async () => ({ Component: (await import('../setup/SetupPage.tsx')).SetupPage }),
       },
-      { path: '*', element: <Lost /> },
+      { path: '*', element: <NotFound /> },
     ],
   },
   {
     path: 'stage/:tune',
-    errorElement: <Lost />,
+    errorElement: <NotFound />,
     hydrateFallbackElement: <Waiting what="Opening" />,
-    lazy: async () => ({ Component: (await import('../stage/StagePage.tsx')).StagePlace }),
+    lazy: async () => ({ Component: (await import('../stage/StagePage.tsx')).StagePage }),
   },
 ])

@@ -3,7 +3,7 @@ import { Slider } from 'radix-ui'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { Check } from '../ui/Check.tsx'
 import { Choice } from '../ui/Choice.tsx'
-import { Drop } from '../ui/PopoverButton.tsx'
+import { PopoverButton } from '../ui/PopoverButton.tsx'
 import { type Mix, mixSet, partTurned, selectMix } from './mixSlice.ts'
 import { COMP_SOUNDS, LINE_SOUNDS, type SoundRow } from './sounds.ts'
 
@@ -33,7 +33,7 @@ export const BandPanel = ({ feel, tempo }: { readonly feel: Feel; readonly tempo
   const mix = useAppSelector(selectMix)
   const set = (part: Partial<Mix>) => void dispatch(mixSet(part))
   return (
-    <Drop name="Band">
+    <PopoverButton name="Band">
       <div className="grid gap-x-8 gap-y-2 sm:grid-cols-2">
         <section aria-label="How loud">
           {PARTS.map(({ part, name }) => (
@@ -102,7 +102,7 @@ export const BandPanel = ({ feel, tempo }: { readonly feel: Feel; readonly tempo
           </p>
         </section>
       </div>
-    </Drop>
+    </PopoverButton>
   )
 }
 

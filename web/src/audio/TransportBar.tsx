@@ -12,7 +12,7 @@ export const TEMPO_STEP = 4
 interface TransportBarProps {
   readonly play: Play
   /** What plays, in words; with `parts`, what each part is called. */
-  readonly says?: string
+  readonly description?: string
   /** The parts that can be turned off and on. */
   readonly parts?: readonly { readonly part: Part; readonly name: string }[]
   /** With parts: how the tune moves. */
@@ -23,7 +23,7 @@ interface TransportBarProps {
 /** Play, tempo, and what a place adds. */
 export const TransportBar = ({
   play,
-  says = '',
+  description = '',
   parts = [],
   feel = 'swing',
   children,
@@ -82,7 +82,7 @@ export const TransportBar = ({
       )}
       {parts.length > 0 && <BandPanel feel={feel} tempo={tempo} />}
       <span className="text-soft" role="status">
-        {play.loading ? 'Fetching the sound …' : (problem ?? says)}
+        {play.loading ? 'Fetching the sound …' : (problem ?? description)}
       </span>
       <div className="ml-auto flex flex-wrap items-center gap-1.5">{children}</div>
     </div>

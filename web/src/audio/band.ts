@@ -3,7 +3,7 @@ import processorUrl from 'spessasynth_lib/dist/spessasynth_processor.min.js?url'
 
 import { audioContext, wakeSound } from './context.ts'
 import { loudnessOf, VOLUME, voicesOf } from './sounds.ts'
-import { UNHEARD, unpacking } from './unpacked.ts'
+import { SILENT_BUS, sampleUnpacker } from './unpacked.ts'
 
 const SOUND_FONT = '/sound/band.sf3'
 const TICKS_PER_QUARTER = 480
@@ -101,7 +101,7 @@ const makeBand = async (): Promise<Band> => {
   await synth.isReady
   tone.setContext(context as unknown as Parameters<ToneModule['setContext']>[0])
   const voices = voicesOf({ lineSound: 'piano', compSound: 'piano' }, 'sticks')
-  for (const channel of [voices.click.channel, UNHEARD.drums]) synth.midiChannels[channel]?.setDrums(true)
+  for (const channel of [voices.click.channel, SILENT_BUS.drums]) synth.midiChannels[channel]?.setDrums(true)
   for (const { channel, program } of Object.values(voices)) synth.programChange(channel, program)
   ready = bandOver(tone, synth, context, gain, analyser)
   // For the ear of the end-to-end tests, and of a curious player at the console.
@@ -157,7 +157,7 @@ const bandOver = (
     onEnded: (listener: (channel: number) => void) =>
       synth.eventHandler.addEvent('noteOff', 'unpacked', ({ channel }) => listener(channel)),
   }
-  const unpack = unpacking(unheard, ({ channel }) =>
+  const unpack = sampleUnpacker(unheard, ({ channel }) =>
     [channels.drums.channel, channels.click.channel].includes(channel),
   )
   const wanted = (events: readonly BandEvent[]) =>
@@ -193,11 +193,11 @@ const bandOver = (
     scheduled = new Map()
     for (const event of events) {
       const { part, tick, midi, duration, velocity } = event
-      const says = [part, tick, midi, duration, velocity].join()
-      const known = before.get(says)
-      before.delete(says)
+      const contentKey = [part, tick, midi, duration, velocity].join()
+      const known = before.get(contentKey)
+      before.delete(contentKey)
       const id = known ?? transport.schedule((time) => sound(event, time), `${Math.round(event.tick)}i`)
-      scheduled.set(says, id)
+      scheduled.set(contentKey, id)
     }
     for (const id of before.values()) transport.clear(id)
   }

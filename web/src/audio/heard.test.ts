@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs'
 import {
   type BandEvent,
-  Ear,
+  DETECTION_RULES,
   gateFor,
-  HEARING_RULES,
   instrumentOf,
-  lookFor,
+  PitchDetector,
   randomFrom,
+  windowsFor,
 } from '@eager-contour/core'
 import { describe, expect, it } from 'vitest'
 import type { BandSound } from './band.ts'
@@ -42,15 +42,15 @@ const wandering = (seed: number): readonly number[] => {
 
 /** What is heard of a line that a sampled instrument plays: notes right, octaves off, and each onset's error from the usual. */
 const played = async (lineSound: string, bpm: number, pitches: readonly number[], noise = 0) => {
-  const look = lookFor(instrumentOf(lineSound).range.low)
+  const look = windowsFor(instrumentOf(lineSound).range.low)
   const events = pitches.map(
     (midi, at): BandEvent => ({ part: 'line', tick: at * EIGHTH, duration: EIGHTH, midi, velocity: 100 }),
   )
   const { left, rate } = await renderBand(font(), { events, sound: soundOf(lineSound), bpm, room: false })
   const heard: { onsetMs: number; midi: number }[] = []
-  const gate = noise > 0 ? gateFor([noise]) : HEARING_RULES.gate
-  const hearing = new Ear(rate, (tone, ended) => ended && heard.push(tone), {
-    ...HEARING_RULES,
+  const gate = noise > 0 ? gateFor([noise]) : DETECTION_RULES.gate
+  const hearing = new PitchDetector(rate, (tone, ended) => ended && heard.push(tone), {
+    ...DETECTION_RULES,
     ...look,
     gate,
   })
@@ -132,7 +132,10 @@ describe('quarters over a quiet room', () => {
       })
       for (const gate of [0.006, 0.003]) {
         const heard: number[] = []
-        const ear = new Ear(rate, ({ midi }, ended) => ended && heard.push(midi), { ...HEARING_RULES, gate })
+        const ear = new PitchDetector(rate, ({ midi }, ended) => ended && heard.push(midi), {
+          ...DETECTION_RULES,
+          gate,
+        })
         ear.take(left)
         ear.end()
         expect(heard).toEqual(OUTLINES)

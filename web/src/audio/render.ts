@@ -13,7 +13,7 @@ const HELD = 0.96
 /** The loudest sample of a file: a hair under full scale. */
 const PEAK = 0.98
 
-export interface RenderWish {
+export interface RenderOptions {
   readonly events: readonly BandEvent[]
   readonly sound: BandSound
   readonly bpm: number
@@ -35,7 +35,7 @@ interface Moment {
 }
 
 /** Every beginning and end of a note by the sample at which it comes; at one sample ends come first. */
-const momentsOf = ({ events, sound, bpm }: RenderWish, rate: number): readonly Moment[] => {
+const momentsOf = ({ events, sound, bpm }: RenderOptions, rate: number): readonly Moment[] => {
   const samples = (ticks: number) => Math.round((ticks / TICKS_PER_QUARTER) * (60 / bpm) * rate)
   const ends = events.map(
     ({ part, tick, duration, midi }): Moment => ({
@@ -52,7 +52,7 @@ const momentsOf = ({ events, sound, bpm }: RenderWish, rate: number): readonly M
   return [...ends, ...begins].sort((a, b) => a.at - b.at)
 }
 
-const synthFor = async (font: ArrayBuffer, { sound, room }: RenderWish, rate: number) => {
+const synthFor = async (font: ArrayBuffer, { sound, room }: RenderOptions, rate: number) => {
   const synth = new SpessaSynthProcessor(rate, {
     eventsEnabled: false,
     effectsEnabled: room ?? true,
@@ -70,10 +70,10 @@ const synthFor = async (font: ArrayBuffer, { sound, room }: RenderWish, rate: nu
 }
 
 /** The band and the line as samples, faster than they sound, with the sound font that they are heard with. */
-export const renderBand = async (font: ArrayBuffer, wish: RenderWish): Promise<Rendered> => {
-  const rate = wish.rate ?? 44_100
-  const synth = await synthFor(font, wish, rate)
-  const moments = momentsOf(wish, rate)
+export const renderBand = async (font: ArrayBuffer, options: RenderOptions): Promise<Rendered> => {
+  const rate = options.rate ?? 44_100
+  const synth = await synthFor(font, options, rate)
+  const moments = momentsOf(options, rate)
   const length = (moments.at(-1)?.at ?? 0) + Math.round(TAIL_SECONDS * rate)
   const [left, right] = [new Float32Array(length), new Float32Array(length)]
   let at = 0

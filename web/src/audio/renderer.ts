@@ -1,15 +1,15 @@
 import { expose, transfer } from 'comlink'
-import { type RenderWish, renderBand, wavOf } from './render.ts'
+import { type RenderOptions, renderBand, wavOf } from './render.ts'
 
 /** Renders off the main thread, in a worker of its own: composing goes on meanwhile. */
 const renderer = {
-  wav: async (font: ArrayBuffer, wish: RenderWish): Promise<ArrayBuffer> => {
-    const wav = wavOf(await renderBand(font, wish))
+  wav: async (font: ArrayBuffer, options: RenderOptions): Promise<ArrayBuffer> => {
+    const wav = wavOf(await renderBand(font, options))
     return transfer(wav, [wav])
   },
   /** The left side alone, as samples. */
-  mono: async (font: ArrayBuffer, wish: RenderWish): Promise<Float32Array<ArrayBuffer>> => {
-    const { left } = await renderBand(font, wish)
+  mono: async (font: ArrayBuffer, options: RenderOptions): Promise<Float32Array<ArrayBuffer>> => {
+    const { left } = await renderBand(font, options)
     const samples = new Float32Array(left)
     return transfer(samples, [samples.buffer])
   },

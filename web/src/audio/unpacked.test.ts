@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { VOLUME, voicesOf } from './sounds.ts'
-import { UNHEARD, unpacking } from './unpacked.ts'
+import { SILENT_BUS, sampleUnpacker } from './unpacked.ts'
 
 const voices = voicesOf({ lineSound: 'trumpet', compSound: 'piano' }, 'sticks')
 
@@ -25,9 +25,9 @@ describe('samples unpacked before they sound', () => {
   it('plays each note that will come once, on channels that are turned down', () => {
     const played = synth()
     const { told } = played
-    const unpack = unpacking(played, ({ channel }) => channel === voices.drums.channel)
+    const unpack = sampleUnpacker(played, ({ channel }) => channel === voices.drums.channel)
     expect(told.splice(0)).toEqual(
-      Object.values(UNHEARD).map((channel) => `controller ${channel} ${VOLUME} 0`),
+      Object.values(SILENT_BUS).map((channel) => `controller ${channel} ${VOLUME} 0`),
     )
     void unpack([
       { voice: voices.line, midi: 60, velocity: 90 },
@@ -35,12 +35,12 @@ describe('samples unpacked before they sound', () => {
       { voice: voices.drums, midi: 51, velocity: 70 },
     ])
     expect(told.splice(0)).toEqual([
-      `program ${UNHEARD.notes} 56`,
-      `on ${UNHEARD.notes} 60 90`,
-      `off ${UNHEARD.notes} 60`,
-      `program ${UNHEARD.drums} ${voices.drums.program}`,
-      `on ${UNHEARD.drums} 51 70`,
-      `off ${UNHEARD.drums} 51`,
+      `program ${SILENT_BUS.notes} 56`,
+      `on ${SILENT_BUS.notes} 60 90`,
+      `off ${SILENT_BUS.notes} 60`,
+      `program ${SILENT_BUS.drums} ${voices.drums.program}`,
+      `on ${SILENT_BUS.drums} 51 70`,
+      `off ${SILENT_BUS.drums} 51`,
     ])
     // What is known is not played again; the same note struck harder or by another instrument is.
     void unpack([{ voice: voices.line, midi: 60, velocity: 90 }])
@@ -54,17 +54,17 @@ describe('samples unpacked before they sound', () => {
 
   it('is ready when the last of them has been played, and at once where all are known', async () => {
     const played = synth()
-    const unpack = unpacking(played, () => false)
+    const unpack = sampleUnpacker(played, () => false)
     let ready = 0
     const wanted = [60, 64].map((midi) => ({ voice: voices.line, midi, velocity: 90 }))
     const first = unpack(wanted).then(() => {
       ready += 1
     })
     played.ended(voices.line.channel)
-    played.ended(UNHEARD.notes)
+    played.ended(SILENT_BUS.notes)
     await Promise.resolve()
     expect(ready).toBe(0)
-    played.ended(UNHEARD.notes)
+    played.ended(SILENT_BUS.notes)
     await first
     expect(ready).toBe(1)
     await unpack(wanted)
@@ -72,6 +72,6 @@ describe('samples unpacked before they sound', () => {
 
   it('has no channel that a part sounds on', () => {
     const heard = Object.values(voices).map(({ channel }) => channel)
-    for (const channel of Object.values(UNHEARD)) expect(heard).not.toContain(channel)
+    for (const channel of Object.values(SILENT_BUS)) expect(heard).not.toContain(channel)
   })
 })

@@ -2,7 +2,7 @@ import type { MidiVoice } from '@eager-contour/core'
 import { VOLUME } from './sounds.ts'
 
 /** What is needed of the synthesiser. */
-export interface Voices {
+export interface SampleVoices {
   readonly noteOn: (channel: number, midi: number, velocity: number) => void
   readonly noteOff: (channel: number, midi: number) => void
   readonly programChange: (channel: number, program: number) => void
@@ -19,7 +19,7 @@ interface Wanted {
 }
 
 /** Channels that nobody hears: one that plays notes and one that has drums. */
-export const UNHEARD = { notes: 14, drums: 15 } as const
+export const SILENT_BUS = { notes: 14, drums: 15 } as const
 /** Nothing waits longer than this for samples, in milliseconds: then they are unpacked as they are needed. */
 const AT_MOST_MS = 1000
 /** Notes that are struck about as hard have the same sample. */
@@ -29,18 +29,18 @@ const VELOCITIES = 16
  * Has samples unpacked before they sound. The font is packed, and the synthesiser unpacks a sample at its first note, on
  * the sound's own thread: up to 50 ms, in which nothing else sounds. So a note that will come is played before, unheard. Gives a promise of when all are ready.
  */
-export const unpacking = (
-  synth: Voices,
+export const sampleUnpacker = (
+  synth: SampleVoices,
   isDrums: (voice: MidiVoice) => boolean,
 ): ((wanted: readonly Wanted[]) => Promise<void>) => {
   const known = new Set<string>()
   const programs = new Map<number, number>()
-  for (const channel of Object.values(UNHEARD)) synth.controllerChange(channel, VOLUME, 0)
+  for (const channel of Object.values(SILENT_BUS)) synth.controllerChange(channel, VOLUME, 0)
   let sent = 0
   let ended = 0
   let waiting: readonly { readonly until: number; readonly done: () => void }[] = []
   synth.onEnded((channel) => {
-    if (channel !== UNHEARD.notes && channel !== UNHEARD.drums) return
+    if (channel !== SILENT_BUS.notes && channel !== SILENT_BUS.drums) return
     ended += 1
     for (const { until, done } of waiting) if (until <= ended) done()
     waiting = waiting.filter(({ until }) => until > ended)
@@ -48,7 +48,7 @@ export const unpacking = (
   return async (wanted) => {
     const before = sent
     for (const { voice, midi, velocity } of wanted) {
-      const channel = isDrums(voice) ? UNHEARD.drums : UNHEARD.notes
+      const channel = isDrums(voice) ? SILENT_BUS.drums : SILENT_BUS.notes
       const key = [channel, voice.program, midi, Math.floor(velocity / VELOCITIES)].join()
       if (known.has(key)) continue
       known.add(key)

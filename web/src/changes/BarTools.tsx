@@ -26,12 +26,12 @@ interface BarToolsProps {
 
 /** What can be done with the bar and the section that are being worked on. */
 export const BarTools = ({ chart, bar, onChange, onChoose, onUndo, onRedo }: BarToolsProps) => {
-  const [says, setSays] = useState('')
+  const [message, setMessage] = useState('')
   const section = sectionOf(chart, bar)
   const { name, from } = writtenSections(chart)[section]!
   const last = writtenSections(chart).length - 1
   const take = (outcome: Outcome<Chart>) => {
-    setSays(outcome.ok ? '' : 'This bar has no beat left to split.')
+    setMessage(outcome.ok ? '' : 'This bar has no beat left to split.')
     if (outcome.ok) onChange(outcome.value)
   }
   const shift = (by: number) => {
@@ -107,7 +107,7 @@ export const BarTools = ({ chart, bar, onChange, onChoose, onUndo, onRedo }: Bar
         <Button onClick={onRedo}>Redo</Button>
       </div>
       <span role="status" className="text-madder">
-        {says}
+        {message}
       </span>
     </div>
   )

@@ -6,12 +6,12 @@ import { Button } from '../ui/Button.tsx'
 import { BarTools } from './BarTools.tsx'
 import { ChartEditor, type History } from './ChartEditor.tsx'
 import { EditStrip } from './EditStrip.tsx'
-import { applyMend, type Mend, mendsOf, offsetOf } from './fixes.ts'
+import { applyFix, type Fix, fixesOf, offsetOf } from './fixes.ts'
 import type { Incoming } from './useChartText.ts'
 import { ViewChoice, viewOf } from './ViewChoice.tsx'
 import type { View } from './views.ts'
 
-interface ChangesDeskProps {
+interface ChangesEditorProps {
   readonly text: string
   readonly outcome: Outcome<Chart>
   readonly incoming: Incoming
@@ -28,7 +28,7 @@ const HOW =
   'The text, at concert pitch: bars between strokes, % for the bar before, |: and :| for repeats, 1. and 2. for endings'
 
 /** One chart in two ways, always in step: bar by bar above, as text below; each problem with its place and its mends. */
-export const ChangesDesk = ({
+export const ChangesEditor = ({
   text,
   outcome,
   incoming,
@@ -36,14 +36,14 @@ export const ChangesDesk = ({
   onTyped,
   children,
   tools,
-}: ChangesDeskProps) => {
-  const { of } = useSettings()
-  const instrument = viewOf(of.name, of.written.fifths)
-  const [goTo, setGoTo] = useState<Mend>()
+}: ChangesEditorProps) => {
+  const { instrument } = useSettings()
+  const ownView = viewOf(instrument.name, instrument.written.fifths)
+  const [goTo, setGoTo] = useState<Fix>()
   const [view, setView] = useState<View>()
   const [bar, setBar] = useState(0)
   const history = useRef<History>(undefined)
-  const shown = view ?? instrument
+  const shown = view ?? ownView
   // The strip may lag a moment behind fast typing; the text and its marks never do.
   const chart = useDeferredValue(outcome.ok ? outcome.value : undefined)
   const write = useCallback((next: Chart) => onWrite(writeChart(next)), [onWrite])
@@ -74,7 +74,7 @@ export const ChangesDesk = ({
           {chart && (
             <ViewChoice
               chart={chart}
-              instrument={instrument}
+              instrument={ownView}
               view={shown}
               onView={setView}
               onWrite={(next) => {
@@ -115,12 +115,12 @@ export const ChangesDesk = ({
                           Line {problem.place?.line ?? 1}, column {problem.place?.column ?? 1}
                         </button>
                         <p>{wordReason(problem)}</p>
-                        {mendsOf(text, problem).map((mend) => (
+                        {fixesOf(text, problem).map((fix) => (
                           <Button
-                            key={mend.insert}
+                            key={fix.insert}
                             look="quiet"
-                            onClick={() => onWrite(applyMend(text, mend))}
-                          >{`Write ${mend.insert}`}</Button>
+                            onClick={() => onWrite(applyFix(text, fix))}
+                          >{`Write ${fix.insert}`}</Button>
                         ))}
                       </li>
                     )

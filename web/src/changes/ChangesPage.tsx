@@ -1,14 +1,14 @@
 import type { TuneAnswer } from '@eager-contour/contract'
 import { followOverrides, readChart } from '@eager-contour/core'
-import { post } from '../data/outbox.ts'
+import { sendEdit } from '../data/outbox.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { useOpenTune } from '../tune/useTune.ts'
 import { Button } from '../ui/Button.tsx'
-import { ChangesDesk } from './ChangesEditor.tsx'
+import { ChangesEditor } from './ChangesEditor.tsx'
 import { useChartText } from './useChartText.ts'
 
 /** The first of a tune's places. */
-export const ChangesPlace = () => <TuneChanges tune={useOpenTune().tune} />
+export const ChangesPage = () => <TuneChanges tune={useOpenTune().tune} />
 
 /** A tune's changes, bar by bar and as text: read or not, they can be mended here. */
 export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
@@ -19,7 +19,7 @@ export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
     if (!outcome.ok) return
     const title = outcome.value.title || tune.title
     const before = readChart(tune.chart)
-    await post(dispatch, {
+    await sendEdit(dispatch, {
       entity: tune.id,
       path: `tunes/${tune.id}`,
       title,
@@ -38,7 +38,7 @@ export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
   }
   return (
     <div className="grow bg-sheet px-5 pt-4 pb-8">
-      <ChangesDesk text={text} incoming={incoming} outcome={outcome} onWrite={write} onTyped={typed}>
+      <ChangesEditor text={text} incoming={incoming} outcome={outcome} onWrite={write} onTyped={typed}>
         <Button look="main" disabled={!outcome.ok || !changed} onClick={() => void keep()}>
           Keep the changes
         </Button>
@@ -48,7 +48,7 @@ export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
         <span role="status" className="text-soft">
           {changed ? 'Not kept yet; safe in this browser.' : 'Kept.'}
         </span>
-      </ChangesDesk>
+      </ChangesEditor>
     </div>
   )
 }

@@ -5,7 +5,7 @@ import { EditorView } from '@codemirror/view'
 import { wordReason } from '@eager-contour/core'
 import { minimalSetup } from 'codemirror'
 import { useEffect, useRef } from 'react'
-import { type Mend, mendsOf, offsetOf } from './fixes.ts'
+import { type Fix, fixesOf, offsetOf } from './fixes.ts'
 import { readText } from './reading.ts'
 import type { Incoming } from './useChartText.ts'
 
@@ -14,7 +14,7 @@ interface ChartEditorProps {
   readonly label: string
   readonly onChange: (text: string) => void
   /** A place to go to: a new object each time. */
-  readonly goTo: Mend | undefined
+  readonly goTo: Fix | undefined
   /** Undo and redo, for whoever stands outside the editor: one history for all that is done to the text. */
   readonly history: { current: History | undefined }
 }
@@ -51,15 +51,15 @@ const diagnostics = (view: EditorView): readonly Diagnostic[] => {
   if (outcome.ok) return []
   return outcome.problems.map((problem) => {
     const from = Math.min(offsetOf(text, problem), text.length)
-    const mends = mendsOf(text, problem)
+    const fixes = fixesOf(text, problem)
     return {
       from,
       to: Math.min(text.length, from + (problem.place?.length ?? 1)),
       severity: 'error' as const,
       message: wordReason(problem),
-      actions: mends.map((mend) => ({
-        name: `Write ${mend.insert}`,
-        apply: (editor: EditorView) => editor.dispatch({ changes: mend }),
+      actions: fixes.map((fix) => ({
+        name: `Write ${fix.insert}`,
+        apply: (editor: EditorView) => editor.dispatch({ changes: fix }),
       })),
     }
   })

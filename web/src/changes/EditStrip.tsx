@@ -132,7 +132,7 @@ export const EditStrip = memo(({ chart, view, onChange, chosen, onChoose }: Edit
       </div>
       <p role="status" className={`mt-1 min-h-6 ${problem ? 'text-madder' : 'text-soft'}`}>
         {problem
-          ? `${wordReason(problem)}${problem.mend === undefined ? '' : ` Nearest: ${[problem.mend, ...(problem.others ?? [])].map(withSigns).join(', ')}.`} The bar is as it was.`
+          ? `${wordReason(problem)}${problem.fix === undefined ? '' : ` Nearest: ${[problem.fix, ...(problem.others ?? [])].map(withSigns).join(', ')}.`} The bar is as it was.`
           : 'Type a chord, Tab to the next. Two chords split the bar, Dm7:3 gives beats, % is the bar before. Alt and arrows move a bar.'}
       </p>
     </div>

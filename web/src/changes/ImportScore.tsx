@@ -1,15 +1,15 @@
 import { type Problem, wordReason } from '@eager-contour/core'
 import { useState } from 'react'
-import { work } from '../engine/engine.ts'
+import { engine } from '../engine/engine.ts'
 
 const TEXT = /\.(?:txt|chart)$/i
 
 /** Takes the changes out of a file: a chart as text, or a MusicXML score with chord symbols. */
 export const ImportScore = ({ onRead }: { readonly onRead: (text: string) => void }) => {
-  const [says, setSays] = useState('')
+  const [message, setMessage] = useState('')
   const [failed, setFailed] = useState(false)
   const tell = (text: string, bad: boolean) => {
-    setSays(text)
+    setMessage(text)
     setFailed(bad)
   }
   const take = async (file: File) => {
@@ -20,7 +20,7 @@ export const ImportScore = ({ onRead }: { readonly onRead: (text: string) => voi
         tell(`${file.name} is in the editor. Nothing is stored until you keep it.`, false)
         return
       }
-      const outcome = await work().importScore(new Uint8Array(await file.arrayBuffer()))
+      const outcome = await engine().importScore(new Uint8Array(await file.arrayBuffer()))
       if (outcome.ok) {
         onRead(outcome.value)
         tell(`The changes of ${file.name} are in the editor. Nothing is stored until you keep them.`, false)
@@ -46,7 +46,7 @@ export const ImportScore = ({ onRead }: { readonly onRead: (text: string) => voi
         />
       </label>
       <p role="status" className={failed ? 'text-madder' : 'text-soft'}>
-        {says}
+        {message}
       </p>
     </div>
   )

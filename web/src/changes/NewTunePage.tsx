@@ -1,9 +1,9 @@
 import { useNavigate } from 'react-router'
 import { newId } from '../data/ids.ts'
-import { post } from '../data/outbox.ts'
+import { sendEdit } from '../data/outbox.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
-import { ChangesDesk } from './ChangesEditor.tsx'
+import { ChangesEditor } from './ChangesEditor.tsx'
 import { FormStart } from './FormStart.tsx'
 import { ImportScore } from './ImportScore.tsx'
 import { useChartText } from './useChartText.ts'
@@ -12,7 +12,7 @@ const DRAFT = 'new tune'
 const FIRST_TEXT = 'title: \nkey: C major\ntime: 4/4\ntempo: 140\n\n| Dm7 | G7 | Cmaj7 | Fmaj7 |\n'
 
 /** Writing a new tune's changes, from nothing or from a common form. */
-export const NewTunePlace = () => {
+export const NewTunePage = () => {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
   const { text, incoming, outcome, write, typed, settle } = useChartText(DRAFT, FIRST_TEXT)
@@ -20,7 +20,7 @@ export const NewTunePlace = () => {
     if (!outcome.ok) return
     const id = newId('tune')
     const title = outcome.value.title || outcome.value.form || 'Untitled'
-    await post(dispatch, {
+    await sendEdit(dispatch, {
       entity: id,
       path: `tunes/${id}`,
       title,
@@ -32,7 +32,7 @@ export const NewTunePlace = () => {
   return (
     <div className="grow bg-sheet px-5 pt-4 pb-8">
       <h1 className="mb-3 text-4xl">New tune</h1>
-      <ChangesDesk
+      <ChangesEditor
         text={text}
         outcome={outcome}
         incoming={incoming}
@@ -48,7 +48,7 @@ export const NewTunePlace = () => {
         <Button look="main" disabled={!outcome.ok} onClick={() => void keep()}>
           Keep this tune
         </Button>
-      </ChangesDesk>
+      </ChangesEditor>
     </div>
   )
 }

@@ -1,13 +1,13 @@
 import { readChart } from '@eager-contour/core'
 import { describe, expect, it } from 'vitest'
-import { applyMend, mendsOf, offsetOf } from './fixes.ts'
+import { applyFix, fixesOf, offsetOf } from './fixes.ts'
 
 const mended = (text: string): string => {
   const outcome = readChart(text)
   if (outcome.ok) return text
-  const mend = mendsOf(text, outcome.problems[0]!)[0]
-  if (!mend) throw new Error('no mend')
-  return applyMend(text, mend)
+  const fix = fixesOf(text, outcome.problems[0]!)[0]
+  if (!fix) throw new Error('no mend')
+  return applyFix(text, fix)
 }
 
 describe('mendsOf', () => {
@@ -30,16 +30,16 @@ describe('mendsOf', () => {
   it('offers the nearest chord symbols, each of which can be read', () => {
     const outcome = readChart('| Dm7 | Gmaj77 |')
     if (outcome.ok) throw new Error('read')
-    const mends = mendsOf('| Dm7 | Gmaj77 |', outcome.problems[0]!)
-    expect(mends.length).toBe(3)
-    for (const mend of mends) expect(readChart(applyMend('| Dm7 | Gmaj77 |', mend)).ok).toBe(true)
+    const fixes = fixesOf('| Dm7 | Gmaj77 |', outcome.problems[0]!)
+    expect(fixes.length).toBe(3)
+    for (const fix of fixes) expect(readChart(applyFix('| Dm7 | Gmaj77 |', fix)).ok).toBe(true)
   })
 
   it('has none where there is none, and finds places in later lines', () => {
     const outcome = readChart('| C |\n| F:9 |')
     expect(outcome.ok).toBe(false)
     if (outcome.ok) return
-    expect(mendsOf('', outcome.problems[0]!)).toEqual([])
+    expect(fixesOf('', outcome.problems[0]!)).toEqual([])
     expect(offsetOf('| C |\n| F:9 |', outcome.problems[0]!)).toBe(8)
   })
 })

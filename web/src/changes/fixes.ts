@@ -1,7 +1,7 @@
 import type { Problem } from '@eager-contour/core'
 
 /** A piece of the text and what to write in its place. */
-export interface Mend {
+export interface Fix {
   readonly from: number
   readonly to: number
   readonly insert: string
@@ -17,10 +17,10 @@ export const offsetOf = (text: string, { place }: Problem): number => {
  * The mends of a problem, the likeliest first: of a chord symbol the whole symbol is written anew, of anything else the
  * marked piece.
  */
-export const mendsOf = (text: string, problem: Problem): readonly Mend[] => {
-  if (problem.mend === undefined) return []
+export const fixesOf = (text: string, problem: Problem): readonly Fix[] => {
+  if (problem.fix === undefined) return []
   const at = offsetOf(text, problem)
-  const texts = [problem.mend, ...(problem.others ?? [])]
+  const texts = [problem.fix, ...(problem.others ?? [])]
   if (problem.rule !== 'chord.unread')
     return texts.map((insert) => ({
       from: at,
@@ -32,5 +32,5 @@ export const mendsOf = (text: string, problem: Problem): readonly Mend[] => {
   return texts.map((insert) => ({ from, to: from + symbol.length, insert }))
 }
 
-export const applyMend = (text: string, { from, to, insert }: Mend): string =>
+export const applyFix = (text: string, { from, to, insert }: Fix): string =>
   text.slice(0, from) + insert + text.slice(to)

@@ -1,7 +1,7 @@
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
 import { Notice } from '../ui/Notice.tsx'
-import { dropRefused, send } from './outbox.ts'
+import { discardRefused, sendPending } from './outbox.ts'
 import { selectOutbox } from './outboxSlice.ts'
 
 const things = (count: number): string => (count === 1 ? 'One thing waits' : `${count} things wait`)
@@ -20,7 +20,7 @@ export const OutboxBar = () => {
               ? `${things(waiting)} in this browser and will be sent when it is back.`
               : 'What you write or play is kept in this browser.'}
           </span>
-          <Button look="quiet" onClick={() => void send(dispatch)}>
+          <Button look="quiet" onClick={() => void sendPending(dispatch)}>
             Try now
           </Button>
         </Notice>
@@ -30,7 +30,7 @@ export const OutboxBar = () => {
           <span className="mr-3">
             “{title}” was not stored: {reason} Your version is still in this browser.
           </span>
-          <Button look="quiet" onClick={() => void dropRefused(dispatch, edit)}>
+          <Button look="quiet" onClick={() => void discardRefused(dispatch, edit)}>
             Let it go
           </Button>
         </Notice>

@@ -1,7 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 
 /** Something written or played that the server does not have yet. */
-export interface Posting {
+export interface PendingEdit {
   /** The edit's own id: sent again, it counts once. */
   readonly edit: string
   /** What it writes: only the newest waiting posting of an entity is kept. */
@@ -16,7 +16,7 @@ export interface Posting {
 }
 
 interface Stored extends DBSchema {
-  postings: { key: string; value: Posting; indexes: { at: number } }
+  postings: { key: string; value: PendingEdit; indexes: { at: number } }
   drafts: { key: string; value: unknown }
 }
 
@@ -33,14 +33,14 @@ const database = (): Promise<IDBPDatabase<Stored>> => {
 }
 
 /** Everything that waits, oldest first. */
-export const waitingPostings = async (): Promise<readonly Posting[]> =>
+export const pendingEdits = async (): Promise<readonly PendingEdit[]> =>
   (await database()).getAllFromIndex('postings', 'at')
 
-export const keepPosting = async (posting: Posting): Promise<void> => {
-  await (await database()).put('postings', posting)
+export const keepPendingEdit = async (pending: PendingEdit): Promise<void> => {
+  await (await database()).put('postings', pending)
 }
 
-export const dropPosting = async (edit: string): Promise<void> => {
+export const dropPendingEdit = async (edit: string): Promise<void> => {
   await (await database()).delete('postings', edit)
 }
 

@@ -3,8 +3,8 @@ import { configureStore } from '@reduxjs/toolkit'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { AppDispatch } from '../store/store.ts'
 import { api } from './api.ts'
-import { dropDraft, keepDraft, readDraft, waitingPostings } from './browserStore.ts'
-import { dropRefused, post, send, type Writing } from './outbox.ts'
+import { dropDraft, keepDraft, pendingEdits, readDraft } from './browserStore.ts'
+import { discardRefused, type Edit, sendEdit, sendPending } from './outbox.ts'
 import { outboxSlice } from './outboxSlice.ts'
 
 interface Sent {
@@ -23,7 +23,7 @@ const makeStore = () =>
 let store: ReturnType<typeof makeStore>
 let dispatch: AppDispatch
 
-const line = (more: Partial<Writing> = {}, title = 'One'): Writing => ({
+const line = (more: Partial<Edit> = {}, title = 'One'): Edit => ({
   entity: 'line-1',
   path: 'lines/line-1',
   title,
@@ -32,9 +32,7 @@ const line = (more: Partial<Writing> = {}, title = 'One'): Writing => ({
 })
 const state = () => store.getState().outbox
 const settled = () =>
-  vi.waitFor(async () =>
-    expect(await waitingPostings()).toHaveLength(state().waiting + state().refused.length),
-  )
+  vi.waitFor(async () => expect(await pendingEdits()).toHaveLength(state().waiting + state().refused.length))
 
 beforeEach(() => {
   store = makeStore()
@@ -49,16 +47,16 @@ beforeEach(() => {
 })
 
 afterEach(async () => {
-  for (const { edit } of await waitingPostings()) await dropRefused(dispatch, edit)
+  for (const { edit } of await pendingEdits()) await discardRefused(dispatch, edit)
   vi.unstubAllGlobals()
 })
 
 describe('the outbox', () => {
   it('sends what is written, with an edit id of its own, and forgets it when the server has it', async () => {
-    await post(dispatch, line())
+    await sendEdit(dispatch, line())
     await vi.waitFor(() => expect(server.sent).toHaveLength(1))
     await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 0, reachable: true }))
-    expect(await waitingPostings()).toEqual([])
+    expect(await pendingEdits()).toEqual([])
     expect(server.sent).toMatchObject([{ path: '/api/lines/line-1', body: { title: 'One', revision: 0 } }])
     expect(server.sent[0]!.body.edit).toMatch(/^edit-[0-9a-f]{20}$/)
     expect(state()).toMatchObject({ waiting: 0, reachable: true })
@@ -68,18 +66,18 @@ describe('the outbox', () => {
     server.answer = () => {
       throw new TypeError('Failed to fetch')
     }
-    await post(dispatch, line({ entity: 'line-2', path: 'lines/line-2' }))
+    await sendEdit(dispatch, line({ entity: 'line-2', path: 'lines/line-2' }))
     await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 1, reachable: false }))
-    const [waiting] = await waitingPostings()
+    const [waiting] = await pendingEdits()
     server.answer = () => Response.json({ revision: 1 })
-    await send(dispatch)
+    await sendPending(dispatch)
     await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 0, reachable: true }))
     expect(server.sent.at(-1)!.body.edit).toBe(waiting!.edit)
   })
 
   it('takes a failing server for one that is away', async () => {
     server.answer = () => new Response('{}', { status: 503 })
-    await post(dispatch, line({ entity: 'line-3', path: 'lines/line-3' }))
+    await sendEdit(dispatch, line({ entity: 'line-3', path: 'lines/line-3' }))
     await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 1, reachable: false }))
   })
 
@@ -88,11 +86,11 @@ describe('the outbox', () => {
       throw new TypeError('Failed to fetch')
     }
     for (const title of ['First', 'Second', 'Third']) {
-      await post(dispatch, line({ entity: 'line-4', path: 'lines/line-4' }, title))
+      await sendEdit(dispatch, line({ entity: 'line-4', path: 'lines/line-4' }, title))
       await vi.waitFor(() => expect(state().reachable).toBe(false))
       await new Promise((resolve) => setTimeout(resolve, 20))
     }
-    const waiting = await waitingPostings()
+    const waiting = await pendingEdits()
     expect(waiting.map(({ title }) => title)).toEqual(['Third'])
   })
 
@@ -100,10 +98,10 @@ describe('the outbox', () => {
     let revision = 4
     server.answer = () => Response.json({ revision: ++revision })
     const entity = 'line-5'
-    await post(dispatch, line({ entity, path: 'lines/line-5', body: { revision: 4 } }))
+    await sendEdit(dispatch, line({ entity, path: 'lines/line-5', body: { revision: 4 } }))
     await vi.waitFor(() => expect(server.sent).toHaveLength(1))
     await settled()
-    await post(dispatch, line({ entity, path: 'lines/line-5', body: { revision: 4 } }))
+    await sendEdit(dispatch, line({ entity, path: 'lines/line-5', body: { revision: 4 } }))
     await vi.waitFor(() => expect(server.sent).toHaveLength(2))
     expect(server.sent.map(({ body }) => body.revision)).toEqual([4, 5])
   })
@@ -114,19 +112,19 @@ describe('the outbox', () => {
         { error: { code: 'conflict', message: 'Changed elsewhere.', problems: [] } },
         { status: 409 },
       )
-    await post(dispatch, line({ entity: 'line-6', path: 'lines/line-6' }, 'Mine'))
+    await sendEdit(dispatch, line({ entity: 'line-6', path: 'lines/line-6' }, 'Mine'))
     await vi.waitFor(() => expect(state().refused).toHaveLength(1))
     expect(state().refused[0]).toMatchObject({ title: 'Mine', reason: 'Changed elsewhere.' })
     server.answer = () => Response.json({ revision: 1 })
-    await post(dispatch, line({ entity: 'line-7', path: 'lines/line-7' }))
+    await sendEdit(dispatch, line({ entity: 'line-7', path: 'lines/line-7' }))
     await vi.waitFor(() => expect(state().waiting).toBe(0))
     expect(state().refused).toHaveLength(1)
-    await dropRefused(dispatch, state().refused[0]!.edit)
+    await discardRefused(dispatch, state().refused[0]!.edit)
     expect(state().refused).toEqual([])
   })
 
   it('gives a run, which is written once, no edit id', async () => {
-    await post(dispatch, { entity: 'run-1', path: 'runs/run-1', title: 'Run', body: { tempo: 120 } })
+    await sendEdit(dispatch, { entity: 'run-1', path: 'runs/run-1', title: 'Run', body: { tempo: 120 } })
     await vi.waitFor(() => expect(server.sent).toHaveLength(1))
     expect(server.sent[0]!.body).toEqual({ tempo: 120 })
   })

@@ -1,9 +1,9 @@
 import type { ErrorBody } from '@eager-contour/contract'
 import type { AppDispatch } from '../store/store.ts'
 import { api } from './api.ts'
-import { dropPosting, keepPosting, type Posting, waitingPostings } from './browserStore.ts'
+import { dropPendingEdit, keepPendingEdit, type PendingEdit, pendingEdits } from './browserStore.ts'
 import { newId } from './ids.ts'
-import { counted, reached } from './outboxSlice.ts'
+import { pendingCounted, reachableSet } from './outboxSlice.ts'
 
 const FIRST_RETRY_MS = 1000
 const LONGEST_RETRY_MS = 20_000
@@ -25,7 +25,7 @@ let sending = false
 let retryMs = FIRST_RETRY_MS
 let timer: ReturnType<typeof setTimeout> | undefined
 
-export interface Writing {
+export interface Edit {
   readonly entity: string
   readonly path: string
   readonly title: string
@@ -37,15 +37,15 @@ export interface Writing {
  * Keeps what was written or played in the browser's own store at once, and sends it from there to the server as soon as
  * that can be reached, in order.
  */
-export const post = async (dispatch: AppDispatch, writing: Writing): Promise<void> => {
+export const sendEdit = async (dispatch: AppDispatch, writing: Edit): Promise<void> => {
   const edit = newId('edit')
   const body = writing.body.revision === undefined ? writing.body : { ...writing.body, edit }
   const older = sending
     ? []
-    : (await waitingPostings()).filter(
+    : (await pendingEdits()).filter(
         ({ entity, refused }) => entity === writing.entity && refused === undefined,
       )
-  await keepPosting({
+  await keepPendingEdit({
     edit,
     entity: writing.entity,
     path: writing.path,
@@ -53,22 +53,22 @@ export const post = async (dispatch: AppDispatch, writing: Writing): Promise<voi
     body,
     at: Date.now(),
   })
-  for (const posting of older) await dropPosting(posting.edit)
+  for (const pending of older) await dropPendingEdit(pending.edit)
   await count(dispatch)
-  void send(dispatch)
+  void sendPending(dispatch)
 }
 
 /** Sends what waits. Called at the start, after each writing, and when the browser comes back on line. */
-export const send = async (dispatch: AppDispatch): Promise<void> => {
+export const sendPending = async (dispatch: AppDispatch): Promise<void> => {
   if (sending) return
   sending = true
   clearTimeout(timer)
   try {
     for (;;) {
-      const next = (await waitingPostings()).find(({ refused }) => refused === undefined)
+      const next = (await pendingEdits()).find(({ refused }) => refused === undefined)
       if (!next) break
       if (!(await sendOne(dispatch, next))) {
-        timer = setTimeout(() => void send(dispatch), retryMs)
+        timer = setTimeout(() => void sendPending(dispatch), retryMs)
         retryMs = Math.min(retryMs * 2, LONGEST_RETRY_MS)
         break
       }
@@ -81,53 +81,56 @@ export const send = async (dispatch: AppDispatch): Promise<void> => {
 }
 
 /** The player drops a writing that the server refused. */
-export const dropRefused = async (dispatch: AppDispatch, edit: string): Promise<void> => {
-  await dropPosting(edit)
+export const discardRefused = async (dispatch: AppDispatch, edit: string): Promise<void> => {
+  await dropPendingEdit(edit)
   await count(dispatch)
 }
 
 const count = async (dispatch: AppDispatch): Promise<void> => {
-  const postings = await waitingPostings()
-  const refused = postings.flatMap(({ edit, title, refused: why }) =>
+  const pending = await pendingEdits()
+  const refused = pending.flatMap(({ edit, title, refused: why }) =>
     why === undefined ? [] : [{ edit, title, reason: why }],
   )
-  dispatch(counted({ waiting: postings.length - refused.length, refused }))
+  dispatch(pendingCounted({ waiting: pending.length - refused.length, refused }))
 }
 
-const withRevision = (posting: Posting): Posting['body'] => {
-  const { revision } = posting.body
+const withRevision = (pending: PendingEdit): PendingEdit['body'] => {
+  const { revision } = pending.body
   return typeof revision === 'number'
-    ? { ...posting.body, revision: Math.max(revision, revisions.get(posting.entity) ?? 0) }
-    : posting.body
+    ? { ...pending.body, revision: Math.max(revision, revisions.get(pending.entity) ?? 0) }
+    : pending.body
 }
 
 /** False when the server could not be reached or cannot write just now: it is tried again later. */
-const sendOne = async (dispatch: AppDispatch, posting: Posting): Promise<boolean> => {
+const sendOne = async (dispatch: AppDispatch, pending: PendingEdit): Promise<boolean> => {
   let response: Response
   try {
-    response = await fetch(`/api/${posting.path}`, {
+    response = await fetch(`/api/${pending.path}`, {
       method: 'PUT',
       headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(withRevision(posting)),
+      body: JSON.stringify(withRevision(pending)),
     })
   } catch {
-    dispatch(reached(false))
+    dispatch(reachableSet(false))
     return false
   }
   if (response.status >= 500) {
-    dispatch(reached(false))
+    dispatch(reachableSet(false))
     return false
   }
-  dispatch(reached(true))
+  dispatch(reachableSet(true))
   if (response.ok) {
     const answer = (await response.json()) as { revision?: number }
-    if (answer.revision !== undefined) revisions.set(posting.entity, answer.revision)
-    await dropPosting(posting.edit)
-    const tag = TAG_BY_PATH[posting.path.split('/')[0]!]
+    if (answer.revision !== undefined) revisions.set(pending.entity, answer.revision)
+    await dropPendingEdit(pending.edit)
+    const tag = TAG_BY_PATH[pending.path.split('/')[0]!]
     if (tag) dispatch(api.util.invalidateTags([tag]))
     return true
   }
   const body = (await response.json().catch(() => undefined)) as ErrorBody | undefined
-  await keepPosting({ ...posting, refused: body?.error.message ?? `The server answered ${response.status}.` })
+  await keepPendingEdit({
+    ...pending,
+    refused: body?.error.message ?? `The server answered ${response.status}.`,
+  })
   return true
 }

@@ -28,4 +28,4 @@ declare module '../store/store.ts' {
 }
 export const { selectSlice: selectOutbox } = outboxSlice.injectInto(rootReducer)
 
-export const { counted, reached } = outboxSlice.actions
+export const { counted: pendingCounted, reached: reachableSet } = outboxSlice.actions

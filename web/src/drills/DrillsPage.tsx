@@ -15,7 +15,7 @@ import { useSettings } from '../settings/settings.ts'
 import { barsText, useOpenTune } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
 import { Choice } from '../ui/Choice.tsx'
-import { Segments } from '../ui/SegmentedControl.tsx'
+import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { usePainted } from '../ui/usePainted.ts'
 import { StateMark } from '../ui/VerdictMark.tsx'
 import { OwnExercises } from './OwnExercises.tsx'
@@ -26,13 +26,13 @@ const ALL = 'all'
 const OWN = 'own'
 
 /** A list of keys as the instrument reads them, at concert pitch. */
-const concertList = (text: string, of: Instrument): string | undefined =>
+const concertList = (text: string, instrument: Instrument): string | undefined =>
   keysOfList(text, { tonic: 'C', mode: 'major' })
-    .map((key) => transposeKey(key, -of.written.fifths).tonic)
+    .map((key) => transposeKey(key, -instrument.written.fifths).tonic)
     .join(',') || undefined
 
 /** The ladder over the stretch: rungs by keys, each with its state; one is opened to see what it asks and to start it. */
-export const DrillsPlace = () => {
+export const DrillsPage = () => {
   const open = useOpenTune()
   const [order, setOrder] = useState<KeyOrder | typeof OWN>('fourths')
   const [own, setOwn] = useState('')
@@ -41,7 +41,7 @@ export const DrillsPlace = () => {
   const [shown, setShown] = useState<'ladder' | 'own'>('ladder')
   const [rung, setRung] = useState<RungId>('outline-up')
   const [key, setKey] = useState<string>()
-  const { of } = useSettings()
+  const { instrument } = useSettings()
   // The ladder first: what a rung asks over many bars takes a moment to be made.
   const painted = usePainted()
   const whole = usePainted(painted)
@@ -83,7 +83,7 @@ export const DrillsPlace = () => {
             />
           </div>
         </div>
-        <Segments
+        <SegmentedControl
           label=""
           name="What is shown"
           value={shown}
@@ -125,7 +125,7 @@ export const DrillsPlace = () => {
           ladder={ladder}
           rung={rung}
           at={chosen}
-          keys={order === OWN ? concertList(own, of) : order === 'fourths' ? undefined : order}
+          keys={order === OWN ? concertList(own, instrument) : order === 'fourths' ? undefined : order}
         />
       )}
     </div>
@@ -150,8 +150,10 @@ const UNTRIED = `${CELL} untried`
 const FIRST_ROWS = 16
 
 const Grid = ({ ladder, filter, rung, chosen, onChoose, whole }: GridProps) => {
-  const { of } = useSettings()
-  const names = ladder.keys.map(({ tonic, mode }) => writtenKey(`${tonic} ${mode}`, of).split(' ')[0]!)
+  const { instrument } = useSettings()
+  const names = ladder.keys.map(
+    ({ tonic, mode }) => writtenKey(`${tonic} ${mode}`, instrument).split(' ')[0]!,
+  )
   const rows = RUNGS.filter(
     ({ id }) => filter === ALL || ladder.keys.some((key) => ladder.cell(id, key).state === filter),
   )

@@ -1,12 +1,12 @@
 import { type FormEvent, useState } from 'react'
 import { newId } from '../data/ids.ts'
-import { post } from '../data/outbox.ts'
-import type { StageWish } from '../practice/stageAddress.ts'
+import { sendEdit } from '../data/outbox.ts'
+import type { StageRequest } from '../practice/stageAddress.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
 
 interface KeepExerciseProps {
-  readonly wish: StageWish
+  readonly wish: StageRequest
   /** Its name where the player gives none. */
   readonly usual: string
 }
@@ -22,7 +22,7 @@ export const KeepExercise = ({ wish, usual }: KeepExerciseProps) => {
     const id = newId('exercise')
     const { tune, rung, stretch, tempo, variant = 0, key, hide = 1, line } = wish
     const body = { revision: 0, title, tune, rung, stretch, tempo, variant, hide }
-    void post(dispatch, {
+    void sendEdit(dispatch, {
       entity: id,
       path: `exercises/${id}`,
       title,

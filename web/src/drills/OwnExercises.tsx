@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { useExercisesQuery, useSetListsQuery, useTunesQuery } from '../data/api.ts'
 import { newId } from '../data/ids.ts'
-import { post } from '../data/outbox.ts'
+import { sendEdit } from '../data/outbox.ts'
 import { stageAddress } from '../practice/stageAddress.ts'
 import { useSettings } from '../settings/settings.ts'
 import { useAppDispatch } from '../store/store.ts'
@@ -26,14 +26,14 @@ export const OwnExercises = () => {
     { id, revision, title, exercises: row }: Omit<SetListAnswer, 'updatedAt'>,
     removed = false,
   ) =>
-    void post(dispatch, {
+    void sendEdit(dispatch, {
       entity: id,
       path: `set-lists/${id}`,
       title,
       body: { revision, title, exercises: row, ...(removed ? { removed } : {}) },
     })
   const putAway = ({ id, updatedAt: _at, ...exercise }: ExerciseAnswer) =>
-    void post(dispatch, {
+    void sendEdit(dispatch, {
       entity: id,
       path: `exercises/${id}`,
       title: exercise.title,
@@ -110,7 +110,7 @@ export const OwnExercises = () => {
 }
 
 const ExerciseWords = ({ exercise }: { readonly exercise: ExerciseAnswer }) => {
-  const { of } = useSettings()
+  const { instrument } = useSettings()
   const { data: tunes = [] } = useTunesQuery()
   const rung = RUNGS.find(({ id }) => id === exercise.rung)
   const tune = tunes.find(({ id }) => id === exercise.tune)
@@ -122,7 +122,7 @@ const ExerciseWords = ({ exercise }: { readonly exercise: ExerciseAnswer }) => {
         {rung?.name ?? exercise.rung}
         {way && exercise.variant > 0 ? `, ${way.name}` : ''} · {tune?.title ?? 'a tune that is gone'},{' '}
         {barsText(exercise.stretch)}
-        {exercise.key ? ` in ${writtenKey(`${exercise.key} major`, of).split(' ')[0]}` : ''} ·{' '}
+        {exercise.key ? ` in ${writtenKey(`${exercise.key} major`, instrument).split(' ')[0]}` : ''} ·{' '}
         {exercise.tempo}
       </span>
     </span>

@@ -15,7 +15,7 @@ import { bandIfReady } from '../audio/band.ts'
 import { useHear } from '../audio/usePlay.ts'
 import { PrintSheet } from '../notation/PrintSheet.tsx'
 import type { View } from '../notation/useView.ts'
-import { type Practice, type StageWish, stageAddress } from '../practice/stageAddress.ts'
+import { type Practice, type StageRequest, stageAddress } from '../practice/stageAddress.ts'
 import type { Ladder } from '../practice/useLadder.ts'
 import { useMadeExercise } from '../practice/useMadeExercise.ts'
 import { useOwnMaterial } from '../practice/useOwnMaterial.ts'
@@ -61,7 +61,7 @@ interface RungPanelProps {
 /** What a rung asks in a key, how it went, and its start. */
 export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
   const { tune, stretch } = open
-  const { of } = useSettings()
+  const { instrument } = useSettings()
   const row = rungOf(rung)
   const { tempo } = ladder.cell(rung, at)
   const runs = ladder.runs(rung, at)
@@ -99,7 +99,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
     hear([...notes, ...bandEvents(made.there, stretch, undefined, { swing })].sort((a, b) => a.tick - b.tick))
   }
   const inOwnKey = at.tonic === ladder.keys[0]!.tonic
-  const wish: StageWish = {
+  const wish: StageRequest = {
     tune: tune.id,
     rung,
     stretch,
@@ -111,7 +111,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
     practice: { ...practice, keys },
   }
   const [first] = piecesOf(stretch, practice.pieces ?? 'whole')
-  const begin: StageWish = { ...wish, stretch: first!, practice: { ...wish.practice, whole: stretch } }
+  const begin: StageRequest = { ...wish, stretch: first!, practice: { ...wish.practice, whole: stretch } }
   return (
     <aside aria-label="The rung" className="border-l border-rule p-5 lg:sticky lg:top-0 lg:self-start">
       <div className="text-soft">
@@ -120,7 +120,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
       <h3 className="text-3xl">{row.name}</h3>
       <p className="mt-1 text-lg">{row.asks}</p>
       <p className="mt-2 font-head text-xl font-bold">
-        in {writtenKey(`${at.tonic} ${at.mode}`, of)}, {barsText(stretch)}
+        in {writtenKey(`${at.tonic} ${at.mode}`, instrument)}, {barsText(stretch)}
       </p>
       {own.missing ? (
         <p className="mt-2 text-lg text-soft">{own.missing}</p>

@@ -32,7 +32,7 @@ import {
   writeChart,
 } from '@eager-contour/core'
 import { expose } from 'comlink'
-import { MOST_HELD } from './held.ts'
+import { MOST_CACHED } from './held.ts'
 
 /** The figures that were found, for a rhythm and the player's own cells; and those that were priced, for a brief. */
 let found: { readonly key: string; readonly stock: FillStock } | undefined
@@ -90,11 +90,11 @@ const compose = async (analysis: number, brief: Brief): Promise<Composed | undef
 const isMidi = (bytes: Uint8Array): boolean => String.fromCharCode(...bytes.slice(0, 4)) === 'MThd'
 
 /** Composing, reviewing and grading, off the main thread. */
-const work = {
+const engine = {
   /** Takes a chart to be asked about later, by a number; the oldest is let go. */
   hold: (id: number, chart: Chart, readings: readonly Override[]): void => {
     held.set(id, analyseChart(chart, readings))
-    held.delete(id - MOST_HELD)
+    held.delete(id - MOST_CACHED)
   },
   compose,
   /** Composes once for nothing, so that the first line that is asked for does not have to wait for cold tables. */
@@ -121,6 +121,6 @@ const work = {
   gradeTake: (exercise: Exercise, take: Take, rules: GradeRules): Grade => gradeTake(exercise, take, rules),
 }
 
-export type Work = typeof work
+export type Engine = typeof engine
 
-expose(work)
+expose(engine)

@@ -10,10 +10,10 @@ type Kind = 'fingerboard' | 'keys'
 const KEPT = 'board'
 
 /** Notes to press on the screen: keys, or for an instrument with strings its fingerboard, as the player likes. */
-export const Board = ({ of, ...props }: BoardProps & { readonly of: Instrument }) => {
+export const Board = ({ instrument, ...props }: BoardProps & { readonly instrument: Instrument }) => {
   const [kind, setKind] = useState<Kind>('fingerboard')
   useEffect(() => void readDraft<Kind>(KEPT).then((kept) => kept && setKind(kept)), [])
-  if (!of.strings) return <Keys {...props} />
+  if (!instrument.strings) return <Keys {...props} />
   const other = kind === 'keys' ? 'fingerboard' : 'keys'
   const change = (
     <button
@@ -34,7 +34,7 @@ export const Board = ({ of, ...props }: BoardProps & { readonly of: Instrument }
       <div className="text-sm text-soft">{change}</div>
     </div>
   ) : (
-    <Fingerboard {...props} strings={of.strings.map((open) => open + of.written.semitones)}>
+    <Fingerboard {...props} strings={instrument.strings.map((open) => open + instrument.written.semitones)}>
       {change}
     </Fingerboard>
   )

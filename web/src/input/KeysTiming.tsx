@@ -1,14 +1,14 @@
 import { useRef } from 'react'
 import { NumberField } from '../ui/NumberField.tsx'
-import { Drop } from '../ui/PopoverButton.tsx'
-import { fitKeys, useKeysFit } from './keysFit.ts'
+import { PopoverButton } from '../ui/PopoverButton.tsx'
+import { saveKeysLatency, useKeysLatency } from './keysFit.ts'
 import { TimingCheck } from './TimingCheck.tsx'
 
 type By = 'screenMs' | 'lettersMs'
 
 /** How late a finger on the screen and a key of the computer are: found on a pad, or set. */
 export const KeysTiming = () => {
-  const fit = useKeysFit()
+  const settings = useKeysLatency()
   const listener = useRef<(pageMs: number) => void>(undefined)
   /** What the pad was struck with. */
   const by = useRef<By>('screenMs')
@@ -18,7 +18,7 @@ export const KeysTiming = () => {
     listener.current(pageMs)
   }
   return (
-    <Drop name="Timing">
+    <PopoverButton name="Timing">
       <div className="w-80 space-y-2">
         <button
           type="button"
@@ -40,23 +40,23 @@ export const KeysTiming = () => {
               listener.current = undefined
             }
           }}
-          onFound={(latencyMs) => fitKeys({ [by.current]: latencyMs })}
+          onFound={(latencyMs) => saveKeysLatency({ [by.current]: latencyMs })}
         />
         <NumberField
           label="Milliseconds late: keys on the screen"
-          value={fit.screenMs}
+          value={settings.screenMs}
           least={-50}
           most={500}
-          onChange={(screenMs) => fitKeys({ screenMs })}
+          onChange={(screenMs) => saveKeysLatency({ screenMs })}
         />
         <NumberField
           label="Milliseconds late: letters"
-          value={fit.lettersMs}
+          value={settings.lettersMs}
           least={-50}
           most={500}
-          onChange={(lettersMs) => fitKeys({ lettersMs })}
+          onChange={(lettersMs) => saveKeysLatency({ lettersMs })}
         />
       </div>
-    </Drop>
+    </PopoverButton>
   )
 }

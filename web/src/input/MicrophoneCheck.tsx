@@ -11,9 +11,9 @@ import { BEAT, CLICK_BPM, LEAD_SECONDS, playClicks, QUARTER, wait } from './clic
 import { LevelBar } from './LevelBar.tsx'
 import {
   connectMicrophone,
-  fitMicrophone,
   hearMicrophone,
   type Microphone,
+  saveMicrophoneSettings,
   watchLevel,
 } from './microphone.ts'
 
@@ -71,7 +71,7 @@ interface MicrophoneCheckProps {
 export const MicrophoneCheck = ({
   open,
   onOpenChange,
-  microphone: { fit, chosen, names },
+  microphone: { settings, chosen, names },
 }: MicrophoneCheckProps) => {
   const dispatch = useAppDispatch()
   const [step, setStep] = useState<Step>('begin')
@@ -88,7 +88,7 @@ export const MicrophoneCheck = ({
     const room = await levelsDuring(wait(LISTEN_MS))
     if (gone()) return
     const gate = gateFor(room)
-    fitMicrophone({ gate })
+    saveMicrophoneSettings({ gate })
     const band = await loadBand().catch(() => undefined)
     if (!band || gone()) return setStep(band ? 'begin' : 'failed')
     setStep('band')
@@ -112,17 +112,17 @@ export const MicrophoneCheck = ({
     )
     if (!found) return setStep('failed')
     setSpread(found.spreadMs)
-    fitMicrophone({
+    saveMicrophoneSettings({
       latencyMs: Math.round(found.latencyMs),
       tuningHz: tuningFrom(
-        fit.tuningHz,
+        settings.tuningHz,
         tones.map(({ cents }) => cents),
       ),
       hearsBand: hearsBand(room, heard),
       checked: true,
     })
     setStep('done')
-  }, [fit.tuningHz])
+  }, [settings.tuningHz])
   useEffect(() => {
     if (open) return
     current.current += 1
@@ -138,11 +138,11 @@ export const MicrophoneCheck = ({
           <Dialog.Title className="text-4xl">{HEADS[step]}</Dialog.Title>
           <Dialog.Description className="mt-3 text-xl" role="status">
             {step === 'done'
-              ? `Notes are heard ${fit.latencyMs} ms after the beat they are played on (yours lay within ${Math.round(spread)} ms of that); this is taken off. A is ${fit.tuningHz} hertz.`
+              ? `Notes are heard ${settings.latencyMs} ms after the beat they are played on (yours lay within ${Math.round(spread)} ms of that); this is taken off. A is ${settings.tuningHz} hertz.`
               : SAYS[step]}
             {step === 'notes' && <span className="mt-2 block text-3xl tabular-nums">{notes} heard</span>}
           </Dialog.Description>
-          {step === 'done' && fit.hearsBand && (
+          {step === 'done' && settings.hearsBand && (
             <div className="mt-4 flex flex-wrap items-center gap-3 rounded-xl bg-sheet p-4 text-lg">
               The microphone hears the band: it would be taken for your notes. Use headphones, at a low level
               (long playing above about 85 dB(A) harms hearing), or
@@ -156,14 +156,14 @@ export const MicrophoneCheck = ({
               options={names.map(({ id, name }) => ({ value: id, label: name }))}
               onChange={(id) => void connectMicrophone(id)}
             />
-            <LevelBar gate={fit.gate} />
+            <LevelBar gate={settings.gate} />
             <NumberField
               label="A, in hertz"
-              value={fit.tuningHz}
+              value={settings.tuningHz}
               least={TUNINGS.low}
               most={TUNINGS.high}
               step={0.5}
-              onChange={(tuningHz) => fitMicrophone({ tuningHz })}
+              onChange={(tuningHz) => saveMicrophoneSettings({ tuningHz })}
             />
             <label className="flex items-center gap-2">
               silence under{' '}
@@ -172,10 +172,12 @@ export const MicrophoneCheck = ({
                 min={-60}
                 max={-22}
                 step={1}
-                value={Math.round(20 * Math.log10(fit.gate))}
-                onChange={(event) => fitMicrophone({ gate: 10 ** (Number(event.target.value) / 20) })}
+                value={Math.round(20 * Math.log10(settings.gate))}
+                onChange={(event) =>
+                  saveMicrophoneSettings({ gate: 10 ** (Number(event.target.value) / 20) })
+                }
               />
-              {Math.round(20 * Math.log10(fit.gate))} dB
+              {Math.round(20 * Math.log10(settings.gate))} dB
             </label>
           </div>
           <p className="mt-4 text-soft">

@@ -7,7 +7,7 @@ import { closeMicrophone, connectMicrophone, type Microphone } from './microphon
 /** Asks for the microphone, says what became of it, shows how loud it hears, and leads to its check. */
 export const MicrophoneChoice = ({ microphone }: { readonly microphone: Microphone }) => {
   const [checking, setChecking] = useState(false)
-  const { state, fit } = microphone
+  const { state, settings } = microphone
   if (state === 'missing')
     return <span role="status">No microphone is there. Keys, letters and MIDI work.</span>
   if (state !== 'on')
@@ -26,9 +26,9 @@ export const MicrophoneChoice = ({ microphone }: { readonly microphone: Micropho
     )
   return (
     <span className="flex flex-wrap items-center gap-2">
-      <LevelBar gate={fit.gate} />
-      <Button look={fit.checked ? 'quiet' : 'plain'} onClick={() => setChecking(true)}>
-        {fit.checked ? 'Microphone' : 'Check the microphone'}
+      <LevelBar gate={settings.gate} />
+      <Button look={settings.checked ? 'quiet' : 'plain'} onClick={() => setChecking(true)}>
+        {settings.checked ? 'Microphone' : 'Check the microphone'}
       </Button>
       <Button look="quiet" onClick={closeMicrophone} aria-label="Let the microphone go">
         Off

@@ -1,13 +1,13 @@
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { NumberField } from '../ui/NumberField.tsx'
-import { Drop } from '../ui/PopoverButton.tsx'
-import { chooseMidi, connectMidi, fitMidi, hearMidi, type MidiDevices } from './midi.ts'
+import { PopoverButton } from '../ui/PopoverButton.tsx'
+import { chooseMidi, connectMidi, hearMidi, type MidiDevices, saveMidiSettings } from './midi.ts'
 import { TimingCheck } from './TimingCheck.tsx'
 
 /** Asks for the browser's MIDI devices, says what there is, and lets one be chosen. */
 export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
-  const { state, names, chosen, fit } = devices
+  const { state, names, chosen, settings } = devices
   if (state === 'missing')
     return <span className="text-soft">This browser has no MIDI. Keys on the screen and letters work.</span>
   if (state !== 'on')
@@ -37,31 +37,31 @@ export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
           ))}
         </select>
       </label>
-      <Drop name="MIDI set-up">
+      <PopoverButton name="MIDI set-up">
         <div className="w-72 space-y-2">
           <Choice
             label="Channel"
-            value={String(fit.channel)}
+            value={String(settings.channel)}
             options={CHANNELS}
-            onChange={(channel) => fitMidi({ channel: Number(channel) })}
+            onChange={(channel) => saveMidiSettings({ channel: Number(channel) })}
           />
           <NumberField
             label="Half steps up (down: under 0)"
-            value={fit.transpose}
+            value={settings.transpose}
             least={-36}
             most={36}
-            onChange={(transpose) => fitMidi({ transpose })}
+            onChange={(transpose) => saveMidiSettings({ transpose })}
           />
           <NumberField
             label="Milliseconds that its notes come late"
-            value={fit.latencyMs}
+            value={settings.latencyMs}
             least={-50}
             most={500}
-            onChange={(latencyMs) => fitMidi({ latencyMs })}
+            onChange={(latencyMs) => saveMidiSettings({ latencyMs })}
           />
-          <TimingCheck hear={hearStrikes} onFound={(latencyMs) => fitMidi({ latencyMs })} />
+          <TimingCheck hear={hearStrikes} onFound={(latencyMs) => saveMidiSettings({ latencyMs })} />
         </div>
-      </Drop>
+      </PopoverButton>
     </>
   )
 }

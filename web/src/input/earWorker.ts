@@ -1,15 +1,15 @@
-import { Ear, HEARING_RULES, type HearingRules } from '@eager-contour/core'
+import { DETECTION_RULES, type DetectionRules, PitchDetector } from '@eager-contour/core'
 
 /** To the ear: where samples come from, and how they are heard. */
-export interface EarOrder {
+export interface DetectorRequest {
   readonly rate: number
-  readonly rules: Partial<HearingRules>
+  readonly rules: Partial<DetectionRules>
   /** Where samples come from; left out, the same as before. */
   readonly port?: MessagePort
 }
 
 /** From the ear. Times are seconds on the sound's clock. */
-export type EarNews =
+export type DetectorMessage =
   | {
       readonly kind: 'tone'
       readonly ended: boolean
@@ -30,11 +30,11 @@ interface Chunk {
 /** Samples between two levels that are told. */
 const LEVEL_EVERY = 2048
 
-const say = (news: EarNews): void => postMessage(news)
+const say = (news: DetectorMessage): void => postMessage(news)
 
 let rate = 48_000
-let rules: HearingRules = HEARING_RULES
-let ear: Ear | undefined
+let rules: DetectionRules = DETECTION_RULES
+let ear: PitchDetector | undefined
 /** The frame that comes next where nothing is lost. */
 let next = -1
 let energy = 0
@@ -45,7 +45,7 @@ let warm = false
 const listenFrom = (first: number): void => {
   ear?.end()
   const zero = first / rate
-  ear = new Ear(
+  ear = new PitchDetector(
     rate,
     ({ onsetMs, endMs, midi, cents, velocity }, ended) =>
       say({
@@ -80,7 +80,7 @@ const WARMING = { steps: [0, 4, 7, 12, 3, 16, 9, 24], swell: 0.02, note: 0.2, re
 /** Hears a few notes before the player's first: code that never ran is slow. */
 const warmUp = (): void => {
   const { steps, swell, note, rest } = WARMING
-  const practice = new Ear(rate, () => {}, rules)
+  const practice = new PitchDetector(rate, () => {}, rules)
   for (const step of steps) {
     const hertz = rules.tuningHz * 2 ** ((rules.played + step - 69) / 12)
     const sound = new Float32Array((note + rest) * rate).map((_, at) =>
@@ -93,9 +93,9 @@ const warmUp = (): void => {
   practice.end()
 }
 
-addEventListener('message', ({ data }: MessageEvent<EarOrder>) => {
+addEventListener('message', ({ data }: MessageEvent<DetectorRequest>) => {
   rate = data.rate
-  rules = { ...HEARING_RULES, ...data.rules }
+  rules = { ...DETECTION_RULES, ...data.rules }
   ear = undefined
   if (!warm) warmUp()
   warm = true

@@ -2,37 +2,37 @@ import { useEffect, useState } from 'react'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
 
 /** Milliseconds that notes of the screen's keys and of the computer keyboard come late, taken off; kept in this browser. */
-export interface KeysFit {
+export interface KeysLatency {
   readonly screenMs: number
   readonly lettersMs: number
 }
 
-const USUAL: KeysFit = { screenMs: 0, lettersMs: 0 }
+const USUAL: KeysLatency = { screenMs: 0, lettersMs: 0 }
 const KEPT = 'keys'
 
-let fit = USUAL
+let settings = USUAL
 let read = false
-const watchers = new Set<(fit: KeysFit) => void>()
+const watchers = new Set<(settings: KeysLatency) => void>()
 
-const tell = (next: KeysFit): void => {
-  fit = next
-  for (const watcher of watchers) watcher(fit)
+const tell = (next: KeysLatency): void => {
+  settings = next
+  for (const watcher of watchers) watcher(settings)
 }
 
-export const fitKeys = (part: Partial<KeysFit>): void => {
-  tell({ ...fit, ...part })
-  void keepDraft(KEPT, fit)
+export const saveKeysLatency = (part: Partial<KeysLatency>): void => {
+  tell({ ...settings, ...part })
+  void keepDraft(KEPT, settings)
 }
 
 /** How late keys are, as it was found or set. */
-export const useKeysFit = (): KeysFit => {
-  const [now, setNow] = useState(fit)
+export const useKeysLatency = (): KeysLatency => {
+  const [now, setNow] = useState(settings)
   useEffect(() => {
     watchers.add(setNow)
-    setNow(fit)
+    setNow(settings)
     if (!read) {
       read = true
-      void readDraft<Partial<KeysFit>>(KEPT).then((kept) => kept && tell({ ...fit, ...kept }))
+      void readDraft<Partial<KeysLatency>>(KEPT).then((kept) => kept && tell({ ...settings, ...kept }))
     }
     return () => void watchers.delete(setNow)
   }, [])

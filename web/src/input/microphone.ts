@@ -1,14 +1,14 @@
-import { HEARING_RULES, lookFor } from '@eager-contour/core'
+import { DETECTION_RULES, windowsFor } from '@eager-contour/core'
 import { audioContext, wakeSound } from '../audio/context.ts'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
-import type { EarNews } from './earWorker.ts'
+import type { DetectorMessage } from './earWorker.ts'
 import tapUrl from './tapWorklet.ts?worker&url'
 
 /** A tone that began or ended, in seconds on the sound's clock. */
-export type HeardTone = Extract<EarNews, { kind: 'tone' }>
+export type HeardTone = Extract<DetectorMessage, { kind: 'tone' }>
 
 /** What was found of a microphone, and what the player set. */
-export interface MicrophoneFit {
+export interface MicrophoneSettings {
   /** From the beat that is heard to the note that is heard back, as it is played on the beat. */
   readonly latencyMs: number
   readonly tuningHz: number
@@ -24,13 +24,13 @@ export interface Microphone {
   readonly state: 'off' | 'asking' | 'on' | 'denied' | 'missing' | 'lost'
   readonly names: readonly { readonly id: string; readonly name: string }[]
   readonly chosen: string | undefined
-  readonly fit: MicrophoneFit
+  readonly settings: MicrophoneSettings
 }
 
-export const USUAL_FIT: MicrophoneFit = {
+export const DEFAULT_MICROPHONE: MicrophoneSettings = {
   latencyMs: 0,
-  tuningHz: HEARING_RULES.tuningHz,
-  gate: HEARING_RULES.gate,
+  tuningHz: DETECTION_RULES.tuningHz,
+  gate: DETECTION_RULES.gate,
   hearsBand: false,
   checked: false,
 }
@@ -40,7 +40,7 @@ const UNTOUCHED = { echoCancellation: false, noiseSuppression: false, autoGainCo
 const FIT = 'microphone '
 const WANTED = 'microphone wanted'
 
-let microphone: Microphone = { state: 'off', names: [], chosen: undefined, fit: USUAL_FIT }
+let microphone: Microphone = { state: 'off', names: [], chosen: undefined, settings: DEFAULT_MICROPHONE }
 let open: { readonly stream: MediaStream; readonly source: MediaStreamAudioSourceNode } | undefined
 let tap: AudioWorkletNode | undefined
 let ear: Worker | undefined
@@ -60,13 +60,13 @@ const tell = (next: Partial<Microphone>): void => {
 let lowest = 40
 
 const order = (port?: MessagePort): void => {
-  const { gate, tuningHz } = microphone.fit
-  const rules = { gate, tuningHz, ...lookFor(lowest) }
+  const { gate, tuningHz } = microphone.settings
+  const rules = { gate, tuningHz, ...windowsFor(lowest) }
   ear?.postMessage({ rate: audioContext().sampleRate, rules, port }, port ? [port] : [])
 }
 
 /** Listens for an instrument by its lowest sounding note (MIDI number): deep ones need a longer look. */
-export const listenFor = (low: number): void => {
+export const setLowestNote = (low: number): void => {
   if (low === lowest) return
   lowest = low
   order()
@@ -77,7 +77,7 @@ const layTap = async (): Promise<AudioWorkletNode> => {
   if (tap) return tap
   await audioContext().audioWorklet.addModule(tapUrl)
   ear = new Worker(new URL('./earWorker.ts', import.meta.url), { type: 'module', name: 'ear' })
-  ear.onmessage = ({ data }: MessageEvent<EarNews>) => {
+  ear.onmessage = ({ data }: MessageEvent<DetectorMessage>) => {
     if (data.kind === 'tone') {
       if (data.ended) heard.push(data)
       for (const hearer of hearers) hearer(data)
@@ -139,8 +139,8 @@ export const connectMicrophone = async (id?: string): Promise<void> => {
     letGo()
     const track = stream.getAudioTracks()[0]
     const chosen = standInWanted() ? 'stand-in' : (track?.getSettings().deviceId ?? 'default')
-    const fit = { ...USUAL_FIT, ...(await readDraft<MicrophoneFit>(FIT + chosen)) }
-    tell({ fit, chosen, names: await namesNow() })
+    const settings = { ...DEFAULT_MICROPHONE, ...(await readDraft<MicrophoneSettings>(FIT + chosen)) }
+    tell({ settings, chosen, names: await namesNow() })
     const into = await layTap()
     order()
     const source = audioContext().createMediaStreamSource(stream)
@@ -166,11 +166,11 @@ export const closeMicrophone = (): void => {
 }
 
 /** Changes what is known of the microphone that is listened to, and keeps it for the next time. */
-export const fitMicrophone = (part: Partial<MicrophoneFit>): void => {
-  const fit = { ...microphone.fit, ...part }
-  tell({ fit })
+export const saveMicrophoneSettings = (part: Partial<MicrophoneSettings>): void => {
+  const settings = { ...microphone.settings, ...part }
+  tell({ settings })
   if (part.gate !== undefined || part.tuningHz !== undefined) order()
-  if (microphone.chosen) void keepDraft(FIT + microphone.chosen, fit)
+  if (microphone.chosen) void keepDraft(FIT + microphone.chosen, settings)
 }
 
 export const watchMicrophone = (watcher: (microphone: Microphone) => void): (() => void) => {

@@ -13,11 +13,11 @@ export interface MidiDevices {
   readonly names: readonly string[]
   /** The device that is listened to; undefined: none is plugged in, or it was pulled out. */
   readonly chosen: string | undefined
-  readonly fit: MidiFit
+  readonly settings: MidiSettings
 }
 
 /** How a device is listened to: kept for it by its name. */
-export interface MidiFit {
+export interface MidiSettings {
   /** 1 to 16; 0: every channel. */
   readonly channel: number
   /** Half steps by which its notes are moved. */
@@ -26,12 +26,12 @@ export interface MidiFit {
   readonly latencyMs: number
 }
 
-export const USUAL_MIDI: MidiFit = { channel: 0, transpose: 0, latencyMs: 0 }
+export const DEFAULT_MIDI: MidiSettings = { channel: 0, transpose: 0, latencyMs: 0 }
 const FIT = 'midi '
 
 type Listener = (key: MidiKey) => void
 
-let devices: MidiDevices = { state: 'off', names: [], chosen: undefined, fit: USUAL_MIDI }
+let devices: MidiDevices = { state: 'off', names: [], chosen: undefined, settings: DEFAULT_MIDI }
 let library: typeof import('webmidi').WebMidi | undefined
 let wanted: string | undefined
 let open: Input | undefined
@@ -44,7 +44,7 @@ const tell = (next: MidiDevices): void => {
 }
 
 const onKey = ({ note, timestamp, message }: NoteMessageEvent, down: boolean): void => {
-  const { channel, transpose } = devices.fit
+  const { channel, transpose } = devices.settings
   if (channel !== 0 && message.channel !== channel) return
   const key = {
     midi: note.number + transpose,
@@ -64,22 +64,22 @@ const attach = (): void => {
     input?.addListener('noteon', (event) => onKey(event, true))
     input?.addListener('noteoff', (event) => onKey(event, false))
   }
-  const fit = input?.name === devices.chosen ? devices.fit : USUAL_MIDI
-  tell({ state: 'on', names: library.inputs.map(({ name }) => name), chosen: input?.name, fit })
-  if (input && input.name !== undefined && fit === USUAL_MIDI) void recall(input.name)
+  const settings = input?.name === devices.chosen ? devices.settings : DEFAULT_MIDI
+  tell({ state: 'on', names: library.inputs.map(({ name }) => name), chosen: input?.name, settings })
+  if (input && input.name !== undefined && settings === DEFAULT_MIDI) void recall(input.name)
 }
 
 /** What was set for a device the last time. */
 const recall = async (name: string): Promise<void> => {
-  const kept = await readDraft<MidiFit>(FIT + name)
-  if (kept && devices.chosen === name) tell({ ...devices, fit: { ...USUAL_MIDI, ...kept } })
+  const kept = await readDraft<MidiSettings>(FIT + name)
+  if (kept && devices.chosen === name) tell({ ...devices, settings: { ...DEFAULT_MIDI, ...kept } })
 }
 
 /** Changes how the device is listened to, and keeps it for the next time. */
-export const fitMidi = (part: Partial<MidiFit>): void => {
-  const fit = { ...devices.fit, ...part }
-  tell({ ...devices, fit })
-  if (devices.chosen !== undefined) void keepDraft(FIT + devices.chosen, fit)
+export const saveMidiSettings = (part: Partial<MidiSettings>): void => {
+  const settings = { ...devices.settings, ...part }
+  tell({ ...devices, settings })
+  if (devices.chosen !== undefined) void keepDraft(FIT + devices.chosen, settings)
 }
 
 /** Whether the address asks for the stand-in in the place of real devices. */

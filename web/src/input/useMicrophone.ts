@@ -1,5 +1,11 @@
 import { useEffect, useRef, useState } from 'react'
-import { type HeardTone, hearMicrophone, type Microphone, USUAL_FIT, watchMicrophone } from './microphone.ts'
+import {
+  DEFAULT_MICROPHONE,
+  type HeardTone,
+  hearMicrophone,
+  type Microphone,
+  watchMicrophone,
+} from './microphone.ts'
 
 /** The microphone as it is now, and each tone that it hears. */
 export const useMicrophone = (onTone: (tone: HeardTone) => void): Microphone => {
@@ -7,7 +13,7 @@ export const useMicrophone = (onTone: (tone: HeardTone) => void): Microphone => 
     state: 'off',
     names: [],
     chosen: undefined,
-    fit: USUAL_FIT,
+    settings: DEFAULT_MICROPHONE,
   })
   const act = useRef(onTone)
   act.current = onTone

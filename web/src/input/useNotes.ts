@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { halfStepsOfKey } from './computerKeys.ts'
-import { hearMidi, type MidiDevices, USUAL_MIDI, watchMidi } from './midi.ts'
+import { DEFAULT_MIDI, hearMidi, type MidiDevices, watchMidi } from './midi.ts'
 
 /** A note from any keys: a MIDI number as the player's instrument reads it, 0 velocity when it is let go. */
 export interface HeardNote {
@@ -34,12 +34,12 @@ export const useNotes = ({ active, base, shift, onNote }: NotesWish) => {
     state: 'off',
     names: [],
     chosen: undefined,
-    fit: USUAL_MIDI,
+    settings: DEFAULT_MIDI,
   })
   const act = useRef(onNote)
   act.current = onNote
   const late = useRef(0)
-  late.current = devices.fit.latencyMs
+  late.current = devices.settings.latencyMs
   useEffect(() => watchMidi(setDevices), [])
   useEffect(() => {
     if (!active) return

@@ -16,18 +16,18 @@ import { Button } from '../ui/Button.tsx'
 import { Empty, Notice } from '../ui/Notice.tsx'
 import { BriefPanel } from './brief/BriefPanel.tsx'
 import { useContour } from './brief/useContour.ts'
-import { goBack, goForward, selectCanGoBack, selectCanGoForward } from './editor/editorSlice.ts'
+import { redo, selectCanRedo, selectCanUndo, undo } from './editor/editorSlice.ts'
 import { useAutosave } from './editor/useAutosave.ts'
-import { type OtherLine, useDesk } from './editor/useEditor.ts'
+import { type OtherLine, useEditor } from './editor/useEditor.ts'
 import { useWorkbench } from './editor/useWorkbench.ts'
 import { EntryPanel } from './entry/EntryPanel.tsx'
 import { useEntry } from './entry/useEntry.ts'
 import { FilesMenu } from './files/FilesMenu.tsx'
-import { MoveDrop } from './files/MoveMenu.tsx'
+import { MoveMenu } from './files/MoveMenu.tsx'
 import { useFiles } from './files/useFiles.ts'
 import { useNoteKeys } from './notes/NoteTools.tsx'
 import { useTrial } from './review/useTrial.ts'
-import { type Place, SideColumn } from './SideColumn.tsx'
+import { type NoteRange, SideColumn } from './SideColumn.tsx'
 import { OtherLines } from './saved/OtherLines.tsx'
 import { Legend } from './view/Legend.tsx'
 import { Systems } from './view/Systems.tsx'
@@ -52,29 +52,29 @@ const NO_LINE: Line = { notes: [] }
 const NONE: readonly number[] = []
 
 /** The workbench: brief on the left, the line on terrain and staff, what a note does on the right, play and keep below. */
-export const LinePlace = () => {
+export const LinePage = () => {
   const open = useOpenTune()
   const { tune, sounding, written, stretch } = open
   const dispatch = useAppDispatch()
-  const { of } = useSettings()
-  const desk = useDesk(open)
-  const { data: kept = [] } = useLinesQuery(tune.id)
-  const bench = useWorkbench(open, desk, kept.length)
+  const { instrument } = useSettings()
+  const editor = useEditor(open)
+  const { data: saved = [] } = useLinesQuery(tune.id)
+  const bench = useWorkbench(open, editor, saved.length)
   const { concert, line, explanation, selection } = bench
   const [view, onView] = useView()
   const mix = useMix()
   const tempo = useAppSelector(selectPlay).tempo
-  const canGoBack = useAppSelector(selectCanGoBack)
-  const canGoForward = useAppSelector(selectCanGoForward)
+  const canUndo = useAppSelector(selectCanUndo)
+  const canRedo = useAppSelector(selectCanRedo)
   const [hovered, setHovered] = useState<number>()
   const [legend, setLegend] = useState(false)
   const [writing, setWriting] = useState(false)
-  const [pointed, setPointed] = useState<Place>()
+  const [pointed, setPointed] = useState<NoteRange>()
   /** The line with a figure that is looked at. */
   const [figure, setFigure] = useState<Line>()
   const [params] = useSearchParams()
 
-  const trial = useTrial(sounding, written, line, desk.wish, of)
+  const trial = useTrial(sounding, written, line, editor.preference, instrument)
   const heard = trial.mended ?? concert
   const { click, voicing, lineOctave } = mix
   const sound = useMemo<Sound>(
@@ -88,27 +88,34 @@ export const LinePlace = () => {
   useTuneTempo(tune.id, sounding.chart.tempo)
   const title = concert?.title || tune.title
   const files = useFiles(
-    line && concert && { title, sounding, written, line: concert, part: line, stretch, of, mix, tempo },
+    line &&
+      concert && { title, sounding, written, line: concert, part: line, stretch, instrument, mix, tempo },
     { sounding, stretch, onRead: bench.onRead },
   )
   const entry = useEntry({
     analysis: sounding,
     stretch,
-    of,
+    instrument,
     mix,
     tempo,
     line: concert ?? NO_LINE,
     onLine: bench.write,
   })
-  const { contour, drawing, onDraw, onBend, startDrawing } = useContour(written, stretch, desk, of)
+  const {
+    contour,
+    drawing,
+    onDraw,
+    onBend,
+    startDrawing: toggleDrawing,
+  } = useContour(written, stretch, editor, instrument)
 
   useNoteKeys(selection.at !== undefined && line !== undefined, bench.onEdit, bench.onLock)
   useAutosave(tune.id, concert)
   useHotkeys('space', play.toggle, { preventDefault: true, enableOnFormTags: false })
   useHotkeys('bracketleft', () => dispatch(tempoSet(tempo - TEMPO_STEP)), ON_RADIOS, [tempo])
   useHotkeys('bracketright', () => dispatch(tempoSet(tempo + TEMPO_STEP)), ON_RADIOS, [tempo])
-  useHotkeys('z, mod+z', () => canGoBack && dispatch(goBack()), ON_RADIOS, [canGoBack])
-  useHotkeys('shift+z, mod+shift+z', () => canGoForward && dispatch(goForward()), ON_RADIOS, [canGoForward])
+  useHotkeys('z, mod+z', () => canUndo && dispatch(undo()), ON_RADIOS, [canUndo])
+  useHotkeys('shift+z, mod+shift+z', () => canRedo && dispatch(redo()), ON_RADIOS, [canRedo])
   // By what the key writes, not where it lies: layouts differ.
   useHotkeys('*', (event) => event.key === '?' && setLegend(true))
 
@@ -130,13 +137,13 @@ export const LinePlace = () => {
     <div className="flex grow flex-col">
       <div className="grid grow lg:grid-cols-[14.25rem_minmax(0,1fr)_16rem]">
         <BriefPanel
-          wish={desk.wish}
-          briefs={desk.briefs}
-          hasLine={desk.line !== undefined}
-          hasContour={desk.contour.length > 0}
-          acts={desk.acts}
+          preference={editor.preference}
+          briefs={editor.briefs}
+          hasLine={editor.line !== undefined}
+          hasContour={editor.contour.length > 0}
+          actions={editor.actions}
           drawing={drawing}
-          onDrawing={startDrawing}
+          onDrawing={toggleDrawing}
         />
         <section aria-label="The line" className="min-w-0 bg-sheet px-3 pt-2" onKeyDown={step}>
           <ViewBar view={view} onView={onView}>
@@ -144,7 +151,7 @@ export const LinePlace = () => {
               Write by hand
             </Button>
             {concert && (
-              <MoveDrop
+              <MoveMenu
                 key={`${concert.stretch.from}`}
                 sounding={sounding}
                 line={concert}
@@ -153,16 +160,16 @@ export const LinePlace = () => {
               />
             )}
           </ViewBar>
-          {desk.problem && <Notice urgent>{desk.problem}</Notice>}
-          {desk.others.length > 0 && (
+          {editor.problem && <Notice urgent>{editor.problem}</Notice>}
+          {editor.others.length > 0 && (
             <OtherLines
-              others={desk.others}
-              current={chosenOther(desk.others, concert)}
+              others={editor.others}
+              current={chosenOther(editor.others, concert)}
               stretch={stretch}
               starts={barStarts(sounding.chart).slice(stretch.from, stretch.to + 2)}
               onChoose={bench.onOther}
               onTakeBar={bench.onTakeBar}
-              onClose={desk.acts.stopComparing}
+              onClose={editor.actions.stopComparing}
             />
           )}
           {(line && explanation) || writing ? (
@@ -179,7 +186,7 @@ export const LinePlace = () => {
               locked={concert?.locked ?? NONE}
               caret={writing && entry.state === 'steps' ? entry.caret : undefined}
               pointed={pointed}
-              outline={figure ?? trial.trying?.mend?.line}
+              outline={figure ?? trial.trying?.fix?.line}
               contour={contour}
               drawing={drawing}
               onDraw={onDraw}
@@ -191,7 +198,7 @@ export const LinePlace = () => {
                 No line yet over {barsText(stretch)}. Choose the bars above, and have one written: chord tones
                 on the strong beats, and a way from each to the next. Or write it by hand.
               </Empty>
-              <Button look="main" onClick={desk.acts.another} disabled={desk.busy}>
+              <Button look="main" onClick={editor.actions.another} disabled={editor.busy}>
                 Write a line
               </Button>
             </div>
@@ -199,10 +206,10 @@ export const LinePlace = () => {
         </section>
         <SideColumn
           open={open}
-          desk={desk}
+          editor={editor}
           bench={bench}
           trial={trial}
-          kept={kept}
+          saved={saved}
           playing={play.playing}
           hovered={hovered}
           onHear={play.toggle}
@@ -211,10 +218,17 @@ export const LinePlace = () => {
         />
       </div>
       <div className="sticky bottom-0 z-10">
-        {writing && <EntryPanel analysis={written} of={of} entry={entry} onClose={() => setWriting(false)} />}
+        {writing && (
+          <EntryPanel
+            analysis={written}
+            instrument={instrument}
+            entry={entry}
+            onClose={() => setWriting(false)}
+          />
+        )}
         <TransportBar play={play} parts={PARTS} feel={sounding.chart.feel}>
           <span className="text-soft" role="status">
-            {desk.busy ? 'Writing …' : ''}
+            {editor.busy ? 'Writing …' : ''}
           </span>
           <Button onClick={() => setLegend(true)} look="quiet">
             Keys
@@ -222,13 +236,13 @@ export const LinePlace = () => {
           <FilesMenu {...files} />
           {line && concert && (
             <>
-              <Button onClick={() => dispatch(goBack())} disabled={!canGoBack}>
+              <Button onClick={() => dispatch(undo())} disabled={!canUndo}>
                 Back
               </Button>
-              <Button onClick={desk.acts.another} disabled={desk.busy}>
+              <Button onClick={editor.actions.another} disabled={editor.busy}>
                 Another
               </Button>
-              <Button onClick={desk.acts.compare} disabled={desk.busy}>
+              <Button onClick={editor.actions.compare} disabled={editor.busy}>
                 Eight more
               </Button>
               <Button look="main" onClick={bench.keep}>

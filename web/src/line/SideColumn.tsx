@@ -4,7 +4,7 @@ import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import type { OpenTune } from '../tune/useTune.ts'
 import { COLUMN } from './brief/BriefPanel.tsx'
-import type { Desk } from './editor/useEditor.ts'
+import type { Editor } from './editor/useEditor.ts'
 import type { useWorkbench } from './editor/useWorkbench.ts'
 import { FigureList } from './notes/FigureList.tsx'
 import { NotePanel } from './notes/NotePanel.tsx'
@@ -13,24 +13,24 @@ import { ReviewPanel } from './review/ReviewPanel.tsx'
 import type { useTrial } from './review/useTrial.ts'
 import { LineDetails } from './saved/LineDetails.tsx'
 import { PhraseList } from './saved/PhraseList.tsx'
-import { KeptLines } from './saved/SavedLines.tsx'
+import { SavedLines } from './saved/SavedLines.tsx'
 
 /** Notes from one to another, both inside. */
-export interface Place {
+export interface NoteRange {
   readonly from: number
   readonly to: number
 }
 
 interface SideColumnProps {
   readonly open: OpenTune
-  readonly desk: Desk
+  readonly editor: Editor
   readonly bench: ReturnType<typeof useWorkbench>
   readonly trial: ReturnType<typeof useTrial>
-  readonly kept: readonly LineAnswer[]
+  readonly saved: readonly LineAnswer[]
   readonly playing: boolean
   readonly hovered: number | undefined
   readonly onHear: () => void
-  readonly onPoint: (place: Place | undefined) => void
+  readonly onPoint: (place: NoteRange | undefined) => void
   readonly onOutline: (line: Line | undefined) => void
 }
 
@@ -55,7 +55,7 @@ export const SideColumn = (props: SideColumnProps) => {
           <NotesTab {...props} />
         </Tabs.Content>
         <Tabs.Content value="kept" className="space-y-6">
-          <KeptTab {...props} />
+          <SavedTab {...props} />
         </Tabs.Content>
       </Tabs.Root>
     </aside>
@@ -73,7 +73,7 @@ const NotesTab = ({
   onOutline,
 }: SideColumnProps) => {
   const { line, explanation, selection, chosen } = bench
-  const { reviewed, trying, mended, setTried } = trial
+  const { reviewed, trying, mended: fixedLine, setTried } = trial
   if (!line || !explanation) return <p className="text-soft">Nothing is written yet over these bars.</p>
   return (
     <>
@@ -113,7 +113,7 @@ const NotesTab = ({
           onTry={setTried}
           onHear={onHear}
           onTake={() => {
-            if (mended) bench.write(mended.notes)
+            if (fixedLine) bench.write(fixedLine.notes)
             setTried(undefined)
             onPoint(undefined)
           }}
@@ -123,7 +123,7 @@ const NotesTab = ({
   )
 }
 
-const KeptTab = ({ open, desk, bench, kept }: SideColumnProps) => (
+const SavedTab = ({ open, editor, bench, saved }: SideColumnProps) => (
   <>
     {bench.concert && (
       <LineDetails
@@ -133,11 +133,11 @@ const KeptTab = ({ open, desk, bench, kept }: SideColumnProps) => (
         onVersion={bench.onVersion}
       />
     )}
-    <KeptLines
-      lines={kept}
+    <SavedLines
+      lines={saved}
       current={bench.concert?.id}
       onOpen={(line) => {
-        desk.acts.open(line)
+        editor.actions.open(line)
         open.setStretch(line.stretch)
       }}
       onRemove={({ updatedAt: _at, tune: _tune, ...line }) => bench.removeLine({ ...line, seed: 0 })}

@@ -13,10 +13,10 @@ const TempoChart = lazy(async () => ({ default: (await import('./TempoChart.tsx'
 const PAGE = 20
 
 /** What was played: the tempo over the weeks, and every run with its marks. */
-export const LogPlace = () => {
+export const LogPage = () => {
   const { data: runs, isError, refetch } = useRunsQuery()
   const { data: tunes = [] } = useTunesQuery()
-  const { of } = useSettings()
+  const { instrument } = useSettings()
   const [shown, setShown] = useState(PAGE)
   const [tune, setTune] = useState('')
   const titles = useMemo(() => new Map(tunes.map(({ id, title }) => [id, title])), [tunes])
@@ -79,7 +79,7 @@ export const LogPlace = () => {
                     key={run.id}
                     run={run}
                     title={titles.get(run.tune) ?? ''}
-                    keyName={writtenKey(run.key, of)}
+                    keyName={writtenKey(run.key, instrument)}
                   />
                 ))}
               </tbody>

@@ -26,7 +26,7 @@ import { barsText } from '../tune/useTune.ts'
 import { keyWords } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { ChordSymbol } from '../ui/ChordSymbol.tsx'
-import { Segments } from '../ui/SegmentedControl.tsx'
+import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { Change, Hear, Part, Step } from './panelParts.tsx'
 
 interface ChordPanelProps {
@@ -177,7 +177,7 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
       </Part>
       <Part title="Read it otherwise">
         <div className="mb-2">
-          <Segments
+          <SegmentedControl
             label=""
             name="What is read otherwise"
             value={whole ? 'stretch' : 'chord'}
@@ -188,14 +188,14 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
             ]}
           />
         </div>
-        {reading.alternatives.map(({ key, numeral, dearer }) => (
+        {reading.alternatives.map(({ key, numeral, extraCost }) => (
           <Button
             key={`${key.tonic} ${key.mode} ${numeral}`}
             className="mr-2 mb-2"
             onClick={() => readings.read({ ...chords, key })}
           >
             {withSigns(numeral)} of {keyWords(key)}
-            <span className="text-sm text-soft">{closeness(dearer)}</span>
+            <span className="text-sm text-soft">{closeness(extraCost)}</span>
           </Button>
         ))}
         <select
@@ -230,8 +230,8 @@ const chordsWithin = ({ spans }: Analysis, { from, to }: Stretch): Pick<Override
 }
 
 /** How near a second reading came. */
-const closeness = (dearer: number): string =>
-  dearer < 0.5 ? 'nearly as good' : dearer < 1.5 ? 'close' : dearer < 3 ? 'less likely' : 'unlikely'
+const closeness = (extraCost: number): string =>
+  extraCost < 0.5 ? 'nearly as good' : extraCost < 1.5 ? 'close' : extraCost < 3 ? 'less likely' : 'unlikely'
 
 const keyChoices = (key: Analysis['readings'][number]['key']) => {
   const keys = [...keysOfMode('major'), ...keysOfMode('minor')]

@@ -20,7 +20,7 @@ import { useReadings } from '../tune/useReadings.ts'
 import { useOpenTune } from '../tune/useTune.ts'
 import { keyWords } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
-import { Segments } from '../ui/SegmentedControl.tsx'
+import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { ShownRow } from '../ui/ShownRow.tsx'
 import { useWidth } from '../ui/useWidth.ts'
 import { ChordPanel } from './ChordPanel.tsx'
@@ -48,10 +48,10 @@ const SHOWN = 13
 const FIRST_ABOVE_COMFORT = 4
 
 /** The terrain without a line: what every chord does, where its guide tones go, and all about the one that is touched. */
-export const MapPlace = () => {
+export const MapPage = () => {
   const open = useOpenTune()
   const { written, sounding, stretch, tune } = open
-  const { of, scaleNames, spelling } = useSettings()
+  const { instrument, scaleNames, spelling } = useSettings()
   const save = useSaveSettings()
   const readings = useReadings(open)
   const [view, setView] = useState<View>('near')
@@ -59,7 +59,7 @@ export const MapPlace = () => {
   const [touched, setTouched] = useState<number>()
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame)
-  const low = of.range.comfortLow + of.written.semitones + FIRST_ABOVE_COMFORT
+  const low = instrument.range.comfortLow + instrument.written.semitones + FIRST_ABOVE_COMFORT
   const high = low + SHOWN
   const rows = useMemo(() => mapRows(written, stretch, width), [written, stretch, width])
   const centre = useMemo(
@@ -91,8 +91,8 @@ export const MapPlace = () => {
       <div className="grid grow bg-sheet lg:grid-cols-[minmax(0,1fr)_23rem]">
         <section aria-label="Map of the stretch" className="min-w-0 px-5 pt-3 pb-6">
           <div className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
-            <Segments label="" name="View" value={view} onChange={setView} options={VIEWS} />
-            <Segments
+            <SegmentedControl label="" name="View" value={view} onChange={setView} options={VIEWS} />
+            <SegmentedControl
               label=""
               name="Scales by"
               value={scaleNames}
@@ -102,7 +102,7 @@ export const MapPlace = () => {
                 { value: 'parent', label: 'parent key' },
               ]}
             />
-            <Segments
+            <SegmentedControl
               label=""
               name="Spelling"
               value={spelling}
@@ -143,8 +143,11 @@ export const MapPlace = () => {
           )}
         </aside>
       </div>
-      <TransportBar play={play} says={`${HEARINGS.find(({ value }) => value === hearing)!.label}, looped`}>
-        <Segments label="" name="Hear" value={hearing} onChange={setHearing} options={HEARINGS} />
+      <TransportBar
+        play={play}
+        description={`${HEARINGS.find(({ value }) => value === hearing)!.label}, looped`}
+      >
+        <SegmentedControl label="" name="Hear" value={hearing} onChange={setHearing} options={HEARINGS} />
       </TransportBar>
     </div>
   )

@@ -56,7 +56,7 @@ const Sheet = ({
   stretch,
   view,
 }: PrintSheetProps) => {
-  const { of } = useSettings()
+  const { instrument } = useSettings()
   const explanation = useMemo(() => known ?? explainLine(analysis, line), [known, analysis, line])
   const { chart } = analysis
   const score = useMemo(() => scoreOf(chart, line, stretch), [chart, line, stretch])
@@ -68,7 +68,7 @@ const Sheet = ({
     chart.key && `${withSigns(chart.key.tonic)} ${chart.key.mode}`,
     `${chart.tempo} bpm, ${chart.feel}`,
     `bars ${stretch.from + 1} to ${stretch.to + 1}`,
-    `for ${of.name}`,
+    `for ${instrument.name}`,
   ]
   return (
     <div

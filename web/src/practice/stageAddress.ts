@@ -1,7 +1,7 @@
 import type { PiecePlan, RungId, Stretch, TempoPlan } from '@eager-contour/core'
 
 /** What is to be played on the stage. */
-export interface StageWish {
+export interface StageRequest {
   readonly tune: string
   readonly rung: RungId | string
   readonly stretch: Stretch
@@ -61,7 +61,7 @@ export const stageAddress = ({
   line,
   list,
   practice = {},
-}: StageWish): string => {
+}: StageRequest): string => {
   const query = new URLSearchParams({
     bars: barsOf(stretch),
     rung,

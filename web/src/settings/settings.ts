@@ -14,8 +14,8 @@ const UNREAD: SettingsAnswer = {
   restMinutes: 25,
 }
 
-export interface Settings extends SettingsAnswer {
-  readonly of: Instrument
+export interface Settings extends Omit<SettingsAnswer, 'instrument'> {
+  readonly instrument: Instrument
   /** Whether they were read, or cannot be: before that nothing is shown, lest it be in another transposition. */
   readonly known: boolean
 }
@@ -23,5 +23,5 @@ export interface Settings extends SettingsAnswer {
 /** The player's settings; where they cannot be read, what a new player has. */
 export const useSettings = (): Settings => {
   const { data = UNREAD, isSuccess, isError } = useSettingsQuery()
-  return { ...data, of: instrumentOf(data.instrument), known: isSuccess || isError }
+  return { ...data, instrument: instrumentOf(data.instrument), known: isSuccess || isError }
 }

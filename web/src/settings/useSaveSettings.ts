@@ -1,6 +1,6 @@
 import type { SettingsAnswer } from '@eager-contour/contract'
 import { api, useApiDispatch } from '../data/api.ts'
-import { post } from '../data/outbox.ts'
+import { sendEdit } from '../data/outbox.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { useSettings } from './settings.ts'
 
@@ -8,10 +8,10 @@ import { useSettings } from './settings.ts'
 export const useSaveSettings = (): ((change: Partial<SettingsAnswer>) => void) => {
   const dispatch = useAppDispatch()
   const patch = useApiDispatch()
-  const { of: _of, known: _known, ...settings } = useSettings()
+  const { instrument, known: _known, ...settings } = useSettings()
   return (change) => {
-    const next = { ...settings, ...change }
+    const next = { ...settings, instrument: instrument.id, ...change }
     patch(api.util.upsertQueryData('settings', undefined, next))
-    void post(dispatch, { entity: 'settings', path: 'settings', title: 'Setup', body: next })
+    void sendEdit(dispatch, { entity: 'settings', path: 'settings', title: 'Setup', body: next })
   }
 }

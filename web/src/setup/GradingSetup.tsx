@@ -2,7 +2,7 @@ import type { GradeRules } from '@eager-contour/core'
 import { useGradeRules } from '../settings/useGradeRules.ts'
 import { Button } from '../ui/Button.tsx'
 import { NumberField } from '../ui/NumberField.tsx'
-import { Segments } from '../ui/SegmentedControl.tsx'
+import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 
 /** How strictly runs are graded. */
 export const GradingSetup = () => {
@@ -50,7 +50,7 @@ export const GradingSetup = () => {
           onChange={(movesOn) => least({ movesOn })}
         />
       </div>
-      <Segments
+      <SegmentedControl
         label="A note in another octave"
         value={rules.octaves}
         onChange={(octaves) => change({ octaves })}

@@ -2,11 +2,11 @@ import { INSTRUMENTS } from '@eager-contour/core'
 import { useSettings } from '../settings/settings.ts'
 import { useSaveSettings } from '../settings/useSaveSettings.ts'
 import { NumberField } from '../ui/NumberField.tsx'
-import { Segments } from '../ui/SegmentedControl.tsx'
+import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { GradingSetup } from './GradingSetup.tsx'
 
 /** Instrument, names and look. Each choice counts at once. */
-export const SetupPlace = () => {
+export const SetupPage = () => {
   const settings = useSettings()
   const choose = useSaveSettings()
   return (
@@ -18,7 +18,7 @@ export const SetupPlace = () => {
         </label>
         <select
           id="instrument"
-          value={settings.instrument}
+          value={settings.instrument.id}
           onChange={(event) => choose({ instrument: event.target.value })}
           className="min-h-11 rounded-xl border border-soft bg-sheet px-3 text-lg"
         >
@@ -29,7 +29,7 @@ export const SetupPlace = () => {
           ))}
         </select>
       </div>
-      <Segments
+      <SegmentedControl
         label="Look"
         value={settings.look}
         onChange={(look) => choose({ look })}
@@ -39,7 +39,7 @@ export const SetupPlace = () => {
           { value: 'system', label: 'as the system' },
         ]}
       />
-      <Segments
+      <SegmentedControl
         label="Chord symbols"
         value={settings.chordStyle}
         onChange={(chordStyle) => choose({ chordStyle })}
@@ -49,7 +49,7 @@ export const SetupPlace = () => {
           { value: 'short', label: 'CM7 C-7 Co7' },
         ]}
       />
-      <Segments
+      <SegmentedControl
         label="Scales are named first by"
         value={settings.scaleNames}
         onChange={(scaleNames) => choose({ scaleNames })}
@@ -58,7 +58,7 @@ export const SetupPlace = () => {
           { value: 'parent', label: 'parent key: D♭ major from E♭' },
         ]}
       />
-      <Segments
+      <SegmentedControl
         label="Notes are spelled"
         value={settings.spelling}
         onChange={(spelling) => choose({ spelling })}

@@ -14,8 +14,8 @@ import { useNavigate } from 'react-router'
 import { BandPanel } from '../audio/BandPanel.tsx'
 import { useHear } from '../audio/usePlay.ts'
 import { OutboxBar } from '../data/OutboxBar.tsx'
-import { post } from '../data/outbox.ts'
-import { work } from '../engine/engine.ts'
+import { sendEdit } from '../data/outbox.ts'
+import { engine } from '../engine/engine.ts'
 import { Board } from '../input/Board.tsx'
 import { useSettings } from '../settings/settings.ts'
 import { useGradeRules } from '../settings/useGradeRules.ts'
@@ -27,15 +27,15 @@ import { FreeTrail } from './play/FreeTrail.tsx'
 import { NowNext } from './play/NowNext.tsx'
 import { Stopped } from './play/Stopped.tsx'
 import { Trail } from './play/Trail.tsx'
-import { overAsked } from './result/overlay.ts'
+import { playTakeOverExercise } from './result/overlay.ts'
 import { Result } from './result/Result.tsx'
 import { RunPictures } from './result/RunPictures.tsx'
-import type { Onward, Propose } from './result/useNextStep.ts'
+import type { NextStepProposal, ProposeNextStep } from './result/useNextStep.ts'
 import type { SimulatedSettings } from './run/run.ts'
-import { dropInHand, keepInHand, type RunInHand, readInHand, runWriting } from './run/unsavedRun.ts'
-import { useRest } from './run/useBreakReminder.ts'
+import { dropUnsavedRun, keepUnsavedRun, readUnsavedRun, runEdit, type UnsavedRun } from './run/unsavedRun.ts'
+import { useBreakReminder } from './run/useBreakReminder.ts'
 import { useRun } from './run/useRun.ts'
-import { useAwake } from './run/useWakeLock.ts'
+import { useWakeLock } from './run/useWakeLock.ts'
 import { Sources } from './sources/Sources.tsx'
 import { useSources } from './sources/useSources.ts'
 import { useStageKeys } from './sources/useStageKeys.ts'
@@ -48,7 +48,7 @@ interface StageProps {
   readonly title: string
   /** How much is hidden at first: see HIDING. */
   readonly hide: number
-  readonly propose: Propose
+  readonly propose: ProposeNextStep
 }
 
 /** How the notes came so far, in words. */
@@ -68,7 +68,7 @@ const HIDING = [
 ] as const
 
 /** What going on is called, by the state of the run. */
-const ON_SAYS: Readonly<Record<string, string>> = {
+const CONTINUE_LABELS: Readonly<Record<string, string>> = {
   done: 'Go on',
   paused: 'Go on',
   loading: 'Fetching the sound …',
@@ -78,9 +78,9 @@ const ON_SAYS: Readonly<Record<string, string>> = {
 export const Stage = ({ open, exercise, written, line, title, hide, propose }: StageProps) => {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
-  const { of, chordStyle } = useSettings()
-  const inHand = useCallback(
-    (take: Take): RunInHand => ({
+  const { instrument, chordStyle } = useSettings()
+  const unsavedRun = useCallback(
+    (take: Take): UnsavedRun => ({
       tune: open.tune.id,
       title: `${title}, ${open.tune.title}`,
       exercise,
@@ -89,14 +89,14 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     }),
     [open.tune, title, exercise, line],
   )
-  const onPlayed = useCallback((take: Take) => keepInHand(inHand(take)), [inHand])
-  const shift = of.written.semitones
+  const onPlayed = useCallback((take: Take) => keepUnsavedRun(unsavedRun(take)), [unsavedRun])
+  const shift = instrument.written.semitones
   const [rules] = useGradeRules()
   const rulesNow = useRef(rules)
   rulesNow.current = rules
   const cue = useRef<Parameters<typeof useSources>[0]>(undefined)
   const { midi, microphone, hearing } = useSources({
-    low: of.range.low,
+    low: instrument.range.low,
     shift,
     press: (...note) => cue.current?.press(...note),
     release: (key) => cue.current?.release(key),
@@ -111,18 +111,18 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   const [byNote, setByNote] = useState(false)
   const [simulated, setSimulated] = useState<SimulatedSettings>()
   const [sounding, setSounding] = useState<ReadonlySet<number>>(new Set())
-  const [leftover, setLeftover] = useState<{ hand: RunInHand; grade: Grade }>()
+  const [interrupted, setLeftover] = useState<{ hand: UnsavedRun; grade: Grade }>()
   const running = run.state === 'count-in' || run.state === 'playing'
   const pitches = (written.free?.example ?? written.expected).map(({ midi }) => midi)
   const hasBoard = microphone.state !== 'on' && midi.chosen === undefined
   // A fingerboard is higher than keys.
-  const trailHeight = hasBoard && of.strings ? 250 : 300
+  const trailHeight = hasBoard && instrument.strings ? 250 : 300
   const low = Math.min(...pitches) - 2
   const high = Math.max(...pitches) + 2
 
   const keep = useCallback(
-    (hand: RunInHand, grade: Grade, state: 'finished' | 'abandoned') => {
-      void post(dispatch, runWriting(hand, grade, state)).then(dropInHand)
+    (hand: UnsavedRun, grade: Grade, state: 'finished' | 'abandoned') => {
+      void sendEdit(dispatch, runEdit(hand, grade, state)).then(dropUnsavedRun)
     },
     [dispatch],
   )
@@ -130,10 +130,10 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   useEffect(() => {
     if (run.state !== 'done' || !run.take || !run.grade || kept.current === run.take) return
     kept.current = run.take
-    keep(inHand(run.take), run.grade, 'finished')
-  }, [run.state, run.take, run.grade, keep, inHand])
+    keep(unsavedRun(run.take), run.grade, 'finished')
+  }, [run.state, run.take, run.grade, keep, unsavedRun])
   useEffect(() => {
-    void readInHand().then(
+    void readUnsavedRun().then(
       (hand) => hand && setLeftover({ hand, grade: gradeTake(hand.exercise, hand.take, rulesNow.current) }),
     )
   }, [])
@@ -162,14 +162,14 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     setTrouble(undefined)
     setLeftover(undefined)
     begun.current = new Date().toISOString()
-    const notes = await work().importTake(new Uint8Array(await file.arrayBuffer()))
+    const notes = await engine().importTake(new Uint8Array(await file.arrayBuffer()))
     if (notes.ok) await run.read(notes.value)
     else setTrouble(`${file.name}: ${notes.problems.map(wordReason).join(' ')}`)
   }
   const stop = useCallback(async () => {
     const stopped = await run.abandon()
-    setLeftover(stopped && { hand: inHand(stopped.take), grade: stopped.grade })
-  }, [run.abandon, inHand])
+    setLeftover(stopped && { hand: unsavedRun(stopped.take), grade: stopped.grade })
+  }, [run.abandon, unsavedRun])
   const leave = useCallback(
     () =>
       void navigate(
@@ -178,7 +178,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     [navigate, open.tune.id, exercise.spec.stretch],
   )
   // Proposed once for each grade: what is kept of the run meanwhile changes nothing.
-  const proposed = useRef<{ grade: Grade; step: Onward }>(undefined)
+  const proposed = useRef<{ grade: Grade; step: NextStepProposal }>(undefined)
   if (run.grade && proposed.current?.grade !== run.grade)
     proposed.current = { grade: run.grade, step: propose(exercise, run.grade, begun.current, hidden) }
   const next = run.state === 'done' ? proposed.current?.step : undefined
@@ -191,7 +191,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     } else if (run.state === 'ready') again()
   }, [running, run.state, run.pause, run.resume, next, navigate, again])
   cue.current = {
-    low: of.range.low,
+    low: instrument.range.low,
     shift,
     press,
     release,
@@ -203,8 +203,8 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   useHotkeys('h', () => setHidden((level) => Math.min(HIDING.length, level + 1)), { enabled: !armed })
   useHotkeys('shift+h', () => setHidden((level) => Math.max(1, level - 1)), { enabled: !armed })
   const hear = useHear()
-  useAwake(running)
-  const rest = useRest(running)
+  useWakeLock(running)
+  const rest = useBreakReminder(running)
 
   return (
     <div
@@ -221,7 +221,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
             <span className="font-head text-4xl font-bold text-ink tabular-nums">{exercise.spec.tempo}</span>{' '}
             bpm
           </span>
-          for {of.name}
+          for {instrument.name}
           {!running && (
             <Button look="quiet" onClick={leave}>
               Leave
@@ -236,7 +236,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
             grade={run.grade}
             exercise={exercise}
             next={next}
-            onHear={() => run.take && hear(overAsked(exercise, run.take))}
+            onHear={() => run.take && hear(playTakeOverExercise(exercise, run.take))}
           />
         ) : (
           <NowNext
@@ -304,26 +304,26 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
         {run.state === 'paused' && (
           <Stopped
             name="Paused"
-            says={`${run.because ?? 'Paused.'} The bar is begun anew, after a bar counted in.`}
+            description={`${run.because ?? 'Paused.'} The bar is begun anew, after a bar counted in.`}
             main={['Go on', run.resume]}
             other={['Stop here', () => void stop()]}
           />
         )}
-        {leftover && (
+        {interrupted && (
           <Stopped
             name="The run was stopped"
-            says={`${leftover.hand.title}: the run was stopped after ${leftover.hand.take.notes.length} notes.`}
+            description={`${interrupted.hand.title}: the run was stopped after ${interrupted.hand.take.notes.length} notes.`}
             main={[
               'Keep it as abandoned',
               () => {
-                keep(leftover.hand, leftover.grade, 'abandoned')
+                keep(interrupted.hand, interrupted.grade, 'abandoned')
                 setLeftover(undefined)
               },
             ]}
             other={[
               'Discard it',
               () => {
-                dropInHand()
+                dropUnsavedRun()
                 setLeftover(undefined)
               },
             ]}
@@ -331,7 +331,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
         )}
         {run.state !== 'done' && hasBoard && (
           <Board
-            of={of}
+            instrument={instrument}
             low={low}
             high={high}
             flats={keySignature(open.written.chart.key ?? exercise.key) <= 0}
@@ -343,7 +343,8 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
       </main>
       <footer className="flex flex-wrap items-center gap-x-2 gap-y-1 border-t border-rule py-2 text-lg">
         <Button look="main" onClick={goOn} className="text-lg">
-          {running ? 'Pause' : (ON_SAYS[run.state] ?? 'Start')} <kbd className="opacity-70">Page Down</kbd>
+          {running ? 'Pause' : (CONTINUE_LABELS[run.state] ?? 'Start')}{' '}
+          <kbd className="opacity-70">Page Down</kbd>
         </Button>
         <Button
           onClick={() => setHidden((level) => (level % HIDING.length) + 1)}

@@ -20,13 +20,13 @@ import { useLinesQuery, usePhrasesQuery } from '../data/api.ts'
 import { spelledFor } from '../settings/names.ts'
 import { useSettings } from '../settings/settings.ts'
 import { type OpenTune, useTune } from '../tune/useTune.ts'
-import { lineInKey, writtenChart } from '../tune/written.ts'
+import { transposedLine, writtenChart } from '../tune/written.ts'
 import { Notice, Waiting } from '../ui/Notice.tsx'
-import { useOnward } from './result/useNextStep.ts'
+import { useNextStep } from './result/useNextStep.ts'
 import { Stage } from './Stage.tsx'
 
 /** The stage: reads from the address what is to be played. */
-export const StagePlace = () => {
+export const StagePage = () => {
   const { tune: id } = useParams()
   const opened = useTune(id)
   const { known } = useSettings()
@@ -53,11 +53,15 @@ export const StagePlace = () => {
 }
 
 /** The tune in another key (a tonic at concert pitch): as it sounds and as it is read. */
-const inKey = (open: OpenTune, tonic: string | null, of: Instrument): OpenTune => {
+const inKey = (open: OpenTune, tonic: string | null, instrument: Instrument): OpenTune => {
   const own = open.sounding.chart.key?.tonic
   if (!tonic || !own || !/^[A-G][b#]?$/.test(tonic) || tonic === own) return open
   const sounding = transposeChart(open.sounding.chart, fifthsOf(tonic) - fifthsOf(own))
-  return { ...open, sounding: analyseChart(sounding), written: analyseChart(writtenChart(sounding, of)) }
+  return {
+    ...open,
+    sounding: analyseChart(sounding),
+    written: analyseChart(writtenChart(sounding, instrument)),
+  }
 }
 
 /** By how many fifths the tune is moved into a key. */
@@ -68,12 +72,12 @@ const movedBy = (open: OpenTune, tonic: string | null): number => {
 
 const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
   const [params] = useSearchParams()
-  const { of, spelling } = useSettings()
+  const { instrument, spelling } = useSettings()
   const key = params.get('key')
-  const open = useMemo(() => inKey(tune, key, of), [tune, key, of])
+  const open = useMemo(() => inKey(tune, key, instrument), [tune, key, instrument])
   const variant = Number(params.get('variant')) || 0
   const lineId = params.get('line')
-  const propose = useOnward(tune, lineId ?? undefined)
+  const propose = useNextStep(tune, lineId ?? undefined)
   const { data: lines } = useLinesQuery(open.tune.id)
   const { data: phrases } = usePhrasesQuery()
   const rung = RUNGS.some(({ id }) => id === params.get('rung'))
@@ -92,14 +96,15 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
       variant,
       stretch: open.stretch,
       tempo,
-      ...(line ? { line: lineInKey(line, movedBy(tune, key)) } : {}),
+      ...(line ? { line: transposedLine(line, movedBy(tune, key)) } : {}),
       ...(phrase ? { phrase: { notes: phrase.notes, chords: phrase.chords } } : {}),
     }
-    return makeExercise(spec, open.sounding, of)
-  }, [rung, variant, open.stretch, open.sounding, tempo, line, phrase, of, tune, key])
+    return makeExercise(spec, open.sounding, instrument)
+  }, [rung, variant, open.stretch, open.sounding, tempo, line, phrase, instrument, tune, key])
   const written = useMemo(
-    () => (outcome.ok ? writtenExercise(outcome.value, open, of.written.semitones, spelling) : undefined),
-    [outcome, open, of, spelling],
+    () =>
+      outcome.ok ? writtenExercise(outcome.value, open, instrument.written.semitones, spelling) : undefined,
+    [outcome, open, instrument, spelling],
   )
   if ((needs === 'line' && !lines) || (needs === 'phrase' && !phrases))
     return (

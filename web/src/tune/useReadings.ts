@@ -1,6 +1,6 @@
 import { type Override, withOverride, withoutOverrides } from '@eager-contour/core'
 import { api, useApiDispatch } from '../data/api.ts'
-import { post } from '../data/outbox.ts'
+import { sendEdit } from '../data/outbox.ts'
 import { useSettings } from '../settings/settings.ts'
 import { useAppDispatch } from '../store/store.ts'
 import type { OpenTune } from './useTune.ts'
@@ -17,14 +17,14 @@ export interface Readings {
 export const useReadings = ({ tune }: OpenTune): Readings => {
   const dispatch = useAppDispatch()
   const patch = useApiDispatch()
-  const { of } = useSettings()
+  const { instrument } = useSettings()
   const store = (readings: readonly Override[]) => {
     patch(
       api.util.updateQueryData('tunes', undefined, (tunes) =>
         tunes.map((one) => (one.id === tune.id ? { ...one, readings } : one)),
       ),
     )
-    void post(dispatch, {
+    void sendEdit(dispatch, {
       entity: tune.id,
       path: `tunes/${tune.id}`,
       title: tune.title,
@@ -33,7 +33,7 @@ export const useReadings = ({ tune }: OpenTune): Readings => {
   }
   return {
     read: (override) => {
-      const [stored] = storedReadings([override], of)
+      const [stored] = storedReadings([override], instrument)
       store(withOverride(tune.readings, stored!))
     },
     clear: (from, to) => store(withoutOverrides(tune.readings, from, to)),

@@ -34,7 +34,7 @@ const FIRST_BARS = 4
 /** Opens the tune: reads and analyses its chart; the stretch is in the address as ?bars=1-4. */
 export const useTune = (id: string | undefined): Opened => {
   const { data: tunes, isError } = useTunesQuery()
-  const { of } = useSettings()
+  const { instrument } = useSettings()
   const tune = tunes?.find((one) => one.id === id)
   const outcome = useMemo(() => (tune ? readChart(tune.chart) : undefined), [tune])
   const analyses = useMemo(
@@ -42,10 +42,13 @@ export const useTune = (id: string | undefined): Opened => {
       outcome?.ok
         ? {
             sounding: analyseChart(outcome.value, tune?.readings),
-            written: analyseChart(writtenChart(outcome.value, of), writtenReadings(tune?.readings ?? [], of)),
+            written: analyseChart(
+              writtenChart(outcome.value, instrument),
+              writtenReadings(tune?.readings ?? [], instrument),
+            ),
           }
         : undefined,
-    [outcome, tune, of],
+    [outcome, tune, instrument],
   )
   const [stretch, setStretch] = useStretch(outcome?.ok ? outcome.value : undefined)
   if (isError && !tunes) return { state: 'unreachable' }

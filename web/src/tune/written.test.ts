@@ -1,6 +1,6 @@
 import { instrumentOf, readChart } from '@eager-contour/core'
 import { describe, expect, it } from 'vitest'
-import { keyWords, lineInKey, writtenChart, writtenKey } from './written.ts'
+import { keyWords, transposedLine, writtenChart, writtenKey } from './written.ts'
 
 const outcome = readChart('key: Db major\n| Ebm7 | Ab7 | Dbmaj7 | Gm7b5/F |')
 if (!outcome.ok) throw new Error('unread')
@@ -32,7 +32,7 @@ describe('written for an instrument', () => {
 describe('lineInKey', () => {
   it('moves by the nearest way: a fifth up is a fourth down (common practice, no source)', () => {
     const line = { notes: [{ start: 0, duration: 480, midi: 60, spelling: 'C4' }] }
-    const to = (fifths: number) => lineInKey(line, fifths).notes[0]!.midi
+    const to = (fifths: number) => transposedLine(line, fifths).notes[0]!.midi
     expect([to(0), to(1), to(-1), to(2), to(6), to(-5)]).toEqual([60, 55, 65, 62, 66, 61])
   })
 })

@@ -32,7 +32,7 @@ export const writtenKey = (stored: string, instrument: Instrument): string => {
 }
 
 /** A line so many fifths higher, by the nearest way; its notes are spelled anew where they are written. */
-export const lineInKey = ({ notes }: Line, fifths: number): Line => {
+export const transposedLine = ({ notes }: Line, fifths: number): Line => {
   const up = (((fifths * 7) % 12) + 12) % 12
   const by = up > 6 ? up - 12 : up
   return { notes: notes.map((note) => ({ ...note, midi: note.midi + by })) }

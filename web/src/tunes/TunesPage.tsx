@@ -9,7 +9,7 @@ import { Button } from '../ui/Button.tsx'
 import { Empty, Notice, Waiting } from '../ui/Notice.tsx'
 
 /** Every tune with its form, key and tempo, and how far the player is with it. */
-export const TunesPlace = () => {
+export const TunesPage = () => {
   const { data: tunes, isError, refetch } = useTunesQuery()
   const { data: runs = [] } = useRunsQuery()
   return (
@@ -45,11 +45,11 @@ export const TunesPlace = () => {
 }
 
 const TuneRow = ({ tune, runs }: { readonly tune: TuneAnswer; readonly runs: readonly RunAnswer[] }) => {
-  const { of } = useSettings()
+  const { instrument } = useSettings()
   const chart = useMemo(() => {
     const outcome = readChart(tune.chart)
-    return outcome.ok ? writtenChart(outcome.value, of) : undefined
-  }, [tune.chart, of])
+    return outcome.ok ? writtenChart(outcome.value, instrument) : undefined
+  }, [tune.chart, instrument])
   return (
     <li className="border-t border-rule">
       <Link

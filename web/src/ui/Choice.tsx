@@ -4,7 +4,7 @@ export interface ChoiceOption<T extends string> {
   readonly value: T
   readonly label: string
   /** What it will do. */
-  readonly says?: string
+  readonly description?: string
 }
 
 interface ChoiceProps<T extends string> {
@@ -17,7 +17,7 @@ interface ChoiceProps<T extends string> {
 /** One of several, with what it will do beneath. */
 export const Choice = <T extends string>({ label, value, options, onChange }: ChoiceProps<T>) => {
   const id = useId()
-  const says = `${id} says`
+  const description = `${id} says`
   const chosen = options.find((option) => option.value === value)
   return (
     <div className="py-1.5">
@@ -27,7 +27,7 @@ export const Choice = <T extends string>({ label, value, options, onChange }: Ch
       <select
         id={id}
         value={value}
-        aria-describedby={chosen?.says ? says : undefined}
+        aria-describedby={chosen?.description ? description : undefined}
         onChange={(event) => onChange(event.target.value as T)}
         className="min-h-10 w-full rounded-xl border border-soft bg-sheet px-2"
       >
@@ -37,9 +37,9 @@ export const Choice = <T extends string>({ label, value, options, onChange }: Ch
           </option>
         ))}
       </select>
-      {chosen?.says && (
-        <span id={says} className="mt-0.5 block text-sm text-soft">
-          {chosen.says}
+      {chosen?.description && (
+        <span id={description} className="mt-0.5 block text-sm text-soft">
+          {chosen.description}
         </span>
       )}
     </div>

@@ -1,17 +1,17 @@
 import { Slider } from 'radix-ui'
 
-interface TurnerProps {
+interface LabelledSliderProps {
   readonly label: string
   readonly value: number
   readonly words: readonly string[]
   /** What it will do, told where the control is pointed at. */
-  readonly says?: string | undefined
+  readonly description?: string | undefined
   readonly onChange: (value: number) => void
 }
 
 /** A slider over a few steps that each have a word. */
-export const Turner = ({ label, value, words, says, onChange }: TurnerProps) => (
-  <div className="py-1.5" title={says}>
+export const LabelledSlider = ({ label, value, words, description, onChange }: LabelledSliderProps) => (
+  <div className="py-1.5" title={description}>
     <div className="flex justify-between">
       <span>{label}</span>
       <span className="text-soft">{words[value]}</span>
@@ -30,7 +30,7 @@ export const Turner = ({ label, value, words, says, onChange }: TurnerProps) => 
       <Slider.Thumb
         aria-label={label}
         aria-valuetext={words[value] ?? ''}
-        aria-description={says}
+        aria-description={description}
         className="block size-5 rounded-full bg-ink"
       />
     </Slider.Root>

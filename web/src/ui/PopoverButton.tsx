@@ -1,14 +1,14 @@
 import { Popover } from 'radix-ui'
 import { type ReactNode, useRef, useState } from 'react'
 
-interface DropProps {
+interface PopoverButtonProps {
   /** The words on its button. */
   readonly name: string
   readonly children: ReactNode
 }
 
 /** A button that opens a small sheet over the page; Escape or a press beside it closes it. */
-export const Drop = ({ name, children }: DropProps) => {
+export const PopoverButton = ({ name, children }: PopoverButtonProps) => {
   const trigger = useRef<HTMLButtonElement>(null)
   const [night, setNight] = useState(false)
   return (

@@ -1,6 +1,6 @@
 import { ToggleGroup } from 'radix-ui'
 
-interface SegmentsProps<T extends string> {
+interface SegmentedControlProps<T extends string> {
   /** Shown above; empty where the place says it. */
   readonly label: string
   /** What a screen reader hears where nothing is shown. */
@@ -11,7 +11,13 @@ interface SegmentsProps<T extends string> {
 }
 
 /** One of a few, all in sight. */
-export const Segments = <T extends string>({ label, name, value, options, onChange }: SegmentsProps<T>) => (
+export const SegmentedControl = <T extends string>({
+  label,
+  name,
+  value,
+  options,
+  onChange,
+}: SegmentedControlProps<T>) => (
   <div>
     {label !== '' && <div className="mb-1 text-soft">{label}</div>}
     <ToggleGroup.Root

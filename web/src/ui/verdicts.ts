@@ -10,7 +10,7 @@ export const VERDICT_COLOURS: Readonly<Record<NoteVerdict, string>> = {
 }
 
 /** What each mark says, in a player's words. */
-export const MARK_SAYS: Readonly<Record<MarkId, string>> = {
+export const MARK_DESCRIPTIONS: Readonly<Record<MarkId, string>> = {
   notes: 'notes right',
   time: 'on time',
   flow: 'without stopping',

@@ -4,7 +4,7 @@ import type { RhythmStyle } from '../../theory/rhythm/cells.ts'
 import type { Stretch } from '../../tune/chart/chart.ts'
 import type { DeviceId } from '../figures/figures.ts'
 import type { MinorSixth } from '../figures/harmony.ts'
-import type { RoadId } from '../figures/substitutions.ts'
+import type { SubstitutionId } from '../figures/substitutions.ts'
 import type { CurvePoint } from '../notes/curve.ts'
 import type { Line, LineNote } from '../notes/line.ts'
 
@@ -28,13 +28,13 @@ export interface Contour {
 }
 
 /** A cell in degrees that the line may or must have. */
-export interface WishedCell {
+export interface CellRequest {
   readonly degrees: readonly Degree[]
   readonly must: boolean
 }
 
 /** A note by its pitch or by its degree over the chord that sounds there. */
-export interface WishedNote {
+export interface NoteRequest {
   readonly midi?: number
   readonly degree?: Degree
 }
@@ -56,7 +56,7 @@ export interface Brief {
   /** Over a ii–V: each chord its own, the V's notes through both, or the ii's. */
   readonly twoFive?: 'apart' | 'five' | 'two'
   /** Other chords that are played over each ii–V. */
-  readonly road?: RoadId
+  readonly substitution?: SubstitutionId
   /** What neighbours the 5 of a tonic minor from above. */
   readonly sixth?: MinorSixth
   readonly devices?: Readonly<Partial<Record<DeviceId, Weight>>>
@@ -75,9 +75,9 @@ export interface Brief {
   /** Another register after each breath. */
   readonly newRegister?: boolean
   readonly contour?: Contour
-  readonly first?: WishedNote
-  readonly landing?: WishedNote
-  readonly cells?: readonly WishedCell[]
+  readonly first?: NoteRequest
+  readonly landing?: NoteRequest
+  readonly cells?: readonly CellRequest[]
   /** Notes that stay as they are, in order, at concert pitch; the rest is written around them. Over N.C. they are not kept. */
   readonly locked?: readonly LineNote[]
   /** Lines that the answer should not repeat. */

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../../test/changes.ts'
 import { instrumentOf } from '../../theory/instrument/instrument.ts'
-import { hearLine } from '../explain/analysedLine.ts'
+import { analyseLine } from '../explain/analysedLine.ts'
 import { explainLine } from '../explain/explain.ts'
 import type { Brief } from './brief.ts'
 import { composeLines } from './compose.ts'
@@ -41,7 +41,7 @@ describe('composeLines', () => {
         (seed, id) => {
           const { range: own } = instrumentOf(id)
           const line = written(brief({ seed, range: own }))
-          const heard = hearLine(analysis, line)
+          const heard = analyseLine(analysis, line)
           for (const note of heard) {
             expect(note.midi).toBeGreaterThanOrEqual(own.low)
             expect(note.midi).toBeLessThanOrEqual(own.high)

@@ -3,10 +3,10 @@ import { EIGHTH, QUARTER } from '../../theory/rhythm/ticks.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
 import { fitStretch, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
 import { degreeOf } from '../figures/fill.ts'
-import { aboveRoot, type Ground } from '../figures/harmony.ts'
+import { aboveRoot, type Harmony } from '../figures/harmony.ts'
 import type { Line } from '../notes/line.ts'
 import type { UnspelledNote } from '../notes/spell.ts'
-import type { Brief, Composed, ComposedLine, WishedNote } from './brief.ts'
+import type { Brief, Composed, ComposedLine, NoteRequest } from './brief.ts'
 import { type ChosenEdge, freshSearch, type Search, type UsedFigures, usedKey } from './edges.ts'
 import { type Locked, withLocked } from './locked.ts'
 import { motifOf } from './motif.ts'
@@ -57,7 +57,7 @@ export function* composing(
   for (let index = 0; index < brief.count; index += 1) {
     const asked = { ...brief, stretch, range, locked, seed: brief.seed + index }
     const search: Search = { ...freshSearch(anchors, end, asked, table), used }
-    const best = yield* wished(
+    const best = yield* composeBest(
       analysis,
       search,
       pitches,
@@ -94,7 +94,7 @@ interface Solved extends ComposedLine {
 }
 
 /** The cheapest line; where it falls short as a whole it is solved again with changed weights, and the best is kept. */
-function* wished(
+function* composeBest(
   analysis: Analysis,
   first: Search,
   pitches: Pitches,
@@ -110,14 +110,14 @@ function* wished(
     const solution = yield* solving(search, pitches)
     if (!solution) return best
     const line = withLocked(analysis, notesOf(solution.edges, search.anchors, search.end), brief.locked ?? [])
-    const { missed, again } = shortfallOf(analysis, search, solution.edges, line, others)
+    const { missed, nextSearch } = shortfallOf(analysis, search, solution.edges, line, others)
     if (!best || missed.length < best.missed.length)
       best = { line, cost: solution.cost, missed, edges: solution.edges }
     if (missed.length === 0 || enough()) return best
     const start = (round + 1) / ROUNDS_A_START
     search = Number.isInteger(start)
       ? { ...fresh, brief: { ...brief, seed: brief.seed + start * OTHER_NOISE } }
-      : again
+      : nextSearch
   }
   return best
 }
@@ -133,16 +133,16 @@ const standing = (analysis: Analysis, anchors: readonly Anchor[], brief: Brief):
   const unmet: Reason[] = (brief.cells ?? [])
     .filter((cell) => !usableCells([cell]).length)
     .map(({ degrees }) => reason('brief.cell', degrees))
-  const narrow = anchors.find(({ ground }) => pitchesOf(ground, brief.range).length === 0)
+  const narrow = anchors.find(({ harmony }) => pitchesOf(harmony, brief.range).length === 0)
   const range = narrow ? widened(brief.range, anchors) : brief.range
   if (narrow) {
     const { chord, bar } = chordAt(analysis, narrow.tick)
     unmet.push(reason('brief.range', chord.symbol, bar + 1, range.low, range.high))
   }
-  const pitches = anchors.map(({ ground, locked }) => (locked ? [locked.midi] : pitchesOf(ground, range)))
-  const keepTo = (at: number, wish: WishedNote | undefined, rule: string) => {
+  const pitches = anchors.map(({ harmony, locked }) => (locked ? [locked.midi] : pitchesOf(harmony, range)))
+  const keepTo = (at: number, wish: NoteRequest | undefined, rule: string) => {
     if (!wish || anchors[at]!.locked) return
-    const fitting = wishedPitches(anchors[at]!.ground, range, wish)
+    const fitting = wishedPitches(anchors[at]!.harmony, range, wish)
     if (fitting.length > 0) pitches[at] = fitting
     else unmet.push(reason(rule, wish.degree ?? wish.midi, chordAt(analysis, anchors[at]!.tick).chord.symbol))
   }
@@ -153,14 +153,14 @@ const standing = (analysis: Analysis, anchors: readonly Anchor[], brief: Brief):
 
 /** The pitches of a range that are the wished note: any pitch that was named, or the degree over the chord. */
 const wishedPitches = (
-  ground: Ground,
+  harmony: Harmony,
   range: Brief['range'],
-  { midi, degree }: WishedNote,
+  { midi, degree }: NoteRequest,
 ): readonly number[] => {
   const pitches: number[] = []
   for (let pitch = range.low; pitch <= range.high; pitch += 1) {
     if (midi !== undefined && pitch !== midi) continue
-    if (degree !== undefined && aboveRoot(ground, pitch) !== degreeOf(ground, degree)) continue
+    if (degree !== undefined && aboveRoot(harmony, pitch) !== degreeOf(harmony, degree)) continue
     pitches.push(pitch)
   }
   return midi === undefined && degree === undefined ? [] : pitches
@@ -177,7 +177,7 @@ const widened = (range: Brief['range'], anchors: readonly Anchor[]): Brief['rang
       comfortLow: Math.min(range.comfortLow, low),
       comfortHigh: Math.max(range.comfortHigh, high),
     }
-    if (anchors.every(({ ground }) => pitchesOf(ground, wider).length > 0)) return wider
+    if (anchors.every(({ harmony }) => pitchesOf(harmony, wider).length > 0)) return wider
   }
   return range
 }

@@ -1,15 +1,15 @@
 import { noiseAt } from '../../random/noise.ts'
 import { cellsFor } from '../../theory/rhythm/cells.ts'
 import { EIGHTH, type Ticks } from '../../theory/rhythm/ticks.ts'
-import { standingCost } from '../cost/anchorCost.ts'
+import { anchorCost } from '../cost/anchorCost.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
 import { COUNTED } from '../figures/fill.ts'
 import { heightAt } from '../notes/curve.ts'
 import type { Brief, Contour } from './brief.ts'
 import { NOTHING_BETWEEN, orNothing } from './locked.ts'
-import { ownOpenings } from './own.ts'
+import { ownDepartures } from './own.ts'
 import type { Anchor } from './plan.ts'
-import { CLOSING_DEVICES, type Fills, type FillTable } from './table.ts'
+import { APPROACH_DEVICES, type Fills, type FillTable } from './table.ts'
 
 export interface Search {
   readonly anchors: readonly Anchor[]
@@ -21,7 +21,7 @@ export interface Search {
   /** How many times dearer. */
   readonly usedTimes: number
   /** Four-note shapes that are dearer, wherever they stand, and how many times dearer. */
-  readonly worn: ReadonlyMap<number, number>
+  readonly overused: ReadonlyMap<number, number>
   /** What ways to arrive cost more, by the number of their device, and ways to leave, by their number. */
   readonly surcharge: readonly number[]
   readonly leaving: readonly number[]
@@ -42,9 +42,9 @@ export const freshSearch = (
   table,
   used: new Map(),
   usedTimes: 1,
-  worn: new Map(),
-  surcharge: CLOSING_DEVICES.map(() => 0),
-  leaving: new Array<number>(COUNTED + 1 + ownOpenings(brief.cells ?? []).length).fill(0),
+  overused: new Map(),
+  surcharge: APPROACH_DEVICES.map(() => 0),
+  leaving: new Array<number>(COUNTED + 1 + ownDepartures(brief.cells ?? []).length).fill(0),
   motif: [],
 })
 
@@ -63,19 +63,19 @@ export interface ChosenEdge {
   readonly early?: boolean
   readonly rhythm?: number
   /** How it leaves and arrives, by the rows of the tables of figures. */
-  readonly opening?: number
-  readonly closing?: number
+  readonly departure?: number
+  readonly approach?: number
 }
 
 /** What is the same for all edges from one anchor to the next. */
-export interface Crossing {
+export interface Transition {
   readonly at: number
   readonly fills: Fills
   /** Whether it leaves or goes into a locked note, and whether into one. */
   readonly byLocked: boolean
   readonly intoLocked: boolean
   /** Whether any way to leave or to arrive is dearer. */
-  readonly dearer: boolean
+  readonly raised: boolean
   /** The noise on each rhythm there. */
   readonly rhythms: readonly number[]
   /** The fills of one and of two pickup notes after a breath; none where a phrase cannot end. */
@@ -99,21 +99,21 @@ const rhythmNoise = ({ seed, rhythm = 'eighths' }: Brief, at: number, length: Ti
 const MOST_PICKUP = 2
 
 /** A crossing where a locked note is all there is until the next place, however far that lies. */
-const heldCrossing = (at: number): Crossing => ({
+const lockedTransition = (at: number): Transition => ({
   at,
   fills: NOTHING_BETWEEN,
   byLocked: true,
   intoLocked: false,
-  dearer: false,
+  raised: false,
   rhythms: [0],
   pickups: [],
   ends: false,
 })
 
-export const crossingAt = (search: Search, at: number): Crossing => {
+export const transitionAt = (search: Search, at: number): Transition => {
   const from = search.anchors[at]!
   const to = search.anchors[at + 1]!
-  if (from.locked && from.locked.until >= to.tick) return heldCrossing(at)
+  if (from.locked && from.locked.until >= to.tick) return lockedTransition(at)
   const length = to.tick - from.tick
   const fills = (pickup?: number) =>
     search.table({
@@ -121,8 +121,8 @@ export const crossingAt = (search: Search, at: number): Crossing => {
       ...(pickup === undefined ? {} : { pickup }),
       beat: from.beat,
       afterBeat: from.afterBeat,
-      here: from.ground,
-      there: to.ground,
+      here: from.harmony,
+      there: to.harmony,
       change: to.change,
     })
   // A breath may end any bar: the last anchor before a barline.
@@ -134,7 +134,7 @@ export const crossingAt = (search: Search, at: number): Crossing => {
     fills: from.locked || to.locked ? orNothing(fills()) : fills(),
     byLocked: from.locked !== undefined || to.locked !== undefined,
     intoLocked: to.locked !== undefined,
-    dearer: search.surcharge.some((cost) => cost > 0) || search.leaving.some((cost) => cost > 0),
+    raised: search.surcharge.some((cost) => cost > 0) || search.leaving.some((cost) => cost > 0),
     rhythms: rhythmNoise(search.brief, at, length),
     pickups: Array.from({ length: most }, (_, index) => fills(index + 1)),
     ends,
@@ -142,12 +142,12 @@ export const crossingAt = (search: Search, at: number): Crossing => {
 }
 
 /** What standing on a pitch at an anchor costs. */
-export const anchorCost = (anchor: Anchor, midi: number, brief: Brief): number => {
+export const standingAtCost = (anchor: Anchor, midi: number, brief: Brief): number => {
   if (anchor.locked) return 0
   const { comfortLow, comfortHigh } = brief.range
   const outside = Math.max(0, comfortLow - midi, midi - comfortHigh)
   return (
-    standingCost(anchor.ground, midi, anchor.change) +
+    anchorCost(anchor.harmony, midi, anchor.change) +
     outside * LINE_COSTS.outsideComfort +
     (brief.contour ? contourCost(brief.contour, anchor.tick, midi) : 0)
   )

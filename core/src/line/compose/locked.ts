@@ -55,8 +55,8 @@ const NEVER_OUT = { lowest: 64, highest: -64 } as const
 
 const NOTHING_AT_ALL: PricedFill = {
   notes: [],
-  opening: 0,
-  closing: 0,
+  departure: 0,
+  approach: 0,
   texture: 0,
   device: 0,
   ...NEVER_OUT,

@@ -1,16 +1,16 @@
 import { LINE_COSTS } from '../cost/terms.ts'
-import { CLOSING_DEVICES } from './table.ts'
+import { APPROACH_DEVICES } from './table.ts'
 
 /**
  * What a state remembers beside its pitch: by which device it was reached, and in which texture. The bars since
  * the last breath are kept apart.
  */
-const DEVICES = CLOSING_DEVICES.length
+const DEVICES = APPROACH_DEVICES.length
 export const TEXTURES = 4
 export const MEMORIES = DEVICES * TEXTURES
 
 /** Nothing remembered: the plain arrival, in no texture. */
-export const NO_DEVICE = CLOSING_DEVICES.indexOf('chordTone')
+export const NO_DEVICE = APPROACH_DEVICES.indexOf('chordTone')
 
 export const memoryOf = (device: number, texture: number): number => device * TEXTURES + texture
 
@@ -22,7 +22,7 @@ interface Dimension {
   readonly stride: number
   readonly count: number
   /** What it costs to be the same again. */
-  readonly again: number
+  readonly repeatCost: number
   /** The one that may come again for nothing. */
   readonly free: number
   readonly bases: readonly number[]
@@ -34,10 +34,10 @@ const basesOf = (stride: number, count: number): readonly number[] =>
     (base) => Math.floor(base / stride) % count === 0,
   )
 
-const dimension = (stride: number, count: number, again: number, free: number): Dimension => ({
+const dimension = (stride: number, count: number, repeatCost: number, free: number): Dimension => ({
   stride,
   count,
-  again,
+  repeatCost,
   free,
   bases: basesOf(stride, count),
 })
@@ -53,8 +53,8 @@ const ALONG: readonly Dimension[] = [
  * cheapest before it with what being the same again costs, and which one that was. The two costs are independent, so
  * it is done one dimension after the other, each in time linear in the memories.
  */
-export const foresee = (cost: Float64Array, origin: Int16Array, from: number): void => {
-  for (const { stride, count, again, free, bases } of ALONG)
+export const relaxMemory = (cost: Float64Array, origin: Int16Array, from: number): void => {
+  for (const { stride, count, repeatCost, free, bases } of ALONG)
     for (let row = 0; row < bases.length; row += 1) {
       const base = from + bases[row]!
       let [least, second] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY]
@@ -76,7 +76,7 @@ export const foresee = (cost: Float64Array, origin: Int16Array, from: number): v
       const secondOrigin = secondAt < 0 ? -1 : origin[base + secondAt * stride]!
       for (let at = 0; at < count; at += 1) {
         const place = base + at * stride
-        const same = cost[place]! + (at === free ? 0 : again)
+        const same = cost[place]! + (at === free ? 0 : repeatCost)
         const other = at === leastAt ? second : least
         if (other < same) {
           cost[place] = other

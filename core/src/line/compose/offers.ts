@@ -2,11 +2,11 @@ import { noiseBase, noiseOf } from '../../random/noise.ts'
 import { endingCost } from '../cost/anchorCost.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
 import type { Brief } from './brief.ts'
-import { type Crossing, type Search, usedKey } from './edges.ts'
+import { type Search, type Transition, usedKey } from './edges.ts'
 import { MEMORY_MATTERS, memoryOf, NO_DEVICE, TEXTURES } from './memory.ts'
-import { CLOSING_DEVICES, deviceIn, openingIn, type PricedFill, rhythmIn, soundOf } from './table.ts'
+import { APPROACH_DEVICES, departureIn, deviceIn, type PricedFill, rhythmIn, soundOf } from './table.ts'
 
-const DEVICES = CLOSING_DEVICES.length
+const DEVICES = APPROACH_DEVICES.length
 
 /** How far apart the anchors of one figure, and the ends of a breath, may be, in half steps. */
 const REACH = { figure: 12, breath: 14 } as const
@@ -23,7 +23,7 @@ export const deviceOf = (kind: number): number => Math.floor(kind / TEXTURES) % 
 export const textureOf = (kind: number): number => kind % TEXTURES
 
 /** The cheapest edge of each kind that leaves a pitch; filled anew for each. */
-export interface Offers {
+export interface EdgeCandidates {
   readonly cost: Float64Array
   /** Which fill each is: its place in its row (of a pickup: after those of the shorter ones), or none. */
   readonly place: Int32Array
@@ -38,9 +38,9 @@ export interface Offers {
 }
 
 /** The notes of an edge, counted from its anchor. */
-export type Pickup = Pick<PricedFill, 'notes' | 'opening' | 'closing' | 'cell' | 'rhythm'>
+export type Pickup = Pick<PricedFill, 'notes' | 'departure' | 'approach' | 'cell' | 'rhythm'>
 
-export const offersFor = (targets: number): Offers => {
+export const edgeCandidatesFor = (targets: number): EdgeCandidates => {
   const kinds = targets * KINDS
   return {
     cost: new Float64Array(kinds).fill(Number.POSITIVE_INFINITY),
@@ -53,12 +53,12 @@ export const offersFor = (targets: number): Offers => {
   }
 }
 
-const clear = ({ cost, kinds }: Offers): void => {
+const clear = ({ cost, kinds }: EdgeCandidates): void => {
   for (const kind of kinds) cost[kind] = Number.POSITIVE_INFINITY
   kinds.length = 0
 }
 
-const offer = ({ cost, place, kinds }: Offers, kind: number, price: number, at: number): void => {
+const offer = ({ cost, place, kinds }: EdgeCandidates, kind: number, price: number, at: number): void => {
   if (price >= cost[kind]!) return
   if (cost[kind] === Number.POSITIVE_INFINITY) kinds.push(kind)
   cost[kind] = price
@@ -73,8 +73,8 @@ const ROW = 1 << 16
 const NONE = -1
 
 /** The fill of an offered edge. */
-export const offered = (
-  { fills, pickups }: Crossing,
+export const candidateEdge = (
+  { fills, pickups }: Transition,
   pitch: number,
   target: number,
   breath: boolean,
@@ -85,34 +85,34 @@ export const offered = (
 }
 
 /** Offers every figure and breath that leaves a pitch for one of the targets. */
-export const offerEdges = (
+export const forEachEdge = (
   search: Search,
-  crossing: Crossing,
+  transition: Transition,
   pitch: number,
   targets: readonly number[],
   arrivals: readonly number[],
-  offers: Offers,
+  offers: EdgeCandidates,
 ): void => {
   clear(offers)
   targets.forEach((target, index) => {
     const distance = Math.abs(target - pitch)
-    if (distance <= REACH.figure || crossing.byLocked)
-      offerFigures(search, crossing, pitch, target, index, arrivals[index]!, offers)
-    if (crossing.ends && distance <= REACH.breath)
-      offerBreaths(search, crossing, pitch, target, index, arrivals[index]!, offers)
+    if (distance <= REACH.figure || transition.byLocked)
+      offerFigures(search, transition, pitch, target, index, arrivals[index]!, offers)
+    if (transition.ends && distance <= REACH.breath)
+      offerBreaths(search, transition, pitch, target, index, arrivals[index]!, offers)
   })
 }
 
 const offerFigures = (
   search: Search,
-  { at, fills, intoLocked, rhythms, dearer }: Crossing,
+  { at, fills, intoLocked, rhythms, raised }: Transition,
   pitch: number,
   target: number,
   index: number,
   arrival: number,
-  offers: Offers,
+  offers: EdgeCandidates,
 ): void => {
-  const { brief, used, worn, surcharge, leaving } = search
+  const { brief, used, overused, surcharge, leaving } = search
   const { low, high } = brief.range
   const before = used.size > 0 ? used.get(usedKey(at, pitch)) : undefined
   const motif = search.motif[at]
@@ -131,13 +131,13 @@ const offerFigures = (
     if (pitch + lowest[place]! < low || pitch + highest[place]! > high) continue
     if (intoLocked && row[place]!.cell.early) continue
     let cost = bare + LINE_COSTS.noise * noiseOf(noise, code)
-    if (dearer) cost += surcharge[deviceIn(code)]! + leaving[openingIn(code)]!
+    if (raised) cost += surcharge[deviceIn(code)]! + leaving[departureIn(code)]!
     const rhythm = rhythmIn(code)
     if (mixed) cost += rhythms[rhythm]!
     if (before?.some((notes) => sameNotes(notes, row[place]!.notes, pitch)))
       cost += LINE_COSTS.usedBefore * search.usedTimes
-    if (worn.size > 0)
-      for (const shape of row[place]!.shapes) cost += LINE_COSTS.worn * (worn.get(shape) ?? 0)
+    if (overused.size > 0)
+      for (const shape of row[place]!.shapes) cost += LINE_COSTS.worn * (overused.get(shape) ?? 0)
     if (motif !== undefined && motif !== rhythm) cost += LINE_COSTS.offMotif
     offer(offers, kind, cost, place)
     if (cost < least) least = cost
@@ -154,8 +154,8 @@ const sameNotes = (notes: readonly number[], above: readonly number[], pitch: nu
 
 const NO_PICKUP: Pickup = {
   notes: [],
-  opening: 0,
-  closing: 0,
+  departure: 0,
+  approach: 0,
   cell: { kind: 'long', onsets: [], cost: 0 },
   rhythm: 0,
 }
@@ -167,15 +167,15 @@ const SIXTH = 9
 /** A phrase ends on the anchor, rests, and the next one begins on its first note or with a pickup into it. */
 const offerBreaths = (
   { anchors, brief }: Search,
-  { at, pickups }: Crossing,
+  { at, pickups }: Transition,
   pitch: number,
   target: number,
   index: number,
   arrival: number,
-  offers: Offers,
+  offers: EdgeCandidates,
 ): void => {
   const noise = noiseBase(brief.seed, at, placeOf(brief, pitch, target))
-  const base = LINE_COSTS.breath + endingCost(anchors[at]!.ground, pitch) + arrival
+  const base = LINE_COSTS.breath + endingCost(anchors[at]!.harmony, pitch) + arrival
   const breath = (start: number, device: number, name: number, more: number, place: number) => {
     const away = Math.abs(start - pitch)
     const leap = brief.newRegister

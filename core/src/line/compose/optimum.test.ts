@@ -23,7 +23,7 @@ const byForce = (search: Search): number => {
   const last = search.anchors.length - 1
   const onward = (state: State): number =>
     state.at === last
-      ? endingCost(search.anchors[last]!.ground, state.pitch)
+      ? endingCost(search.anchors[last]!.harmony, state.pitch)
       : Math.min(
           ...stepsFrom(search, state, pitches).map(({ next, cost }) => cost + onward(next)),
           Number.POSITIVE_INFINITY,

@@ -1,6 +1,6 @@
 import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
-import type { Opening, Step } from '../figures/figures.ts'
-import type { WishedCell } from './brief.ts'
+import type { DepartureFigure, Step } from '../figures/figures.ts'
+import type { CellRequest } from './brief.ts'
 
 /** From one degree to the next by the shorter way; up where both are as long. */
 const towards = (from: Degree, to: Degree): Step => {
@@ -12,22 +12,22 @@ const towards = (from: Degree, to: Degree): Step => {
 export const WAYS = 3
 
 /** The cells that can be played: those of two degrees or more. */
-export const usableCells = (cells: readonly WishedCell[]): readonly WishedCell[] =>
+export const usableCells = (cells: readonly CellRequest[]): readonly CellRequest[] =>
   cells.filter(({ degrees }) => degrees.length > 1)
 
 /**
  * The cells of a brief as ways to leave an anchor: from the anchor itself where their first degree can stand on one, and
  * from its neighbourhood, up or down, where it cannot.
  */
-export const ownOpenings = (cells: readonly WishedCell[]): readonly Opening[] =>
+export const ownDepartures = (cells: readonly CellRequest[]): readonly DepartureFigure[] =>
   usableCells(cells).flatMap(({ degrees }) => {
     const [first, ...rest] = degrees as readonly [Degree, ...Degree[]]
     const steps = rest.map((degree, at) => towards(degrees[at]!, degree))
-    const opening = { name: degrees.join('–'), device: 'ownCell' as const }
-    const into = (by: 1 | -1): Opening => ({
-      ...opening,
+    const departure = { name: degrees.join('–'), device: 'ownCell' as const }
+    const into = (by: 1 | -1): DepartureFigure => ({
+      ...departure,
       id: `own ${degrees.join(' ')} ${by > 0 ? 'above' : 'below'}`,
       steps: [{ over: 'degree', degree: first, by }, ...steps],
     })
-    return [{ ...opening, id: `own ${degrees.join(' ')}`, from: first, steps }, into(1), into(-1)]
+    return [{ ...departure, id: `own ${degrees.join(' ')}`, from: first, steps }, into(1), into(-1)]
   })

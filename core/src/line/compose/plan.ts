@@ -8,15 +8,15 @@ import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
 import { centreOf } from '../../tune/analysis/centre.ts'
 import { barStarts, type ChordSpan, type Stretch } from '../../tune/chart/chart.ts'
-import { type Ground, groundOf } from '../figures/harmony.ts'
-import { roadGrounds } from '../figures/substitutions.ts'
+import { type Harmony, harmonyOf } from '../figures/harmony.ts'
+import { substitutionHarmonies } from '../figures/substitutions.ts'
 import type { Brief } from './brief.ts'
 import { type Locked, placesAround, type StandingPlace } from './locked.ts'
 
 /** A place where the line stands on a chord tone. */
 export interface Anchor {
   readonly tick: Ticks
-  readonly ground: Ground
+  readonly harmony: Harmony
   /** Whether another chord begins here. */
   readonly change: boolean
   readonly bar: number
@@ -27,7 +27,7 @@ export interface Anchor {
   readonly locked?: StandingPlace['locked'] & object
 }
 
-export type Outlook = Pick<Brief, 'approach' | 'views' | 'twoFive' | 'road' | 'sixth' | 'rhythm'>
+export type Outlook = Pick<Brief, 'approach' | 'views' | 'twoFive' | 'substitution' | 'sixth' | 'rhythm'>
 
 /**
  * The anchors of a stretch: its strong beats and changes of chord, and a place between where two are farther apart than
@@ -41,7 +41,7 @@ export const anchorsOf = (
   locked: Locked = [],
 ): readonly Anchor[] => {
   const starts = barStarts(analysis.chart)
-  const grounds = groundsOf(analysis, outlook)
+  const harmonies = groundsOf(analysis, outlook)
   const longest = longestSegment(outlook.rhythm ?? 'eighths')
   const usual: Ticks[] = []
   for (let bar = stretch.from; bar <= stretch.to; bar += 1)
@@ -59,7 +59,7 @@ export const anchorsOf = (
     return [
       {
         tick,
-        ground: grounds(span),
+        harmony: harmonies(span),
         change: span.start === tick && (before === undefined || before.chord.symbol !== span.chord.symbol),
         bar,
         beat,
@@ -96,14 +96,17 @@ const barAnchors = (
 /** The ground of each chord as the brief looks at it: its own, another's, or a key's. */
 const groundsOf = (
   analysis: Analysis,
-  { approach, views = [], twoFive = 'apart', road, sixth }: Outlook,
-): ((span: ChordSpan) => Ground) => {
-  const own = ({ chord, index }: ChordSpan) => groundOf(chord, analysis.readings[index]!.scale, sixth)
-  const near = (span: ChordSpan): Ground => {
-    if (twoFive === 'apart' && !road) return own(span)
+  { approach, views = [], twoFive = 'apart', substitution, sixth }: Outlook,
+): ((span: ChordSpan) => Harmony) => {
+  const own = ({ chord, index }: ChordSpan) => harmonyOf(chord, analysis.readings[index]!.scale, sixth)
+  const near = (span: ChordSpan): Harmony => {
+    if (twoFive === 'apart' && !substitution) return own(span)
     const pair = twoFiveAt(analysis, span)
     if (!pair) return own(span)
-    if (road) return roadGrounds(road, fifthsOf(pair.five.chord.root) - 1)[span === pair.two ? 'two' : 'five']
+    if (substitution)
+      return substitutionHarmonies(substitution, fifthsOf(pair.five.chord.root) - 1)[
+        span === pair.two ? 'two' : 'five'
+      ]
     return own(twoFive === 'five' ? pair.five : pair.two)
   }
   const far = new Map(
@@ -114,29 +117,29 @@ const groundsOf = (
         return [section, section.view === 'far' ? keyGround(key) : pentatonicGround(key)]
       }),
   )
-  const look = (span: ChordSpan): Ground => {
-    for (const [view, ground] of far) if (span.bar >= view.from && span.bar <= view.to) return ground
+  const look = (span: ChordSpan): Harmony => {
+    for (const [view, harmony] of far) if (span.bar >= view.from && span.bar <= view.to) return harmony
     const covered = views.some(({ from, to }) => span.bar >= from && span.bar <= to)
     if (approach === 'key' && !covered) return keyGround(analysis.readings[span.index]!.key)
     return near(span)
   }
-  const known = new Map<number, Ground>()
+  const known = new Map<number, Harmony>()
   return (span) => {
-    const ground = known.get(span.index) ?? look(span)
-    known.set(span.index, ground)
-    return ground
+    const harmony = known.get(span.index) ?? look(span)
+    known.set(span.index, harmony)
+    return harmony
   }
 }
 
 /** One centre: the notes of the key, at rest on those of its pentatonic. */
-const keyGround = (key: Key): Ground => {
+const keyGround = (key: Key): Harmony => {
   const outcome = readChordSymbol(`${key.tonic}${key.mode === 'major' ? '6/9' : 'm7'}`)
   if (!outcome.ok) throw new Error(`a key on ${key.tonic} has no chord`)
-  return groundOf(outcome.value, key.mode === 'major' ? 'ionian' : 'aeolian')
+  return harmonyOf(outcome.value, key.mode === 'major' ? 'ionian' : 'aeolian')
 }
 
 /** Five notes for all: the major pentatonic of a major key, the minor one of a minor key. */
-const pentatonicGround = (key: Key): Ground => {
+const pentatonicGround = (key: Key): Harmony => {
   const outcome = readChordSymbol(`${key.tonic}${key.mode === 'major' ? '6/9' : 'm11'}`)
   if (!outcome.ok) throw new Error(`a key on ${key.tonic} has no chord`)
   const { tones } = outcome.value
@@ -144,8 +147,8 @@ const pentatonicGround = (key: Key): Ground => {
     ...outcome.value,
     tones: tones.filter(({ degree }) => key.mode === 'major' || degree !== '9'),
   }
-  const ground = groundOf(five, key.mode === 'major' ? 'ionian' : 'aeolian')
-  return { ...ground, isScale: ground.isTone, isUpper: ground.isTone }
+  const harmony = harmonyOf(five, key.mode === 'major' ? 'ionian' : 'aeolian')
+  return { ...harmony, isScale: harmony.isTone, isUpper: harmony.isTone }
 }
 
 /** The ii–V that a chord is part of. */

@@ -5,9 +5,9 @@ import type { RhythmStyle } from '../../theory/rhythm/cells.ts'
 import { analyseChart } from '../../tune/analysis/analyse.ts'
 import { transposeChart } from '../../tune/chart/chart.ts'
 import { isWorded } from '../../wording/words.ts'
-import { degreeOver, hearLine } from '../explain/analysedLine.ts'
+import { analyseLine, degreeOver } from '../explain/analysedLine.ts'
 import { explainLine } from '../explain/explain.ts'
-import { groundOf, holds } from '../figures/harmony.ts'
+import { harmonyOf, hasPitch } from '../figures/harmony.ts'
 import { type Line, transposeLine } from '../notes/line.ts'
 import { phrasesOf } from '../notes/shapes.ts'
 import type { Brief } from './brief.ts'
@@ -44,7 +44,7 @@ describe('rhythm', () => {
 
   it('syncopation ties chord tones over into strong beats, which are read as anticipations or chord tones', () => {
     const one = line({ rhythm: 'syncopated' })
-    const held = hearLine(TUNE, one).filter(
+    const held = analyseLine(TUNE, one).filter(
       ({ start, end }) => Math.floor(start / 960) !== Math.floor((end - 1) / 960),
     )
     expect(held.length).toBeGreaterThan(3)
@@ -68,7 +68,7 @@ describe('rhythm', () => {
   it('without end has no rest and a note on every eighth', () => {
     const one = line({ unbroken: true })
     expect(one.notes.slice(0, -1).every(({ duration }) => duration === 240)).toBe(true)
-    expect(phrasesOf(hearLine(TUNE, one))).toHaveLength(1)
+    expect(phrasesOf(analyseLine(TUNE, one))).toHaveLength(1)
   })
 
   it('sparse lines have fewer notes, sixteenths more', () => {
@@ -98,22 +98,23 @@ describe('what leads', () => {
     one.notes.filter(({ midi, start }) => fits(midi, start)).length / one.notes.length
 
   it('the key: its notes through all its chords', () => {
-    const key = groundOf(TUNE.spans[2]!.chord, 'ionian')
-    const inKey = (one: Line) => share(one, (midi) => holds(key.isScale, midi))
+    const key = harmonyOf(TUNE.spans[2]!.chord, 'ionian')
+    const inKey = (one: Line) => share(one, (midi) => hasPitch(key.isScale, midi))
     expect(over({ approach: 'key', stretch: { from: 0, to: 3 }, chromatic: 0 }, inKey)).toBe(SEEDS.length)
     expect(over({ approach: 'chords' }, inKey)).toBeLessThan(SEEDS.length)
   })
 
   it('chord tones: more of them than otherwise', () => {
-    const tones = (one: Line) => hearLine(TUNE, one).filter(({ isTone }) => isTone).length / one.notes.length
+    const tones = (one: Line) =>
+      analyseLine(TUNE, one).filter(({ isTone }) => isTone).length / one.notes.length
     expect(over({ approach: 'chords' }, tones)).toBeGreaterThan(over({ approach: 'key' }, tones))
   })
 
   it('far: one key over a section, near over the rest', () => {
-    const key = groundOf(TUNE.spans[2]!.chord, 'ionian')
+    const key = harmonyOf(TUNE.spans[2]!.chord, 'ionian')
     const far = line({ views: [{ from: 0, to: 3, view: 'far' }], chromatic: 0 })
     const first = far.notes.filter(({ start }) => start < 4 * 1920 - 240)
-    expect(first.every(({ midi }) => holds(key.isScale, midi))).toBe(true)
+    expect(first.every(({ midi }) => hasPitch(key.isScale, midi))).toBe(true)
   })
 
   it('one pentatonic over a section', () => {
@@ -128,17 +129,17 @@ describe('what leads', () => {
   })
 
   it('ii as V: the strong places of the ii are tones of its V', () => {
-    const five = groundOf(TUNE.spans[1]!.chord, 'mixolydian')
+    const five = harmonyOf(TUNE.spans[1]!.chord, 'mixolydian')
     for (const seed of SEEDS) {
-      const strong = hearLine(TUNE, line({ seed, twoFive: 'five' })).filter(
+      const strong = analyseLine(TUNE, line({ seed, twoFive: 'five' })).filter(
         ({ chord, strength }) => chord === 0 && strength === 2,
       )
-      for (const { midi } of strong) expect(holds(five.isTone, midi)).toBe(true)
+      for (const { midi } of strong) expect(hasPitch(five.isTone, midi)).toBe(true)
     }
   })
 
   it('the backdoor: ♭VII7 over the V', () => {
-    const strong = hearLine(TUNE, line({ road: 'backdoor' })).filter(
+    const strong = analyseLine(TUNE, line({ substitution: 'backdoor' })).filter(
       ({ chord, strength }) => chord === 1 && strength === 2,
     )
     const tones = [11, 3, 6, 9]
@@ -154,7 +155,7 @@ describe('what leads', () => {
 
 describe('wishes for single notes and for the whole', () => {
   const outside = (one: Line) =>
-    hearLine(TUNE, one).filter(({ isScale, isTone }) => !isScale && !isTone).length
+    analyseLine(TUNE, one).filter(({ isScale, isTone }) => !isScale && !isTone).length
 
   it('chromatic notes from never to often', () => {
     const [never, usual, often] = [0, 2, 3].map((chromatic) =>
@@ -205,9 +206,9 @@ describe('wishes for single notes and for the whole', () => {
   it('takes another register after a breath', () => {
     const leaps = (one: Line) => {
       const { notes } = one
-      const heard = hearLine(TUNE, one)
+      const found = analyseLine(TUNE, one)
       return sum(
-        phrasesOf(heard)
+        phrasesOf(found)
           .slice(1)
           .map(([from]) => Math.min(12, Math.abs(notes[from]!.midi - notes[from - 1]!.midi))),
       )

@@ -1,19 +1,19 @@
 import { type Reason, reason } from '../../outcome/outcome.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
-import { openingDevice } from '../cost/prices.ts'
+import { departureDevice } from '../cost/prices.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
-import { hearLine } from '../explain/analysedLine.ts'
+import { analyseLine } from '../explain/analysedLine.ts'
 import { findDevices } from '../explain/devices.ts'
-import { CLOSINGS, type DeviceId } from '../figures/figures.ts'
+import { APPROACH_FIGURES, type DeviceId } from '../figures/figures.ts'
 import { COUNTED } from '../figures/fill.ts'
 import type { Line } from '../notes/line.ts'
 import { longestRunOf, shapesOf } from '../notes/shapes.ts'
 import { type ChosenEdge, type Search, type UsedFigures, usedKey } from './edges.ts'
 import { usableCells, WAYS } from './own.ts'
-import { CLOSING_DEVICES, isOwn, shapeNumber } from './table.ts'
+import { APPROACH_DEVICES, isOwn, shapeNumber } from './table.ts'
 
 /** What is wished of a line as a whole (common practice, no source): no single figure can see it. */
-const WISHES = {
+const GOALS = {
   /** A four-note shape may come so often in eight bars, and as much oftener as the line is longer. */
   shapeTimes: 2,
   shapeBars: 8,
@@ -31,7 +31,7 @@ const OFTEN = 3
 /** How a line falls short of the wishes, and the search that would do better. */
 export interface Shortfall {
   readonly missed: readonly Reason[]
-  readonly again: Search
+  readonly nextSearch: Search
 }
 
 /**
@@ -46,52 +46,55 @@ export const shortfallOf = (
   line: Line,
   others: readonly Line[],
 ): Shortfall => {
-  const notes = hearLine(analysis, line)
+  const notes = analyseLine(analysis, line)
   const missed: Reason[] = []
-  let again = search
-  const worn = wornShapes(search, notes)
-  if (worn.length > 0) {
-    missed.push(reason('line.shapes', worn.length))
-    again = { ...again, worn: dearerShapes(search.worn, worn) }
+  let nextSearch = search
+  const overused = overusedShapes(search, notes)
+  if (overused.length > 0) {
+    missed.push(reason('line.shapes', overused.length))
+    nextSearch = { ...nextSearch, overused: raisedShapes(search.overused, overused) }
   }
   const [from, to] = longestRunOf(notes)
-  if (to - from + 1 > WISHES.run) {
+  if (to - from + 1 > GOALS.run) {
     missed.push(reason('line.run', to - from + 1))
     const inRun = usedBetween(search, edges, notes[from]!.start, notes[to]!.start)
-    again = { ...again, used: merged(search.used, inRun) }
+    nextSearch = { ...nextSearch, used: merged(search.used, inRun) }
   }
-  const heard = new Set(findDevices(notes).map(({ device }) => device)).size
+  const found = new Set(findDevices(notes).map(({ device }) => device)).size
   const wanted = wantedDevices(search)
-  if (heard < wanted) {
-    missed.push(reason('line.devices', heard, wanted))
-    again = { ...again, ...dearer(search, edges) }
+  if (found < wanted) {
+    missed.push(reason('line.devices', found, wanted))
+    nextSearch = { ...nextSearch, ...extraCosts(search, edges) }
   }
   const absent = absentCells(search, edges)
   if (absent.length > 0) {
     for (const cell of absent)
       missed.push(reason('line.cell', usableCells(search.brief.cells ?? [])[cell]!.degrees))
-    again = { ...again, leaving: again.leaving.map((cost, row) => cost + withoutCell(row, absent)) }
+    nextSearch = {
+      ...nextSearch,
+      leaving: nextSearch.leaving.map((cost, row) => cost + withoutCell(row, absent)),
+    }
   }
   const likest = Math.max(0, ...others.map((other) => shareOf(line, other)))
-  if (likest > 1 - (search.brief.apart ?? WISHES.apart)) {
+  if (likest > 1 - (search.brief.apart ?? GOALS.apart)) {
     missed.push(reason('line.alike', Math.round(100 * likest)))
-    again = { ...again, usedTimes: search.usedTimes + 1 }
+    nextSearch = { ...nextSearch, usedTimes: search.usedTimes + 1 }
   }
   missed.push(...neverUsed(search, edges).map((device) => reason('line.never', device)))
-  return { missed, again }
+  return { missed, nextSearch }
 }
 
 /** Each time that a shape is still there it gets dearer. */
-const dearerShapes = (before: Search['worn'], shapes: readonly number[]): Search['worn'] => {
-  const worn = new Map(before)
-  for (const shape of shapes) worn.set(shape, (worn.get(shape) ?? 0) + 1)
-  return worn
+const raisedShapes = (before: Search['overused'], shapes: readonly number[]): Search['overused'] => {
+  const overused = new Map(before)
+  for (const shape of shapes) overused.set(shape, (overused.get(shape) ?? 0) + 1)
+  return overused
 }
 
 /** Shapes that the line has used up. */
-const wornShapes = ({ anchors }: Search, notes: ReturnType<typeof hearLine>): readonly number[] => {
+const overusedShapes = ({ anchors }: Search, notes: ReturnType<typeof analyseLine>): readonly number[] => {
   const bars = anchors.at(-1)!.bar - anchors[0]!.bar + 1
-  const most = WISHES.shapeTimes * Math.max(1, bars / WISHES.shapeBars)
+  const most = GOALS.shapeTimes * Math.max(1, bars / GOALS.shapeBars)
   return [...shapesOf(notes).values()]
     .filter((places) => places.length > most)
     .map(([at]) => {
@@ -107,7 +110,7 @@ const wornShapes = ({ anchors }: Search, notes: ReturnType<typeof hearLine>): re
 
 const wantedDevices = ({ anchors, brief }: Search): number => {
   const never = Object.values(brief.devices ?? {}).filter((weight) => weight === 0).length
-  return Math.min(WISHES.devices - never, Math.floor(anchors.length / WISHES.anchorsADevice))
+  return Math.min(GOALS.devices - never, Math.floor(anchors.length / GOALS.anchorsADevice))
 }
 
 /** The figures of a line, by where they stand. */
@@ -134,15 +137,15 @@ export const merged = (a: UsedFigures, b: UsedFigures): UsedFigures => {
 /** The cells that have to come and do not. */
 const absentCells = ({ brief }: Search, edges: readonly ChosenEdge[]): readonly number[] => {
   const there = new Set(
-    edges.flatMap(({ opening }) =>
-      opening !== undefined && isOwn({ opening }) ? [Math.floor((opening - COUNTED - 1) / WAYS)] : [],
+    edges.flatMap(({ departure }) =>
+      departure !== undefined && isOwn({ departure }) ? [Math.floor((departure - COUNTED - 1) / WAYS)] : [],
     ),
   )
   return usableCells(brief.cells ?? []).flatMap(({ must }, cell) => (must && !there.has(cell) ? [cell] : []))
 }
 
 const withoutCell = (row: number, absent: readonly number[]): number =>
-  isOwn({ opening: row }) && absent.includes(Math.floor((row - COUNTED - 1) / WAYS))
+  isOwn({ departure: row }) && absent.includes(Math.floor((row - COUNTED - 1) / WAYS))
     ? 0
     : LINE_COSTS.withoutCell
 
@@ -158,23 +161,27 @@ const neverUsed = ({ brief }: Search, edges: readonly ChosenEdge[]): readonly De
   return [...used].filter((device) => brief.devices?.[device] === 0)
 }
 
-const devicesOf = ({ kind, opening, closing }: ChosenEdge): readonly DeviceId[] =>
-  kind !== 'figure' || opening === undefined || closing === undefined
+const devicesOf = ({ kind, departure, approach }: ChosenEdge): readonly DeviceId[] =>
+  kind !== 'figure' || departure === undefined || approach === undefined
     ? []
-    : [openingDevice(opening), CLOSINGS[closing]!.device]
+    : [departureDevice(departure), APPROACH_FIGURES[approach]!.device]
 
 /** What each way to leave and to arrive costs more when the line has it: more so the oftener it has it. */
-const dearer = (
+const extraCosts = (
   { surcharge, leaving, brief }: Search,
   edges: readonly ChosenEdge[],
 ): Pick<Search, 'surcharge' | 'leaving'> => {
   /** What the brief wants often may come often. */
   const times = (device: DeviceId, used: readonly (DeviceId | undefined)[]): number =>
     brief.devices?.[device] === OFTEN ? 0 : used.filter((one) => one === device).length
-  const closings = edges.map(({ closing }) => (closing === undefined ? undefined : CLOSINGS[closing]!.device))
-  const openings = edges.map(({ opening }) => (opening === undefined ? undefined : openingDevice(opening)))
-  const arriving = CLOSING_DEVICES.map((device) => times(device, closings))
-  const left = leaving.map((_, row) => times(openingDevice(row), openings))
+  const approaches = edges.map(({ approach }) =>
+    approach === undefined ? undefined : APPROACH_FIGURES[approach]!.device,
+  )
+  const departures = edges.map(({ departure }) =>
+    departure === undefined ? undefined : departureDevice(departure),
+  )
+  const arriving = APPROACH_DEVICES.map((device) => times(device, approaches))
+  const left = leaving.map((_, row) => times(departureDevice(row), departures))
   const raised = (costs: readonly number[], counts: readonly number[]) => {
     const most = Math.max(1, ...counts)
     return costs.map((cost, at) => cost + (LINE_COSTS.hadAlready * counts[at]!) / most)

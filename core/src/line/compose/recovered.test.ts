@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../../test/changes.ts'
 import { instrumentOf } from '../../theory/instrument/instrument.ts'
-import { endingCost, standingCost } from '../cost/anchorCost.ts'
-import { openingDevice, pricesOf } from '../cost/prices.ts'
+import { anchorCost, endingCost } from '../cost/anchorCost.ts'
+import { departureDevice, priceFor } from '../cost/prices.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
 import { recovers } from '../explain/equals.ts'
 import { explainLine } from '../explain/explain.ts'
-import { CLOSINGS, type DeviceId } from '../figures/figures.ts'
+import { APPROACH_FIGURES, type DeviceId } from '../figures/figures.ts'
 import { repitchLine, spellNotes } from '../notes/spell.ts'
 import { costOfLine } from '../review/weigh.ts'
 import type { Brief } from './brief.ts'
@@ -43,37 +43,37 @@ const made = (text: string, seed: number) => {
   const search = freshSearch(anchors, 8 * 1920, brief, fillTable(brief))
   const { edges } = solve(
     search,
-    anchors.map(({ ground }) => pitchesOf(ground, range)),
+    anchors.map(({ harmony }) => pitchesOf(harmony, range)),
   )!
   const line = spellNotes(analysis, notesOf(edges, anchors, search.end))
-  const devices = edges.flatMap(({ kind, notes, opening, closing }): readonly DeviceId[] => {
-    if (kind === 'end' || opening === undefined || closing === undefined) return ['chordTone']
-    const arriving = CLOSINGS[closing]!
+  const devices = edges.flatMap(({ kind, notes, departure, approach }): readonly DeviceId[] => {
+    if (kind === 'end' || departure === undefined || approach === undefined) return ['chordTone']
+    const arriving = APPROACH_FIGURES[approach]!
     const left = notes.length - arriving.steps.length
-    return ['chordTone', ...notes.map((_, at) => (at < left ? openingDevice(opening) : arriving.device))]
+    return ['chordTone', ...notes.map((_, at) => (at < left ? departureDevice(departure) : arriving.device))]
   })
   return { analysis, line, edges, anchors, devices, notes: explainLine(analysis, line).notes }
 }
 
 describe('weighing what was composed', () => {
   it('costs no more than as it was made: the cheapest reading is found without knowing how', () => {
-    const price = pricesOf({})
+    const price = priceFor({})
     for (const text of TUNES)
       for (let seed = 0; seed < 4; seed += 1) {
         const { analysis, line, edges, anchors } = made(text, seed)
         let asMade = 0
         edges.forEach((edge, at) => {
           const [here, next] = [anchors[at]!, anchors[at + 1]]
-          asMade += standingCost(here.ground, edge.anchor, here.change)
-          if (edge.kind !== 'figure') asMade += endingCost(here.ground, edge.anchor)
+          asMade += anchorCost(here.harmony, edge.anchor, here.change)
+          if (edge.kind !== 'figure') asMade += endingCost(here.harmony, edge.anchor)
           if (edge.kind === 'breath') asMade += LINE_COSTS.breath
           if (!next || edge.kind !== 'figure') return
           const { beat, afterBeat } = here
           const place = {
             ...{ length: next.tick - here.tick, beat, afterBeat },
-            ...{ here: here.ground, there: next.ground, change: next.change },
+            ...{ here: here.harmony, there: next.harmony, change: next.change },
           }
-          const fill = { notes: edge.notes, opening: edge.opening!, closing: edge.closing! }
+          const fill = { notes: edge.notes, departure: edge.departure!, approach: edge.approach! }
           const cell = { kind: 'eighths' as const, onsets: edge.onsets, cost: 0 }
           asMade += price(place, cell, fill, edge.anchor, edges[at + 1]!.anchor)
         })

@@ -1,11 +1,11 @@
 import { noiseAt } from '../../random/noise.ts'
 import { endingCost } from '../cost/anchorCost.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
-import { type Ground, holds } from '../figures/harmony.ts'
+import { type Harmony, hasPitch } from '../figures/harmony.ts'
 import type { Brief } from './brief.ts'
-import { anchorCost, type ChosenEdge, type Crossing, crossingAt, type Search } from './edges.ts'
-import { foresee, MEMORIES, MEMORY_MATTERS, memoryOf, NO_DEVICE } from './memory.ts'
-import { type Offers, offerEdges, offered, offersFor, type Pickup } from './offers.ts'
+import { type ChosenEdge, type Search, standingAtCost, type Transition, transitionAt } from './edges.ts'
+import { MEMORIES, MEMORY_MATTERS, memoryOf, NO_DEVICE, relaxMemory } from './memory.ts'
+import { candidateEdge, type EdgeCandidates, edgeCandidatesFor, forEachEdge, type Pickup } from './offers.ts'
 
 /** Bars since the last breath, 0 to 3. */
 const BARS = 4
@@ -60,26 +60,26 @@ export function* solving(search: Search, pitches: Pitches): Generator<void, Solu
   here.reached.fill(Number.POSITIVE_INFINITY)
   pitches[0]!.forEach((pitch, index) => {
     here.reached[index * STATES + memoryOf(NO_DEVICE, 0)] =
-      anchorCost(anchors[0]!, pitch, brief) +
+      standingAtCost(anchors[0]!, pitch, brief) +
       LINE_COSTS.noise * noiseAt(brief.seed, 0, pitch - brief.range.low, 7)
   })
   const traces: Trace[] = []
-  const crossings = anchors.slice(1).map((_, at) => crossingAt(search, at))
+  const transitions = anchors.slice(1).map((_, at) => transitionAt(search, at))
   const arrivals = anchors.map((_, at) => arrivalsAt(search, at, pitches))
-  const offers = offersFor(most)
+  const offers = edgeCandidatesFor(most)
   for (let at = 0; at + 1 < anchors.length; at += 1) {
     const trace = traceOf(pitches[at + 1]!.length)
-    advance(search, crossings[at]!, arrivals[at + 1]!, here, there.reached, trace, pitches, offers)
+    advance(search, transitions[at]!, arrivals[at + 1]!, here, there.reached, trace, pitches, offers)
     traces.push(trace)
     const before = here
     here = there
     there = before
     yield
   }
-  const last = bestEnd(here.reached, pitches, anchors.at(-1)!.ground)
+  const last = bestEnd(here.reached, pitches, anchors.at(-1)!.harmony)
   return (
     last && {
-      edges: edgesTo(crossings, last.state, traces, pitches),
+      edges: edgesTo(transitions, last.state, traces, pitches),
       cost: last.cost,
     }
   )
@@ -98,25 +98,26 @@ export const solve = (search: Search, pitches: Pitches): Solution | undefined =>
 export type Pitches = readonly (readonly number[])[]
 
 /** The chord tones of a ground inside the range. */
-export const pitchesOf = (ground: Ground, range: Brief['range']): readonly number[] => {
+export const pitchesOf = (harmony: Harmony, range: Brief['range']): readonly number[] => {
   const pitches: number[] = []
-  for (let midi = range.low; midi <= range.high; midi += 1) if (holds(ground.isTone, midi)) pitches.push(midi)
+  for (let midi = range.low; midi <= range.high; midi += 1)
+    if (hasPitch(harmony.isTone, midi)) pitches.push(midi)
   return pitches
 }
 
 /** One anchor further: what each pitch and phrase length foresees, met with the edges that leave the pitch. */
 const advance = (
   search: Search,
-  crossing: Crossing,
+  transition: Transition,
   arrivals: readonly number[],
   { reached, ahead, origin }: Costs,
   next: Float64Array,
   trace: Trace,
   pitches: Pitches,
-  offers: Offers,
+  offers: EdgeCandidates,
 ): void => {
   const { anchors } = search
-  const { at } = crossing
+  const { at } = transition
   const entered = anchors[at + 1]!.bar - anchors[at]!.bar
   next.fill(Number.POSITIVE_INFINITY)
   ahead.set(reached)
@@ -126,11 +127,11 @@ const advance = (
     for (let count = 0; count < BARS; count += 1) {
       const start = index * STATES + count * MEMORIES
       if (!hasAny(reached, start)) continue
-      foresee(ahead, origin, start)
+      relaxMemory(ahead, origin, start)
       bars.push(count)
     }
     if (bars.length === 0) return
-    offerEdges(search, crossing, pitch, pitches[at + 1]!, arrivals, offers)
+    forEachEdge(search, transition, pitch, pitches[at + 1]!, arrivals, offers)
     for (const kind of offers.kinds) {
       const breath = offers.breath[kind] === 1
       if (!breath && offers.cost[kind]! > offers.least[offers.target[kind]!]! + MEMORY_MATTERS) continue
@@ -140,7 +141,7 @@ const advance = (
 }
 
 const arrivalsAt = ({ anchors, brief }: Search, at: number, pitches: Pitches): readonly number[] =>
-  pitches[at]!.map((target) => anchorCost(anchors[at]!, target, brief))
+  pitches[at]!.map((target) => standingAtCost(anchors[at]!, target, brief))
 
 const hasAny = (cost: Float64Array, start: number): boolean => {
   for (let state = start; state < start + MEMORIES; state += 1)
@@ -152,7 +153,7 @@ const relax = (
   search: Search,
   next: Float64Array,
   trace: Trace,
-  offers: Offers,
+  offers: EdgeCandidates,
   kind: number,
   breath: boolean,
   index: number,
@@ -188,13 +189,13 @@ const relax = (
 const bestEnd = (
   reached: Float64Array,
   pitches: Pitches,
-  ground: Ground,
+  harmony: Harmony,
 ): { readonly state: number; readonly cost: number } | undefined => {
   const ends = pitches.at(-1)!
   let state = -1
   let cost = Number.POSITIVE_INFINITY
   for (let index = 0; index < ends.length * STATES; index += 1) {
-    const total = reached[index]! + endingCost(ground, ends[Math.floor(index / STATES)]!)
+    const total = reached[index]! + endingCost(harmony, ends[Math.floor(index / STATES)]!)
     if (total >= cost) continue
     state = index
     cost = total
@@ -204,7 +205,7 @@ const bestEnd = (
 
 /** The edges that lead to a state. */
 const edgesTo = (
-  crossings: readonly Crossing[],
+  transitions: readonly Transition[],
   last: number,
   traces: readonly Trace[],
   pitches: Pitches,
@@ -217,7 +218,7 @@ const edgesTo = (
     const breath = trace.breath[state] === 1
     const from = trace.from[state]!
     const anchor = pitches[at]![from]!
-    const fill = offered(crossings[at]!, anchor, pitchOf(at + 1, state), breath, trace.place[state]!)
+    const fill = candidateEdge(transitions[at]!, anchor, pitchOf(at + 1, state), breath, trace.place[state]!)
     edges.push(chosen(fill, breath, anchor))
     state = from * STATES + trace.bars[state]! * MEMORIES + trace.memory[state]!
   }
@@ -225,7 +226,7 @@ const edgesTo = (
 }
 
 const chosen = (
-  { notes, opening, closing, cell, rhythm }: Pickup,
+  { notes, departure, approach, cell, rhythm }: Pickup,
   breath: boolean,
   anchor: number,
 ): ChosenEdge => ({
@@ -235,6 +236,6 @@ const chosen = (
   onsets: cell.onsets,
   early: cell.early === true,
   rhythm,
-  opening,
-  closing,
+  departure,
+  approach,
 })

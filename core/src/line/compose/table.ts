@@ -1,19 +1,25 @@
 import { cellsFor, type PricedCell } from '../../theory/rhythm/cells.ts'
 import { EIGHTH } from '../../theory/rhythm/ticks.ts'
 import {
-  openingDevice,
-  type Place,
-  type PriceWishes,
+  departureDevice,
+  type FillContext,
+  type PreferenceCosts,
+  type PriceOptions,
   plainCost,
-  type WishPrices,
-  wishPrices,
+  preferenceCosts,
 } from '../cost/prices.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
-import { CLOSINGS, COUNTED_RUN, type DeviceId, OPENINGS, type Opening } from '../figures/figures.ts'
+import {
+  APPROACH_FIGURES,
+  COUNTED_RUN,
+  DEPARTURE_FIGURES,
+  type DepartureFigure,
+  type DeviceId,
+} from '../figures/figures.ts'
 import { COUNTED, type Fill, fillsBetween } from '../figures/fill.ts'
-import type { Ground } from '../figures/harmony.ts'
+import type { Harmony } from '../figures/harmony.ts'
 import type { Brief } from './brief.ts'
-import { ownOpenings } from './own.ts'
+import { ownDepartures } from './own.ts'
 
 /** A fill in a rhythm, its notes counted from the anchor. */
 export interface PricedFill extends Fill {
@@ -43,24 +49,28 @@ export interface FillRow {
 }
 
 /** A fill in one number: its device and texture as `device * 4 + texture`, its opening, its rhythm, its closing. */
-const packed = ({ device, texture, opening, rhythm, closing }: PricedFill): number =>
-  device * TEXTURE_COUNT + texture + (opening << 6) + (rhythm << 14) + (closing << 18)
+const packed = ({ device, texture, departure, rhythm, approach }: PricedFill): number =>
+  device * TEXTURE_COUNT + texture + (departure << 6) + (rhythm << 14) + (approach << 18)
 
 export const soundOf = (code: number): number => code & 63
 export const deviceIn = (code: number): number => (code & 63) >> 2
-export const openingIn = (code: number): number => (code >> 6) & 255
+export const departureIn = (code: number): number => (code >> 6) & 255
 export const rhythmIn = (code: number): number => (code >> 14) & 15
 
 /** Looks up the fills of a place. */
-export type FillTable = (place: Place) => Fills
+export type FillTable = (place: FillContext) => Fills
 
 /** The devices that a closing can be, in the order of the table of closings. */
-export const CLOSING_DEVICES: readonly DeviceId[] = [...new Set(CLOSINGS.map((closing) => closing.device))]
+export const APPROACH_DEVICES: readonly DeviceId[] = [
+  ...new Set(APPROACH_FIGURES.map((approach) => approach.device)),
+]
 
-const CLOSING_DEVICE: readonly number[] = CLOSINGS.map((closing) => CLOSING_DEVICES.indexOf(closing.device))
+const APPROACH_DEVICE: readonly number[] = APPROACH_FIGURES.map((approach) =>
+  APPROACH_DEVICES.indexOf(approach.device),
+)
 
 /** What of a brief the table hangs on. */
-export type PricedBy = PriceWishes & Pick<Brief, 'rhythm' | 'cells' | 'motif'>
+export type PricedBy = PriceOptions & Pick<Brief, 'rhythm' | 'cells' | 'motif'>
 
 /** How far a target may lie from its anchor, in half steps, with a fill between. */
 export const WIDEST = 14
@@ -82,24 +92,24 @@ interface RawRow {
 }
 
 /** Looks up the unpriced fills of a place. */
-export type FillStock = (place: Place) => (anchor: number, target: number) => RawRow
+export type FillStock = (place: FillContext) => (anchor: number, target: number) => RawRow
 
 /** What of a brief the stock hangs on: tables of other wishes can share one. */
 type StockedBy = Pick<Brief, 'rhythm' | 'cells'>
 export const stockKey = ({ rhythm, cells }: StockedBy): string => JSON.stringify([rhythm, cells])
 
 /** Where two pitches have their row: the anchor above the root, the target from the anchor. */
-const rowAt = ({ here }: Place, anchor: number, target: number): number =>
+const rowAt = ({ here }: FillContext, anchor: number, target: number): number =>
   ((anchor - here.root + 120) % 12) * (2 * WIDEST + 1) + target - anchor + WIDEST
 const ROWS = 12 * (2 * WIDEST + 1)
 
-const placeKey = (place: Place): string =>
+const placeKey = (place: FillContext): string =>
   `${place.length} ${place.pickup ?? ''} ${place.beat} ${place.afterBeat} ${place.change} ${shape(place.here)} ${shape(place.there)} ${(place.there.root - place.here.root + 12) % 12}`
 
 /** Figures between pitches, found as they are asked for and kept: what can be played depends on two chords and two pitches up to transposition. */
 export const fillStock = (brief: StockedBy = {}): FillStock => {
   const known = new Map<string, (RawRow | undefined)[]>()
-  const own = ownOpenings(brief.cells ?? [])
+  const own = ownDepartures(brief.cells ?? [])
   return (place) => {
     const key = placeKey(place)
     const rows = known.get(key) ?? new Array<RawRow | undefined>(ROWS)
@@ -115,11 +125,11 @@ export const fillStock = (brief: StockedBy = {}): FillStock => {
 }
 
 const rawRow = (
-  place: Place,
+  place: FillContext,
   cells: readonly PricedCell[],
   anchor: number,
   target: number,
-  own: readonly Opening[],
+  own: readonly DepartureFigure[],
 ): RawRow => {
   const found = cells.flatMap((cell, rhythm) =>
     fillsOf(place, cell, anchor, target, own).map((fill) => ({
@@ -145,7 +155,7 @@ const rawRow = (
  */
 export const fillTable = (brief: PricedBy = {}, stock: FillStock = fillStock(brief)): FillTable => {
   const known = new Map<string, (FillRow | undefined)[]>()
-  const wished = wishPrices(brief, ownOpenings(brief.cells ?? []).length)
+  const wished = preferenceCosts(brief, ownDepartures(brief.cells ?? []).length)
   return (place) => {
     const key = placeKey(place)
     const rows = known.get(key) ?? new Array<FillRow | undefined>(ROWS)
@@ -163,7 +173,7 @@ export const fillTable = (brief: PricedBy = {}, stock: FillStock = fillStock(bri
 /** How much dearer than the cheapest of its kind a fill may be and still be chosen. */
 const HOPE = LINE_COSTS.noise + LINE_COSTS.usedBefore + LINE_COSTS.worn
 
-const pricedRow = (raw: RawRow, wished: WishPrices, byRhythm: boolean): FillRow => {
+const pricedRow = (raw: RawRow, wished: PreferenceCosts, byRhythm: boolean): FillRow => {
   const { fills, plain, foreign, filled, straight, kinds, rhythms } = raw
   const costs = new Float64Array(fills.length)
   const least: number[] = []
@@ -175,8 +185,8 @@ const pricedRow = (raw: RawRow, wished: WishPrices, byRhythm: boolean): FillRow 
       foreign[at]! * wished.foreign +
       (foreign[at] === 0 && filled[at] === 1 ? wished.without : 0) +
       (straight[at] === 1 ? wished.straight : 0) +
-      wished.openings[fill.opening]! +
-      wished.closings[fill.closing]!
+      wished.departures[fill.departure]! +
+      wished.approaches[fill.approach]!
     costs[at] = cost
     const kind = kindAt(at)
     if (!(least[kind]! <= cost)) least[kind] = cost
@@ -201,41 +211,43 @@ export const rowOf = (fills: readonly PricedFill[], costs: readonly number[]): F
 
 /** A pickup only leads into its target: nothing leaves the note before the breath. */
 const fillsOf = (
-  { here, there, pickup }: Place,
+  { here, there, pickup }: FillContext,
   { onsets }: PricedCell,
   anchor: number,
   target: number,
-  own: readonly Opening[],
+  own: readonly DepartureFigure[],
 ): readonly Fill[] => {
   const fills = fillsBetween(onsets.length, here, there, anchor, target, own)
-  return pickup === undefined ? fills : fills.filter(({ opening, closing }) => opening === 0 && closing !== 0)
+  return pickup === undefined
+    ? fills
+    : fills.filter(({ departure, approach }) => departure === 0 && approach !== 0)
 }
 
 /** A pickup's notes are the last eighths before the target. */
-const cellsOf = ({ length, pickup }: Place, brief: StockedBy): readonly PricedCell[] => {
+const cellsOf = ({ length, pickup }: FillContext, brief: StockedBy): readonly PricedCell[] => {
   if (pickup === undefined) return cellsFor(length, brief.rhythm ?? 'eighths')
   const onsets = Array.from({ length: pickup }, (_, at) => length - (pickup - at) * EIGHTH)
   return [{ kind: 'eighths', onsets, cost: 0 }]
 }
 
 /** Whether a fill is one of the brief's own cells. */
-export const isOwn = ({ opening }: Pick<Fill, 'opening'>): boolean => opening > COUNTED
+export const isOwn = ({ departure }: Pick<Fill, 'departure'>): boolean => departure > COUNTED
 
 const TEXTURE_COUNT = 4
 
-const shapes = new WeakMap<Ground, string>()
+const shapes = new WeakMap<Harmony, string>()
 
 /** A ground's sets counted from its root, as text. */
-const shape = (ground: Ground): string => {
-  const known = shapes.get(ground)
+const shape = (harmony: Harmony): string => {
+  const known = shapes.get(harmony)
   if (known) return known
   const bits = (set: readonly boolean[]) =>
     set.reduce(
-      (sum, inside, pitchClass) => (inside ? sum | (1 << ((pitchClass - ground.root + 12) % 12)) : sum),
+      (sum, inside, pitchClass) => (inside ? sum | (1 << ((pitchClass - harmony.root + 12) % 12)) : sum),
       0,
     )
-  const text = `${ground.kind}/${bits(ground.isTone)}/${bits(ground.isScale)}/${bits(ground.isUpper)}`
-  shapes.set(ground, text)
+  const text = `${harmony.kind}/${bits(harmony.isTone)}/${bits(harmony.isScale)}/${bits(harmony.isUpper)}`
+  shapes.set(harmony, text)
   return text
 }
 
@@ -252,10 +264,10 @@ const counted = (
     notes,
     lowest: Math.min(0, ...notes),
     highest: Math.max(0, ...notes),
-    opening: fill.opening,
-    closing: fill.closing,
+    departure: fill.departure,
+    approach: fill.approach,
     texture: textureOf(fill),
-    device: CLOSING_DEVICE[fill.closing]!,
+    device: APPROACH_DEVICE[fill.approach]!,
     shapes: fourNoteShapes([0, ...notes, target - anchor]),
     cell,
     rhythm,
@@ -275,7 +287,7 @@ export const shapeNumber = (first: number, second: number, third: number): numbe
   ((first + 48) * 96 + second + 48) * 96 + third + 48
 
 /** How a fill sounds as a whole: 0 plain, 1 by chord tones, 2 by scale, 3 chromatic. */
-const textureOf = (fill: Fill): number => TEXTURES[openingDevice(fill.opening)]?.[fill.closing] ?? 0
+const textureOf = (fill: Fill): number => TEXTURES[departureDevice(fill.departure)]?.[fill.approach] ?? 0
 
 const CHROMATIC: readonly DeviceId[] = [
   'enclosure',
@@ -296,14 +308,18 @@ const BY_TONES: readonly DeviceId[] = [
 const BY_SCALE: readonly DeviceId[] = ['scale', 'scaleRun', 'halfStepRun', 'blues', 'altered']
 
 const TEXTURES: Readonly<Partial<Record<DeviceId, readonly number[]>>> = Object.fromEntries(
-  [...new Set([...OPENINGS.map((_, at) => openingDevice(at)), COUNTED_RUN.device, 'ownCell' as const])].map(
-    (device) => [
-      device,
-      CLOSINGS.map((closing) => {
-        if (CHROMATIC.includes(closing.device)) return 3
-        if (BY_TONES.includes(device)) return 1
-        return BY_SCALE.includes(device) || BY_SCALE.includes(closing.device) ? 2 : 0
-      }),
-    ],
-  ),
+  [
+    ...new Set([
+      ...DEPARTURE_FIGURES.map((_, at) => departureDevice(at)),
+      COUNTED_RUN.device,
+      'ownCell' as const,
+    ]),
+  ].map((device) => [
+    device,
+    APPROACH_FIGURES.map((approach) => {
+      if (CHROMATIC.includes(approach.device)) return 3
+      if (BY_TONES.includes(device)) return 1
+      return BY_SCALE.includes(device) || BY_SCALE.includes(approach.device) ? 2 : 0
+    }),
+  ]),
 )

@@ -1,8 +1,8 @@
 import type { RhythmCell } from '../../theory/rhythm/cells.ts'
 import { EIGHTH, type Ticks } from '../../theory/rhythm/ticks.ts'
-import { CLOSINGS, COUNTED_RUN, type DeviceId, OPENINGS } from '../figures/figures.ts'
+import { APPROACH_FIGURES, COUNTED_RUN, DEPARTURE_FIGURES, type DeviceId } from '../figures/figures.ts'
 import { COUNTED, type Fill } from '../figures/fill.ts'
-import { type Ground, holds } from '../figures/harmony.ts'
+import { type Harmony, hasPitch } from '../figures/harmony.ts'
 import {
   CHORDS_LEAD,
   CHROMATIC_COSTS,
@@ -15,7 +15,7 @@ import {
 } from './terms.ts'
 
 /** What lies between two anchors. */
-export interface Place {
+export interface FillContext {
   /** Ticks from the anchor to the target. */
   readonly length: Ticks
   /** So many eighths right before the target, after a rest; the whole length where left out. */
@@ -23,13 +23,13 @@ export interface Place {
   /** Ticks of a counted beat, and of the anchor after one: 0 on the beat. */
   readonly beat: Ticks
   readonly afterBeat: Ticks
-  readonly here: Ground
-  readonly there: Ground
+  readonly here: Harmony
+  readonly there: Harmony
   readonly change: boolean
 }
 
 /** What of a player's wishes the price of a figure hangs on; weights from 0 never to 3 often. */
-export interface PriceWishes {
+export interface PriceOptions {
   readonly devices?: Readonly<Partial<Record<DeviceId, 0 | 1 | 2 | 3>>>
   readonly chromatic?: 0 | 1 | 2 | 3
   readonly school?: keyof typeof SCHOOL_COSTS
@@ -37,11 +37,15 @@ export interface PriceWishes {
 }
 
 /** The device of an opening by its number. */
-export const openingDevice = (opening: number): DeviceId =>
-  opening < COUNTED ? OPENINGS[opening]!.device : opening === COUNTED ? COUNTED_RUN.device : 'ownCell'
+export const departureDevice = (departure: number): DeviceId =>
+  departure < COUNTED
+    ? DEPARTURE_FIGURES[departure]!.device
+    : departure === COUNTED
+      ? COUNTED_RUN.device
+      : 'ownCell'
 
 export type Price = (
-  place: Place,
+  place: FillContext,
   cell: RhythmCell & { readonly cost: number },
   fill: Fill,
   anchor: number,
@@ -60,7 +64,7 @@ export interface PlainCost {
 }
 
 export const plainCost = (
-  place: Place,
+  place: FillContext,
   cell: RhythmCell & { readonly cost: number },
   fill: Fill,
   anchor: number,
@@ -76,37 +80,40 @@ export const plainCost = (
 }
 
 /** What the wishes put on a fill: for each foreign note, for having none, for a straight walk, for each way to leave and to arrive. */
-export interface WishPrices {
+export interface PreferenceCosts {
   readonly foreign: number
   readonly without: number
   readonly straight: number
-  readonly openings: readonly number[]
-  readonly closings: readonly number[]
+  readonly departures: readonly number[]
+  readonly approaches: readonly number[]
 }
 
 /** `own` openings come after those of the table. */
-export const wishPrices = (brief: PriceWishes, own = 0): WishPrices => {
+export const preferenceCosts = (brief: PriceOptions, own = 0): PreferenceCosts => {
   const school = SCHOOL_COSTS[brief.school ?? 'both']
   const device = (id: DeviceId): number =>
     DEVICE_COSTS[id] +
     WEIGHT_COSTS[brief.devices?.[id] ?? USUAL_WEIGHT]! +
     (brief.approach === 'chords' ? (CHORDS_LEAD[id] ?? 0) : 0) +
     (id === 'halfStepRun' ? school.halfStepRun : RUNNING.includes(id) ? 0 : school.figure)
-  const openings = [...OPENINGS.map((_, at) => device(openingDevice(at))), device(COUNTED_RUN.device)]
-  for (let at = 0; at < own; at += 1) openings.push(device('ownCell'))
+  const departures = [
+    ...DEPARTURE_FIGURES.map((_, at) => device(departureDevice(at))),
+    device(COUNTED_RUN.device),
+  ]
+  for (let at = 0; at < own; at += 1) departures.push(device('ownCell'))
   const chromatic = CHROMATIC_COSTS[brief.chromatic ?? USUAL_WEIGHT]!
   return {
     foreign: chromatic.note,
     without: chromatic.without,
     straight: school.straight,
-    openings,
-    closings: CLOSINGS.map((closing) => device(closing.device)),
+    departures,
+    approaches: APPROACH_FIGURES.map((approach) => device(approach.device)),
   }
 }
 
 /** What a fill costs by what is wished: its notes, its rhythm, its devices. */
-export const pricesOf = (brief: PriceWishes, own = 0): Price => {
-  const wished = wishPrices(brief, own)
+export const priceFor = (brief: PriceOptions, own = 0): Price => {
+  const wished = preferenceCosts(brief, own)
   return (place, cell, fill, anchor, target) => {
     const { cost, foreign, filled, straight } = plainCost(place, cell, fill, anchor, target)
     return (
@@ -114,8 +121,8 @@ export const pricesOf = (brief: PriceWishes, own = 0): Price => {
       foreign * wished.foreign +
       (foreign === 0 && filled ? wished.without : 0) +
       (straight ? wished.straight : 0) +
-      wished.openings[fill.opening]! +
-      wished.closings[fill.closing]!
+      wished.departures[fill.departure]! +
+      wished.approaches[fill.approach]!
     )
   }
 }
@@ -124,13 +131,13 @@ export const pricesOf = (brief: PriceWishes, own = 0): Price => {
 const SIXTH = 8
 
 const notesCost = (
-  place: Place,
+  place: FillContext,
   cell: RhythmCell,
   fill: Fill,
   anchor: number,
   target: number,
 ): { readonly cost: number; readonly foreign: number } => {
-  const opened = fill.notes.length - CLOSINGS[fill.closing]!.steps.length
+  const opened = fill.notes.length - APPROACH_FIGURES[fill.approach]!.steps.length
   const path = [anchor, ...fill.notes, target]
   let cost = 0
   let foreign = 0
@@ -143,13 +150,13 @@ const notesCost = (
     if (index === path.length - 1) continue
     const onset = cell.onsets[index - 1]!
     const onBeat = (place.afterBeat + onset) % place.beat === 0
-    const inside = holds(place.here.isScale, midi)
+    const inside = hasPitch(place.here.isScale, midi)
     const held = (cell.onsets[index] ?? place.length) - onset > EIGHTH
     if (!inside) {
       foreign += 1
       cost += (onBeat ? LINE_COSTS.beatOutside : 0) + (held ? LINE_COSTS.heldOutside : 0)
     }
-    if (holds(place.here.isTone, midi)) continue
+    if (hasPitch(place.here.isTone, midi)) continue
     if (onBeat && index <= opened) cost += LINE_COSTS.weakBeatForeign
     if (held) cost += LINE_COSTS.heldForeign
   }
@@ -158,11 +165,12 @@ const notesCost = (
 }
 
 /** A leap inside an arpeggio is at home; another turns back at once, or costs. Into the target what follows is not known. */
-const leapCost = (place: Place, path: readonly number[], index: number): number => {
+const leapCost = (place: FillContext, path: readonly number[], index: number): number => {
   const size = path[index]! - path[index - 1]!
   if (Math.abs(size) < SIXTH) return 0
   const last = index === path.length - 1
-  if (!last && holds(place.here.isTone, path[index]!) && holds(place.here.isTone, path[index - 1]!)) return 0
+  if (!last && hasPitch(place.here.isTone, path[index]!) && hasPitch(place.here.isTone, path[index - 1]!))
+    return 0
   if (last) return LINE_COSTS.openLeap
   return Math.sign(path[index + 1]! - path[index]!) === -Math.sign(size) ? 0 : LINE_COSTS.openLeap
 }

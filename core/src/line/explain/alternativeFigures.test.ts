@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { analysed, eighths } from '../../../test/changes.ts'
-import { waysOn } from './alternativeFigures.ts'
+import { alternativeFigures } from './alternativeFigures.ts'
 
 const TUNE = analysed('key: Db major\n| Dbmaj7 | Ab7 |')
 
 describe('waysOn', () => {
   it('lists other figures to the next strong note, in as many notes', () => {
     const line = eighths('F4 Ab4 Gb4 E4 F4 Ab4')
-    const { to, figures } = waysOn(TUNE, line, 0)!
+    const { to, figures } = alternativeFigures(TUNE, line, 0)!
     expect(to).toBe(4)
     expect(figures.length).toBeGreaterThan(5)
     for (const { notes } of figures) expect(notes).toHaveLength(3)
@@ -17,8 +17,8 @@ describe('waysOn', () => {
   })
 
   it('has none before a rest, at the end, or where nothing lies between', () => {
-    expect(waysOn(TUNE, eighths('F4 Ab4 . . C5'), 0)).toBeUndefined()
-    expect(waysOn(TUNE, eighths('F4 Ab4'), 1)).toBeUndefined()
-    expect(waysOn(TUNE, eighths('F4 Ab4'), 7)).toBeUndefined()
+    expect(alternativeFigures(TUNE, eighths('F4 Ab4 . . C5'), 0)).toBeUndefined()
+    expect(alternativeFigures(TUNE, eighths('F4 Ab4'), 1)).toBeUndefined()
+    expect(alternativeFigures(TUNE, eighths('F4 Ab4'), 7)).toBeUndefined()
   })
 })

@@ -1,10 +1,10 @@
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { type FittingFigure, figuresFor } from '../figures/figuresFor.ts'
 import type { Line } from '../notes/line.ts'
-import { hearLine } from './analysedLine.ts'
+import { analyseLine } from './analysedLine.ts'
 
 /** Other ways from a note to a later one of its phrase. */
-export interface WaysOn {
+export interface AlternativeFigures {
   /** The note that they arrive at, by its place. */
   readonly to: number
   readonly figures: readonly FittingFigure[]
@@ -14,8 +14,12 @@ export interface WaysOn {
  * The figures that could stand between a note and the next one on a strong place, as many notes as are there now, in
  * their rhythm; undefined where the phrase ends before, nothing lies between, or no figure fits.
  */
-export const waysOn = (analysis: Analysis, line: Line, index: number): WaysOn | undefined => {
-  const notes = hearLine(analysis, line)
+export const alternativeFigures = (
+  analysis: Analysis,
+  line: Line,
+  index: number,
+): AlternativeFigures | undefined => {
+  const notes = analyseLine(analysis, line)
   let to = index + 1
   while (to < notes.length && notes[to]!.start === notes[to - 1]!.end && notes[to]!.strength < 2) to += 1
   const [from, target] = [notes[index], notes[to]]

@@ -4,17 +4,17 @@ import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { type ScaleId, scaleDegreeAt } from '../../theory/scale/scale.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
-import { type Ground, groundOf, holds } from '../figures/harmony.ts'
+import { type Harmony, harmonyOf, hasPitch } from '../figures/harmony.ts'
 import type { Line, LineNote } from '../notes/line.ts'
 
 /** A note with what can be heard of it at its place: nothing about how it was made. */
-export interface HeardNote {
+export interface AnalysedNote {
   readonly index: number
   readonly midi: number
   readonly start: Ticks
   readonly end: Ticks
   readonly chord: number
-  readonly ground: Ground
+  readonly harmony: Harmony
   /** 2 on a strong beat or at a change of chord, 1 on another beat, 0 off the beat. */
   readonly strength: 0 | 1 | 2
   readonly isTone: boolean
@@ -23,12 +23,12 @@ export interface HeardNote {
   /** The chord that comes, where the note is struck within a beat before it, is held into it and is one of its tones. */
   readonly heldInto?: number
   /** For a note less than two beats before a change: the chord that comes, where the note fits it better. */
-  readonly coming?: { readonly chord: number; readonly ground: Ground }
+  readonly coming?: { readonly chord: number; readonly harmony: Harmony }
 }
 
 /** What is the same for every line over an analysis, kept as long as the analysis is. */
 interface Terrain {
-  readonly grounds: readonly Ground[]
+  readonly harmonies: readonly Harmony[]
   readonly starts: readonly Ticks[]
   /** Of each bar: where its strong places are, counted from its start, and its beat. */
   readonly bars: readonly { readonly strong: readonly Ticks[]; readonly beat: Ticks }[]
@@ -40,7 +40,7 @@ const terrainOf = (analysis: Analysis): Terrain => {
   const known = terrains.get(analysis)
   if (known) return known
   const terrain = {
-    grounds: analysis.spans.map((span, index) => groundOf(span.chord, analysis.readings[index]!.scale)),
+    harmonies: analysis.spans.map((span, index) => harmonyOf(span.chord, analysis.readings[index]!.scale)),
     starts: barStarts(analysis.chart),
     bars: analysis.chart.bars.map(({ meter }) => ({ strong: strongPlaces(meter), beat: beatTicks(meter) })),
   }
@@ -48,32 +48,34 @@ const terrainOf = (analysis: Analysis): Terrain => {
   return terrain
 }
 
-export const hearLine = (analysis: Analysis, line: Line): readonly HeardNote[] => {
+export const analyseLine = (analysis: Analysis, line: Line): readonly AnalysedNote[] => {
   const terrain = terrainOf(analysis)
-  const { grounds } = terrain
+  const { harmonies } = terrain
   return line.notes.map((note, index) => {
     const span = chordAt(analysis, note.start)
-    const ground = grounds[span.index]!
+    const harmony = harmonies[span.index]!
     const next = analysis.spans[span.index + 1]
     const isPickup =
       next !== undefined &&
       next.start - note.start < 2 * QUARTER &&
       next.chord.tones.length > 0 &&
-      !holds(ground.isScale, note.midi) &&
-      holds(grounds[next.index]!.isScale, note.midi)
+      !hasPitch(harmony.isScale, note.midi) &&
+      hasPitch(harmonies[next.index]!.isScale, note.midi)
     return {
       index,
       midi: note.midi,
       start: note.start,
       end: note.start + note.duration,
       chord: span.index,
-      ground,
+      harmony: harmony,
       strength: span.start === note.start ? 2 : strengthAt(terrain, note.start),
-      isTone: holds(ground.isTone, note.midi),
-      isGuide: holds(ground.isGuide, note.midi),
-      isScale: holds(ground.isScale, note.midi),
-      ...(isPickup ? { coming: { chord: next.index, ground: grounds[next.index]! } } : {}),
-      ...(next !== undefined && isHeldInto(note, next.start) && holds(grounds[next.index]!.isTone, note.midi)
+      isTone: hasPitch(harmony.isTone, note.midi),
+      isGuide: hasPitch(harmony.isGuide, note.midi),
+      isScale: hasPitch(harmony.isScale, note.midi),
+      ...(isPickup ? { coming: { chord: next.index, harmony: harmonies[next.index]! } } : {}),
+      ...(next !== undefined &&
+      isHeldInto(note, next.start) &&
+      hasPitch(harmonies[next.index]!.isTone, note.midi)
         ? { heldInto: next.index }
         : {}),
     }
@@ -120,4 +122,4 @@ export const degreeOver = (analysis: Analysis, chord: number, midi: number): Deg
   )
 }
 
-const rootClass = (analysis: Analysis, chord: number): number => terrainOf(analysis).grounds[chord]!.root
+const rootClass = (analysis: Analysis, chord: number): number => terrainOf(analysis).harmonies[chord]!.root

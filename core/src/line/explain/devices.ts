@@ -1,6 +1,6 @@
 import type { ChordKind } from '../../theory/chord/chord.ts'
-import { aboveRoot, holds } from '../figures/harmony.ts'
-import type { HeardNote } from './analysedLine.ts'
+import { aboveRoot, hasPitch } from '../figures/harmony.ts'
+import type { AnalysedNote } from './analysedLine.ts'
 import type { DeviceSpan, FoundDevice } from './explanation.ts'
 
 /**
@@ -26,23 +26,23 @@ const SHAPES: readonly { readonly device: FoundDevice; readonly shape: readonly 
   { device: 'above', shape: ['u'] },
 ]
 
-const fitsPart = (part: string, note: HeardNote, target: HeardNote): boolean => {
+const fitsPart = (part: string, note: AnalysedNote, target: AnalysedNote): boolean => {
   const away = note.midi - target.midi
-  if (part === 'u') return away === 1 || (away === 2 && holds(target.ground.isScale, note.midi))
-  if (part === 's') return (away === 1 || away === 2) && holds(target.ground.isScale, note.midi)
-  if (part === 'k') return away === -2 && holds(target.ground.isScale, note.midi)
+  if (part === 'u') return away === 1 || (away === 2 && hasPitch(target.harmony.isScale, note.midi))
+  if (part === 's') return (away === 1 || away === 2) && hasPitch(target.harmony.isScale, note.midi)
+  if (part === 'k') return away === -2 && hasPitch(target.harmony.isScale, note.midi)
   return away === Number(part)
 }
 
 /** Notes of one figure follow each other without a rest. */
-const joined = (notes: readonly HeardNote[], from: number, to: number): boolean => {
+const joined = (notes: readonly AnalysedNote[], from: number, to: number): boolean => {
   for (let index = from; index < to; index += 1)
     if (notes[index + 1]!.start !== notes[index]!.end) return false
   return true
 }
 
 /** Every figure around a target that the pitches and places allow. The target is a chord tone on a stronger place. */
-const candidatesAt = (notes: readonly HeardNote[], targetIndex: number): readonly DeviceSpan[] => {
+const candidatesAt = (notes: readonly AnalysedNote[], targetIndex: number): readonly DeviceSpan[] => {
   const target = notes[targetIndex]!
   if (!target.isTone) return []
   return SHAPES.flatMap(({ device, shape }) => {
@@ -60,7 +60,7 @@ const candidatesAt = (notes: readonly HeardNote[], targetIndex: number): readonl
 }
 
 /** Three or more chord tones of one chord in skips, or four notes of its scale in thirds. */
-const arpeggios = (notes: readonly HeardNote[]): readonly DeviceSpan[] =>
+const arpeggios = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] =>
   [
     ...runs(
       notes,
@@ -73,7 +73,12 @@ const arpeggios = (notes: readonly HeardNote[]): readonly DeviceSpan[] =>
     ),
   ].map(([from, to]) => ({ device: 'arpeggio' as const, from, to }))
 
-const isThird = (notes: readonly HeardNote[], note: HeardNote, before: HeardNote, first: number): boolean => {
+const isThird = (
+  notes: readonly AnalysedNote[],
+  note: AnalysedNote,
+  before: AnalysedNote,
+  first: number,
+): boolean => {
   const size = note.midi - before.midi
   const same =
     first === before.index || Math.sign(size) === Math.sign(before.midi - notes[before.index - 1]!.midi)
@@ -145,27 +150,27 @@ const GROUPS: readonly {
   },
 ]
 
-const groups = (notes: readonly HeardNote[]): readonly DeviceSpan[] =>
+const groups = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] =>
   GROUPS.flatMap(({ device, kinds, least, among, telling, tell, bySkip }) =>
     runs(
       notes,
       (note, before) =>
         note.chord === before.chord &&
-        kinds.includes(note.ground.kind) &&
-        among.includes(aboveRoot(note.ground, note.midi)) &&
-        among.includes(aboveRoot(before.ground, before.midi)) &&
+        kinds.includes(note.harmony.kind) &&
+        among.includes(aboveRoot(note.harmony, note.midi)) &&
+        among.includes(aboveRoot(before.harmony, before.midi)) &&
         (!bySkip || Math.abs(note.midi - before.midi) > 2),
       least,
     )
       .filter(([from, to]) => {
-        const there = new Set(notes.slice(from, to + 1).map(({ ground, midi }) => aboveRoot(ground, midi)))
+        const there = new Set(notes.slice(from, to + 1).map(({ harmony, midi }) => aboveRoot(harmony, midi)))
         return telling.filter((one) => there.has(one)).length >= tell
       })
       .map(([from, to]) => ({ device, from, to })),
   )
 
 /** Four or more notes by step in one direction, with or without added half steps. */
-const scaleRuns = (notes: readonly HeardNote[]): readonly DeviceSpan[] => {
+const scaleRuns = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] => {
   const way = (index: number) => Math.sign(notes[index]!.midi - notes[index - 1]!.midi)
   return runs(
     notes,
@@ -180,10 +185,10 @@ const scaleRuns = (notes: readonly HeardNote[]): readonly DeviceSpan[] => {
   })
 }
 
-type Continues = (note: HeardNote, before: HeardNote, first: number) => boolean
+type Continues = (note: AnalysedNote, before: AnalysedNote, first: number) => boolean
 
 const runs = (
-  notes: readonly HeardNote[],
+  notes: readonly AnalysedNote[],
   continues: Continues,
   least: number,
 ): readonly (readonly [number, number])[] => {
@@ -211,7 +216,7 @@ const runs = (
  * The figures of a line. Those around targets must not share a note (the target of one may begin the next): of all such
  * readings, the one that leaves fewest foreign notes unexplained, and then has fewest figures, by dynamic programming.
  */
-export const findDevices = (notes: readonly HeardNote[]): readonly DeviceSpan[] => {
+export const findDevices = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] => {
   const candidates = notes.map((_, index) => candidatesAt(notes, index))
   const best: { score: number; span: DeviceSpan | undefined; before: number }[] = [
     { score: 0, span: undefined, before: 0 },
@@ -234,7 +239,7 @@ export const findDevices = (notes: readonly HeardNote[]): readonly DeviceSpan[] 
 }
 
 /** Notes explained, foreign ones counting double; a scale note from above alone explains little. */
-const worth = (notes: readonly HeardNote[], span: DeviceSpan): number => {
+const worth = (notes: readonly AnalysedNote[], span: DeviceSpan): number => {
   let sum = -0.4
   for (let index = span.from; index < span.to; index += 1)
     sum += notes[index]!.isTone ? 0.1 : notes[index]!.isScale ? 0.9 : 2

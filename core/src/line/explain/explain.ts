@@ -3,7 +3,7 @@ import { EIGHTH, QUARTER } from '../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
 import type { Line } from '../notes/line.ts'
-import { barAt, degreeOver, type HeardNote, hearLine } from './analysedLine.ts'
+import { type AnalysedNote, analyseLine, barAt, degreeOver } from './analysedLine.ts'
 import { findDevices } from './devices.ts'
 import type { DeviceSpan, Explanation, FoundDevice, Join, NoteReading, Role } from './explanation.ts'
 
@@ -15,7 +15,7 @@ import type { DeviceSpan, Explanation, FoundDevice, Join, NoteReading, Role } fr
 export const explainLine = (
   analysis: Analysis,
   line: Line,
-  notes: readonly HeardNote[] = hearLine(analysis, line),
+  notes: readonly AnalysedNote[] = analyseLine(analysis, line),
 ): Explanation => {
   const devices = findDevices(notes)
   const { around, inside } = membersOf(notes, devices)
@@ -48,7 +48,7 @@ interface Found {
 }
 
 /** For each note the first figure around a target that it is part of, and the first other one. */
-const membersOf = (notes: readonly HeardNote[], devices: readonly DeviceSpan[]) => {
+const membersOf = (notes: readonly AnalysedNote[], devices: readonly DeviceSpan[]) => {
   const around = new Array<DeviceSpan | undefined>(notes.length)
   const inside = new Array<DeviceSpan | undefined>(notes.length)
   for (const span of devices) {
@@ -61,8 +61,8 @@ const membersOf = (notes: readonly HeardNote[], devices: readonly DeviceSpan[]) 
 
 const readNote = (
   analysis: Analysis,
-  notes: readonly HeardNote[],
-  note: HeardNote,
+  notes: readonly AnalysedNote[],
+  note: AnalysedNote,
   around: DeviceSpan | undefined,
   inside: DeviceSpan | undefined,
 ): NoteReading => {
@@ -91,7 +91,11 @@ const readNote = (
 const servesTarget = (role: Role): boolean =>
   role === 'approach' || role === 'enclosure' || role === 'anticipation'
 
-const roleOf = (notes: readonly HeardNote[], note: HeardNote, around: DeviceSpan | undefined): Found => {
+const roleOf = (
+  notes: readonly AnalysedNote[],
+  note: AnalysedNote,
+  around: DeviceSpan | undefined,
+): Found => {
   const next = notes[note.index + 1]
   const before = notes[note.index - 1]
   const device = around ? { device: around.device, target: around.to } : {}
@@ -115,13 +119,13 @@ const roleOf = (notes: readonly HeardNote[], note: HeardNote, around: DeviceSpan
   return note.isScale ? { role: 'scale' } : outsideAlone(next)
 }
 
-const outsideAlone = (next: HeardNote | undefined): Found =>
+const outsideAlone = (next: AnalysedNote | undefined): Found =>
   next ? { role: 'outside', target: next.index } : { role: 'outside' }
 
-const adjacent = (note: HeardNote, next: HeardNote | undefined): next is HeardNote =>
+const adjacent = (note: AnalysedNote, next: AnalysedNote | undefined): next is AnalysedNote =>
   next !== undefined && next.start === note.end
 
-const isAnticipation = (note: HeardNote, next: HeardNote | undefined): boolean =>
+const isAnticipation = (note: AnalysedNote, next: AnalysedNote | undefined): boolean =>
   !note.isTone &&
   adjacent(note, next) &&
   next.chord > note.chord &&
@@ -129,7 +133,7 @@ const isAnticipation = (note: HeardNote, next: HeardNote | undefined): boolean =
   next.isTone &&
   next.start - note.start <= QUARTER
 
-const isDelay = (note: HeardNote, next: HeardNote | undefined): boolean =>
+const isDelay = (note: AnalysedNote, next: AnalysedNote | undefined): boolean =>
   note.strength === 2 &&
   adjacent(note, next) &&
   next.isTone &&
@@ -137,14 +141,22 @@ const isDelay = (note: HeardNote, next: HeardNote | undefined): boolean =>
   next.strength < 2 &&
   Math.abs(next.midi - note.midi) <= 2
 
-const isNeighbour = (note: HeardNote, before: HeardNote | undefined, next: HeardNote | undefined): boolean =>
+const isNeighbour = (
+  note: AnalysedNote,
+  before: AnalysedNote | undefined,
+  next: AnalysedNote | undefined,
+): boolean =>
   before !== undefined &&
   adjacent(before, note) &&
   adjacent(note, next) &&
   before.midi === next.midi &&
   Math.abs(note.midi - next.midi) <= 2
 
-const isPassing = (note: HeardNote, before: HeardNote | undefined, next: HeardNote | undefined): boolean => {
+const isPassing = (
+  note: AnalysedNote,
+  before: AnalysedNote | undefined,
+  next: AnalysedNote | undefined,
+): boolean => {
   if (!before || !adjacent(before, note) || !adjacent(note, next)) return false
   const into = note.midi - before.midi
   const out = next.midi - note.midi
@@ -152,7 +164,7 @@ const isPassing = (note: HeardNote, before: HeardNote | undefined, next: HeardNo
 }
 
 /** The chord or scale note that brings a stretch of two or more foreign notes home. */
-const wayHome = (notes: readonly HeardNote[], note: HeardNote): number | undefined => {
+const wayHome = (notes: readonly AnalysedNote[], note: AnalysedNote): number | undefined => {
   if (note.isScale) return undefined
   const foreign = (index: number) => notes[index] !== undefined && !notes[index]!.isScale
   if (!foreign(note.index - 1) && !foreign(note.index + 1)) return undefined
@@ -161,7 +173,7 @@ const wayHome = (notes: readonly HeardNote[], note: HeardNote): number | undefin
 }
 
 /** The first note of the coming chord, when a pickup walks into it by steps of its scale. */
-const pickupInto = (notes: readonly HeardNote[], note: HeardNote): number | undefined => {
+const pickupInto = (notes: readonly AnalysedNote[], note: AnalysedNote): number | undefined => {
   for (let index = note.index; note.coming && index + 1 < notes.length; index += 1) {
     const here = notes[index]!
     const next = notes[index + 1]!
@@ -172,9 +184,9 @@ const pickupInto = (notes: readonly HeardNote[], note: HeardNote): number | unde
 }
 
 /** The chord that a note belongs to at a change: the coming one, where it is held into it as a tone of it. */
-const chordJoined = (note: HeardNote): number => note.heldInto ?? note.chord
+const chordJoined = (note: AnalysedNote): number => note.heldInto ?? note.chord
 
-const joinsOf = (analysis: Analysis, notes: readonly HeardNote[]): readonly Join[] =>
+const joinsOf = (analysis: Analysis, notes: readonly AnalysedNote[]): readonly Join[] =>
   notes.slice(1).flatMap((note, at) => {
     const before = notes[at]!
     const [from, to] = [chordJoined(before), chordJoined(note)]
@@ -205,10 +217,10 @@ const barsOf = (analysis: Analysis, line: Line, devices: readonly DeviceSpan[]):
 /** The reason of a note as a rule with arguments: degrees and chords by index, worded late. */
 const whyOf = (
   analysis: Analysis,
-  note: HeardNote,
+  note: AnalysedNote,
   chord: number,
   found: Found,
-  target: HeardNote | undefined,
+  target: AnalysedNote | undefined,
   device: FoundDevice | undefined,
 ): Reason => {
   const degree = degreeOver(analysis, chord, note.midi)

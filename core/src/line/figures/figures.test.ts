@@ -2,18 +2,18 @@ import { describe, expect, it } from 'vitest'
 import { readChordSymbol } from '../../theory/chord/read.ts'
 import { readPitch } from '../../theory/pitch/pitch.ts'
 import type { ScaleId } from '../../theory/scale/scale.ts'
-import { CLOSINGS, OPENINGS } from './figures.ts'
-import { fillsBetween, openingNotes } from './fill.ts'
-import { groundOf, holds, walkIn } from './harmony.ts'
+import { APPROACH_FIGURES, DEPARTURE_FIGURES } from './figures.ts'
+import { departureNotes, fillsBetween } from './fill.ts'
+import { harmonyOf, hasPitch, walkIn } from './harmony.ts'
 
-const ground = (symbol: string, scale: ScaleId) => {
+const harmony = (symbol: string, scale: ScaleId) => {
   const outcome = readChordSymbol(symbol)
   if (!outcome.ok) throw new Error(symbol)
-  return groundOf(outcome.value, scale)
+  return harmonyOf(outcome.value, scale)
 }
 const pitch = (name: string) => readPitch(name)!.midi
-const DB = ground('Dbmaj7', 'ionian')
-const AB = ground('Ab7', 'mixolydian')
+const DB = harmony('Dbmaj7', 'ionian')
+const AB = harmony('Ab7', 'mixolydian')
 
 describe('groundOf', () => {
   it('knows chord tones, guide tones and scale', () => {
@@ -22,7 +22,7 @@ describe('groundOf', () => {
     expect(classes(DB.isTone)).toEqual([0, 1, 5, 8])
     expect(classes(DB.isGuide)).toEqual([0, 5])
     expect(classes(DB.isScale)).toEqual([0, 1, 3, 5, 6, 8, 10])
-    expect(holds(AB.isGuide, pitch('Gb4'))).toBe(true)
+    expect(hasPitch(AB.isGuide, pitch('Gb4'))).toBe(true)
   })
 
   it('walks over chord tones and scale notes, up and down', () => {
@@ -56,26 +56,26 @@ const WORKED: readonly (readonly [string, string, string])[] = [
 
 describe('closings', () => {
   it.each(WORKED)('%s into %s is %s', (id, target, wanted) => {
-    const closing = CLOSINGS.find((row) => row.id === id)!
-    const slots = closing.steps.length
+    const approach = APPROACH_FIGURES.find((row) => row.id === id)!
+    const slots = approach.steps.length
     const anchors = Array.from({ length: 30 }, (_, at) => 50 + at)
     const found = anchors
       .flatMap((anchor) => fillsBetween(slots, DB, DB, anchor, pitch(target)))
-      .find((fill) => CLOSINGS[fill.closing]!.id === id && fill.opening === 0)
+      .find((fill) => APPROACH_FIGURES[fill.approach]!.id === id && fill.departure === 0)
     expect(found?.notes).toEqual(wanted.split(' ').map(pitch))
   })
 
   it('move with the chord through twelve keys', () => {
     const roots = ['D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B', 'C']
     roots.forEach((root, at) => {
-      const over = ground(`${root}maj7`, 'ionian')
+      const over = harmony(`${root}maj7`, 'ionian')
       for (const [id, target, wanted] of WORKED) {
-        const closing = CLOSINGS.findIndex((row) => row.id === id)
-        const slots = CLOSINGS[closing]!.steps.length
+        const approach = APPROACH_FIGURES.findIndex((row) => row.id === id)
+        const slots = APPROACH_FIGURES[approach]!.steps.length
         const goal = pitch(target) + at + 1
         const found = Array.from({ length: 30 }, (_, step) => 50 + at + step)
           .flatMap((anchor) => fillsBetween(slots, over, over, anchor, goal))
-          .find((fill) => fill.closing === closing && fill.opening === 0)
+          .find((fill) => fill.approach === approach && fill.departure === 0)
         expect(found?.notes, `${id} in ${root}`).toEqual(
           wanted.split(' ').map((note) => pitch(note) + at + 1),
         )
@@ -92,7 +92,7 @@ describe('openings', () => {
   ])('%s from %s is %s', (id, anchor, wanted) => {
     const targets = Array.from({ length: 30 }, (_, at) => 50 + at)
     const fills = targets.flatMap((target) => fillsBetween(3, DB, DB, pitch(anchor), target))
-    expect(fills.find((fill) => OPENINGS[fill.opening]?.id === id)?.notes).toEqual(
+    expect(fills.find((fill) => DEPARTURE_FIGURES[fill.departure]?.id === id)?.notes).toEqual(
       wanted.split(' ').map(pitch),
     )
   })
@@ -114,8 +114,10 @@ describe('fillsBetween', () => {
   })
 
   it('takes the scale of the chord that it leads to', () => {
-    const fills = fillsBetween(1, AB, ground('Gm7b5', 'locrian'), pitch('Eb4'), pitch('F4'))
-    expect(fills.find((fill) => CLOSINGS[fill.closing]!.id === 'above')?.notes).toEqual([pitch('G4')])
+    const fills = fillsBetween(1, AB, harmony('Gm7b5', 'locrian'), pitch('Eb4'), pitch('F4'))
+    expect(fills.find((fill) => APPROACH_FIGURES[fill.approach]!.id === 'above')?.notes).toEqual([
+      pitch('G4'),
+    ])
   })
 })
 
@@ -145,9 +147,9 @@ const LEAVING: readonly (readonly [string, ScaleId, string, string, string])[] =
 
 describe('what leaves a degree', () => {
   it.each(LEAVING)('over %s, %s, from %s: %s', (symbol, scale, anchor, name, wanted) => {
-    const over = ground(symbol, scale)
-    const found = OPENINGS.filter((opening) => opening.name === name).flatMap(
-      (opening) => openingNotes(opening, pitch(anchor), over) ?? [],
+    const over = harmony(symbol, scale)
+    const found = DEPARTURE_FIGURES.filter((departure) => departure.name === name).flatMap(
+      (departure) => departureNotes(departure, pitch(anchor), over) ?? [],
     )
     expect(found).toEqual(wanted.split(' ').map(pitch))
   })
@@ -156,18 +158,18 @@ describe('what leaves a degree', () => {
     const roots = ['A', 'Bb', 'B', 'C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G']
     for (const [symbol, scale, anchor, name, wanted] of LEAVING.filter(([first]) => first === 'Ab7'))
       roots.forEach((root, at) => {
-        const over = ground(symbol.replace('Ab', root), scale)
-        const found = OPENINGS.filter((opening) => opening.name === name).flatMap(
-          (opening) => openingNotes(opening, pitch(anchor) + at + 1, over) ?? [],
+        const over = harmony(symbol.replace('Ab', root), scale)
+        const found = DEPARTURE_FIGURES.filter((departure) => departure.name === name).flatMap(
+          (departure) => departureNotes(departure, pitch(anchor) + at + 1, over) ?? [],
         )
         expect(found, `${name} over ${root}7`).toEqual(wanted.split(' ').map((note) => pitch(note) + at + 1))
       })
   })
 
   it('keeps to the kinds and degrees that it belongs to', () => {
-    const diminished = OPENINGS.find(({ name }) => name === 'diminished 7 from the 3')!
-    expect(openingNotes(diminished, pitch('F4'), DB)).toBeUndefined()
-    expect(openingNotes(diminished, pitch('Eb4'), AB)).toBeUndefined()
+    const diminished = DEPARTURE_FIGURES.find(({ name }) => name === 'diminished 7 from the 3')!
+    expect(departureNotes(diminished, pitch('F4'), DB)).toBeUndefined()
+    expect(departureNotes(diminished, pitch('Eb4'), AB)).toBeUndefined()
   })
 })
 
@@ -180,7 +182,7 @@ describe('the note above', () => {
     ['C#7', 'phrygianDominant', 'C#4 E#4 G#4 B4', 'D4 F#4 A4 C#5'],
     ['F#m6', 'melodicMinor', 'F#4 A4 C#5', 'G#4 B4 D5'],
   ] as const)('over %s is the scale’s', (symbol, scale, targets, above) => {
-    const over = ground(symbol, scale)
+    const over = harmony(symbol, scale)
     expect(targets.split(' ').map((target) => walkIn(over.isUpper, pitch(target), 1))).toEqual(
       above.split(' ').map(pitch),
     )
@@ -208,7 +210,7 @@ describe('the note above', () => {
   ] as const)('above %s (%s, %s)', (_name, symbol, scale, tones, above) => {
     for (let semitones = 0; semitones < 12; semitones += 1) {
       const root = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'][semitones]!
-      const over = ground(symbol.replace('C', root), scale)
+      const over = harmony(symbol.replace('C', root), scale)
       expect(
         tones.map((tone) => walkIn(over.isUpper, 60 + semitones + tone, 1) - 60 - semitones - tone),
       ).toEqual(above)
@@ -218,7 +220,7 @@ describe('the note above', () => {
   it('is the 13 over a tonic minor where the player wants that', () => {
     const outcome = readChordSymbol('F#m6')
     if (!outcome.ok) throw new Error('F#m6')
-    const over = groundOf(outcome.value, 'melodicMinor', '13')
+    const over = harmonyOf(outcome.value, 'melodicMinor', '13')
     expect(walkIn(over.isUpper, pitch('C#5'), 1)).toBe(pitch('D#5'))
   })
 })

@@ -1,8 +1,8 @@
 import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
-import { CLOSINGS, COUNTED_RUN, type DeviceId, OPENINGS } from './figures.ts'
+import { APPROACH_FIGURES, COUNTED_RUN, DEPARTURE_FIGURES, type DeviceId } from './figures.ts'
 import { COUNTED, type Fill, fillsBetween, MOST_SLOTS } from './fill.ts'
-import { type Ground, groundOf, type MinorSixth } from './harmony.ts'
+import { type Harmony, harmonyOf, type MinorSixth } from './harmony.ts'
 
 /** A note at its place: MIDI number and tick. */
 export interface Spot {
@@ -10,7 +10,7 @@ export interface Spot {
   readonly tick: Ticks
 }
 
-export interface FigureWish {
+export interface FigureOptions {
   /** Only these devices; all where left out. */
   readonly devices?: readonly DeviceId[]
   /** What neighbours the 5 of a tonic minor from above. */
@@ -28,9 +28,9 @@ export interface FittingFigure {
 }
 
 /** The ground at a tick: the chord that sounds there and the scale that it is read in. */
-const groundAt = (analysis: Analysis, tick: Ticks, sixth?: MinorSixth): Ground => {
+const harmonyAt = (analysis: Analysis, tick: Ticks, sixth?: MinorSixth): Harmony => {
   const { chord, index } = chordAt(analysis, tick)
-  return groundOf(chord, analysis.readings[index]!.scale, sixth)
+  return harmonyOf(chord, analysis.readings[index]!.scale, sixth)
 }
 
 /**
@@ -42,31 +42,31 @@ export const figuresFor = (
   from: Spot,
   to: Spot,
   slots: number,
-  wish: FigureWish = {},
+  options: FigureOptions = {},
 ): readonly FittingFigure[] => {
   if (slots < 0 || slots > MOST_SLOTS || analysis.spans.length === 0) return []
-  const here = groundAt(analysis, from.tick, wish.sixth)
-  const there = groundAt(analysis, to.tick, wish.sixth)
+  const here = harmonyAt(analysis, from.tick, options.sixth)
+  const there = harmonyAt(analysis, to.tick, options.sixth)
   if (here.kind === 'none' || there.kind === 'none') return []
   const found = new Map<string, FittingFigure>()
   for (const fill of fillsBetween(slots, here, there, from.midi, to.midi)) {
     const figure = named(fill)
     const sound = fill.notes.join(' ')
-    if (found.has(sound) || figure.devices.some((device) => wish.devices?.includes(device) === false))
+    if (found.has(sound) || figure.devices.some((device) => options.devices?.includes(device) === false))
       continue
     found.set(sound, figure)
   }
   return [...found.values()]
 }
 
-const named = ({ notes, opening, closing }: Fill): FittingFigure => {
-  const leaving = opening === COUNTED ? COUNTED_RUN : OPENINGS[opening]!
-  const arriving = CLOSINGS[closing]!
+const named = ({ notes, departure, approach }: Fill): FittingFigure => {
+  const departureRow = departure === COUNTED ? COUNTED_RUN : DEPARTURE_FIGURES[departure]!
+  const approachRow = APPROACH_FIGURES[approach]!
   return {
     notes,
-    leaves: leaving.name,
-    arrives: arriving.name,
-    devices: [leaving.device, arriving.device].filter(
+    leaves: departureRow.name,
+    arrives: approachRow.name,
+    devices: [departureRow.device, approachRow.device].filter(
       (device) => device !== 'hold' && device !== 'chordTone',
     ),
   }

@@ -1,66 +1,68 @@
 import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
-import { CLOSINGS, OPENINGS, type Opening, type Step } from './figures.ts'
-import { aboveRoot, type Ground, holds, STACK, walkIn, walkThirds, walkTo } from './harmony.ts'
+import { APPROACH_FIGURES, DEPARTURE_FIGURES, type DepartureFigure, type Step } from './figures.ts'
+import { aboveRoot, type Harmony, hasPitch, STACK, walkIn, walkThirds, walkTo } from './harmony.ts'
 import { landingBetween } from './landing.ts'
 
 /** A figure placed between an anchor and a target: the notes between them, how it leaves and how it arrives. */
 export interface Fill {
   readonly notes: readonly number[]
-  readonly opening: number
-  readonly closing: number
+  readonly departure: number
+  readonly approach: number
 }
 
 /** The opening of a run that is counted out to land: one past the table's rows. */
-export const COUNTED = OPENINGS.length
+export const COUNTED = DEPARTURE_FIGURES.length
 
 export const MOST_SLOTS = 7
 
 /** Every pair of an opening and a closing whose notes fill so many slots. */
-const pairsOf = (openings: readonly Opening[]): readonly (readonly (readonly [number, number])[])[] =>
+const pairsOf = (
+  departures: readonly DepartureFigure[],
+): readonly (readonly (readonly [number, number])[])[] =>
   Array.from({ length: MOST_SLOTS + 1 }, (_, slots) =>
-    openings.flatMap((opening, o) =>
-      CLOSINGS.flatMap((closing, c) =>
-        opening.steps.length + closing.steps.length === slots ? [[o, c] as const] : [],
+    departures.flatMap((departure, o) =>
+      APPROACH_FIGURES.flatMap((approach, c) =>
+        departure.steps.length + approach.steps.length === slots ? [[o, c] as const] : [],
       ),
     ),
   )
 
-const PAIRS = pairsOf(OPENINGS)
+const PAIRS = pairsOf(DEPARTURE_FIGURES)
 
-const take = (step: Step, from: number, ground: Ground): number | undefined => {
+const take = (step: Step, from: number, harmony: Harmony): number | undefined => {
   switch (step.over) {
     case 'half':
       return from + step.by
     case 'tones':
-      return walkIn(ground.isTone, from, step.by)
+      return walkIn(harmony.isTone, from, step.by)
     case 'scale':
-      return walkIn(ground.isScale, from, step.by)
+      return walkIn(harmony.isScale, from, step.by)
     case 'upper':
-      return walkIn(ground.isUpper, from, step.by)
+      return walkIn(harmony.isUpper, from, step.by)
     case 'thirds':
-      return walkThirds(ground, from, step.by)
+      return walkThirds(harmony, from, step.by)
     case 'degree':
-      return walkTo(ground, from, degreeOf(ground, step.degree), step.by)
+      return walkTo(harmony, from, degreeOf(harmony, step.degree), step.by)
   }
 }
 
 /** Half steps of a degree above the root: a plain number is the chord's own degree of that number. */
-export const degreeOf = (ground: Ground, degree: Degree): number => {
+export const degreeOf = (harmony: Harmony, degree: Degree): number => {
   const place = (STACK as readonly string[]).indexOf(degree)
-  return (place < 0 ? undefined : ground.stack[place]) ?? degreeSemitones(degree)
+  return (place < 0 ? undefined : harmony.stack[place]) ?? degreeSemitones(degree)
 }
 
 /** The notes of an opening from an anchor; undefined where it does not belong to the chord or the degree. */
-export const openingNotes = (
-  opening: Opening,
+export const departureNotes = (
+  departure: DepartureFigure,
   anchor: number,
-  ground: Ground,
+  harmony: Harmony,
 ): readonly number[] | undefined => {
-  if (opening.kinds && !opening.kinds.includes(ground.kind)) return undefined
-  if (opening.from && degreeOf(ground, opening.from) !== aboveRoot(ground, anchor)) return undefined
+  if (departure.kinds && !departure.kinds.includes(harmony.kind)) return undefined
+  if (departure.from && degreeOf(harmony, departure.from) !== aboveRoot(harmony, anchor)) return undefined
   const notes: number[] = []
-  for (const step of opening.steps) {
-    const next = step === 'return' ? anchor : take(step, notes.at(-1) ?? anchor, ground)
+  for (const step of departure.steps) {
+    const next = step === 'return' ? anchor : take(step, notes.at(-1) ?? anchor, harmony)
     if (next === undefined) return undefined
     notes.push(next)
   }
@@ -71,9 +73,9 @@ export const openingNotes = (
 export const notesFrom = (
   steps: readonly Step[],
   from: number,
-  ground: Ground,
+  harmony: Harmony,
 ): readonly number[] | undefined => {
-  const notes = steps.map((step) => take(step, from, ground))
+  const notes = steps.map((step) => take(step, from, harmony))
   return notes.every((midi) => midi !== undefined) ? notes : undefined
 }
 
@@ -83,35 +85,36 @@ export const notesFrom = (
  */
 export const fillsBetween = (
   slots: number,
-  here: Ground,
-  there: Ground,
+  here: Harmony,
+  there: Harmony,
   anchor: number,
   target: number,
-  own: readonly Opening[] = [],
+  own: readonly DepartureFigure[] = [],
 ): readonly Fill[] => {
   const fills: Fill[] = []
-  const closed = CLOSINGS.map((closing) =>
-    closing.steps.length > slots || (closing.around && anchor !== target)
+  const closed = APPROACH_FIGURES.map((approach) =>
+    approach.steps.length > slots || (approach.around && anchor !== target)
       ? undefined
-      : notesFrom(closing.steps, target, there),
+      : notesFrom(approach.steps, target, there),
   )
-  const add = (left: readonly number[] | undefined, opening: number, closing: number) => {
-    const right = closed[closing]
+  const add = (left: readonly number[] | undefined, departure: number, approach: number) => {
+    const right = closed[approach]
     if (!left || !right || joinsBadly(anchor, left, right, target)) return
-    if (closing === 0 && slots > 0 && !arrives(left.at(-1)!, target, here, BY_STEP[opening] ?? true)) return
-    fills.push({ notes: [...left, ...right], opening, closing })
+    if (approach === 0 && slots > 0 && !arrives(left.at(-1)!, target, here, BY_STEP[departure] ?? true))
+      return
+    fills.push({ notes: [...left, ...right], departure, approach })
   }
-  const opened = OPENINGS.map((opening) =>
-    opening.steps.length > slots ? undefined : openingNotes(opening, anchor, here),
+  const opened = DEPARTURE_FIGURES.map((departure) =>
+    departure.steps.length > slots ? undefined : departureNotes(departure, anchor, here),
   )
   for (const [o, c] of PAIRS[slots] ?? []) add(opened[o], o, c)
   const counted = slots >= 2 ? landingBetween(here, anchor, target, slots) : undefined
-  if (counted?.some((midi) => !holds(here.isScale, midi)))
-    fills.push({ notes: counted, opening: COUNTED, closing: 0 })
-  own.forEach((opening, at) => {
-    const left = openingNotes(opening, anchor, here)
-    CLOSINGS.forEach((closing, c) => {
-      if (opening.steps.length + closing.steps.length === slots) add(left, COUNTED + 1 + at, c)
+  if (counted?.some((midi) => !hasPitch(here.isScale, midi)))
+    fills.push({ notes: counted, departure: COUNTED, approach: 0 })
+  own.forEach((departure, at) => {
+    const left = departureNotes(departure, anchor, here)
+    APPROACH_FIGURES.forEach((approach, c) => {
+      if (departure.steps.length + approach.steps.length === slots) add(left, COUNTED + 1 + at, c)
     })
   })
   return fills
@@ -137,12 +140,12 @@ const joinsBadly = (
 }
 
 /** Openings that name their degrees may go into the target by step from any note. */
-const BY_STEP: readonly boolean[] = OPENINGS.map(({ steps }) =>
+const BY_STEP: readonly boolean[] = DEPARTURE_FIGURES.map(({ steps }) =>
   steps.some((step) => step !== 'return' && step.over === 'degree'),
 )
 
 /** Without a closing the last note is a chord tone that goes on to its neighbour, or else a step away: no leap into the target. */
-const arrives = (last: number, target: number, here: Ground, byStep: boolean): boolean => {
+const arrives = (last: number, target: number, here: Harmony, byStep: boolean): boolean => {
   const size = Math.abs(last - target)
-  return (byStep && size <= 2) || (size <= 4 && holds(here.isTone, last))
+  return (byStep && size <= 2) || (size <= 4 && hasPitch(here.isTone, last))
 }

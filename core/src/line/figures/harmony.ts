@@ -18,7 +18,7 @@ export type StackDegree = (typeof STACK)[number]
 export type MinorSixth = 'b13' | '13'
 
 /** A chord and its scale as pitch-class sets: the ground that a figure moves over. */
-export interface Ground {
+export interface Harmony {
   /** By pitch class 0 to 11. */
   readonly isTone: readonly boolean[]
   readonly isGuide: readonly boolean[]
@@ -37,7 +37,7 @@ const setOf = (classes: readonly number[]): readonly boolean[] => {
   return set
 }
 
-export const groundOf = (chord: Chord, scale: ScaleId, sixth: MinorSixth = 'b13'): Ground => {
+export const harmonyOf = (chord: Chord, scale: ScaleId, sixth: MinorSixth = 'b13'): Harmony => {
   const tones = chordPitchClasses(chord)
   const root = chord.tones.length === 0 ? 0 : pitchClassOf(fifthsOf(chord.root))
   const guides = guideTones(chord).map((tone) => tones[chord.tones.indexOf(tone)]!)
@@ -83,15 +83,15 @@ const stackOf = (chord: Chord, scale: ScaleId): readonly (number | undefined)[] 
   })
 }
 
-export const holds = (set: readonly boolean[], midi: number): boolean => set[((midi % 12) + 12) % 12]!
+export const hasPitch = (set: readonly boolean[], midi: number): boolean => set[((midi % 12) + 12) % 12]!
 
 /** Half steps of a pitch above the nearest root below it, 0 to 11. */
-export const aboveRoot = (ground: Ground, midi: number): number => (((midi - ground.root) % 12) + 12) % 12
+export const aboveRoot = (harmony: Harmony, midi: number): number => (((midi - harmony.root) % 12) + 12) % 12
 
 /** The next member of a pitch-class set above (1) or below (-1) a pitch; the pitch itself where the set is empty. */
 const nextIn = (set: readonly boolean[], midi: number, direction: 1 | -1): number => {
   for (let distance = 1; distance <= 12; distance += 1)
-    if (holds(set, midi + direction * distance)) return midi + direction * distance
+    if (hasPitch(set, midi + direction * distance)) return midi + direction * distance
   return midi
 }
 
@@ -103,24 +103,24 @@ export const walkIn = (set: readonly boolean[], midi: number, steps: number): nu
 }
 
 /** The nearest pitch above (1) or below (-1) another that stands so many half steps above the root. */
-export const walkTo = (ground: Ground, midi: number, semitones: number, direction: 1 | -1): number => {
-  const away = (((ground.root + semitones - midi) % 12) + 12) % 12
+export const walkTo = (harmony: Harmony, midi: number, semitones: number, direction: 1 | -1): number => {
+  const away = (((harmony.root + semitones - midi) % 12) + 12) % 12
   if (direction > 0) return midi + (away === 0 ? 12 : away)
   return midi - (12 - away)
 }
 
 /** So many thirds up (positive) or down the stack; undefined from a pitch that is not in it. */
-export const walkThirds = (ground: Ground, midi: number, thirds: number): number | undefined => {
-  const above = aboveRoot(ground, midi)
-  let place = ground.stack.indexOf(above)
+export const walkThirds = (harmony: Harmony, midi: number, thirds: number): number | undefined => {
+  const above = aboveRoot(harmony, midi)
+  let place = harmony.stack.indexOf(above)
   if (place < 0) return undefined
   let at = midi
   const way = thirds > 0 ? 1 : -1
   for (let count = Math.abs(thirds); count > 0; count -= 1) {
     place = (place + way + STACK.length) % STACK.length
-    const semitones = ground.stack[place]
+    const semitones = harmony.stack[place]
     if (semitones === undefined) return undefined
-    at = walkTo(ground, at, semitones, way)
+    at = walkTo(harmony, at, semitones, way)
   }
   return at
 }

@@ -2,16 +2,16 @@ import { describe, expect, it } from 'vitest'
 import { readChordSymbol } from '../../theory/chord/read.ts'
 import { readPitch } from '../../theory/pitch/pitch.ts'
 import type { ScaleId } from '../../theory/scale/scale.ts'
-import { groundOf } from './harmony.ts'
+import { harmonyOf } from './harmony.ts'
 import { landingBetween, landings } from './landing.ts'
 
-const ground = (symbol: string, scale: ScaleId) => {
+const harmony = (symbol: string, scale: ScaleId) => {
   const outcome = readChordSymbol(symbol)
   if (!outcome.ok) throw new Error(symbol)
-  return groundOf(outcome.value, scale)
+  return harmonyOf(outcome.value, scale)
 }
 const pitch = (name: string) => readPitch(name)!.midi
-const AB = ground('Ab7', 'mixolydian')
+const AB = harmony('Ab7', 'mixolydian')
 
 /** Down one bar of A♭7: the start, the half steps, the run and where it lands. Common practice, no source. */
 const DOWN: readonly (readonly [string, number, string, string])[] = [
@@ -50,7 +50,7 @@ describe('landings', () => {
       roots.forEach((root, at) => {
         const names = notes.split(' ')
         const moved = names.map((name) => pitch(name) + at + 1)
-        const found = landings(ground(`${root}7`, 'mixolydian'), moved[0]!, -1, 8)
+        const found = landings(harmony(`${root}7`, 'mixolydian'), moved[0]!, -1, 8)
         expect(found, `${degree} of ${root}7`).toContainEqual({
           notes: moved,
           landing: pitch(landing) + at + 1,
@@ -60,16 +60,16 @@ describe('landings', () => {
   })
 
   it('needs none from the 7 of a major 7 or of a tonic minor: it lands on the 6', () => {
-    const major = landings(ground('Dbmaj7', 'ionian'), pitch('C5'), -1, 8)[0]
+    const major = landings(harmony('Dbmaj7', 'ionian'), pitch('C5'), -1, 8)[0]
     expect(major).toMatchObject({ landing: pitch('Bb3'), halfSteps: 0 })
-    const minor = landings(ground('DbmMaj7', 'melodicMinor'), pitch('C5'), -1, 8)[0]
+    const minor = landings(harmony('DbmMaj7', 'melodicMinor'), pitch('C5'), -1, 8)[0]
     expect(minor).toMatchObject({ landing: pitch('Bb3'), halfSteps: 0 })
   })
 
   it('adds between the 6 and the 5 of I, and between R and ♭7 of ii', () => {
-    const tonic = landings(ground('Dbmaj7', 'ionian'), pitch('Db5'), -1, 8)[0]!
+    const tonic = landings(harmony('Dbmaj7', 'ionian'), pitch('Db5'), -1, 8)[0]!
     expect(tonic.notes).toEqual('Db5 C5 Bb4 A4 Ab4 Gb4 F4 Eb4'.split(' ').map(pitch))
-    const two = landings(ground('Ebm7', 'dorian'), pitch('Eb5'), -1, 8)[0]!
+    const two = landings(harmony('Ebm7', 'dorian'), pitch('Eb5'), -1, 8)[0]!
     expect(two.notes).toEqual('Eb5 D5 Db5 C5 Bb4 Ab4 Gb4 F4'.split(' ').map(pitch))
   })
 

@@ -1,5 +1,5 @@
 import type { ChordKind } from '../../theory/chord/chord.ts'
-import { aboveRoot, type Ground, holds, STACK, type StackDegree, walkIn } from './harmony.ts'
+import { aboveRoot, type Harmony, hasPitch, STACK, type StackDegree, walkIn } from './harmony.ts'
 
 /** A whole step of the scale that takes a half step between: its lower and upper degree. */
 type Gap = readonly [lower: StackDegree, upper: StackDegree]
@@ -36,12 +36,12 @@ export interface LandingRun {
 }
 
 /** The pitch classes of the half steps that a ground takes, the first to be used first. */
-const halfStepsOf = (ground: Ground): readonly number[] =>
-  [...ADDED[ground.kind], ...MORE].flatMap(([lower, upper]) => {
-    const low = ground.stack[STACK.indexOf(lower)]
-    const high = ground.stack[STACK.indexOf(upper)]
+const halfStepsOf = (harmony: Harmony): readonly number[] =>
+  [...ADDED[harmony.kind], ...MORE].flatMap(([lower, upper]) => {
+    const low = harmony.stack[STACK.indexOf(lower)]
+    const high = harmony.stack[STACK.indexOf(upper)]
     if (low === undefined || high === undefined || (high - low + 12) % 12 !== 2) return []
-    return [(ground.root + low + 1) % 12]
+    return [(harmony.root + low + 1) % 12]
   })
 
 /** Sets of half steps, fewest first, and of as many those that use the earlier ones first. */
@@ -54,50 +54,50 @@ const rank = (classes: readonly number[], some: readonly number[]): number =>
   some.reduce((sum, one) => sum + (1 << classes.indexOf(one)), 0)
 
 const walk = (
-  ground: Ground,
+  harmony: Harmony,
   added: readonly number[],
   from: number,
   direction: 1 | -1,
   steps: number,
 ): readonly number[] => {
-  const set = ground.isScale.map((inside, pitchClass) => inside || added.includes(pitchClass))
+  const set = harmony.isScale.map((inside, pitchClass) => inside || added.includes(pitchClass))
   const notes = [from]
   while (notes.length <= steps) notes.push(walkIn(set, notes.at(-1)!, direction))
   return notes
 }
 
 /** Where a run may come to rest: the chord's tones, and the 6 of a major or tonic minor chord. */
-const rests = (ground: Ground, midi: number): boolean =>
-  holds(ground.isTone, midi) ||
-  ((ground.kind === 'major' || ground.kind === 'tonicMinor') && aboveRoot(ground, midi) === 9)
+const rests = (harmony: Harmony, midi: number): boolean =>
+  hasPitch(harmony.isTone, midi) ||
+  ((harmony.kind === 'major' || harmony.kind === 'tonicMinor') && aboveRoot(harmony, midi) === 9)
 
 /** Notes from one strong place to the next. */
 const HALF_BAR = 4
 
 /** On the strong places of a run stand what it may rest on or, at a price, the 9. */
-const standsWell = (ground: Ground, notes: readonly number[]): boolean =>
-  notes.every((midi, at) => at === 0 || at % HALF_BAR !== 0 || rests(ground, midi) || isNinth(ground, midi))
+const standsWell = (harmony: Harmony, notes: readonly number[]): boolean =>
+  notes.every((midi, at) => at === 0 || at % HALF_BAR !== 0 || rests(harmony, midi) || isNinth(harmony, midi))
 
-const isNinth = (ground: Ground, midi: number): boolean =>
-  aboveRoot(ground, midi) === ground.stack[STACK.indexOf('9')]
+const isNinth = (harmony: Harmony, midi: number): boolean =>
+  aboveRoot(harmony, midi) === harmony.stack[STACK.indexOf('9')]
 
 /**
  * The ways to run from a note by step in one direction so that after so many notes (the first among them) a chord tone
  * falls on the next strong place: fewest added half steps first, none where the count already works.
  */
 export const landings = (
-  ground: Ground,
+  harmony: Harmony,
   from: number,
   direction: 1 | -1,
   count: number,
 ): readonly LandingRun[] => {
   const found: LandingRun[] = []
-  for (const added of subsetsOf(halfStepsOf(ground))) {
-    const path = walk(ground, added, from, direction, count)
+  for (const added of subsetsOf(halfStepsOf(harmony))) {
+    const path = walk(harmony, added, from, direction, count)
     const landing = path[count]!
     const notes = path.slice(0, count)
     const used = notes.filter((midi) => added.includes(((midi % 12) + 12) % 12)).length
-    if (!rests(ground, landing) || !standsWell(ground, notes) || used < added.length) continue
+    if (!rests(harmony, landing) || !standsWell(harmony, notes) || used < added.length) continue
     if (found.some((run) => run.landing === landing || run.halfSteps === used)) continue
     found.push({ notes, landing, halfSteps: used })
   }
@@ -106,7 +106,7 @@ export const landings = (
 
 /** The notes between two pitches by step in one direction that fill so many slots; undefined where none do. */
 export const landingBetween = (
-  ground: Ground,
+  harmony: Harmony,
   from: number,
   to: number,
   slots: number,
@@ -114,8 +114,8 @@ export const landingBetween = (
   const direction = to > from ? 1 : -1
   const walked = Math.abs(to - from)
   if (slots < 1 || walked <= slots || walked > 2 * (slots + 2)) return undefined
-  for (const added of subsetsOf(halfStepsOf(ground))) {
-    const path = walk(ground, added, from, direction, slots + 1)
+  for (const added of subsetsOf(halfStepsOf(harmony))) {
+    const path = walk(harmony, added, from, direction, slots + 1)
     if (path[slots + 1] === to) return path.slice(1, slots + 1)
   }
   return undefined

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { readChordSymbol } from '../../theory/chord/read.ts'
 import { readPitch } from '../../theory/pitch/pitch.ts'
-import { groundOf } from './harmony.ts'
+import { harmonyOf } from './harmony.ts'
 import { PLACED, placedNotes } from './placed.ts'
 
 const pitch = (name: string) => readPitch(name)!.midi
@@ -26,7 +26,7 @@ describe('placed figures', () => {
     roots.forEach((root, up) => {
       const outcome = readChordSymbol(`${root}maj7`)
       if (!outcome.ok) throw new Error(root)
-      expect(placedNotes(figure, pitch(target) + up, groundOf(outcome.value, 'ionian'))).toEqual(
+      expect(placedNotes(figure, pitch(target) + up, harmonyOf(outcome.value, 'ionian'))).toEqual(
         notes.split(' ').map((name, at) => ({ midi: pitch(name) + up, onset: onsets[at] })),
       )
     })

@@ -1,7 +1,7 @@
 import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import type { Step } from './figures.ts'
 import { notesFrom } from './fill.ts'
-import type { Ground } from './harmony.ts'
+import type { Harmony } from './harmony.ts'
 
 /** A figure with a rhythm of its own: each step is counted from the target, each onset from the beat, in ticks. */
 export interface PlacedFigure {
@@ -55,6 +55,6 @@ export const PLACED: readonly PlacedFigure[] = [
 export const placedNotes = (
   { steps, onsets }: PlacedFigure,
   target: number,
-  ground: Ground,
+  harmony: Harmony,
 ): readonly { readonly midi: number; readonly onset: Ticks }[] | undefined =>
-  notesFrom(steps, target, ground)?.map((midi, at) => ({ midi, onset: onsets[at]! }))
+  notesFrom(steps, target, harmony)?.map((midi, at) => ({ midi, onset: onsets[at]! }))

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { readChordSymbol } from '../../theory/chord/read.ts'
 import { fifthsOf } from '../../theory/pitch/fifths.ts'
-import { PROGRESSIONS, progressionChords, ROADS, roadGrounds } from './substitutions.ts'
+import { PROGRESSIONS, progressionChords, SUBSTITUTIONS, substitutionHarmonies } from './substitutions.ts'
 
 /** In D♭; common practice, no source. */
 describe('other roads', () => {
@@ -11,7 +11,7 @@ describe('other roads', () => {
     ['minorFour', 'Gbm6', 'Gbm6'],
     ['throughHalfSteps', 'Ebm7', 'D7'],
   ] as const)('%s into D♭ is %s and %s', (id, two, five) => {
-    const grounds = roadGrounds(id, fifthsOf('Db'))
+    const harmonies = substitutionHarmonies(id, fifthsOf('Db'))
     const classes = (symbol: string) => {
       const outcome = readChordSymbol(symbol)
       if (!outcome.ok) throw new Error(symbol)
@@ -19,9 +19,9 @@ describe('other roads', () => {
       return outcome.value.tones.map(({ semitones }) => (root + semitones) % 12).sort((a, b) => a - b)
     }
     const held = (isTone: readonly boolean[]) => isTone.flatMap((inside, one) => (inside ? [one] : []))
-    expect(held(grounds.two.isTone)).toEqual(classes(two))
-    expect(held(grounds.five.isTone)).toEqual(classes(five))
-    expect(ROADS.some((road) => road.id === id)).toBe(true)
+    expect(held(harmonies.two.isTone)).toEqual(classes(two))
+    expect(held(harmonies.five.isTone)).toEqual(classes(five))
+    expect(SUBSTITUTIONS.some((substitution) => substitution.id === id)).toBe(true)
   })
 
   it('goes up by diminished chords and down by half steps', () => {

@@ -2,10 +2,10 @@ import type { Chord } from '../../theory/chord/chord.ts'
 import { readChordSymbol } from '../../theory/chord/read.ts'
 import { type Fifths, noteName } from '../../theory/pitch/fifths.ts'
 import type { ScaleId } from '../../theory/scale/scale.ts'
-import { type Ground, groundOf } from './harmony.ts'
+import { type Harmony, harmonyOf } from './harmony.ts'
 
 /** Other chords for the same bars. */
-export type RoadId = 'backdoor' | 'tritone' | 'minorFour' | 'throughHalfSteps'
+export type SubstitutionId = 'backdoor' | 'tritone' | 'minorFour' | 'throughHalfSteps'
 
 interface Stop {
   /** From the I, along the line of fifths. */
@@ -15,14 +15,14 @@ interface Stop {
 }
 
 /** What is played over the ii and over the V of a ii–V, counted from the I that it leads to (common practice, no source). */
-interface Road {
-  readonly id: RoadId
+interface Substitution {
+  readonly id: SubstitutionId
   readonly name: string
   readonly two: Stop
   readonly five: Stop
 }
 
-export const ROADS: readonly Road[] = [
+export const SUBSTITUTIONS: readonly Substitution[] = [
   {
     id: 'backdoor',
     name: 'backdoor, iv m7 and ♭VII7',
@@ -50,27 +50,33 @@ export const ROADS: readonly Road[] = [
 ]
 
 /** A chord that is played in the place of another, and its ground. */
-export interface RoadStop {
+export interface SubstitutionStep {
   readonly chord: Chord
-  readonly ground: Ground
+  readonly harmony: Harmony
 }
 
 /** The chords of a road that leads to a I, with their grounds. */
-export const roadStops = (id: RoadId, one: Fifths): { readonly two: RoadStop; readonly five: RoadStop } => {
-  const road = ROADS.find((row) => row.id === id)!
-  return { two: stopOf(road.two, one), five: stopOf(road.five, one) }
+export const substitutionSteps = (
+  id: SubstitutionId,
+  one: Fifths,
+): { readonly two: SubstitutionStep; readonly five: SubstitutionStep } => {
+  const substitution = SUBSTITUTIONS.find((row) => row.id === id)!
+  return { two: stopOf(substitution.two, one), five: stopOf(substitution.five, one) }
 }
 
 /** The grounds of a road that leads to a I. */
-export const roadGrounds = (id: RoadId, one: Fifths): { readonly two: Ground; readonly five: Ground } => {
-  const { two, five } = roadStops(id, one)
-  return { two: two.ground, five: five.ground }
+export const substitutionHarmonies = (
+  id: SubstitutionId,
+  one: Fifths,
+): { readonly two: Harmony; readonly five: Harmony } => {
+  const { two, five } = substitutionSteps(id, one)
+  return { two: two.harmony, five: five.harmony }
 }
 
-const stopOf = ({ fifths, ending, scale }: Stop, one: Fifths): RoadStop => {
+const stopOf = ({ fifths, ending, scale }: Stop, one: Fifths): SubstitutionStep => {
   const outcome = readChordSymbol(`${noteName(nearest(one + fifths))}${ending}`)
   return outcome.ok
-    ? { chord: outcome.value, ground: groundOf(outcome.value, scale) }
+    ? { chord: outcome.value, harmony: harmonyOf(outcome.value, scale) }
     : stopOf({ fifths: 0, ending: '6', scale }, 0)
 }
 

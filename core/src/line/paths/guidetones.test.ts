@@ -4,16 +4,16 @@ import { aStar } from 'ngraph.path'
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../../test/changes.ts'
 import {
-  type GuideToneWish,
+  type GuideToneOptions,
+  guideToneCandidates,
   guideToneCost,
   guideToneLines,
-  guideToneStands,
-  type Stand,
+  type PathNote,
 } from './guidetones.ts'
 
-const wish: GuideToneWish = { stretch: { from: 0, to: 2 }, low: 60, high: 75, count: 3 }
-const names = (text: string, more: Partial<GuideToneWish> = {}) =>
-  guideToneLines(analysed(text), { ...wish, ...more }).map(({ line }) =>
+const options: GuideToneOptions = { stretch: { from: 0, to: 2 }, low: 60, high: 75, count: 3 }
+const names = (text: string, more: Partial<GuideToneOptions> = {}) =>
+  guideToneLines(analysed(text), { ...options, ...more }).map(({ line }) =>
     line.notes.map(({ spelling }) => spelling).join(' '),
   )
 
@@ -39,7 +39,7 @@ describe('guideToneLines', () => {
           const analysis = analysed(`| ${chords.join(' | ')} |`)
           const asked = { stretch: { from: 0, to: chords.length - 1 }, low, high: low + 16, count: 1 }
           const [best] = guideToneLines(analysis, asked)
-          expect(best!.cost).toBeCloseTo(cheapestWay(guideToneStands(analysis, asked)), 9)
+          expect(best!.cost).toBeCloseTo(cheapestWay(guideToneCandidates(analysis, asked)), 9)
         },
       ),
       { numRuns: 60 },
@@ -55,8 +55,8 @@ describe('guideToneLines', () => {
         (chords, low, tones) => {
           const analysis = analysed(`| ${chords.join(' | ')} |`)
           const asked = { stretch: { from: 0, to: chords.length - 1 }, low, high: low + 7, count: 5, tones }
-          let all: { cost: number; last?: Stand }[] = [{ cost: 0 }]
-          for (const layer of guideToneStands(analysis, asked))
+          let all: { cost: number; last?: PathNote }[] = [{ cost: 0 }]
+          for (const layer of guideToneCandidates(analysis, asked))
             all = all.flatMap(({ cost, last }) =>
               layer.map((stand) => ({ cost: cost + guideToneCost(last, stand), last: stand })),
             )
@@ -81,7 +81,7 @@ describe('guideToneLines', () => {
 
   it('falls by half steps through the alterations of a dominant: 5 ♭9 5', () => {
     const altered = guideToneLines(analysed('key: Db major\n| Ebm7 | Ab7 | Dbmaj7 |'), {
-      ...wish,
+      ...options,
       start: '5',
       tones: 'altered',
       direction: 'down',
@@ -93,12 +93,12 @@ describe('guideToneLines', () => {
   })
 
   it('goes in half and whole notes', () => {
-    const half = guideToneLines(analysed('| Dm7 | G7 | Cmaj7 |'), { ...wish, notes: 'half' })[0]!.line
+    const half = guideToneLines(analysed('| Dm7 | G7 | Cmaj7 |'), { ...options, notes: 'half' })[0]!.line
     expect(half.notes.map(({ start, duration }) => [start, duration])).toEqual(
       [0, 1, 2, 3, 4, 5].map((at) => [at * 960, 960]),
     )
     const whole = guideToneLines(analysed('| Dm7 G7 | Cmaj7 |'), {
-      ...wish,
+      ...options,
       stretch: { from: 0, to: 1 },
       notes: 'whole',
     })[0]!.line
@@ -123,7 +123,7 @@ describe('guideToneLines', () => {
   it('goes up, or down, where it can', () => {
     const sum = (direction: 'up' | 'down') => {
       const { notes } = guideToneLines(analysed('| Dm7 | G7 | Cmaj7 |'), {
-        ...wish,
+        ...options,
         start: 'b7',
         direction,
       })[0]!.line
@@ -138,9 +138,9 @@ describe('guideToneLines', () => {
 })
 
 /** Every stand is a node; start and end stand outside the layers. */
-const cheapestWay = (layers: readonly (readonly Stand[])[]): number => {
-  const graph = createGraph<Stand, { cost: number }>()
-  const name = (stand: Stand) => `${stand.place} ${stand.midi}`
+const cheapestWay = (layers: readonly (readonly PathNote[])[]): number => {
+  const graph = createGraph<PathNote, { cost: number }>()
+  const name = (stand: PathNote) => `${stand.place} ${stand.midi}`
   for (const stand of layers[0]!)
     graph.addLink('start', name(stand), { cost: guideToneCost(undefined, stand) })
   layers.slice(1).forEach((layer, at) => {

@@ -8,7 +8,7 @@ import { barStarts, type ChordSpan, type Stretch, stretchTicks } from '../../tun
 import type { Line } from '../notes/line.ts'
 import { spellNotes } from '../notes/spell.ts'
 
-export interface GuideToneWish {
+export interface GuideToneOptions {
   readonly stretch: Stretch
   /** The degree of the first chord to start on, such as '3', 'b7' or '9'; any tone but the root when left out. */
   readonly start?: Degree
@@ -33,7 +33,7 @@ export interface GuideTonePath {
 }
 
 /** A place where the path can stand: a chord of the stretch and a pitch that is one of its tones. */
-export interface Stand {
+export interface PathNote {
   /** Which of the path's notes it is. */
   readonly place: number
   readonly midi: number
@@ -77,7 +77,7 @@ const spansOf = (analysis: Analysis, stretch: Stretch): readonly ChordSpan[] => 
 /** Where the notes of a path stand. */
 const slotsOf = (
   analysis: Analysis,
-  { stretch, notes = 'chord', phraseBars = PHRASE_BARS }: GuideToneWish,
+  { stretch, notes = 'chord', phraseBars = PHRASE_BARS }: GuideToneOptions,
 ): readonly Slot[] => {
   const spans = spansOf(analysis, stretch)
   if (notes === 'chord')
@@ -108,8 +108,8 @@ const slotsOf = (
 const degreesOf = (
   analysis: Analysis,
   { chord, index }: ChordSpan,
-  tones: NonNullable<GuideToneWish['tones']>,
-): readonly { readonly semitones: number; readonly degree: Degree; readonly kind: Stand['kind'] }[] => {
+  tones: NonNullable<GuideToneOptions['tones']>,
+): readonly { readonly semitones: number; readonly degree: Degree; readonly kind: PathNote['kind'] }[] => {
   const guides = guideTones(chord).map(({ degree }) => degree)
   const own = fourTones(chord)
     .filter(({ degree }) => degree !== 'R')
@@ -120,7 +120,7 @@ const degreesOf = (
     }))
   if (tones === 'chord') return own
   const scale = scaleDegrees(analysis.readings[index]!.scale)
-  const more = (degrees: readonly Degree[], kind: Stand['kind']) =>
+  const more = (degrees: readonly Degree[], kind: PathNote['kind']) =>
     degrees
       .map((degree) => ({ degree, semitones: degreeSemitones(degree), kind }))
       .filter(({ semitones }) => !own.some((one) => one.semitones === semitones))
@@ -133,15 +133,18 @@ const degreesOf = (
 }
 
 /** Where a path may stand at each of its places, inside the range. */
-export const guideToneStands = (analysis: Analysis, wish: GuideToneWish): readonly (readonly Stand[])[] =>
-  slotsOf(analysis, wish).map(({ span, fresh }, place) => {
+export const guideToneCandidates = (
+  analysis: Analysis,
+  options: GuideToneOptions,
+): readonly (readonly PathNote[])[] =>
+  slotsOf(analysis, options).map(({ span, fresh }, place) => {
     const degrees =
-      place === 0 && wish.start !== undefined
-        ? startingDegree(span.chord, wish.start)
-        : degreesOf(analysis, span, wish.tones ?? 'chord')
+      place === 0 && options.start !== undefined
+        ? startingDegree(span.chord, options.start)
+        : degreesOf(analysis, span, options.tones ?? 'chord')
     const root = pitchClassOf(fifthsOf(span.chord.root))
-    const stands: Stand[] = []
-    for (let midi = wish.low; midi <= wish.high; midi += 1) {
+    const stands: PathNote[] = []
+    for (let midi = options.low; midi <= options.high; midi += 1) {
       const degree = degrees.find(({ semitones }) => (root + semitones) % 12 === midi % 12)
       if (degree) stands.push({ place, midi, kind: degree.kind, fresh })
     }
@@ -158,9 +161,9 @@ const startingDegree = (chord: Chord, degree: Degree) => [
 
 /** What it costs to stand on a tone, and to go there from the one before. Never negative. */
 export const guideToneCost = (
-  from: Stand | undefined,
-  to: Stand,
-  direction?: GuideToneWish['direction'],
+  from: PathNote | undefined,
+  to: PathNote,
+  direction?: GuideToneOptions['direction'],
 ): number => {
   const tone = GUIDE_COSTS.tone[to.kind]
   if (!from) return tone
@@ -183,7 +186,7 @@ const stepCost = (size: number): number => {
 /** One of the best ways to a stand: its cost, and the way that it goes on from. */
 interface Way {
   readonly cost: number
-  readonly stand: Stand
+  readonly stand: PathNote
   readonly before?: Way
 }
 
@@ -192,23 +195,23 @@ interface Way {
  * that keeps so many ways to each stand; cheapest first. Each note lasts until the next place. Empty where no tone lies
  * in the range.
  */
-export const guideToneLines = (analysis: Analysis, wish: GuideToneWish): readonly GuideTonePath[] => {
-  const layers = guideToneStands(analysis, wish)
-  const slots = slotsOf(analysis, wish)
+export const guideToneLines = (analysis: Analysis, options: GuideToneOptions): readonly GuideTonePath[] => {
+  const layers = guideToneCandidates(analysis, options)
+  const slots = slotsOf(analysis, options)
   if (layers.length === 0 || layers.some((layer) => layer.length === 0)) return []
   let ways: readonly Way[] = layers[0]!.map((stand) => ({ cost: guideToneCost(undefined, stand), stand }))
   for (const layer of layers.slice(1))
     ways = layer.flatMap((stand) =>
       cheapest(
         ways.map((before) => ({
-          cost: before.cost + guideToneCost(before.stand, stand, wish.direction),
+          cost: before.cost + guideToneCost(before.stand, stand, options.direction),
           stand,
           before,
         })),
-        wish.count,
+        options.count,
       ),
     )
-  return cheapest(ways, wish.count).map((way) => ({
+  return cheapest(ways, options.count).map((way) => ({
     cost: way.cost,
     line: spellNotes(
       analysis,
@@ -223,8 +226,8 @@ export const guideToneLines = (analysis: Analysis, wish: GuideToneWish): readonl
 const cheapest = (ways: readonly Way[], count: number): readonly Way[] =>
   [...ways].sort((a, b) => a.cost - b.cost).slice(0, count)
 
-const standsOf = (way: Way): readonly Stand[] => {
-  const stands: Stand[] = []
+const standsOf = (way: Way): readonly PathNote[] => {
+  const stands: PathNote[] = []
   for (let at: Way | undefined = way; at; at = at.before) stands.unshift(at.stand)
   return stands
 }

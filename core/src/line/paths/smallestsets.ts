@@ -6,7 +6,7 @@ import { scaleDegrees } from '../../theory/scale/scale.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import type { ChordSpan, Stretch } from '../../tune/chart/chart.ts'
 
-export interface SetWish {
+export interface SetOptions {
   readonly stretch: Stretch
   /** Notes a chord. */
   readonly size: 3 | 4
@@ -101,22 +101,22 @@ const moved = (from: Candidate, to: Candidate): number =>
  * Three or four notes a chord in one small region (a major sixth), with the fewest changes from chord to chord: the best by
  * dynamic programming in every region of the range, and of those the best. Undefined where the stretch has no chord.
  */
-export const smallestSets = (analysis: Analysis, wish: SetWish): SmallestSets | undefined => {
+export const smallestSets = (analysis: Analysis, options: SetOptions): SmallestSets | undefined => {
   const spans = analysis.spans.filter(
     ({ bar, chord, index }) =>
-      bar >= wish.stretch.from &&
-      bar <= wish.stretch.to &&
+      bar >= options.stretch.from &&
+      bar <= options.stretch.to &&
       chord.tones.length > 0 &&
-      (bar === wish.stretch.from || analysis.spans[index - 1]?.chord.symbol !== chord.symbol),
+      (bar === options.stretch.from || analysis.spans[index - 1]?.chord.symbol !== chord.symbol),
   )
   if (spans.length === 0) return undefined
   let best: { readonly cost: number; readonly path: readonly Candidate[]; readonly low: number } | undefined
   const lows = Array.from(
-    { length: Math.max(1, wish.high - wish.low - REGION + 1) },
-    (_, at) => wish.low + at,
+    { length: Math.max(1, options.high - options.low - REGION + 1) },
+    (_, at) => options.low + at,
   )
   for (const low of lows.slice(0, 12)) {
-    const found = bestPath(spans.map((span) => candidates(analysis, span, wish.size, low)))
+    const found = bestPath(spans.map((span) => candidates(analysis, span, options.size, low)))
     if (found && (!best || found.cost < best.cost)) best = { ...found, low }
   }
   if (!best) return undefined

@@ -1,68 +1,70 @@
 import type { Reason } from '../../outcome/outcome.ts'
 import { beatTicks } from '../../theory/rhythm/meter.ts'
-import { pricesOf } from '../cost/prices.ts'
-import type { HeardNote } from '../explain/analysedLine.ts'
+import { priceFor } from '../cost/prices.ts'
+import type { AnalysedNote } from '../explain/analysedLine.ts'
 import { fillsBetween, MOST_SLOTS } from '../figures/fill.ts'
-import { holds, walkIn } from '../figures/harmony.ts'
+import { hasPitch, walkIn } from '../figures/harmony.ts'
 import type { Line } from '../notes/line.ts'
 import { phrasesOf } from '../notes/shapes.ts'
 import { repitchLine } from '../notes/spell.ts'
 import { RESTING_DEGREES } from './measure.ts'
-import type { Heard } from './rules.ts'
+import type { AnalysedLine } from './rules.ts'
 
-interface Place {
+interface FillRange {
   readonly from: number
   readonly to: number
   readonly why: Reason
 }
 
 /** A way to change a line at a place: lines that may be better. */
-type Way = (heard: Heard, line: Line, place: Place) => readonly Line[]
+type Way = (analysedLine: AnalysedLine, line: Line, place: FillRange) => readonly Line[]
 
 const OCTAVE = 12
 /** How many figures are tried in one place. */
 const TRIED = 5
-const price = pricesOf({})
+const price = priceFor({})
 
-const repitched = (heard: Heard, line: Line, pitches: ReadonlyMap<number, number>): Line =>
-  repitchLine(heard.analysis, line, pitches)
+const repitched = (analysedLine: AnalysedLine, line: Line, pitches: ReadonlyMap<number, number>): Line =>
+  repitchLine(analysedLine.analysis, line, pitches)
 
 /** The chord tones and scale notes next to a note. */
-const neighbours = ({ ground, midi }: HeardNote): readonly number[] => [
+const neighbours = ({ harmony, midi }: AnalysedNote): readonly number[] => [
   ...new Set([
-    walkIn(ground.isTone, midi, 1),
-    walkIn(ground.isTone, midi, -1),
-    walkIn(ground.isScale, midi, 1),
-    walkIn(ground.isScale, midi, -1),
-    ...(holds(ground.isTone, midi) ? [] : [midi + 1, midi - 1]),
+    walkIn(harmony.isTone, midi, 1),
+    walkIn(harmony.isTone, midi, -1),
+    walkIn(harmony.isScale, midi, 1),
+    walkIn(harmony.isScale, midi, -1),
+    ...(hasPitch(harmony.isTone, midi) ? [] : [midi + 1, midi - 1]),
   ]),
 ]
 
 /** One of the notes, its first or its last, moved to what lies next to it. */
-const moveNote: Way = (heard, line, { from, to }) =>
+const moveNote: Way = (analysedLine, line, { from, to }) =>
   [...new Set([from, to])].flatMap((index) =>
-    neighbours(heard.notes[index]!).map((midi) => repitched(heard, line, new Map([[index, midi]]))),
+    neighbours(analysedLine.notes[index]!).map((midi) =>
+      repitched(analysedLine, line, new Map([[index, midi]])),
+    ),
   )
 
 /** The note after, moved so that a step leads home. */
-const leadHome: Way = (heard, line, { to }) => {
-  const note = heard.notes[to]!
-  const next = heard.notes[to + 1]
+const leadHome: Way = (analysedLine, line, { to }) => {
+  const note = analysedLine.notes[to]!
+  const next = analysedLine.notes[to + 1]
   if (!next) return []
   return [1, -1, 2, -2]
     .map((step) => note.midi + step)
-    .filter((midi) => holds(next.ground.isScale, midi))
-    .map((midi) => repitched(heard, line, new Map([[next.index, midi]])))
+    .filter((midi) => hasPitch(next.harmony.isScale, midi))
+    .map((midi) => repitched(analysedLine, line, new Map([[next.index, midi]])))
 }
 
 /** The whole phrase, or the note alone, an octave away. */
-const moveOctave: Way = (heard, line, { from, to }) => {
-  const phrase = phrasesOf(heard.notes).find((one) => one[0] <= from && one[1] >= from)
+const moveOctave: Way = (analysedLine, line, { from, to }) => {
+  const phrase = phrasesOf(analysedLine.notes).find((one) => one[0] <= from && one[1] >= from)
   const moved = (first: number, last: number, by: number) =>
     repitched(
-      heard,
+      analysedLine,
       line,
-      new Map(heard.notes.slice(first, last + 1).map(({ index, midi }) => [index, midi + by])),
+      new Map(analysedLine.notes.slice(first, last + 1).map(({ index, midi }) => [index, midi + by])),
     )
   return [OCTAVE, -OCTAVE].flatMap((by) => [
     moved(from, to, by),
@@ -72,65 +74,76 @@ const moveOctave: Way = (heard, line, { from, to }) => {
 }
 
 /** The note, its pitch class kept, in the octave nearest to a note beside it. */
-const besideNeighbour: Way = (heard, line, { to }) => {
-  const { midi } = heard.notes[to]!
-  return [heard.notes[to - 1], heard.notes[to + 1]].flatMap((beside) => {
+const besideNeighbour: Way = (analysedLine, line, { to }) => {
+  const { midi } = analysedLine.notes[to]!
+  return [analysedLine.notes[to - 1], analysedLine.notes[to + 1]].flatMap((beside) => {
     if (!beside) return []
     const octaves = Math.round((beside.midi - midi) / OCTAVE)
-    return octaves === 0 ? [] : [repitched(heard, line, new Map([[to, midi + octaves * OCTAVE]]))]
+    return octaves === 0 ? [] : [repitched(analysedLine, line, new Map([[to, midi + octaves * OCTAVE]]))]
   })
 }
 
 /** The strong chord tones that hold a place between them, with only notes that follow each other in between. */
-const holdersOf = (heard: Heard, from: number, to: number): readonly [number, number] | undefined => {
-  const holdsUp = (note: HeardNote | undefined) => note?.isTone && note.strength === 2
+const holdersOf = (
+  analysedLine: AnalysedLine,
+  from: number,
+  to: number,
+): readonly [number, number] | undefined => {
+  const holdsUp = (note: AnalysedNote | undefined) => note?.isTone && note.strength === 2
   let left = from - 1
-  while (left > 0 && !holdsUp(heard.notes[left])) left -= 1
+  while (left > 0 && !holdsUp(analysedLine.notes[left])) left -= 1
   let right = to + 1
-  while (right < heard.notes.length - 1 && !holdsUp(heard.notes[right])) right += 1
-  if (left < 0 || right >= heard.notes.length || right - left - 1 > MOST_SLOTS) return undefined
+  while (right < analysedLine.notes.length - 1 && !holdsUp(analysedLine.notes[right])) right += 1
+  if (left < 0 || right >= analysedLine.notes.length || right - left - 1 > MOST_SLOTS) return undefined
   return [left, right]
 }
 
 /** The notes between two strong chord tones replaced by the figures that cost least there, in the same rhythm. */
-const refill: Way = (heard, line, { from, to }) => {
-  const holders = holdersOf(heard, from, to) ?? holdersOf(heard, from, from) ?? holdersOf(heard, to, to)
-  return holders ? refilled(heard, line, holders) : []
+const refill: Way = (analysedLine, line, { from, to }) => {
+  const holders =
+    holdersOf(analysedLine, from, to) ??
+    holdersOf(analysedLine, from, from) ??
+    holdersOf(analysedLine, to, to)
+  return holders ? refilled(analysedLine, line, holders) : []
 }
 
-const refilled = (heard: Heard, line: Line, [left, right]: readonly [number, number]): readonly Line[] => {
-  const [a, b] = [heard.notes[left]!, heard.notes[right]!]
+const refilled = (
+  analysedLine: AnalysedLine,
+  line: Line,
+  [left, right]: readonly [number, number],
+): readonly Line[] => {
+  const [a, b] = [analysedLine.notes[left]!, analysedLine.notes[right]!]
   const slots = right - left - 1
-  if (a.ground.kind === 'none' || b.ground.kind === 'none') return []
-  const between = heard.notes.slice(left + 1, right)
+  if (a.harmony.kind === 'none' || b.harmony.kind === 'none') return []
+  const between = analysedLine.notes.slice(left + 1, right)
   const cell = { kind: 'eighths' as const, onsets: between.map(({ start }) => start - a.start), cost: 0 }
-  const beat = beatTicks(heard.analysis.chart.meter)
+  const beat = beatTicks(analysedLine.analysis.chart.meter)
   const place = {
     length: b.start - a.start,
     beat,
     afterBeat: ((a.start % beat) + beat) % beat,
-    here: a.ground,
-    there: b.ground,
+    here: a.harmony,
+    there: b.harmony,
     change: a.chord !== b.chord,
   }
-  return fillsBetween(slots, a.ground, b.ground, a.midi, b.midi)
+  return fillsBetween(slots, a.harmony, b.harmony, a.midi, b.midi)
     .map((fill) => ({ fill, cost: price(place, cell, fill, a.midi, b.midi) }))
     .sort((one, other) => one.cost - other.cost)
     .slice(0, TRIED)
     .map(({ fill }) =>
-      repitched(heard, line, new Map(fill.notes.map((midi, step) => [left + 1 + step, midi]))),
+      repitched(analysedLine, line, new Map(fill.notes.map((midi, step) => [left + 1 + step, midi]))),
     )
 }
 
 /** Several places of a plain line filled anew, one after the other, until it is plain no more. */
-const refillMany: Way = (heard, line) => {
-  const strong = heard.notes.filter(({ isTone, strength }) => isTone && strength === 2)
+const refillMany: Way = (analysedLine, line) => {
+  const strong = analysedLine.notes.filter(({ isTone, strength }) => isTone && strength === 2)
   const lines: Line[] = []
   let at = line
   strong.slice(1).forEach((note, place) => {
     const left = strong[place]!.index
     if (place % 2 === 1 || note.index - left < 3 || note.index - left - 1 > MOST_SLOTS) return
-    const best = refilled(heard, at, [left, note.index])[place % TRIED]
+    const best = refilled(analysedLine, at, [left, note.index])[place % TRIED]
     if (!best) return
     at = best
     lines.push(at)
@@ -139,24 +152,29 @@ const refillMany: Way = (heard, line) => {
 }
 
 /** A rest after a note that can end a phrase, up to the next strong place. */
-const breathe: Way = (heard, line, { from, to }) => {
+const breathe: Way = (analysedLine, line, { from, to }) => {
   const middle = (from + to) / 2
-  const ends = heard.notes
+  const ends = analysedLine.notes
     .slice(from + 2, to - 1)
-    .filter(({ index, isTone }) => isTone && RESTING_DEGREES.includes(heard.explanation.notes[index]!.degree))
+    .filter(
+      ({ index, isTone }) =>
+        isTone && RESTING_DEGREES.includes(analysedLine.explanation.notes[index]!.degree),
+    )
     .sort((a, b) => Math.abs(a.index - middle) - Math.abs(b.index - middle))
   return ends.slice(0, 2 * TRIED).flatMap(({ index }) => {
     let next = index + 1
-    while (next <= to && (heard.notes[next]!.strength < 2 || next - index < 3)) next += 1
+    while (next <= to && (analysedLine.notes[next]!.strength < 2 || next - index < 3)) next += 1
     if (next > to || next - index > MOST_SLOTS) return []
     return [{ notes: line.notes.filter((_, at) => at <= index || at >= next) }]
   })
 }
 
 /** Every second note off the beat left out, the note before it held. */
-const thin: Way = (heard, line) => {
+const thin: Way = (analysedLine, line) => {
   const out = new Set(
-    heard.notes.filter(({ strength }) => strength === 0).flatMap(({ index }, at) => (at % 2 ? [index] : [])),
+    analysedLine.notes
+      .filter(({ strength }) => strength === 0)
+      .flatMap(({ index }, at) => (at % 2 ? [index] : [])),
   )
   const notes = line.notes.flatMap((note, index) => {
     if (out.has(index)) return []
@@ -188,5 +206,5 @@ const WAYS: Readonly<Record<string, readonly Way[]>> = {
 }
 
 /** Changed lines that may mend a finding, each once. */
-export const mendsFor = (heard: Heard, line: Line, place: Place): readonly Line[] =>
-  (WAYS[place.why.rule] ?? []).flatMap((way) => way(heard, line, place))
+export const fixesFor = (analysedLine: AnalysedLine, line: Line, place: FillRange): readonly Line[] =>
+  (WAYS[place.why.rule] ?? []).flatMap((way) => way(analysedLine, line, place))

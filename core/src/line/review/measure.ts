@@ -3,7 +3,7 @@ import type { Degree } from '../../theory/pitch/degree.ts'
 import { QUARTER } from '../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
-import { barAt, type HeardNote } from '../explain/analysedLine.ts'
+import { type AnalysedNote, barAt } from '../explain/analysedLine.ts'
 import type { Explanation, Join } from '../explain/explanation.ts'
 import type { Line } from '../notes/line.ts'
 import { intervalsOf, longestRunOf, phrasesOf, shapesOf } from '../notes/shapes.ts'
@@ -56,7 +56,7 @@ const share = <T>(items: readonly T[], fits: (item: T, index: number) => boolean
 })
 
 /** Whether a note outside the scale is led home: one of the next two notes is a step away and inside. */
-export const isResolved = (notes: readonly HeardNote[], index: number): boolean => {
+export const isResolved = (notes: readonly AnalysedNote[], index: number): boolean => {
   const note = notes[index]!
   return [notes[index + 1], notes[index + 2]].some(
     (next) => next !== undefined && (next.isScale || next.isTone) && Math.abs(next.midi - note.midi) <= 2,
@@ -64,7 +64,7 @@ export const isResolved = (notes: readonly HeardNote[], index: number): boolean 
 }
 
 /** Whether a leap to a note turns back, or stays among the tones of one chord. */
-export const isAnswered = (notes: readonly HeardNote[], to: number): boolean => {
+export const isAnswered = (notes: readonly AnalysedNote[], to: number): boolean => {
   const [before, note, next] = [notes[to - 1]!, notes[to]!, notes[to + 1]]
   if (before.isTone && note.isTone && before.chord === note.chord) return true
   return (
@@ -72,7 +72,7 @@ export const isAnswered = (notes: readonly HeardNote[], to: number): boolean => 
   )
 }
 
-const turningPoints = (notes: readonly HeardNote[]): number => {
+const turningPoints = (notes: readonly AnalysedNote[]): number => {
   let turns = 0
   let way = 0
   for (const { size } of intervalsOf(notes)) {
@@ -91,7 +91,7 @@ const leadsIntoGuide = ({ spans }: Analysis, { chord, toDegree }: Join): boolean
 export const measureLine = (
   analysis: Analysis,
   line: Line,
-  notes: readonly HeardNote[],
+  notes: readonly AnalysedNote[],
   explanation: Explanation,
 ): Measures => {
   const starts = barStarts(analysis.chart)
@@ -100,7 +100,7 @@ export const measureLine = (
       ? 0
       : barAt(starts, notes.at(-1)!.start) - barAt(starts, Math.max(0, notes[0]!.start)) + 1
   const intervals = intervalsOf(notes)
-  const early = ({ index }: HeardNote) => explanation.notes[index]!.role === 'anticipation'
+  const early = ({ index }: AnalysedNote) => explanation.notes[index]!.role === 'anticipation'
   const outside = notes.filter((note) => !note.isScale && !note.isTone && !note.coming && !early(note))
   const phrases = phrasesOf(notes)
   const leaps = intervals.filter(({ size }) => Math.abs(size) >= SIXTH)

@@ -6,33 +6,37 @@ export const PRAISES: readonly Omit<Rule, 'weight'>[] = [
   {
     rule: 'good.join',
     criterion: 'joins',
-    find: (heard) =>
-      heard.explanation.joins
+    find: (analysedLine) =>
+      analysedLine.explanation.joins
         .filter(
           ({ semitones, to, fromDegree }) =>
-            Math.abs(semitones) === 1 && heard.notes[to]!.isGuide && fromDegree.endsWith('7'),
+            Math.abs(semitones) === 1 && analysedLine.notes[to]!.isGuide && fromDegree.endsWith('7'),
         )
         .map(({ from, to, chord, fromDegree, toDegree, semitones }) => ({
           from,
           to,
-          args: [fromDegree, semitones, toDegree, symbolAt(heard, chord)],
+          args: [fromDegree, semitones, toDegree, symbolAt(analysedLine, chord)],
         })),
   },
   {
     rule: 'good.enclosure',
     criterion: 'resolution',
-    find: (heard) =>
-      heard.explanation.devices
+    find: (analysedLine) =>
+      analysedLine.explanation.devices
         .filter(
           ({ device, to }) =>
             ['enclosure', 'threeNoteEnclosure', 'fourNoteEnclosure'].includes(device) &&
-            heard.notes[to]!.isGuide &&
-            heard.notes[to]!.strength === 2,
+            analysedLine.notes[to]!.isGuide &&
+            analysedLine.notes[to]!.strength === 2,
         )
         .map(({ device, from, to }) => ({
           from,
           to,
-          args: [device, heard.explanation.notes[to]!.degree, symbolAt(heard, heard.notes[to]!.chord)],
+          args: [
+            device,
+            analysedLine.explanation.notes[to]!.degree,
+            symbolAt(analysedLine, analysedLine.notes[to]!.chord),
+          ],
         })),
   },
   {
@@ -50,11 +54,11 @@ export const PRAISES: readonly Omit<Rule, 'weight'>[] = [
   {
     rule: 'good.end',
     criterion: 'ending',
-    find: (heard) => {
-      const last = heard.notes.at(-1)
-      const reading = last && heard.explanation.notes[last.index]!
+    find: (analysedLine) => {
+      const last = analysedLine.notes.at(-1)
+      const reading = last && analysedLine.explanation.notes[last.index]!
       return last && reading && last.isTone && ['R', '3', 'b3', '5'].includes(reading.degree)
-        ? [at(last.index, reading.degree, symbolAt(heard, last.chord))]
+        ? [at(last.index, reading.degree, symbolAt(analysedLine, last.chord))]
         : []
     },
   },

@@ -93,9 +93,9 @@ describe('reviewLine', () => {
       const analysis = analysed(changes)
       const review = reviewLine(analysis, eighths(line), view)
       const finding = review.findings.find(({ why }) => why.rule === rule)!
-      expect(finding.mend, rule).toBeDefined()
-      expect(finding.mend!.score).toBeGreaterThan(review.score)
-      expect(scoreLine(analysis, finding.mend!.line, view)).toBeCloseTo(finding.mend!.score, 9)
+      expect(finding.fix, rule).toBeDefined()
+      expect(finding.fix!.score).toBeGreaterThan(review.score)
+      expect(scoreLine(analysis, finding.fix!.line, view)).toBeCloseTo(finding.fix!.score, 9)
     }
   })
 
@@ -104,7 +104,7 @@ describe('reviewLine', () => {
     const line = eighths('E4 G4 B1 G4 E4 C4 D4 E4 F4')
     const { findings } = reviewLine(analysis, line, { range })
     const far = findings.find(({ why }) => why.rule === 'find.range')
-    expect(far?.mend?.line.notes[2]?.spelling).toBe('B4')
+    expect(far?.fix?.line.notes[2]?.spelling).toBe('B4')
   })
 
   it('never mends for the worse, and words all it says', () => {
@@ -118,14 +118,14 @@ describe('reviewLine', () => {
             slips.map(([at, by]) => [at % line.notes.length, line.notes[at % line.notes.length]!.midi + by]),
           )
           const slipped = repitchLine(TUNE, line, moved)
-          const review = reviewLine(TUNE, slipped, { range, mends: 5 })
+          const review = reviewLine(TUNE, slipped, { range, fixes: 5 })
           expect(review.score).toBeGreaterThanOrEqual(0)
           expect(review.score).toBeLessThanOrEqual(100)
-          for (const { why, mend } of review.findings) {
+          for (const { why, fix } of review.findings) {
             expect(isWorded(why.rule), why.rule).toBe(true)
-            if (!mend) continue
-            expect(mend.score).toBeGreaterThan(review.score)
-            expect(scoreLine(TUNE, mend.line, { range })).toBeCloseTo(mend.score, 9)
+            if (!fix) continue
+            expect(fix.score).toBeGreaterThan(review.score)
+            expect(scoreLine(TUNE, fix.line, { range })).toBeCloseTo(fix.score, 9)
           }
           for (const { why } of review.praises) expect(isWorded(why.rule), why.rule).toBe(true)
         },
@@ -156,7 +156,7 @@ describe('reviewLine', () => {
         const there = transposeLine(slipped, semitones, fifths)
         const plain = ({ findings, score }: ReturnType<typeof reviewLine>) => [
           score,
-          findings.map(({ why, from, to, mend }) => [why.rule, from, to, mend?.score]),
+          findings.map(({ why, from, to, fix }) => [why.rule, from, to, fix?.score]),
         ]
         expect(plain(reviewLine(chart, there))).toEqual(plain(reviewLine(TUNE, slipped)))
       }
@@ -167,8 +167,8 @@ describe('reviewLine', () => {
     const four = analysed('| Cmaj7 | % | % | % |')
     const eight = analysed('| Cmaj7 | % | % | % | % | % | % | % |')
     const bar = 'E4 G4 B4 G4 F4 . . E4 '
-    const once = scoreLine(four, eighths(bar.repeat(4).trim()), { mends: 0 })
-    const double = scoreLine(eight, eighths(bar.repeat(8).trim()), { mends: 0 })
+    const once = scoreLine(four, eighths(bar.repeat(4).trim()), { fixes: 0 })
+    const double = scoreLine(eight, eighths(bar.repeat(8).trim()), { fixes: 0 })
     expect(Math.abs(once - double)).toBeLessThan(8)
   })
 

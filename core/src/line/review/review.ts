@@ -2,21 +2,21 @@ import { type Reason, reason } from '../../outcome/outcome.ts'
 import { QUARTER } from '../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
-import { barAt, hearLine } from '../explain/analysedLine.ts'
+import { analyseLine, barAt } from '../explain/analysedLine.ts'
 import { explainLine } from '../explain/explain.ts'
 import type { Line } from '../notes/line.ts'
 import { CRITERION_IDS, type Criterion, overall, type Scores, scoresOf } from './criteria.ts'
-import { mendsFor } from './fix.ts'
+import { fixesFor } from './fix.ts'
 import { type Measures, measureLine } from './measure.ts'
 import { PRAISES } from './praises.ts'
-import { type Heard, type ReviewView, RULES } from './rules.ts'
+import { type AnalysedLine, type ReviewView, RULES } from './rules.ts'
 
 export type { Measures } from './measure.ts'
 export { costOfLine } from './weigh.ts'
 
 /** What can be counted of any line over an analysis. */
 export const measured = (analysis: Analysis, line: Line): Measures => {
-  const notes = hearLine(analysis, line)
+  const notes = analyseLine(analysis, line)
   return measureLine(analysis, line, notes, explainLine(analysis, line, notes))
 }
 
@@ -31,10 +31,10 @@ export interface Finding {
   readonly weight: number
   readonly why: Reason
   /** A changed line, and its score, which is higher. */
-  readonly mend?: Mend
+  readonly fix?: Fix
 }
 
-export interface Mend {
+export interface Fix {
   readonly line: Line
   readonly score: number
 }
@@ -60,16 +60,17 @@ const MENDED = 12
  * nothing to say of it and the full score.
  */
 export const reviewLine = (analysis: Analysis, line: Line, view: ReviewView = {}): Review => {
-  const heard = heardLine(analysis, line, view)
-  const findings = findingsOf(heard)
-  const scores = scored(heard, findings)
+  const analysedLine = heardLine(analysis, line, view)
+  const findings = findingsOf(analysedLine)
+  const scores = scored(analysedLine, findings)
   const score = overall(scores)
   return {
     findings: findings.map((finding, place) => {
-      const mend = place < (view.mends ?? MENDED) ? mendOf(heard, line, findings, finding, score) : undefined
-      return mend ? { ...finding, mend } : finding
+      const fix =
+        place < (view.fixes ?? MENDED) ? mendOf(analysedLine, line, findings, finding, score) : undefined
+      return fix ? { ...finding, fix } : finding
     }),
-    praises: praisesOf(heard),
+    praises: praisesOf(analysedLine),
     scores,
     score,
   }
@@ -77,12 +78,12 @@ export const reviewLine = (analysis: Analysis, line: Line, view: ReviewView = {}
 
 /** The score alone, 0 to 100. */
 export const scoreLine = (analysis: Analysis, line: Line, view: ReviewView = {}): number => {
-  const heard = heardLine(analysis, line, view)
-  return overall(scored(heard, findingsOf(heard)))
+  const analysedLine = heardLine(analysis, line, view)
+  return overall(scored(analysedLine, findingsOf(analysedLine)))
 }
 
-const heardLine = (analysis: Analysis, line: Line, view: ReviewView): Heard => {
-  const notes = hearLine(analysis, line)
+const heardLine = (analysis: Analysis, line: Line, view: ReviewView): AnalysedLine => {
+  const notes = analyseLine(analysis, line)
   const starts = barStarts(analysis.chart)
   const bars =
     notes.length === 0
@@ -91,27 +92,27 @@ const heardLine = (analysis: Analysis, line: Line, view: ReviewView): Heard => {
   return { analysis, notes, explanation: explainLine(analysis, line, notes), view, bars }
 }
 
-const findingsOf = (heard: Heard): readonly Finding[] => {
-  const starts = barStarts(heard.analysis.chart)
+const findingsOf = (analysedLine: AnalysedLine): readonly Finding[] => {
+  const starts = barStarts(analysedLine.analysis.chart)
   return RULES.flatMap(({ rule, criterion, weight, find }) =>
-    find(heard).map(({ from, to, args }) => ({
+    find(analysedLine).map(({ from, to, args }) => ({
       criterion,
       from,
       to,
-      bar: barAt(starts, Math.max(0, heard.notes[from]!.start)),
+      bar: barAt(starts, Math.max(0, analysedLine.notes[from]!.start)),
       weight,
       why: reason(rule, ...args),
     })),
   ).sort((a, b) => b.weight - a.weight || a.from - b.from)
 }
 
-const praisesOf = (heard: Heard): readonly Praise[] => {
-  const starts = barStarts(heard.analysis.chart)
+const praisesOf = (analysedLine: AnalysedLine): readonly Praise[] => {
+  const starts = barStarts(analysedLine.analysis.chart)
   return PRAISES.flatMap(({ rule, criterion, find }) => {
-    const [first] = find(heard)
+    const [first] = find(analysedLine)
     if (!first) return []
     const { from, to, args } = first
-    const bar = barAt(starts, Math.max(0, heard.notes[from]!.start))
+    const bar = barAt(starts, Math.max(0, analysedLine.notes[from]!.start))
     return [{ criterion, from, to, bar, why: reason(rule, ...args) }]
   })
 }
@@ -124,7 +125,8 @@ const weighed = (findings: readonly Finding[]): Weights => {
   return weights
 }
 
-const scored = (heard: Heard, findings: readonly Finding[]): Scores => scoresOf(weighed(findings), heard.bars)
+const scored = (analysedLine: AnalysedLine, findings: readonly Finding[]): Scores =>
+  scoresOf(weighed(findings), analysedLine.bars)
 
 /** So many ticks before and after a finding are heard again with each change; a change may reach no farther. */
 const NEARBY = 2 * 4 * QUARTER
@@ -134,16 +136,16 @@ const NEARBY = 2 * 4 * QUARTER
  * the best is then judged in the whole line, so that a mend never lowers the score.
  */
 const mendOf = (
-  heard: Heard,
+  analysedLine: AnalysedLine,
   line: Line,
   findings: readonly Finding[],
   finding: Finding,
   score: number,
-): Mend | undefined => {
-  const { analysis, view, bars } = heard
-  const lines = mendsFor(heard, line, finding)
-  const start = heard.notes[finding.from]!.start - NEARBY
-  const end = heard.notes[finding.to]!.end + NEARBY
+): Fix | undefined => {
+  const { analysis, view, bars } = analysedLine
+  const lines = fixesFor(analysedLine, line, finding)
+  const start = analysedLine.notes[finding.from]!.start - NEARBY
+  const end = analysedLine.notes[finding.to]!.end + NEARBY
   const near = (one: Line): Weights => {
     const notes = one.notes.filter((note) => note.start >= start && note.start < end)
     return weighed(findingsOf(heardLine(analysis, { notes }, view)))

@@ -3,7 +3,7 @@ import { degreeSemitones } from '../../theory/pitch/degree.ts'
 import { barTicks } from '../../theory/rhythm/meter.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
-import type { HeardNote } from '../explain/analysedLine.ts'
+import type { AnalysedNote } from '../explain/analysedLine.ts'
 import type { Explanation } from '../explain/explanation.ts'
 import { aboveRoot } from '../figures/harmony.ts'
 import { type CurvePoint, heightAt } from '../notes/curve.ts'
@@ -26,13 +26,13 @@ export interface ReviewView {
   /** Bars after which a breath has to come. */
   readonly breathBars?: number
   /** How many findings, the heaviest, are given a mend; 12 where left out. */
-  readonly mends?: number
+  readonly fixes?: number
 }
 
 /** A line that was heard and explained. */
-export interface Heard {
+export interface AnalysedLine {
   readonly analysis: Analysis
-  readonly notes: readonly HeardNote[]
+  readonly notes: readonly AnalysedNote[]
   readonly explanation: Explanation
   readonly view: ReviewView
   readonly bars: number
@@ -49,7 +49,7 @@ export interface Rule {
   readonly rule: string
   readonly criterion: Criterion
   readonly weight: number
-  readonly find: (heard: Heard) => readonly Found[]
+  readonly find: (analysedLine: AnalysedLine) => readonly Found[]
 }
 
 export const SIXTH = 8
@@ -66,46 +66,53 @@ const FAR = 6
 
 export const at = (index: number, ...args: readonly unknown[]): Found => ({ from: index, to: index, args })
 
-export const symbolAt = ({ analysis }: Heard, chord: number): string => analysis.spans[chord]!.chord.symbol
+export const symbolAt = ({ analysis }: AnalysedLine, chord: number): string =>
+  analysis.spans[chord]!.chord.symbol
 
-const barLength = ({ analysis }: Heard): Ticks => barTicks(analysis.chart.meter)
+const barLength = ({ analysis }: AnalysedLine): Ticks => barTicks(analysis.chart.meter)
 
 /** No chord tone, held on a strong beat or left by a leap, where its scale avoids it or lacks it. */
-const clashes = (heard: Heard): readonly Found[] =>
-  heard.notes.flatMap((note) => {
-    if (note.isTone || note.strength < 2 || note.ground.kind === 'none') return []
-    const { role, degree } = heard.explanation.notes[note.index]!
-    const next = heard.notes[note.index + 1]
+const clashes = (analysedLine: AnalysedLine): readonly Found[] =>
+  analysedLine.notes.flatMap((note) => {
+    if (note.isTone || note.strength < 2 || note.harmony.kind === 'none') return []
+    const { role, degree } = analysedLine.explanation.notes[note.index]!
+    const next = analysedLine.notes[note.index + 1]
     const goesOn = next !== undefined && next.start === note.end && Math.abs(next.midi - note.midi) <= 2
     if (role === 'delay' || role === 'anticipation' || (goesOn && note.end - note.start <= EIGHTH)) return []
-    const reading = heard.analysis.readings[note.chord]!
-    const avoided = reading.avoid.some((one) => degreeSemitones(one) === aboveRoot(note.ground, note.midi))
-    return avoided || !note.isScale ? [at(note.index, degree, symbolAt(heard, note.chord))] : []
+    const reading = analysedLine.analysis.readings[note.chord]!
+    const avoided = reading.avoid.some((one) => degreeSemitones(one) === aboveRoot(note.harmony, note.midi))
+    return avoided || !note.isScale ? [at(note.index, degree, symbolAt(analysedLine, note.chord))] : []
   })
 
-const unresolved = (heard: Heard): readonly Found[] =>
-  heard.notes.flatMap((note) =>
+const unresolved = (analysedLine: AnalysedLine): readonly Found[] =>
+  analysedLine.notes.flatMap((note) =>
     note.isScale ||
     note.isTone ||
     note.coming ||
     note.heldInto !== undefined ||
-    note.ground.kind === 'none' ||
-    isResolved(heard.notes, note.index)
+    note.harmony.kind === 'none' ||
+    isResolved(analysedLine.notes, note.index)
       ? []
-      : [at(note.index, heard.explanation.notes[note.index]!.degree, symbolAt(heard, note.chord))],
+      : [
+          at(
+            note.index,
+            analysedLine.explanation.notes[note.index]!.degree,
+            symbolAt(analysedLine, note.chord),
+          ),
+        ],
   )
 
 /** A chord of half a bar or more over which the line plays three notes or more, none of them its guide tone. */
-const passedOver = (heard: Heard): readonly Found[] => {
+const passedOver = (analysedLine: AnalysedLine): readonly Found[] => {
   const found: Found[] = []
   let from = 0
-  for (let index = 1; index <= heard.notes.length; index += 1) {
-    const chord = heard.notes[from]!.chord
-    if (heard.notes[index]?.chord === chord) continue
-    const span = heard.analysis.spans[chord]!
+  for (let index = 1; index <= analysedLine.notes.length; index += 1) {
+    const chord = analysedLine.notes[from]!.chord
+    if (analysedLine.notes[index]?.chord === chord) continue
+    const span = analysedLine.analysis.spans[chord]!
     const guides = guideTones(span.chord).map(({ degree }) => degree)
-    const plays = heard.notes.slice(from, index)
-    const before = from === 0 ? undefined : heard.notes[from - 1]!
+    const plays = analysedLine.notes.slice(from, index)
+    const before = from === 0 ? undefined : analysedLine.notes[from - 1]!
     const early = before?.heldInto === chord
     if (
       plays.length >= 3 &&
@@ -120,29 +127,29 @@ const passedOver = (heard: Heard): readonly Found[] => {
   return found
 }
 
-const jumps = (heard: Heard): readonly Found[] =>
-  heard.explanation.joins.flatMap(({ from, to, chord, semitones }) =>
-    Math.abs(semitones) >= 5 && heard.notes[to]!.start - heard.notes[from]!.end < EIGHTH
-      ? [{ from, to, args: [Math.abs(semitones), symbolAt(heard, chord)] }]
+const jumps = (analysedLine: AnalysedLine): readonly Found[] =>
+  analysedLine.explanation.joins.flatMap(({ from, to, chord, semitones }) =>
+    Math.abs(semitones) >= 5 && analysedLine.notes[to]!.start - analysedLine.notes[from]!.end < EIGHTH
+      ? [{ from, to, args: [Math.abs(semitones), symbolAt(analysedLine, chord)] }]
       : [],
   )
 
-const aimlessRuns = ({ notes }: Heard): readonly Found[] =>
+const aimlessRuns = ({ notes }: AnalysedLine): readonly Found[] =>
   runsOf(notes).flatMap(([from, to]) =>
     to - from + 1 > LONGEST_RUN ? [{ from, to, args: [to - from + 1] }] : [],
   )
 
-const openLeaps = ({ notes }: Heard): readonly Found[] =>
+const openLeaps = ({ notes }: AnalysedLine): readonly Found[] =>
   intervalsOf(notes).flatMap(({ to, size }) =>
     Math.abs(size) >= SIXTH && !isAnswered(notes, to) ? [{ from: to - 1, to, args: [Math.abs(size)] }] : [],
   )
 
-const wornShapes = ({ notes, bars }: Heard): readonly Found[] =>
+const wornShapes = ({ notes, bars }: AnalysedLine): readonly Found[] =>
   [...shapesOf(notes).values()]
     .filter((places) => places.length > SHAPE_TIMES * Math.max(1, bars / SHAPE_BARS))
     .map((places) => ({ from: places.at(-1)!, to: places.at(-1)! + 3, args: [places.length] }))
 
-const twice = ({ notes }: Heard): readonly Found[] =>
+const twice = ({ notes }: AnalysedLine): readonly Found[] =>
   intervalsOf(notes).flatMap(({ to, size }) => {
     const before = notes[to - 1]!
     const moves = before.chord !== notes[to]!.chord || before.end - before.start > EIGHTH
@@ -150,7 +157,7 @@ const twice = ({ notes }: Heard): readonly Found[] =>
   })
 
 /** A long line that hardly does anything but walk, or that stays where it is. */
-const tooPlain = ({ notes, bars }: Heard): readonly Found[] => {
+const tooPlain = ({ notes, bars }: AnalysedLine): readonly Found[] => {
   const intervals = intervalsOf(notes)
   if (notes.length < PLAIN.notes || bars < 2) return []
   const steps = intervals.filter(({ size }) => Math.abs(size) <= 2).length / Math.max(1, intervals.length)
@@ -161,20 +168,20 @@ const tooPlain = ({ notes, bars }: Heard): readonly Found[] => {
   return steps >= PLAIN.steps ? [{ ...whole, args: ['steps', Math.round(100 * steps)] }] : []
 }
 
-const tooDense = ({ notes, bars }: Heard): readonly Found[] =>
+const tooDense = ({ notes, bars }: AnalysedLine): readonly Found[] =>
   bars >= DENSE.bars && notes.length / bars > DENSE.notes
     ? [{ from: 0, to: notes.length - 1, args: [Math.round(notes.length / bars)] }]
     : []
 
-const noBreath = (heard: Heard): readonly Found[] => {
-  const most = heard.view.breathBars ?? BREATH_BARS
-  return phrasesOf(heard.notes).flatMap(([from, to]) => {
-    const bars = (heard.notes[to]!.end - heard.notes[from]!.start) / barLength(heard)
+const noBreath = (analysedLine: AnalysedLine): readonly Found[] => {
+  const most = analysedLine.view.breathBars ?? BREATH_BARS
+  return phrasesOf(analysedLine.notes).flatMap(([from, to]) => {
+    const bars = (analysedLine.notes[to]!.end - analysedLine.notes[from]!.start) / barLength(analysedLine)
     return bars > most + 0.5 ? [{ from, to, args: [Math.round(bars * 10) / 10] }] : []
   })
 }
 
-const outOfRange = ({ notes, view: { range } }: Heard): readonly Found[] =>
+const outOfRange = ({ notes, view: { range } }: AnalysedLine): readonly Found[] =>
   range
     ? notes.flatMap(({ index, midi }) =>
         midi < range.low || midi > range.high ? [at(index, midi < range.low ? 'low' : 'high')] : [],
@@ -182,45 +189,45 @@ const outOfRange = ({ notes, view: { range } }: Heard): readonly Found[] =>
     : []
 
 /** Leaps of more than an octave in eighths or faster. */
-const hardToFinger = ({ notes }: Heard): readonly Found[] =>
+const hardToFinger = ({ notes }: AnalysedLine): readonly Found[] =>
   intervalsOf(notes).flatMap(({ to, size }) =>
     Math.abs(size) > OCTAVE && notes[to]!.start - notes[to - 1]!.start <= EIGHTH
       ? [{ from: to - 1, to, args: [Math.abs(size)] }]
       : [],
   )
 
-const openEnd = (heard: Heard): readonly Found[] => {
-  const last = heard.notes.at(-1)
-  if (!last || last.ground.kind === 'none') return []
-  const { degree } = heard.explanation.notes[last.index]!
+const openEnd = (analysedLine: AnalysedLine): readonly Found[] => {
+  const last = analysedLine.notes.at(-1)
+  if (!last || last.harmony.kind === 'none') return []
+  const { degree } = analysedLine.explanation.notes[last.index]!
   return last.isScale && RESTING_DEGREES.includes(degree)
     ? []
-    : [at(last.index, degree, symbolAt(heard, last.chord))]
+    : [at(last.index, degree, symbolAt(analysedLine, last.chord))]
 }
 
-const openPhrases = (heard: Heard): readonly Found[] =>
-  phrasesOf(heard.notes)
+const openPhrases = (analysedLine: AnalysedLine): readonly Found[] =>
+  phrasesOf(analysedLine.notes)
     .slice(0, -1)
     .flatMap(([, index]) => {
-      const note = heard.notes[index]!
-      const { degree } = heard.explanation.notes[index]!
-      return note.ground.kind === 'none' || note.isTone || RESTING_DEGREES.includes(degree)
+      const note = analysedLine.notes[index]!
+      const { degree } = analysedLine.explanation.notes[index]!
+      return note.harmony.kind === 'none' || note.isTone || RESTING_DEGREES.includes(degree)
         ? []
-        : [at(index, degree, symbolAt(heard, note.chord))]
+        : [at(index, degree, symbolAt(analysedLine, note.chord))]
     })
 
 /** Strong notes that are no chord tones, where chord tones lead; notes outside the key, where the key leads. */
-const offApproach = (heard: Heard): readonly Found[] => {
-  const { approach = 'both' } = heard.view
+const offApproach = (analysedLine: AnalysedLine): readonly Found[] => {
+  const { approach = 'both' } = analysedLine.view
   if (approach === 'both') return []
-  return heard.notes.flatMap((note) => {
+  return analysedLine.notes.flatMap((note) => {
     const off =
       approach === 'chords' ? note.strength === 2 && !note.isTone : !note.isScale && note.strength > 0
-    return off && note.ground.kind !== 'none' ? [at(note.index, approach)] : []
+    return off && note.harmony.kind !== 'none' ? [at(note.index, approach)] : []
   })
 }
 
-const offContour = ({ notes, view: { curve: points } }: Heard): readonly Found[] => {
+const offContour = ({ notes, view: { curve: points } }: AnalysedLine): readonly Found[] => {
   if (!points || points.length === 0) return []
   return notes.flatMap((note) => {
     if (note.strength < 2) return []

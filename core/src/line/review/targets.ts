@@ -11,10 +11,10 @@ export interface Target {
 }
 
 const over =
-  (of: (measures: Measures) => Share) =>
+  (share: (measures: Measures) => Share) =>
   (lines: readonly Measures[]): number =>
     percent(
-      lines.reduce((sum, one) => ({ of: sum.of + of(one).of, all: sum.all + of(one).all }), {
+      lines.reduce((sum, one) => ({ of: sum.of + share(one).of, all: sum.all + share(one).all }), {
         of: 0,
         all: 0,
       }),
@@ -26,9 +26,9 @@ const shareOfLines =
     (100 * lines.filter(fits).length) / lines.length
 
 const mean =
-  (of: (measures: Measures) => number) =>
+  (share: (measures: Measures) => number) =>
   (lines: readonly Measures[]): number =>
-    lines.reduce((sum, one) => sum + of(one), 0) / lines.length
+    lines.reduce((sum, one) => sum + share(one), 0) / lines.length
 
 /** Common practice, no source; the numbers are a floor for the ear, not its measure. */
 export const TARGETS: readonly Target[] = [

@@ -1,4 +1,4 @@
-import { type Ground, groundOf } from '../../line/figures/harmony.ts'
+import { type Harmony, harmonyOf } from '../../line/figures/harmony.ts'
 import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import type { Key } from '../../theory/pitch/key.ts'
@@ -35,15 +35,15 @@ const keyNotes = (key: Key): Allowed =>
   )
 
 /** A chord that alterations belong to. */
-export const isDominant = ({ kind }: Ground): boolean => kind.startsWith('dominant')
-const altered = ({ root }: Ground): Allowed =>
+export const isDominant = ({ kind }: Harmony): boolean => kind.startsWith('dominant')
+const altered = ({ root }: Harmony): Allowed =>
   setOf(ALTERATIONS.map((degree) => root + degreeSemitones(degree)))
 
 /** One chord of the stretch with its neighbours. */
 interface Here {
-  readonly ground: Ground
-  readonly before: Ground | undefined
-  readonly after: Ground | undefined
+  readonly harmony: Harmony
+  readonly before: Harmony | undefined
+  readonly after: Harmony | undefined
   readonly key: Key
   /** The key that the stretch begins in. */
   readonly home: Key
@@ -52,31 +52,33 @@ interface Here {
 }
 
 /** Where the coming chord is the V of a ii–V: a minor chord, then a dominant a fourth higher. */
-const fiveAfter = ({ ground, after }: Here): Ground | undefined =>
+const fiveAfter = ({ harmony, after }: Here): Harmony | undefined =>
   after &&
   isDominant(after) &&
-  (ground.kind.startsWith('minor') || ground.kind === 'halfDiminished') &&
-  (after.root - ground.root + 12) % 12 === 5
+  (harmony.kind.startsWith('minor') || harmony.kind === 'halfDiminished') &&
+  (after.root - harmony.root + 12) % 12 === 5
     ? after
     : undefined
 
 /** What each word for allowed notes means over a chord. */
 const NOTES_ALLOWED: Readonly<Record<Extract<NotesAllowed, string>, (here: Here) => Allowed>> = {
-  roots: ({ ground }) => setOf([ground.root]),
-  chordTones: ({ ground }) => ground.isTone,
-  chordTonesAnd9: ({ ground }) =>
-    either(ground.isTone, setOf(ground.stack[4] === undefined ? [] : [ground.root + ground.stack[4]])),
-  shared: ({ ground, before, after, common }) =>
-    either(common, both(ground.isTone, either(before?.isTone ?? setOf([]), after?.isTone ?? setOf([])))),
+  roots: ({ harmony }) => setOf([harmony.root]),
+  chordTones: ({ harmony }) => harmony.isTone,
+  chordTonesAnd9: ({ harmony }) =>
+    either(harmony.isTone, setOf(harmony.stack[4] === undefined ? [] : [harmony.root + harmony.stack[4]])),
+  shared: ({ harmony, before, after, common }) =>
+    either(common, both(harmony.isTone, either(before?.isTone ?? setOf([]), after?.isTone ?? setOf([])))),
   key: ({ key }) => keyNotes(key),
-  keyAltered: ({ ground, key }) =>
-    isDominant(ground) ? either(keyNotes(key), altered(ground)) : keyNotes(key),
-  scale: ({ ground }) => ground.isScale,
-  scaleAltered: ({ ground }) =>
-    isDominant(ground) ? either(ground.isScale, altered(ground)) : ground.isScale,
-  altered: ({ ground }) =>
-    isDominant(ground) ? setOf(scaleSemitones('altered').map((step) => ground.root + step)) : ground.isScale,
-  fiveThroughBoth: (here) => fiveAfter(here)?.isScale ?? here.ground.isScale,
+  keyAltered: ({ harmony, key }) =>
+    isDominant(harmony) ? either(keyNotes(key), altered(harmony)) : keyNotes(key),
+  scale: ({ harmony }) => harmony.isScale,
+  scaleAltered: ({ harmony }) =>
+    isDominant(harmony) ? either(harmony.isScale, altered(harmony)) : harmony.isScale,
+  altered: ({ harmony }) =>
+    isDominant(harmony)
+      ? setOf(scaleSemitones('altered').map((step) => harmony.root + step))
+      : harmony.isScale,
+  fiveThroughBoth: (here) => fiveAfter(here)?.isScale ?? here.harmony.isScale,
   fiveOfKey: ({ home }) => setOf(DOMINANT_SEVENTH.map((step) => tonicOf(home) + 7 + step)),
   any: () => ALL,
 }
@@ -97,19 +99,21 @@ export const allowedOver = (
   notes: NotesAllowed,
 ): readonly Allowed[] => {
   const { start, end } = stretchTicks(analysis.chart, stretch)
-  const grounds = analysis.spans.map((span, index) => groundOf(span.chord, analysis.readings[index]!.scale))
+  const harmonies = analysis.spans.map((span, index) =>
+    harmonyOf(span.chord, analysis.readings[index]!.scale),
+  )
   const inside = analysis.spans.filter(
     (span) => span.end > start && span.start < end && span.chord.tones.length > 0,
   )
   const [first, last] = [inside[0]?.index ?? 0, inside.at(-1)?.index ?? 0]
-  const common = inside.reduce<Allowed>((held, { index }) => both(held, grounds[index]!.isScale), ALL)
+  const common = inside.reduce<Allowed>((held, { index }) => both(held, harmonies[index]!.isScale), ALL)
   const home = analysis.readings[first]!.key
   return analysis.spans.map((span, index) => {
     if (span.chord.tones.length === 0 || index < first || index > last) return ALL
     return allowedHere(notes, {
-      ground: grounds[index]!,
-      before: index > first ? grounds[index - 1] : undefined,
-      after: index < last ? grounds[index + 1] : undefined,
+      harmony: harmonies[index]!,
+      before: index > first ? harmonies[index - 1] : undefined,
+      after: index < last ? harmonies[index + 1] : undefined,
       key: analysis.readings[index]!.key,
       home,
       common,

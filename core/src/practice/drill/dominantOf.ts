@@ -4,7 +4,7 @@ import type { Analysis } from '../../tune/analysis/analysis.ts'
 import type { ChordSpan } from '../../tune/chart/chart.ts'
 
 /** The V that a chord belongs to: itself after its ii, or the one that follows it a fourth up. */
-export const fiveOf = ({ spans }: Analysis, span: ChordSpan): ChordSpan | undefined => {
+export const dominantOf = ({ spans }: Analysis, span: ChordSpan): ChordSpan | undefined => {
   const root = ({ chord }: ChordSpan) => pitchClassOf(fifthsOf(chord.root))
   const isTwo = ({ chord }: ChordSpan) => ['minor', 'halfDiminished'].includes(chordKind(chord))
   const isPair = (two: ChordSpan | undefined, five: ChordSpan | undefined) =>

@@ -1,5 +1,5 @@
-import { degreeOver, hearLine } from '../../line/explain/analysedLine.ts'
-import { groundOf } from '../../line/figures/harmony.ts'
+import { analyseLine, degreeOver } from '../../line/explain/analysedLine.ts'
+import { harmonyOf } from '../../line/figures/harmony.ts'
 import type { UnspelledNote } from '../../line/notes/spell.ts'
 import { noiseAt } from '../../random/noise.ts'
 import type { Instrument } from '../../theory/instrument/instrument.ts'
@@ -98,7 +98,7 @@ const withWanted = (analysis: Analysis, slots: readonly Slot[], limits: FreeLimi
       if (due) lastOut = slot.tick
       return { ...slot, wanted: due }
     }
-    return { ...slot, wanted: second && isDominant(groundOf(chord, analysis.readings[index]!.scale)) }
+    return { ...slot, wanted: second && isDominant(harmonyOf(chord, analysis.readings[index]!.scale)) }
   })
 }
 
@@ -130,7 +130,9 @@ export const exampleLine = (
   const rests = (chord: number, midi: number) => LANDINGS.includes(degreeOver(analysis, chord, midi))
   let paths = new Map<number, Path>()
   const heardAt = (slot: Slot, midi: number) =>
-    hearLine(analysis, { notes: [{ start: slot.tick, duration: slot.duration, midi, spelling: 'C4' }] })[0]!
+    analyseLine(analysis, {
+      notes: [{ start: slot.tick, duration: slot.duration, midi, spelling: 'C4' }],
+    })[0]!
   const kept: Slot[] = []
   let before: Slot | undefined
   for (const slot of slots) {
@@ -142,7 +144,7 @@ export const exampleLine = (
       const heard = heardAt(slot, midi)
       const out = !heard.isScale && !heard.isTone
       const wantedHere =
-        slot.wanted && (ruleOf(limits, 'alterations') ? altered(heard.ground.root, midi) : out)
+        slot.wanted && (ruleOf(limits, 'alterations') ? altered(heard.harmony.root, midi) : out)
       if (out && !slot.wanted && limits.notes === 'any') continue
       if (few !== undefined && !heard.isTone) continue
       const own =

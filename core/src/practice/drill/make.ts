@@ -2,7 +2,7 @@ import { barAt, degreeOver } from '../../line/explain/analysedLine.ts'
 import { type LineNote, notesWithin } from '../../line/notes/line.ts'
 import { spellNotes } from '../../line/notes/spell.ts'
 import { phraseFits } from '../../line/phrases/phrase.ts'
-import { bad, good, type Outcome } from '../../outcome/outcome.ts'
+import { err, type Outcome, ok } from '../../outcome/outcome.ts'
 import { chordKind } from '../../theory/chord/chord.ts'
 import type { Instrument } from '../../theory/instrument/instrument.ts'
 import { swingOf } from '../../theory/rhythm/feel.ts'
@@ -38,7 +38,7 @@ export const makeExercise = (
   const { phrase } = spec
   const places = phrase && rung.needs === 'phrase' ? phrasePlaces(analysis, phrase, stretch) : []
   if (phrase && rung.needs === 'phrase' && places.length === 0)
-    return bad({
+    return err({
       rule: 'exercise.phraseNowhere',
       args: phraseFits(analysis, phrase).map((bar) => bar + 1),
       place: { bar: stretch.from + 1 },
@@ -55,7 +55,7 @@ export const makeExercise = (
   }
   const notes = rung.needs === 'phrase' && !phrase ? [] : notesOf()
   if (notes.length === 0)
-    return bad({ rule: 'exercise.empty', args: [spec.rung], place: { bar: stretch.from + 1 } })
+    return err({ rule: 'exercise.empty', args: [spec.rung], place: { bar: stretch.from + 1 } })
   const starts = barStarts(analysis.chart)
   const expected = notes.map((note): ExpectedNote => {
     const { index } = chordAt(analysis, note.start)
@@ -68,7 +68,7 @@ export const makeExercise = (
     }
   })
   const first = analysis.chart.bars[stretch.from]!
-  return good({
+  return ok({
     spec: { ...spec, stretch },
     key: analysis.chart.key ?? analysis.readings[chordAt(analysis, start).index]!.key,
     expected: free ? [] : expected,

@@ -1,6 +1,6 @@
-import { type Ground, groundOf, holds, walkIn } from '../../line/figures/harmony.ts'
+import { type Harmony, harmonyOf, hasPitch, walkIn } from '../../line/figures/harmony.ts'
 import { landings } from '../../line/figures/landing.ts'
-import { type RoadStop, roadStops } from '../../line/figures/substitutions.ts'
+import { type SubstitutionStep, substitutionSteps } from '../../line/figures/substitutions.ts'
 import type { UnspelledNote } from '../../line/notes/spell.ts'
 import { guideToneLines } from '../../line/paths/guidetones.ts'
 import { guideTones } from '../../theory/chord/chord.ts'
@@ -13,7 +13,7 @@ import { scaleSemitones } from '../../theory/scale/scale.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { centreOf } from '../../tune/analysis/centre.ts'
 import { type ChordSpan, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
-import { fiveOf } from './dominantOf.ts'
+import { dominantOf } from './dominantOf.ts'
 import type { Unit } from './limits.ts'
 import type { Material, Variant } from './rung.ts'
 import { type Phrasing, setOnInstrument, type TimedStep } from './setting.ts'
@@ -25,7 +25,7 @@ export interface SetNote extends UnspelledNote {
 }
 
 /** Where a rung is played: the chords of the stretch that count, and for which instrument. */
-export interface Place {
+export interface Target {
   readonly analysis: Analysis
   readonly stretch: Stretch
   readonly spans: readonly ChordSpan[]
@@ -69,15 +69,15 @@ const durationOf = ({ start, end }: ChordSpan): Ticks => end - start
 
 /** A phrasing a chord: its ways over its ground; chords without one rest. */
 const overEach = (
-  { analysis, spans }: Place,
-  ways: (ground: Ground, span: ChordSpan, at: number) => readonly (readonly TimedStep[] | undefined)[],
+  { analysis, spans }: Target,
+  ways: (harmony: Harmony, span: ChordSpan, at: number) => readonly (readonly TimedStep[] | undefined)[],
 ): readonly Phrasing[] =>
   spans.flatMap((span, at) => {
-    const ground = groundOf(span.chord, analysis.readings[span.index]!.scale)
-    const found = ways(ground, span, at).filter((one) => one !== undefined && one.length > 0)
+    const harmony = harmonyOf(span.chord, analysis.readings[span.index]!.scale)
+    const found = ways(harmony, span, at).filter((one) => one !== undefined && one.length > 0)
     return found.length === 0
       ? []
-      : [{ start: span.start, root: ground.root, ways: found as readonly (readonly TimedStep[])[] }]
+      : [{ start: span.start, root: harmony.root, ways: found as readonly (readonly TimedStep[])[] }]
   })
 
 const inEighths = (notes: readonly number[] | undefined, duration: Ticks): readonly TimedStep[] | undefined =>
@@ -85,7 +85,7 @@ const inEighths = (notes: readonly number[] | undefined, duration: Ticks): reado
 
 type Maker<K extends Material['by']> = (
   material: Extract<Material, { by: K }>,
-  place: Place,
+  place: Target,
 ) => readonly SetNote[]
 
 /** The chord tones that a nearest join may begin on. */
@@ -94,9 +94,9 @@ const TONES = [1, 3, 5, 7] as const
 const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'player'>]: Maker<K> } = {
   shapes: ({ shapes, goesOn }, place) =>
     setOnInstrument(
-      overEach(place, (ground, span) =>
+      overEach(place, (harmony, span) =>
         shapes.map((shape) => {
-          const notes = shapeOver(ground, shape)
+          const notes = shapeOver(harmony, shape)
           return notes && inTime(notes, place.unit, durationOf(span), goesOn)
         }),
       ),
@@ -104,32 +104,32 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
     ),
   nearest: (_, place) =>
     setOnInstrument(
-      overEach(place, (ground, span, at) => {
+      overEach(place, (harmony, span, at) => {
         const count = durationOf(span) / EIGHTH
         return TONES.map((tone) =>
-          inEighths(tonesFrom(ground, tone, at % 2 === 0 ? 1 : -1, count), durationOf(span)),
+          inEighths(tonesFrom(harmony, tone, at % 2 === 0 ? 1 : -1, count), durationOf(span)),
         )
       }),
       place.instrument,
     ),
   scale: ({ from, direction }, place) =>
     setOnInstrument(
-      overEach(place, (ground, span) => [
-        inEighths(scaleFrom(ground, from, direction, durationOf(span) / EIGHTH), durationOf(span)),
+      overEach(place, (harmony, span) => [
+        inEighths(scaleFrom(harmony, from, direction, durationOf(span) / EIGHTH), durationOf(span)),
       ]),
       place.instrument,
     ),
   landing: ({ from, direction }, place) =>
     setOnInstrument(
-      overEach(place, (ground, span) => {
-        const start = shapeOver(ground, String(from))?.[0]
+      overEach(place, (harmony, span) => {
+        const start = shapeOver(harmony, String(from))?.[0]
         if (start === undefined) return []
         const count = durationOf(span) / EIGHTH
-        const zero = ground.root + 60
-        const [best] = landings(ground, zero + start, direction, count)
+        const zero = harmony.root + 60
+        const [best] = landings(harmony, zero + start, direction, count)
         return [
           inEighths(
-            best ? best.notes.map((midi) => midi - zero) : scaleFrom(ground, from, direction, count),
+            best ? best.notes.map((midi) => midi - zero) : scaleFrom(harmony, from, direction, count),
             durationOf(span),
           ),
         ]
@@ -144,11 +144,11 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
     )
     const inKey = Array.from({ length: 12 }, (_value, pitchClass) => steps.includes(pitchClass))
     return setOnInstrument(
-      overEach(place, (ground, span) => {
-        const zero = ground.root + 60
+      overEach(place, (harmony, span) => {
+        const zero = harmony.root + 60
         const count = durationOf(span) / EIGHTH
         const starts = Array.from({ length: 12 }, (_value, above) => above).filter(
-          (above) => isToneOf(ground, above) && holds(inKey, zero + above),
+          (above) => isToneOf(harmony, above) && hasPitch(inKey, zero + above),
         )
         return starts.flatMap((above) =>
           ([1, -1] as const).map((direction) => {
@@ -196,11 +196,11 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
   pickup: ({ notes: count, into }, place) => {
     const { end } = stretchTicks(place.analysis.chart, place.stretch)
     return setOnInstrument(
-      overEach(place, (ground, span) =>
+      overEach(place, (harmony, span) =>
         into.flatMap((degree) => {
-          const target = shapeOver(ground, String(degree))?.[0]
+          const target = shapeOver(harmony, String(degree))?.[0]
           if (target === undefined || span.start - count * EIGHTH < place.spans[0]!.start) return []
-          const zero = ground.root + 60
+          const zero = harmony.root + 60
           // The next pickup begins in good time.
           const held = Math.max(
             EIGHTH,
@@ -210,7 +210,7 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
             const before = Array.from({ length: count }, (_value, at) => count - at).map((steps) =>
               steps === 1 && direction < 0
                 ? target - 1
-                : walkIn(ground.isScale, zero + target, steps * direction) - zero,
+                : walkIn(harmony.isScale, zero + target, steps * direction) - zero,
             )
             return [...before, target].map((above, at) => ({
               at: (at - count) * EIGHTH,
@@ -226,10 +226,10 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
   five: ({ shapes }, place) =>
     setOnInstrument(
       overEach(place, (own, span) => {
-        const five = fiveOf(place.analysis, span)
-        const ground = five ? groundOf(five.chord, place.analysis.readings[five.index]!.scale) : own
-        const moved = (ground.root - own.root + 12) % 12
-        return shapes.map((shape) => inTimeFrom(shapeOver(ground, shape), moved, durationOf(span)))
+        const five = dominantOf(place.analysis, span)
+        const harmony = five ? harmonyOf(five.chord, place.analysis.readings[five.index]!.scale) : own
+        const moved = (harmony.root - own.root + 12) % 12
+        return shapes.map((shape) => inTimeFrom(shapeOver(harmony, shape), moved, durationOf(span)))
       }),
       place.instrument,
     ),
@@ -253,17 +253,17 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
       return degree ? { ...note, spelling: spellPitch(note.midi, root + degreeFifths(degree)) } : note
     })
   },
-  road: ({ road }, place) => {
-    const stopAt = (span: ChordSpan): RoadStop | undefined => {
-      const five = fiveOf(place.analysis, span)
-      const stops = five && roadStops(road, fifthsOf(five.chord.root) - 1)
+  road: ({ substitution }, place) => {
+    const stopAt = (span: ChordSpan): SubstitutionStep | undefined => {
+      const five = dominantOf(place.analysis, span)
+      const stops = five && substitutionSteps(substitution, fifthsOf(five.chord.root) - 1)
       return stops && (five === span ? stops.five : stops.two)
     }
     const notes = setOnInstrument(
       overEach(place, (own, span) => {
-        const ground = stopAt(span)?.ground ?? own
-        const moved = (ground.root - own.root + 12) % 12
-        return [inTimeFrom(shapeOver(ground, '1 3 5 7'), moved, durationOf(span))]
+        const harmony = stopAt(span)?.harmony ?? own
+        const moved = (harmony.root - own.root + 12) % 12
+        return [inTimeFrom(shapeOver(harmony, '1 3 5 7'), moved, durationOf(span))]
       }),
       place.instrument,
     )
@@ -292,7 +292,7 @@ const inTimeFrom = (
   )
 
 /** The notes of a variant over a place, in the tune's ticks, fitted to the instrument. */
-export const notesOfVariant = ({ material }: Variant, place: Place): readonly SetNote[] =>
+export const notesOfVariant = ({ material }: Variant, place: Target): readonly SetNote[] =>
   material.by === 'line' || material.by === 'phrase' || material.by === 'player'
     ? []
     : MAKERS[material.by](material as never, place)

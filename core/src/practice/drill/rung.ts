@@ -22,7 +22,7 @@ export type Material =
   /** A shape over the V through both chords of a ii–V; chords outside one have their own. */
   | { readonly by: 'five'; readonly shapes: readonly Shape[] }
   /** A shape over other chords that are played in the place of each ii–V. */
-  | { readonly by: 'road'; readonly road: 'tritone' | 'backdoor' | 'minorFour' | 'throughHalfSteps' }
+  | { readonly by: 'road'; readonly substitution: 'tritone' | 'backdoor' | 'minorFour' | 'throughHalfSteps' }
   /** Degrees that are neither the chord's nor its scale's, each above (or below) the one before, in eighths and back. */
   | { readonly by: 'degrees'; readonly degrees: readonly Degree[]; readonly direction: 1 | -1 }
   /** A kept line as it is written. */

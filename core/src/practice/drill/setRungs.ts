@@ -393,10 +393,10 @@ export const SET_ROWS = [
     unit: 'eighths',
     tempo: [60, 180],
     variants: [
-      { name: 'tritone', material: { by: 'road', road: 'tritone' } },
-      { name: 'backdoor', material: { by: 'road', road: 'backdoor' } },
-      { name: 'minor iv', material: { by: 'road', road: 'minorFour' } },
-      { name: 'through half steps', material: { by: 'road', road: 'throughHalfSteps' } },
+      { name: 'tritone', material: { by: 'road', substitution: 'tritone' } },
+      { name: 'backdoor', material: { by: 'road', substitution: 'backdoor' } },
+      { name: 'minor iv', material: { by: 'road', substitution: 'minorFour' } },
+      { name: 'through half steps', material: { by: 'road', substitution: 'throughHalfSteps' } },
     ],
   },
   {

@@ -1,4 +1,4 @@
-import { type Ground, holds, STACK, walkIn } from '../../line/figures/harmony.ts'
+import { type Harmony, hasPitch, STACK, walkIn } from '../../line/figures/harmony.ts'
 
 /**
  * The language in which the ladder writes what is played on a chord, a word a note: a degree by its number (1 3 5 7 8 9 11
@@ -12,39 +12,39 @@ export type Shape = string
 const WORD = /^(_?)(\d+)(<<|<|>>|>|~)?$/
 
 /** Half steps above the root of a degree by its number; undefined where chord and scale have none. */
-const degreeAbove = (ground: Ground, number: number): number | undefined => {
+const degreeAbove = (harmony: Harmony, number: number): number | undefined => {
   const octave = number >= 8 ? 12 : 0
   const within = number >= 8 ? number - 7 : number
   const inStack = STACK.indexOf(within === 1 ? 'R' : (String(within) as '3'))
   if (inStack >= 0) {
-    const above = ground.stack[inStack]
+    const above = harmony.stack[inStack]
     return above === undefined ? undefined : above + octave
   }
   // The 2, 4 and 6 are the 9, 11 and 13 an octave lower.
-  const above = ground.stack[STACK.indexOf(String(within + 7) as '9')]
+  const above = harmony.stack[STACK.indexOf(String(within + 7) as '9')]
   return above === undefined ? undefined : above + octave
 }
 
 /** The half steps from the root of each note of a shape over a ground; undefined where the ground lacks one of them. */
-export const shapeOver = (ground: Ground, shape: Shape): readonly number[] | undefined => {
+export const shapeOver = (harmony: Harmony, shape: Shape): readonly number[] | undefined => {
   const notes: number[] = []
   for (const word of shape.split(' ')) {
     const [, lower, number, sign] = WORD.exec(word) ?? []
     if (number === undefined) throw new Error(`“${word}” is no note of a shape`)
-    const target = degreeAbove(ground, Number(number))
+    const target = degreeAbove(harmony, Number(number))
     if (target === undefined) return undefined
     const tone = lower === '_' ? target - 12 : target
-    const note = signed(ground, tone, sign)
+    const note = signed(harmony, tone, sign)
     // Where the note of the scale above is the half step above, the one before it comes from a step higher.
-    if (sign === '~' && note === notes.at(-1)) notes[notes.length - 1] = signed(ground, tone, '>>')
+    if (sign === '~' && note === notes.at(-1)) notes[notes.length - 1] = signed(harmony, tone, '>>')
     notes.push(note)
   }
   return notes
 }
 
-const signed = (ground: Ground, target: number, sign: string | undefined): number => {
-  const midi = ground.root + 60 + target
-  const inScale = (steps: number) => walkIn(ground.isUpper, midi, steps) - 60 - ground.root
+const signed = (harmony: Harmony, target: number, sign: string | undefined): number => {
+  const midi = harmony.root + 60 + target
+  const inScale = (steps: number) => walkIn(harmony.isUpper, midi, steps) - 60 - harmony.root
   switch (sign) {
     case '<':
       return target - 1
@@ -73,29 +73,29 @@ export const filled = (shape: readonly number[], count: number, goesOn: GoesOn):
 
 /** So many members of a set of pitch classes from a degree of a ground up or down, from the root in half steps. */
 const walkFrom = (
-  ground: Ground,
+  harmony: Harmony,
   set: readonly boolean[],
   degree: number,
   direction: 1 | -1,
   count: number,
 ): readonly number[] | undefined => {
-  const start = degreeAbove(ground, degree)
+  const start = degreeAbove(harmony, degree)
   if (start === undefined) return undefined
-  const zero = ground.root + 60
-  if (!holds(set, zero + start)) return undefined
+  const zero = harmony.root + 60
+  if (!hasPitch(set, zero + start)) return undefined
   const notes = [zero + start]
   while (notes.length < count) notes.push(walkIn(set, notes.at(-1)!, direction))
   return notes.map((midi) => midi - zero)
 }
 
 /** The scale of a ground from a degree. */
-export const scaleFrom = (ground: Ground, degree: number, direction: 1 | -1, count: number) =>
-  walkFrom(ground, ground.isScale, degree, direction, count)
+export const scaleFrom = (harmony: Harmony, degree: number, direction: 1 | -1, count: number) =>
+  walkFrom(harmony, harmony.isScale, degree, direction, count)
 
 /** The tones of a ground from the one at a degree; undefined where that is no tone. */
-export const tonesFrom = (ground: Ground, degree: number, direction: 1 | -1, count: number) =>
-  walkFrom(ground, ground.isTone, degree, direction, count)
+export const tonesFrom = (harmony: Harmony, degree: number, direction: 1 | -1, count: number) =>
+  walkFrom(harmony, harmony.isTone, degree, direction, count)
 
 /** Whether a note, in half steps from the root, is a tone of the ground. */
-export const isToneOf = (ground: Ground, above: number): boolean =>
-  holds(ground.isTone, ground.root + 60 + above)
+export const isToneOf = (harmony: Harmony, above: number): boolean =>
+  hasPitch(harmony.isTone, harmony.root + 60 + above)

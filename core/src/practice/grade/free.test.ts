@@ -91,7 +91,7 @@ describe('a phrase in its place', () => {
     const without = exerciseOf('chord-tones')
     const plain = gradeTake(exercise, { ...exampleOf(exercise), notes: exampleOf(without).notes })
     expect(plain.marks.limits).toBeLessThan(70)
-    expect(plain.behind.limits).toContain(0)
+    expect(plain.causes.limits).toContain(0)
   })
   it('is no leave for its notes anywhere else: they are outside there', () => {
     const { judged } = played(
@@ -289,8 +289,8 @@ describe('a line made to break one limit', () => {
         if (mark !== loses && !implies.includes(mark))
           expect([mark, after.marks[mark]]).toEqual([mark, value])
       // The mark points at the bars behind it.
-      expect(after.behind[loses]!.length).toBeGreaterThan(0)
-      expect(before.behind[loses]).toEqual([])
+      expect(after.causes[loses]!.length).toBeGreaterThan(0)
+      expect(before.causes[loses]).toEqual([])
     },
   )
 
@@ -303,8 +303,8 @@ describe('a line made to break one limit', () => {
     const notes = Array.from({ length: 8 }, (_, at) =>
       first.map((note) => ({ ...note, onsetMs: note.onsetMs + at * bar })),
     ).flat()
-    const { marks, behind } = played(exercise, notes)
+    const { marks, causes } = played(exercise, notes)
     expect(marks.variety).toBe(25)
-    expect(behind.variety).toEqual([2, 3, 4, 5, 6, 7])
+    expect(causes.variety).toEqual([2, 3, 4, 5, 6, 7])
   })
 })

@@ -1,4 +1,4 @@
-import { type HeardNote, hearLine } from '../../line/explain/analysedLine.ts'
+import { type AnalysedNote, analyseLine } from '../../line/explain/analysedLine.ts'
 import { explainLine } from '../../line/explain/explain.ts'
 import type { Line } from '../../line/notes/line.ts'
 import { phrasesOf } from '../../line/notes/shapes.ts'
@@ -11,18 +11,18 @@ import type { Exercise } from '../drill/exercise.ts'
 import { type FreeMark, LANDINGS } from '../drill/limits.ts'
 import { quantise } from '../listen/quantise.ts'
 import type { PlayedNote, Take } from '../listen/take.ts'
-import { type FreeGround, groundFor, isAllowed } from './freeHarmony.ts'
-import { barOf, barsOf, limitPoints, type Point, type Sounded, spansOf, yes } from './freeRules.ts'
+import { type FreeHarmony, harmonyFor, isAllowed } from './freeHarmony.ts'
+import { asShare, barOf, barsOf, limitPoints, type Point, type Sounded, spansOf } from './freeRules.ts'
 import type { Judged } from './judged.ts'
 
 /** What a note of a free exercise is at once: allowed over its chord, or not. The same live and at the end. */
 export const judgeFree = (exercise: Exercise, note: PlayedNote, played: number): Judged => {
-  const ground = groundFor(exercise)
-  const tick = ground.start + unswung(msToTicks(note.onsetMs, exercise.spec.tempo), exercise.swing)
+  const harmony = harmonyFor(exercise)
+  const tick = harmony.start + unswung(msToTicks(note.onsetMs, exercise.spec.tempo), exercise.swing)
   // Where it will be written: the nearest eighth.
   const place = Math.round(tick / EIGHTH) * EIGHTH
   return {
-    verdict: isAllowed(ground, note.midi, place) ? 'right' : 'wrong',
+    verdict: isAllowed(harmony, note.midi, place) ? 'right' : 'wrong',
     played,
     midi: note.midi,
     onsetMs: note.onsetMs,
@@ -30,20 +30,20 @@ export const judgeFree = (exercise: Exercise, note: PlayedNote, played: number):
 }
 
 /** A take of a free exercise as a line, written on its grid. */
-const lineOf = (ground: FreeGround, exercise: Exercise, notes: readonly PlayedNote[]): Line =>
+const lineOf = (harmony: FreeHarmony, exercise: Exercise, notes: readonly PlayedNote[]): Line =>
   spellNotes(
-    ground.analysis,
+    harmony.analysis,
     quantise(notes, {
       bpm: exercise.spec.tempo,
       swing: exercise.swing,
-      grid: ground.limits.grid ?? 'eighths',
-      start: ground.start,
-      end: ground.end,
+      grid: harmony.limits.grid ?? 'eighths',
+      start: harmony.start,
+      end: harmony.end,
     }),
   )
 
 /** What a bar is like: where its notes begin, and how it moves. */
-const shapeOf = (notes: readonly HeardNote[], from: Ticks): string =>
+const shapeOf = (notes: readonly AnalysedNote[], from: Ticks): string =>
   notes.map(({ start, midi }) => `${start - from}:${midi - notes[0]!.midi}`).join(' ')
 
 /** What each mark counts. */
@@ -53,7 +53,7 @@ const MARKS: Readonly<Record<FreeMark, (here: Sounded) => readonly Point[]>> = {
       .filter(({ strength }) => strength === 2)
       .map(({ isTone, index, start }) => ({
         bar: barOf(here, start),
-        good: yes(isTone || here.explanation.notes[index]!.role === 'delay'),
+        good: asShare(isTone || here.explanation.notes[index]!.role === 'delay'),
       })),
   joins: (here) => {
     const joins = new Map(here.explanation.joins.map((join) => [join.chord, join]))
@@ -72,22 +72,22 @@ const MARKS: Readonly<Record<FreeMark, (here: Sounded) => readonly Point[]>> = {
   home: (here) =>
     here.notes
       .filter(({ isScale, isTone, coming }) => !isScale && !isTone && !coming)
-      .map(({ index, start }) => ({ bar: barOf(here, start), good: yes(isResolved(here.notes, index)) })),
+      .map(({ index, start }) => ({ bar: barOf(here, start), good: asShare(isResolved(here.notes, index)) })),
   space: (here) => {
     const most = (here.limits.phraseBars ?? 4) * (here.starts[1]! - here.starts[0]!)
     const last = here.notes.at(-1)
     const phrases = phrasesOf(here.notes).map(([from, to]) => ({
       bar: barOf(here, here.notes[from]!.start),
-      good: yes(here.notes[to]!.end - here.notes[from]!.start <= most),
+      good: asShare(here.notes[to]!.end - here.notes[from]!.start <= most),
     }))
     // The end is left open.
     return last
-      ? [...phrases, { bar: barOf(here, last.start), good: yes(last.end <= here.end - QUARTER) }]
+      ? [...phrases, { bar: barOf(here, last.start), good: asShare(last.end <= here.end - QUARTER) }]
       : []
   },
   variety: (here) => {
     const seen = new Map<string, number>()
-    const inBar = new Map<number, HeardNote[]>()
+    const inBar = new Map<number, AnalysedNote[]>()
     for (const note of here.notes) {
       const bar = barOf(here, note.start)
       inBar.set(bar, [...(inBar.get(bar) ?? []), note])
@@ -99,13 +99,13 @@ const MARKS: Readonly<Record<FreeMark, (here: Sounded) => readonly Point[]>> = {
       const count = (seen.get(shape) ?? 0) + 1
       seen.set(shape, count)
       // Said once and answered once is a motif; a third time is a habit.
-      return [{ bar, good: yes(count <= 2) }]
+      return [{ bar, good: asShare(count <= 2) }]
     })
   },
   landing: (here) =>
     phrasesOf(here.notes).map(([, last]) => ({
       bar: barOf(here, here.notes[last]!.start),
-      good: yes(LANDINGS.includes(here.explanation.notes[last]!.degree)),
+      good: asShare(LANDINGS.includes(here.explanation.notes[last]!.degree)),
     })),
 }
 
@@ -122,22 +122,22 @@ export interface FreeJudgement {
 
 /** What the limits of a free rung say of a take: it is written on the rung's grid, explained, and counted mark by mark. */
 export const judgeTake = (exercise: Exercise, take: Take): FreeJudgement => {
-  const ground = groundFor(exercise)
+  const harmony = harmonyFor(exercise)
   const notes = take.notes.map((note) => ({ ...note, onsetMs: note.onsetMs - take.latencyMs }))
-  const line = lineOf(ground, exercise, notes)
-  const heard = hearLine(ground.analysis, line)
+  const line = lineOf(harmony, exercise, notes)
+  const heard = analyseLine(harmony.analysis, line)
   const here: Sounded = {
-    ...ground,
+    ...harmony,
     line,
     notes: heard,
-    explanation: explainLine(ground.analysis, line, heard),
+    explanation: explainLine(harmony.analysis, line, heard),
   }
   return {
     points: {
       limits: limitPoints(here),
-      ...Object.fromEntries((ground.limits.marks ?? []).map((mark) => [mark, [MARKS[mark](here)]] as const)),
+      ...Object.fromEntries((harmony.limits.marks ?? []).map((mark) => [mark, [MARKS[mark](here)]] as const)),
     },
-    joinShare: ground.limits.joins ?? 1,
+    joinShare: harmony.limits.joins ?? 1,
     line,
   }
 }

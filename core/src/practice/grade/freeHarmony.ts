@@ -10,7 +10,7 @@ import { type PhrasePlace, phrasePlaces } from '../drill/phrasePlaces.ts'
 import { limitsOf } from '../drill/rungs.ts'
 
 /** A free exercise understood: its changes, its limits, and what is allowed over each chord. */
-export interface FreeGround {
+export interface FreeHarmony {
   readonly analysis: Analysis
   readonly limits: FreeLimits
   readonly allowed: readonly Allowed[]
@@ -29,7 +29,7 @@ export const OCTAVE = 12
 /** A phrase is compared by its intervals: any octave will do. */
 const MIDDLE = 60
 
-const grounds = new WeakMap<Exercise, FreeGround>()
+const harmonies = new WeakMap<Exercise, FreeHarmony>()
 
 const placedPhrases = (analysis: Analysis, { phrase, stretch }: Exercise['spec']): readonly PlacedPhrase[] =>
   phrase
@@ -40,14 +40,14 @@ const placedPhrases = (analysis: Analysis, { phrase, stretch }: Exercise['spec']
     : []
 
 /** What is known of a free exercise before a note is played; the same for the same exercise. */
-export const groundFor = (exercise: Exercise): FreeGround => {
-  const known = grounds.get(exercise)
+export const harmonyFor = (exercise: Exercise): FreeHarmony => {
+  const known = harmonies.get(exercise)
   if (known) return known
   const { spec, free } = exercise
   const limits = limitsOf(spec.rung, spec.variant)
   if (!free || !limits) throw new Error(`the rung ${spec.rung} has no limits`)
   const analysis = analyseChart(free.chart, free.readings)
-  const ground: FreeGround = {
+  const harmony: FreeHarmony = {
     analysis,
     limits,
     allowed: allowedOver(analysis, spec.stretch, limits.notes),
@@ -55,8 +55,8 @@ export const groundFor = (exercise: Exercise): FreeGround => {
     starts: barStarts(analysis.chart),
     phrases: placedPhrases(analysis, spec),
   }
-  grounds.set(exercise, ground)
-  return ground
+  harmonies.set(exercise, harmony)
+  return harmony
 }
 
 /** As near to each other as two notes of an exercise do not come. */
@@ -69,7 +69,11 @@ export const isSame = (a: number, b: number): boolean => (a - b) % OCTAVE === 0
  * Whether a pitch is allowed at a tick; one struck at the end of a chord and held into the next belongs to either, and the
  * phrase's own notes are allowed where it has them.
  */
-export const isAllowed = ({ analysis, allowed, phrases }: FreeGround, midi: number, tick: Ticks): boolean => {
+export const isAllowed = (
+  { analysis, allowed, phrases }: FreeHarmony,
+  midi: number,
+  tick: Ticks,
+): boolean => {
   const ofPhrase = phrases.some(({ notes }) =>
     notes.some((note) => isAt(note.start, tick) && isSame(note.midi, midi)),
   )

@@ -1,12 +1,12 @@
-import { barAt, type HeardNote } from '../../line/explain/analysedLine.ts'
+import { type AnalysedNote, barAt } from '../../line/explain/analysedLine.ts'
 import type { Explanation } from '../../line/explain/explanation.ts'
-import { groundOf } from '../../line/figures/harmony.ts'
+import { harmonyOf } from '../../line/figures/harmony.ts'
 import type { Line } from '../../line/notes/line.ts'
 import { degreeSemitones } from '../../theory/pitch/degree.ts'
 import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { ALTERATIONS, isDominant } from '../drill/allowed.ts'
 import type { LimitRule } from '../drill/limits.ts'
-import { type FreeGround, isAllowed, isAt, isSame, OCTAVE, type PlacedPhrase } from './freeHarmony.ts'
+import { type FreeHarmony, isAllowed, isAt, isSame, OCTAVE, type PlacedPhrase } from './freeHarmony.ts'
 
 /** Something that a mark counts: where it is, and how well it went, 0 to 1. */
 export interface Point {
@@ -16,26 +16,26 @@ export interface Point {
 }
 
 /** A line with all that the marks look at. */
-export interface Sounded extends FreeGround {
+export interface Sounded extends FreeHarmony {
   readonly line: Line
-  readonly notes: readonly HeardNote[]
+  readonly notes: readonly AnalysedNote[]
   readonly explanation: Explanation
 }
 
-export const yes = (good: boolean): number => (good ? 1 : 0)
-export const barOf = ({ starts }: FreeGround, tick: Ticks): number => barAt(starts, tick)
-export const spansOf = ({ analysis, start, end }: FreeGround) =>
+export const asShare = (good: boolean): number => (good ? 1 : 0)
+export const barOf = ({ starts }: FreeHarmony, tick: Ticks): number => barAt(starts, tick)
+export const spansOf = ({ analysis, start, end }: FreeHarmony) =>
   analysis.spans.filter((span) => span.start >= start && span.start < end && span.chord.tones.length > 0)
-export const barsOf = ({ starts, start, end }: FreeGround) =>
+export const barsOf = ({ starts, start, end }: FreeHarmony) =>
   starts
     .slice(0, -1)
     .flatMap((from, bar) => (from >= start && from < end ? [{ bar, from, to: starts[bar + 1]! }] : []))
 
-const alteredOver = ({ ground }: HeardNote, midi: number): boolean =>
-  ALTERATIONS.some((degree) => (midi - ground.root - degreeSemitones(degree)) % OCTAVE === 0)
+const alteredOver = ({ harmony }: AnalysedNote, midi: number): boolean =>
+  ALTERATIONS.some((degree) => (midi - harmony.root - degreeSemitones(degree)) % OCTAVE === 0)
 
 /** The window of so many half steps that most notes lie in, by its lowest. */
-const bestWindow = (notes: readonly HeardNote[], halfSteps: number): number =>
+const bestWindow = (notes: readonly AnalysedNote[], halfSteps: number): number =>
   notes.reduce(
     (best, { midi: low }) => {
       const count = notes.filter(({ midi }) => midi >= low && midi <= low + halfSteps).length
@@ -44,7 +44,7 @@ const bestWindow = (notes: readonly HeardNote[], halfSteps: number): number =>
     { low: 0, count: -1 },
   ).low
 
-const places = ({ start, end }: FreeGround, ticks: Ticks): readonly Ticks[] =>
+const places = ({ start, end }: FreeHarmony, ticks: Ticks): readonly Ticks[] =>
   Array.from({ length: Math.ceil((end - start) / ticks) }, (_, at) => start + at * ticks)
 
 type Counter<R extends LimitRule['rule']> = (
@@ -57,23 +57,23 @@ const RULES: { readonly [R in LimitRule['rule']]: Counter<R> } = {
   atChanges: (here) =>
     spansOf(here).map((span) => ({
       bar: span.bar,
-      good: yes(here.notes.some(({ start, end }) => start <= span.start && end > span.start)),
+      good: asShare(here.notes.some(({ start, end }) => start <= span.start && end > span.start)),
     })),
   perBar: (here, { most }) =>
     barsOf(here).map(({ bar, from, to }) => {
       const count = here.notes.filter(({ start }) => start >= from && start < to).length
-      return { bar, good: yes(count >= 1 && count <= most) }
+      return { bar, good: asShare(count >= 1 && count <= most) }
     }),
   perChord: (here, { most }) =>
     spansOf(here).map((span) => {
       const pitches = new Set(here.notes.filter(({ chord }) => chord === span.index).map(({ midi }) => midi))
-      return { bar: span.bar, good: yes(pitches.size <= most) }
+      return { bar: span.bar, good: asShare(pitches.size <= most) }
     }),
   region: (here, { halfSteps }) => {
     const low = bestWindow(here.notes, halfSteps)
     return here.notes.map(({ midi, start }) => ({
       bar: barOf(here, start),
-      good: yes(midi >= low && midi <= low + halfSteps),
+      good: asShare(midi >= low && midi <= low + halfSteps),
     }))
   },
   near: (here, { halfSteps }) => {
@@ -81,31 +81,36 @@ const RULES: { readonly [R in LimitRule['rule']]: Counter<R> } = {
     return here.notes.slice(1).map(({ midi, start }, at) => {
       const size = Math.abs(midi - here.notes[at]!.midi)
       if (size === OCTAVE) octaves += 1
-      return { bar: barOf(here, start), good: yes(size <= halfSteps || (size === OCTAVE && octaves === 1)) }
+      return {
+        bar: barOf(here, start),
+        good: asShare(size <= halfSteps || (size === OCTAVE && octaves === 1)),
+      }
     })
   },
   shortest: (here, { ticks }) =>
-    here.notes.map(({ start, end }) => ({ bar: barOf(here, start), good: yes(end - start >= ticks) })),
+    here.notes.map(({ start, end }) => ({ bar: barOf(here, start), good: asShare(end - start >= ticks) })),
   unbroken: (here, { ticks }) =>
     places(here, ticks).map((tick) => ({
       bar: barOf(here, tick),
-      good: yes(here.notes.some(({ start }) => start === tick)),
+      good: asShare(here.notes.some(({ start }) => start === tick)),
     })),
   perBeat: (here, { least }) =>
     places(here, QUARTER).map((tick) => ({
       bar: barOf(here, tick),
-      good: yes(here.notes.filter(({ start }) => start >= tick && start < tick + QUARTER).length >= least),
+      good: asShare(
+        here.notes.filter(({ start }) => start >= tick && start < tick + QUARTER).length >= least,
+      ),
     })),
   longTones: (here) =>
     here.notes
       .filter(({ start, end }) => end - start >= QUARTER)
-      .map(({ start, isTone }) => ({ bar: barOf(here, start), good: yes(isTone) })),
+      .map(({ start, isTone }) => ({ bar: barOf(here, start), good: asShare(isTone) })),
   alterations: (here) =>
     spansOf(here)
-      .filter(({ chord, index }) => isDominant(groundOf(chord, here.analysis.readings[index]!.scale)))
+      .filter(({ chord, index }) => isDominant(harmonyOf(chord, here.analysis.readings[index]!.scale)))
       .map((span) => ({
         bar: span.bar,
-        good: yes(here.notes.some((note) => note.chord === span.index && alteredOver(note, note.midi))),
+        good: asShare(here.notes.some((note) => note.chord === span.index && alteredOver(note, note.midi))),
       })),
   outside: (here) => {
     const bars = barsOf(here)
@@ -116,7 +121,7 @@ const RULES: { readonly [R in LimitRule['rule']]: Counter<R> } = {
         const out = here.notes.some(
           (note) => note.start >= from && note.start < to && !note.isScale && !note.isTone,
         )
-        return { bar, good: yes(out) }
+        return { bar, good: asShare(out) }
       })
   },
   phrase: (here) => {
@@ -130,7 +135,7 @@ const RULES: { readonly [R in LimitRule['rule']]: Counter<R> } = {
 }
 
 /** How much of a phrase was played at its place, 0 to 1, in the octave in which most of it was. */
-const shareOf = ({ notes }: PlacedPhrase, played: readonly HeardNote[]): number => {
+const shareOf = ({ notes }: PlacedPhrase, played: readonly AnalysedNote[]): number => {
   const counts = new Map<number, number>()
   for (const { start, midi } of notes) {
     const heard = played.find((one) => isAt(one.start, start))
@@ -144,7 +149,7 @@ const shareOf = ({ notes }: PlacedPhrase, played: readonly HeardNote[]): number 
 export const limitPoints = (here: Sounded): readonly (readonly Point[])[] => [
   here.notes.map(({ midi, start }) => ({
     bar: barOf(here, start),
-    good: yes(isAllowed(here, midi, start)),
+    good: asShare(isAllowed(here, midi, start)),
   })),
   ...(here.limits.rules ?? []).map((rule) =>
     (RULES[rule.rule] as Counter<typeof rule.rule>)(here, rule as never),

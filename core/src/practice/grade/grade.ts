@@ -68,7 +68,7 @@ export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
     return { ...state, settled, playedCount: state.playedCount + 1 }
   }
   const now = advanceGrade(state, note.onsetMs)
-  const usual = asAsked(now, note)
+  const usual = fastMatch(now, note)
   if (usual) return usual
   const played = now.playedCount
   const windowMs = now.rules.windowBeats * beatMs(now.exercise)
@@ -129,7 +129,7 @@ export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
  * What a note leads to that comes as asked where nothing is open: every other way would pay for an extra or a missed note
  * and be dropped as this one is settled. Most notes come so; the long way gives the same.
  */
-const asAsked = (state: GradeState, note: PlayedNote): GradeState | undefined => {
+const fastMatch = (state: GradeState, note: PlayedNote): GradeState | undefined => {
   const { hypotheses, rules, exercise, gathered, playedCount } = state
   const [only, other] = hypotheses
   const asked = only && exercise.expected[only.next]

@@ -36,7 +36,7 @@ describe('sumUp', () => {
     expect(sumUp(EXERCISE, judged())).toMatchObject({
       marks: { notes: 100, time: 100, flow: 100 },
       verdict: 'moves on',
-      behind: { notes: [], time: [], flow: [] },
+      causes: { notes: [], time: [], flow: [] },
       bars: [0, 1, 2, 3].map((bar) => ({ bar, asked: 4, right: 4 })),
     })
   })
@@ -45,15 +45,15 @@ describe('sumUp', () => {
     expect(sumUp(EXERCISE, judged({ 3: { verdict: 'wrong' } })).marks.notes).toBe(94) // 15 of 16
     expect(sumUp(EXERCISE, judged({ 3: missed })).marks.notes).toBe(94)
     const extra: Judged = { verdict: 'extra', played: 16, midi: 61, onsetMs: 2100 }
-    const { marks, behind } = sumUp(EXERCISE, [...judged(), extra])
+    const { marks, causes } = sumUp(EXERCISE, [...judged(), extra])
     expect(marks.notes).toBe(94) // 16 of 17
-    expect(behind.notes).toEqual([1])
+    expect(causes.notes).toEqual([1])
   })
 
   it('counts time among the notes at their pitch alone: a wrong note is lost once', () => {
-    const { marks, behind } = sumUp(EXERCISE, judged({ 2: late(90), 6: late(90), 9: { verdict: 'wrong' } }))
+    const { marks, causes } = sumUp(EXERCISE, judged({ 2: late(90), 6: late(90), 9: { verdict: 'wrong' } }))
     expect(marks).toMatchObject({ notes: 94, time: 87 }) // 13 of 15
-    expect(behind).toMatchObject({ notes: [2], time: [0, 1] })
+    expect(causes).toMatchObject({ notes: [2], time: [0, 1] })
   })
 
   it('takes two notes missed in a row for one stop, however many follow, and one missed for none', () => {
@@ -63,7 +63,7 @@ describe('sumUp', () => {
     expect(sumUp(EXERCISE, judged({ 5: missed, 6: missed, 7: missed })).marks.flow).toBe(100 - cost)
     const twice = sumUp(EXERCISE, judged({ 1: missed, 2: missed, 9: missed, 10: missed }))
     expect(twice.marks.flow).toBe(100 - 2 * cost)
-    expect(twice.behind.flow).toEqual([0, 2])
+    expect(twice.causes.flow).toEqual([0, 2])
   })
 
   it('takes a note that comes more than half a beat later than the last for a stop, and a slow slide back for none', () => {

@@ -33,7 +33,7 @@ export interface Grade {
   readonly verdict: RunVerdict
   readonly bars: readonly BarGrade[]
   /** The bars (from 0) that each mark was lost in. */
-  readonly behind: Readonly<Partial<Record<MarkId, readonly number[]>>>
+  readonly causes: Readonly<Partial<Record<MarkId, readonly number[]>>>
   /** The bar with the smallest share of right notes; undefined where every bar is right. */
   readonly weakestBar?: number
   readonly weakestChange?: WeakChange
@@ -78,7 +78,7 @@ export const sumUp = (
     marks,
     verdict: verdictOf(exercise, marks, rules),
     bars,
-    behind: {
+    causes: {
       notes: barsWith('wrong', 'missed', 'extra'),
       time: barsWith('early', 'late'),
       flow: distinct((stops ?? []).map((expected) => exercise.expected[expected]!.bar)),
@@ -144,7 +144,7 @@ export const sumUpFree = (
     marks,
     verdict: verdictOf(exercise, marks, rules),
     bars,
-    behind: Object.fromEntries(
+    causes: Object.fromEntries(
       asked.map(([id, groups]) => [
         id,
         marks[id] === 100

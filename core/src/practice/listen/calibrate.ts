@@ -1,4 +1,4 @@
-import { HEARING_RULES } from './hearing.ts'
+import { DETECTION_RULES } from './hearing.ts'
 
 /** Silence is at least so many times as loud as the loudest moment of the empty room. */
 const OVER_THE_ROOM = 2.5
@@ -7,7 +7,7 @@ const LOUDEST_GATE = 0.08
 
 /** Where silence ends, from levels heard while nobody plays: root mean square, full scale 1. */
 export const gateFor = (levels: readonly number[]): number =>
-  Math.min(LOUDEST_GATE, Math.max(HEARING_RULES.gate / 2, Math.max(0, ...levels) * OVER_THE_ROOM))
+  Math.min(LOUDEST_GATE, Math.max(DETECTION_RULES.gate / 2, Math.max(0, ...levels) * OVER_THE_ROOM))
 
 /** So much louder than the empty room, the band is in the microphone. */
 const BAND_OVER_ROOM = 2
@@ -18,7 +18,7 @@ export const hearsBand = (room: readonly number[], band: readonly number[]): boo
     const sorted = [...levels].sort((a, b) => a - b)
     return sorted[Math.floor(sorted.length * 0.9)] ?? 0
   }
-  return loud(band) > Math.max(HEARING_RULES.gate / 2, BAND_OVER_ROOM * loud(room))
+  return loud(band) > Math.max(DETECTION_RULES.gate / 2, BAND_OVER_ROOM * loud(room))
 }
 
 export interface Latency {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { normalFrom, randomFrom } from '../../random/random.ts'
-import { Ear, HEARING_RULES, type HeardTone, lookFor } from './hearing.ts'
+import { DETECTION_RULES, type DetectedTone, PitchDetector, windowsFor } from './hearing.ts'
 
 const RATE = 44_100
 const BLOCK = 128
@@ -38,9 +38,12 @@ const heardIn = (
   more: object = {},
   block = BLOCK,
   rate = RATE,
-): readonly HeardTone[] => {
-  const heard: HeardTone[] = []
-  const hearing = new Ear(rate, (tone, ended) => ended && heard.push(tone), { ...HEARING_RULES, ...more })
+): readonly DetectedTone[] => {
+  const heard: DetectedTone[] = []
+  const hearing = new PitchDetector(rate, (tone, ended) => ended && heard.push(tone), {
+    ...DETECTION_RULES,
+    ...more,
+  })
   for (let at = 0; at < samples.length; at += block) hearing.take(samples.subarray(at, at + block))
   hearing.end()
   return heard
@@ -52,7 +55,7 @@ const LOWEST = [28, 36, 40, 44, 48]
 const byLook = (midis: readonly number[]) =>
   LOWEST.map((lowest, at) => ({
     some: midis.filter((midi) => midi >= lowest && midi < (LOWEST[at + 1] ?? 128)),
-    look: lookFor(lowest),
+    look: windowsFor(lowest),
   }))
 
 const withNoise = (samples: Float32Array, decibels: number): Float32Array => {
@@ -81,10 +84,10 @@ describe('Ear', () => {
       ])
       const toldMs = new Map<number, number>()
       let taken = 0
-      const told = ({ midi }: HeardTone, ended: boolean) => {
+      const told = ({ midi }: DetectedTone, ended: boolean) => {
         if (!ended) toldMs.set(midi, (taken / RATE) * 1000)
       }
-      const hearing = new Ear(RATE, told, { ...HEARING_RULES, ...look })
+      const hearing = new PitchDetector(RATE, told, { ...DETECTION_RULES, ...look })
       for (let at = 0; at < samples.length; at += BLOCK) {
         taken = at + BLOCK
         hearing.take(samples.subarray(at, at + BLOCK))
@@ -132,7 +135,7 @@ describe('Ear', () => {
   it('hears a tone whose octave sounds twice as loud, as reeds have it, and not the octave', () => {
     const reedy = tones([60, 57, 62, 60, 64], 0.25, 0.02, 440, [1, 2.6, 0.3])
     for (const low of [49, 33])
-      expect(heardIn(reedy, lookFor(low)).map(({ midi }) => midi)).toEqual([60, 57, 62, 60, 64])
+      expect(heardIn(reedy, windowsFor(low)).map(({ midi }) => midi)).toEqual([60, 57, 62, 60, 64])
   })
 
   it('hears a note that comes up to its pitch from half a half step below, once', () => {
@@ -143,7 +146,7 @@ describe('Ear', () => {
       phase += (2 * Math.PI * hertzOf(60 - 0.55 * Math.max(0, 1 - n / (0.2 * RATE)))) / RATE
       rising[n] = 0.2 * Math.min(1, n / (0.005 * RATE)) * Math.sin(phase)
     }
-    expect(heardIn(rising, lookFor(49)).map(({ midi }) => midi)).toEqual([60])
+    expect(heardIn(rising, windowsFor(49)).map(({ midi }) => midi)).toEqual([60])
   })
 
   it('hears a note with a vibrato of 30 cents, five and a half a second, as one', () => {
@@ -153,7 +156,7 @@ describe('Ear', () => {
       phase += (2 * Math.PI * hertzOf(67 + 0.3 * Math.sin((2 * Math.PI * 5.5 * n) / RATE))) / RATE
       swaying[n] = 0.2 * Math.min(1, n / (0.005 * RATE)) * Math.sin(phase)
     }
-    expect(heardIn(swaying, lookFor(49)).map(({ midi }) => midi)).toEqual([67])
+    expect(heardIn(swaying, windowsFor(49)).map(({ midi }) => midi)).toEqual([67])
   })
 
   it('hears nothing in silence and in the noise of a room, and the notes through it at −40 dB', () => {
@@ -176,7 +179,7 @@ describe('Ear', () => {
       voice[n] = at < 0.2 ? 0.2 * Math.min(1, at / 0.02) * (Math.sin(phase) + 0.5 * Math.sin(2 * phase)) : 0
     }
     const line = [60, 62, 64, 65, 67, 69]
-    const heard = heardIn(new Float32Array([...voice, ...tones(line, 0.25, 0.02)]), lookFor(49))
+    const heard = heardIn(new Float32Array([...voice, ...tones(line, 0.25, 0.02)]), windowsFor(49))
     const spoken = heard.filter(({ onsetMs }) => onsetMs < glides * seconds * 1000 - 50)
     expect(spoken.length).toBeLessThanOrEqual(glides / 6)
     expect(heard.slice(spoken.length).map(({ midi }) => midi)).toEqual(line)
@@ -184,12 +187,12 @@ describe('Ear', () => {
 
   it('takes no speed for speech: notes of a tenth of a second, in a row of sixty', () => {
     const line = Array.from({ length: 60 }, (_, at) => 60 + ((at * 5) % 12))
-    expect(heardIn(tones(line, 0.1, 0), lookFor(49)).map(({ midi }) => midi)).toEqual(line)
+    expect(heardIn(tones(line, 0.1, 0), windowsFor(49)).map(({ midi }) => midi)).toEqual(line)
   })
 
   it('hears no notes that the instrument has not: a voice or a bass under an alto', () => {
-    expect(heardIn(tones([43, 60, 41, 45], 0.3), lookFor(49)).map(({ midi }) => midi)).toEqual([60])
-    expect(heardIn(tones([43, 60, 41, 45], 0.3), lookFor(40)).map(({ midi }) => midi)).toEqual([
+    expect(heardIn(tones([43, 60, 41, 45], 0.3), windowsFor(49)).map(({ midi }) => midi)).toEqual([60])
+    expect(heardIn(tones([43, 60, 41, 45], 0.3), windowsFor(40)).map(({ midi }) => midi)).toEqual([
       43, 60, 41, 45,
     ])
   })
@@ -201,7 +204,7 @@ describe('Ear', () => {
       const whole = Math.floor(from)
       return slow[whole]! + (from - whole) * ((slow[whole + 1] ?? 0) - slow[whole]!)
     })
-    const [here, there] = [heardIn(slow, lookFor(48)), heardIn(quick, lookFor(48), BLOCK, 96_000)]
+    const [here, there] = [heardIn(slow, windowsFor(48)), heardIn(quick, windowsFor(48), BLOCK, 96_000)]
     expect(there.map(({ midi }) => midi)).toEqual(here.map(({ midi }) => midi))
     here.forEach(({ onsetMs }, at) => {
       expect(Math.abs(there[at]!.onsetMs - onsetMs)).toBeLessThan(6)

@@ -1,14 +1,14 @@
-import { Looking, type Moment, type Sought } from './look.ts'
+import { AnalysisWindows, type PitchRange, type SoundFrame } from './look.ts'
 
 /** How sound is heard as single notes: thresholds that a player may change. */
-export interface HearingRules extends Sought {
+export interface DetectionRules extends PitchRange {
   /** A new attack is so many times as loud as the quietest of the last moments. */
   readonly rise: number
   /** For so many milliseconds another pitch has to hold. */
   readonly holdMs: number
 }
 
-export const HEARING_RULES: HearingRules = {
+export const DETECTION_RULES: DetectionRules = {
   played: 33,
   low: 28,
   high: 96,
@@ -23,13 +23,13 @@ export const HEARING_RULES: HearingRules = {
 const BELOW = 3
 
 /** How an instrument is listened to by its lowest sounding note. */
-export const lookFor = (lowest: number): Pick<HearingRules, 'played' | 'low'> => ({
+export const windowsFor = (lowest: number): Pick<DetectionRules, 'played' | 'low'> => ({
   played: lowest,
   low: lowest - BELOW,
 })
 
 /** A note that was heard: milliseconds from the first sample. */
-export interface HeardTone {
+export interface DetectedTone {
   readonly onsetMs: number
   readonly endMs: number
   readonly midi: number
@@ -99,12 +99,12 @@ const REVIVED = 0.4
 const END_MS = 45
 
 /** Hears single notes in samples as they come: one voice, by the McLeod pitch method and by rises of loudness. */
-export class Ear {
-  private readonly looking: Looking
+export class PitchDetector {
+  private readonly looking: AnalysisWindows
   private readonly hop: number
   private nextHop: number
   private sinceHop = 0
-  private recent: Moment[] = []
+  private recent: SoundFrame[] = []
   private note: Sounding | undefined
   private candidate: Candidate | undefined
   /** The note that last ended: what is left of it is no new one. */
@@ -123,10 +123,10 @@ export class Ear {
     /** Samples a second. */
     private readonly rate: number,
     /** A note began (no end yet), and the same note when it ended. */
-    private readonly onTone: (tone: HeardTone, ended: boolean) => void,
-    private readonly rules: HearingRules = HEARING_RULES,
+    private readonly onTone: (tone: DetectedTone, ended: boolean) => void,
+    private readonly rules: DetectionRules = DETECTION_RULES,
   ) {
-    this.looking = new Looking(rate, rules)
+    this.looking = new AnalysisWindows(rate, rules)
     this.hop = HOP * Math.max(1, Math.round(rate / HOP_RATE))
     this.nextHop = this.hop
   }
@@ -156,7 +156,7 @@ export class Ear {
     return this.note && this.note.midi + (this.note.cents.at(-1) ?? 0) / 100
   }
 
-  private moment(now: Moment): void {
+  private moment(now: SoundFrame): void {
     const { gate, rise } = this.rules
     this.recent = [...this.recent.filter(({ atMs }) => atMs > now.atMs - LOOK_BACK_MS), now]
     const before = this.recent.filter(({ atMs }) => atMs > this.lastOnsetMs + SWELL_MS)
@@ -195,7 +195,7 @@ export class Ear {
   }
 
   /** For how many milliseconds a pitch has to hold to be a note. */
-  private needed({ clarity }: Moment, { pitch, midi, doubtful }: Candidate): number {
+  private needed({ clarity }: SoundFrame, { pitch, midi, doubtful }: Candidate): number {
     const { holdMs } = this.rules
     if (this.steadiness < TOO_LITTLE) return WARY * holdMs
     // Far from its middle a pitch may be on its way to another.
@@ -213,7 +213,7 @@ export class Ear {
   }
 
   /** The pitch that goes on from the one before, or a new one. */
-  private followed(pitch: number, midi: number, { atMs, doubtful }: Moment): Candidate {
+  private followed(pitch: number, midi: number, { atMs, doubtful }: SoundFrame): Candidate {
     const { candidate } = this
     const fresh = { midi, pitch, fromMs: atMs, fromPitch: pitch, doubtful }
     if (!candidate) return fresh
@@ -225,7 +225,7 @@ export class Ear {
       : fresh
   }
 
-  private begin(now: Moment, midi: number): void {
+  private begin(now: SoundFrame, midi: number): void {
     // A slurred note is told by its pitch alone: that needs half a look to be the louder part of it.
     const onsetMs = this.attackMs ?? Math.max(0, this.candidate!.fromMs - now.lookMs / 2)
     this.stop(onsetMs)
@@ -244,7 +244,7 @@ export class Ear {
     this.note = undefined
   }
 
-  private toneOf({ onsetMs, midi, loud, cents }: Sounding, endMs: number): HeardTone {
+  private toneOf({ onsetMs, midi, loud, cents }: Sounding, endMs: number): DetectedTone {
     const sorted = [...cents].sort((a, b) => a - b)
     return {
       onsetMs,

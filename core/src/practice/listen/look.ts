@@ -11,7 +11,7 @@ const LOOKS: readonly (readonly [low: number, ms: number])[] = [
 ]
 
 /** What is looked for in sound. */
-export interface Sought {
+export interface PitchRange {
   /** The lowest note that is played, and the lowest and highest MIDI number that are heard. */
   readonly played: number
   readonly low: number
@@ -25,7 +25,7 @@ export interface Sought {
 }
 
 /** What the newest sound says. */
-export interface Moment {
+export interface SoundFrame {
   /** Milliseconds at the middle of the hop that just came in. */
   readonly atMs: number
   /** Root mean square of the newest sound. */
@@ -57,7 +57,7 @@ const LOUD_MS = 5
 const hertzOf = (pitch: number, tuningHz: number): number => tuningHz * 2 ** ((pitch - 69) / 12)
 
 /** Remembers the newest sound and looks for a pitch in it: high notes in a short stretch, deep ones in longer. */
-export class Looking {
+export class AnalysisWindows {
   private readonly looks: readonly Look[]
   private readonly ring: Float32Array
   private taken = 0
@@ -65,7 +65,7 @@ export class Looking {
   constructor(
     /** Samples a second. */
     private readonly rate: number,
-    private readonly sought: Sought,
+    private readonly sought: PitchRange,
   ) {
     const deepest = LOOKS.findIndex(([low]) => sought.played >= low)
     this.looks = LOOKS.slice(0, deepest + 1).map(([low, ms], at) => {
@@ -86,7 +86,7 @@ export class Looking {
   }
 
   /** What the newest sound says, of which the last samples are new; `sounding` is the pitch that sounds as yet. */
-  now(newest: number, sounding: number | undefined): Moment {
+  now(newest: number, sounding: number | undefined): SoundFrame {
     const { sought, rate, taken } = this
     const ordered = this.inOrder()
     const atMs = ((taken - newest / 2) / rate) * 1000

@@ -31,14 +31,14 @@ const played = (
     }
   })
 }
-const wish = (grid: Grid) => ({ bpm: BPM, swing: SWING, grid, start: 0, end: 2 * 1920 })
+const options = (grid: Grid) => ({ bpm: BPM, swing: SWING, grid, start: 0, end: 2 * 1920 })
 const shown = (notes: readonly { start: number; duration: number; midi: number }[]) =>
   notes.map(({ start, duration, midi }) => `${start}+${duration} ${midi}`)
 
 describe('quantise', () => {
   it('writes swung eighths as they were meant, with 15 ms of spread, rests and all', () => {
     for (let seed = 1; seed <= 40; seed += 1)
-      expect(shown(quantise(played(LINE.notes, 15, seed), wish('eighths')))).toEqual(shown(LINE.notes))
+      expect(shown(quantise(played(LINE.notes, 15, seed), options('eighths')))).toEqual(shown(LINE.notes))
   })
 
   it('hears triplets where they are looked for', () => {
@@ -47,7 +47,7 @@ describe('quantise', () => {
       ...note,
       onsetMs: ticksToMs(at * 160, BPM),
     }))
-    const straight = { ...wish('triplets'), swing: 0.5 }
+    const straight = { ...options('triplets'), swing: 0.5 }
     expect(quantise(even, straight).map(({ start }) => start)).toEqual([0, 160, 320, 480])
     expect(quantise(even, { ...straight, grid: 'eighths' }).length).toBeLessThan(4)
   })
@@ -60,7 +60,7 @@ describe('quantise', () => {
       cents: 0,
       velocity: 90,
     })
-    const answer = quantise([note(-20, 60), note(20, 61), note(-400, 50), note(9000, 70)], wish('eighths'))
+    const answer = quantise([note(-20, 60), note(20, 61), note(-400, 50), note(9000, 70)], options('eighths'))
     expect(answer.map(({ start, midi }) => [start, midi])).toEqual([[0, 61]])
   })
 

@@ -14,7 +14,7 @@ const SHORTEST: Ticks = EIGHTH / 2
 /** A rest shorter than this, as it was played, is how the note was let go, not a rest. */
 const LEAST_REST: Ticks = (5 * EIGHTH) / 6
 
-export interface QuantiseWish {
+export interface QuantiseOptions {
   readonly bpm: number
   readonly swing: Swing
   readonly grid: Grid
@@ -39,7 +39,7 @@ const nearestPlace = (tick: Ticks, grid: Grid): Ticks => {
  */
 export const quantise = (
   notes: readonly PlayedNote[],
-  { bpm, swing, grid, start, end }: QuantiseWish,
+  { bpm, swing, grid, start, end }: QuantiseOptions,
 ): readonly UnspelledNote[] => {
   const tickAt = (ms: number) => start + unswung(msToTicks(ms, bpm), swing)
   const placed = new Map<Ticks, { midi: number; until: Ticks }>()

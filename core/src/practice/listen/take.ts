@@ -15,7 +15,7 @@ export type Source = 'screen-keys' | 'computer-keyboard' | 'midi' | 'microphone'
 export interface Take {
   readonly notes: readonly PlayedNote[]
   /** Played while counting in, and in bars that were begun anew after a pause: kept, not graded. */
-  readonly aside?: readonly PlayedNote[]
+  readonly ungradedNotes?: readonly PlayedNote[]
   readonly source: Source
   /** Milliseconds on the source's clock at the first beat. */
   readonly zeroMs: number

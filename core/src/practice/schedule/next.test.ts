@@ -14,7 +14,7 @@ const gradeOf = (verdict: RunVerdict, rights: readonly number[] = [4, 4, 4, 4]):
     marks: {},
     verdict,
     bars,
-    behind: {},
+    causes: {},
     ...(weakest.right < 4 ? { weakestBar: weakest.bar } : {}),
   }
 }

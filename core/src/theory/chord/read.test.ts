@@ -90,7 +90,7 @@ describe('readChordSymbol', () => {
       args: ['Ebmj7', 'j7'],
       place: { column: 4, length: 2 },
     })
-    expect(readChordSymbol(outcome.problems[0]!.mend!).ok).toBe(true)
+    expect(readChordSymbol(outcome.problems[0]!.fix!).ok).toBe(true)
   })
 
   it('never throws, whatever it is given', () => {

@@ -1,4 +1,4 @@
-import { bad, good, type Outcome } from '../../outcome/outcome.ts'
+import { err, type Outcome, ok } from '../../outcome/outcome.ts'
 import type { Degree } from '../pitch/degree.ts'
 import { readNoteName } from '../pitch/fifths.ts'
 import { type Chord, chordTone } from './chord.ts'
@@ -112,7 +112,7 @@ const isClear = (rootText: string, plain: string): boolean =>
 export const readChordSymbol = (text: string): Outcome<Chord> => {
   const symbol = text.trim()
   if ((symbol[0] === 'N' || symbol[0] === 'n') && NO_CHORD.test(symbol))
-    return good({ symbol: 'N.C.', root: '', tones: [] })
+    return ok({ symbol: 'N.C.', root: '', tones: [] })
   const plain = plainSigns(symbol)
   const rootText = plain.slice(0, rootLength(plain))
   if (rootText === '' || !isClear(rootText, plain)) return unread(symbol, 0)
@@ -150,7 +150,7 @@ export const readChordSymbol = (text: string): Outcome<Chord> => {
   const root = readNoteName(name)!
   const tones = degreesOf(draft).map((degree) => chordTone(root, degree))
   const asWritten = rootText.charCodeAt(0) < 97 ? name + symbol.slice(rootText.length) : symbol
-  return good(
+  return ok(
     slash === undefined
       ? { symbol: asWritten, root: name, tones }
       : { symbol: asWritten, root: name, tones, bass: rootName(slash) },
@@ -161,12 +161,12 @@ export const readChordSymbol = (text: string): Outcome<Chord> => {
 const MINUS = 45
 
 const unread = (symbol: string, at: number): Outcome<Chord> => {
-  const [mend, ...others] = nearestSymbols(symbol, (text) => readChordSymbol(text).ok)
-  return bad({
+  const [fix, ...others] = nearestSymbols(symbol, (text) => readChordSymbol(text).ok)
+  return err({
     rule: 'chord.unread',
     args: [symbol, symbol.slice(at)],
     place: { column: at + 1, length: Math.max(1, symbol.length - at) },
-    ...(mend === undefined ? {} : { mend }),
+    ...(fix === undefined ? {} : { fix }),
     ...(others.length === 0 ? {} : { others }),
   })
 }

@@ -90,7 +90,7 @@ describe('analyseChart', () => {
   it('tells the second-best reading and how much dearer it is', () => {
     const [first] = analysed('| Cmaj7 | Fmaj7 |').readings
     expect(first!.alternatives.length).toBeGreaterThan(0)
-    expect(first!.alternatives[0]!.dearer).toBeGreaterThanOrEqual(0)
+    expect(first!.alternatives[0]!.extraCost).toBeGreaterThanOrEqual(0)
     expect(first!.alternatives[0]!.key).not.toEqual(first!.key)
   })
 

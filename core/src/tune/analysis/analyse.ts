@@ -4,7 +4,7 @@ import type { Alternative, Analysis, ChordReading, Override, PatternSpan, Pivot 
 import { type Event, gatherEvents, keysFor, type ReadingKey } from './candidates.ts'
 import { avoidDegrees, scaleFor, scaleReason } from './chordscale.ts'
 import type { FunctionRow } from './functions.ts'
-import { type Lattice, MOST_DEARER } from './lattice.ts'
+import { type Lattice, MOST_EXTRA_COST } from './lattice.ts'
 import { namePatterns, PLAIN_FUNCTION, type Read, saysSpelling, spelledAs } from './naming.ts'
 import { sweep } from './sweep.ts'
 
@@ -97,7 +97,7 @@ const patternAt = (
 interface Ranked {
   readonly key: number
   readonly row: FunctionRow
-  readonly dearer: number
+  readonly extraCost: number
 }
 
 /** The cheapest whole readings in which a chord has another key or another numeral, cheapest first. */
@@ -107,15 +107,15 @@ const otherReadings = (lattice: Lattice, at: number, chosen: Chosen): readonly R
   const best: Ranked[] = []
   for (let key = 0; key + 1 < states.length; key += 1)
     for (let state = states[key]!; state < states[key + 1]!; state += 1) {
-      const dearer = Math.max(0, forward[state]! + backward[state]! - chosen.total)
-      if (dearer > MOST_DEARER || number[state]! < 0) continue
+      const extraCost = Math.max(0, forward[state]! + backward[state]! - chosen.total)
+      if (extraCost > MOST_EXTRA_COST || number[state]! < 0) continue
       const { numeral } = row[state]!
       if (key === chosen.key && numeral === chosen.row.numeral) continue
       const known = best.findIndex((other) => other.key === key && other.row.numeral === numeral)
-      if (known < 0) best.push({ key, row: row[state]!, dearer })
-      else if (dearer < best[known]!.dearer) best[known] = { key, row: row[state]!, dearer }
+      if (known < 0) best.push({ key, row: row[state]!, extraCost })
+      else if (extraCost < best[known]!.extraCost) best[known] = { key, row: row[state]!, extraCost }
     }
-  return best.sort((a, b) => a.dearer - b.dearer)
+  return best.sort((a, b) => a.extraCost - b.extraCost)
 }
 
 const MOST_ALTERNATIVES = 3
@@ -125,12 +125,12 @@ const alternativesOf = (
   chord: Chord,
   keys: readonly ReadingKey[],
 ): readonly Alternative[] =>
-  others.slice(0, MOST_ALTERNATIVES).map(({ key, row, dearer }) => ({
+  others.slice(0, MOST_ALTERNATIVES).map(({ key, row, extraCost }) => ({
     key: spelledAs(chord, row, keys[key]!.key),
     numeral: row.numeral,
     function: row.id,
     scale: scaleFor(chord, row.scale),
-    dearer,
+    extraCost,
   }))
 
 /** How much dearer a second reading may be for the chord to belong to both keys where they meet. */
@@ -146,8 +146,8 @@ const pivotAt = (
   const { key } = chosen[at]!
   const beside = [chosen[at - 1]?.key, chosen[at + 1]?.key].filter((other) => other !== key)
   const found = others.find(
-    ({ key: other, row, dearer }) =>
-      dearer <= PIVOT_DEARER && row.cost <= PLAIN_FUNCTION && beside.includes(other),
+    ({ key: other, row, extraCost }) =>
+      extraCost <= PIVOT_DEARER && row.cost <= PLAIN_FUNCTION && beside.includes(other),
   )
   return found && { key: keys[found.key]!.key, numeral: found.row.numeral }
 }

@@ -12,7 +12,7 @@ export interface Alternative {
   readonly numeral: string
   readonly function: FunctionId
   readonly scale: ScaleId
-  readonly dearer: number
+  readonly extraCost: number
 }
 
 /** The place that a chord has in the key beside its own, where the key changes. */

@@ -36,11 +36,11 @@ export const followOverrides = (
 
 /** The readings with a chord or a stretch read anew; older ones give way where they say the same thing of a chord. */
 export const withOverride = (overrides: readonly Override[], added: Override): readonly Override[] => {
-  const says = (override: Override) =>
+  const overlaps = (override: Override) =>
     (added.key !== undefined && override.key !== undefined) ||
     (added.scale !== undefined && override.scale !== undefined)
   const kept = overrides.flatMap((override) => {
-    if (!says(override) || override.to < added.from || override.from > added.to) return [override]
+    if (!overlaps(override) || override.to < added.from || override.from > added.to) return [override]
     return [
       { ...override, to: added.from - 1 },
       { ...override, from: added.to + 1 },

@@ -27,7 +27,7 @@ export interface Lattice {
 export type Growing = { -readonly [Part in keyof Lattice]: Lattice[Part][number][] }
 
 /** A reading so much dearer than the best is no reading. */
-export const MOST_DEARER = 3
+export const MOST_EXTRA_COST = 3
 
 /** What patterns under way can still gain together, at the most. */
 const MOST_GAIN = Math.max(...Object.values(AUTOMATA).flatMap(({ gain }) => gain)) + 2
@@ -42,7 +42,7 @@ export const withoutHopeless = (lattice: Growing, ofKey: Int32Array): void => {
   const start = ofKey[0]!
   let best = Number.POSITIVE_INFINITY
   for (let state = start; state < row.length; state += 1) if (forward[state]! < best) best = forward[state]!
-  const most = best + DEAREST_CHANGE + MOST_DEARER
+  const most = best + DEAREST_CHANGE + MOST_EXTRA_COST
   let kept = start
   let key = 0
   const end = row.length

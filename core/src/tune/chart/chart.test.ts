@@ -48,7 +48,7 @@ describe('readChart', () => {
       ['chord.unread', 3, 10],
       ['chart.beats', 4, 3],
     ])
-    expect(problems[1]!.mend).toBe('Gm9')
+    expect(problems[1]!.fix).toBe('Gm9')
   })
 
   it('has words for a bar with nothing before it to repeat, an unknown heading, an empty text', () => {

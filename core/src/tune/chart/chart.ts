@@ -30,7 +30,7 @@ export interface NotatedBar {
   /** The passes on which the bar is played, where it belongs to an ending. */
   readonly ending?: readonly number[]
   /** Written as %: what the bar before it is. */
-  readonly again?: true
+  readonly sameAsBefore?: true
   /** Begins a line of the text. */
   readonly line?: true
   /** Comments that stand on lines of their own above it, and the one at the end of its line. */

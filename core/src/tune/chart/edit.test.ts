@@ -121,10 +121,12 @@ describe('editing a chart cell by cell', () => {
       fc.property(fc.array(edit, { maxLength: 6 }), (edits) => {
         const chart = edits.reduce((now, change) => change(now), chartOf(tune))
         const text = writeChart(chart)
-        const again = readChart(text)
-        if (!again.ok) throw new Error(`${text} ${JSON.stringify(again.problems)}`)
-        expect(writeChart(again.value)).toBe(text)
-        expect(again.value.bars.map(({ chords }) => chords)).toEqual(chart.bars.map(({ chords }) => chords))
+        const sameAsBefore = readChart(text)
+        if (!sameAsBefore.ok) throw new Error(`${text} ${JSON.stringify(sameAsBefore.problems)}`)
+        expect(writeChart(sameAsBefore.value)).toBe(text)
+        expect(sameAsBefore.value.bars.map(({ chords }) => chords)).toEqual(
+          chart.bars.map(({ chords }) => chords),
+        )
       }),
       { numRuns: 500 },
     )

@@ -1,4 +1,4 @@
-import { good, type Outcome } from '../../outcome/outcome.ts'
+import { type Outcome, ok } from '../../outcome/outcome.ts'
 import type { Chart, NotatedBar } from './chart.ts'
 import { playingOrder } from './order.ts'
 import { LONGEST_TUNE, readBarText } from './read.ts'
@@ -24,13 +24,13 @@ const arranged = (chart: Chart, written: readonly NotatedBar[]): Chart => {
     repeated ||= one.repeatEnd !== undefined
     const before = followed.at(-1)
     const follows =
-      one.again &&
+      one.sameAsBefore &&
       before &&
       before.bar.meter.beats === one.bar.meter.beats &&
       before.bar.meter.unit === one.bar.meter.unit
-    const { again: _again, ...own } = one
+    const { sameAsBefore: _again, ...own } = one
     followed.push(
-      one.again ? (follows ? { ...one, bar: { ...one.bar, chords: before.bar.chords } } : own) : one,
+      one.sameAsBefore ? (follows ? { ...one, bar: { ...one.bar, chords: before.bar.chords } } : own) : one,
     )
   }
   const order = playingOrder(followed, LONGEST_TUNE)
@@ -41,8 +41,8 @@ const replaced = <T>(items: readonly T[], at: number, item: T): readonly T[] =>
   items.map((old, index) => (index === at ? item : old))
 
 /** The words of a bar's text: a chord each, with its beats where they are written. */
-export const barWords = ({ bar, again }: NotatedBar): readonly string[] =>
-  again ? ['%'] : barText(bar).split(' ')
+export const barWords = ({ bar, sameAsBefore }: NotatedBar): readonly string[] =>
+  sameAsBefore ? ['%'] : barText(bar).split(' ')
 
 /**
  * Writes a bar anew ('Dm7:3 G7', '%'). The problems of what cannot be read have their column in the text; the chart stays
@@ -52,12 +52,16 @@ export const withBarText = (chart: Chart, at: number, text: string): Outcome<Cha
   const old = chart.written[at]!
   const outcome = readBarText(text, old.bar.meter, chart.written[at - 1]?.bar)
   if (!outcome.ok) return outcome
-  const { again: _again, ...rest } = old
+  const { sameAsBefore: _again, ...rest } = old
   const bar = { ...outcome.value.bar, ...(old.bar.section === undefined ? {} : { section: old.bar.section }) }
-  return good(
+  return ok(
     arranged(
       chart,
-      replaced(chart.written, at, { ...rest, bar, ...(outcome.value.again ? { again: true as const } : {}) }),
+      replaced(chart.written, at, {
+        ...rest,
+        bar,
+        ...(outcome.value.sameAsBefore ? { sameAsBefore: true as const } : {}),
+      }),
     ),
   )
 }
@@ -132,22 +136,22 @@ export const removeBar = (chart: Chart, at: number): Chart => {
 
 /** The chords and the time of a bar moved to another place; section marks, repeats and comments stay where they are. */
 export const moveBar = (chart: Chart, from: number, to: number): Chart => {
-  const contents = chart.written.map(({ bar: { section: _section, ...content }, again }) => ({
+  const contents = chart.written.map(({ bar: { section: _section, ...content }, sameAsBefore }) => ({
     content,
-    again,
+    again: sameAsBefore,
   }))
   const [moved] = contents.splice(from, 1)
   contents.splice(Math.min(Math.max(0, to), contents.length), 0, {
     content: moved!.content,
     again: undefined,
   })
-  const written = chart.written.map(({ again: _again, ...marks }, at) => {
-    const { content, again } = contents[at]!
+  const written = chart.written.map(({ sameAsBefore: _again, ...marks }, at) => {
+    const { content, again: sameAsBefore } = contents[at]!
     const { section } = marks.bar
     return {
       ...marks,
       bar: section === undefined ? content : { ...content, section },
-      ...(again ? { again } : {}),
+      ...(sameAsBefore ? { again: sameAsBefore } : {}),
     }
   })
   return arranged(chart, written)

@@ -116,7 +116,7 @@ export const readHeaderLine = (
       rule: `chart.${name.toLowerCase()}`,
       args: [value],
       place: { line, column, length: Math.max(1, value.length) },
-      mend: field.mend,
+      fix: field.mend,
     })
   return true
 }

@@ -1,4 +1,4 @@
-import { bad, good, type Outcome, type Place, type Problem } from '../../outcome/outcome.ts'
+import { err, type Outcome, ok, type Problem, type TextPosition } from '../../outcome/outcome.ts'
 import type { Chord } from '../../theory/chord/chord.ts'
 import { readChordSymbol } from '../../theory/chord/read.ts'
 import { barTicks, beatTicks, type Meter, readMeter } from '../../theory/rhythm/meter.ts'
@@ -88,11 +88,11 @@ const finish = (
       args: [order.length, LONGEST_TUNE],
       place: { bar: LONGEST_TUNE + 1, line: 1, column: 1 },
     })
-  if (problems.length > 0) return bad(...problems)
+  if (problems.length > 0) return err(...problems)
   if (written.length === 0)
-    return bad({ rule: 'chart.empty', args: [], place: { line: 1, column: 1 }, mend: '| Dm7 G7 | Cmaj7 |' })
+    return err({ rule: 'chart.empty', args: [], place: { line: 1, column: 1 }, fix: '| Dm7 G7 | Cmaj7 |' })
   const { key, ...rest } = header
-  return good({
+  return ok({
     ...rest,
     ...(key ? { key } : {}),
     written,
@@ -130,7 +130,7 @@ const barCells = (text: string, from: number): readonly Cell[] => {
 
 const readCell = (cell: Cell, reader: Reader, meterBefore: Meter, line: number): NotatedBar | undefined => {
   /** The place of a text found at an offset, the blanks before it left out. */
-  const at = (offset: number, found: string): Place => ({
+  const at = (offset: number, found: string): TextPosition => ({
     line,
     column: cell.column + offset + found.length - found.trimStart().length,
     length: Math.max(1, found.trim().length),
@@ -163,7 +163,7 @@ const readCell = (cell: Cell, reader: Reader, meterBefore: Meter, line: number):
       rule: 'chart.time',
       args: [changed![1]],
       place: at(offset, changed![0]),
-      mend: '(3/4)',
+      fix: '(3/4)',
     })
     return undefined
   }
@@ -212,12 +212,12 @@ export const readBarText = (
   text: string,
   meter: Meter,
   before: ChartBar | undefined,
-): Outcome<Pick<NotatedBar, 'bar' | 'again'>> => {
+): Outcome<Pick<NotatedBar, 'bar' | 'sameAsBefore'>> => {
   const problems: Problem[] = []
   const bar = readBar(text, 1, meter, before, 1, problems)
   return bar
-    ? good(bar)
-    : bad(
+    ? ok(bar)
+    : err(
         ...(problems.length > 0
           ? problems
           : [{ rule: 'chart.emptyBar', args: [], place: { line: 1, column: 1 } }]),
@@ -231,11 +231,11 @@ const readBar = (
   before: ChartBar | undefined,
   line: number,
   problems: Problem[],
-): Pick<NotatedBar, 'bar' | 'again'> | undefined => {
+): Pick<NotatedBar, 'bar' | 'sameAsBefore'> | undefined => {
   const words = [...text.matchAll(WORD)].map((found) => ({ text: found[0], column: column + found.index }))
   if (words.length === 1 && words[0]!.text === '%') {
     if (before && before.meter.beats === meter.beats && before.meter.unit === meter.unit)
-      return { bar: { meter, chords: before.chords }, again: true }
+      return { bar: { meter, chords: before.chords }, sameAsBefore: true }
     problems.push({
       rule: 'chart.nothingToRepeat',
       args: [],

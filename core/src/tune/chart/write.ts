@@ -48,7 +48,7 @@ const barLines = (chart: Chart): readonly string[] => {
         ? `${own}. `
         : ''
     const time = sameMeter(bar.meter, meter) ? '' : `(${meterName(bar.meter)}) `
-    row += ` ${mark}${time}${written.again ? '%' : barText(bar)} ${closing(written)}`
+    row += ` ${mark}${time}${written.sameAsBefore ? '%' : barText(bar)} ${closing(written)}`
     meter = bar.meter
     ending = own
     inRow += 1

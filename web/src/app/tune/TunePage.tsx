@@ -9,7 +9,7 @@ const TuneChanges = lazy(async () => ({
   default: (await import('../../changes/ChangesPage.tsx')).TuneChanges,
 }))
 
-const PLACES = [
+const PAGES = [
   { to: 'changes', name: 'Changes' },
   { to: 'map', name: 'Map' },
   { to: 'line', name: 'Line' },
@@ -17,7 +17,7 @@ const PLACES = [
 ]
 
 /** A tune: its head, the form strip (which can be written on in Changes), and one of its places. */
-export const TunePlace = () => {
+export const TunePage = () => {
   const { tune: id } = useParams()
   const opened = useTune(id)
   if (opened.state === 'open') return <Opened open={opened.open} />
@@ -66,7 +66,7 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
             .join(' · ')}
         </span>
         <nav aria-label="Places of this tune" className="ml-auto flex gap-1">
-          {PLACES.map(({ to, name }) => (
+          {PAGES.map(({ to, name }) => (
             <NavLink
               key={to}
               to={{ pathname: to, search }}

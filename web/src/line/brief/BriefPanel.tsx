@@ -3,8 +3,8 @@ import {
   type DeviceId,
   degreeName,
   type Instrument,
-  ROADS,
-  type RoadId,
+  SUBSTITUTIONS,
+  type SubstitutionId,
   simpleSpelling,
   spellPitch,
   type Weight,
@@ -15,54 +15,63 @@ import { useSettings } from '../../settings/settings.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Check } from '../../ui/Check.tsx'
 import { Choice, type ChoiceOption } from '../../ui/Choice.tsx'
-import { Turner } from '../../ui/LabelledSlider.tsx'
-import { Segments } from '../../ui/SegmentedControl.tsx'
-import type { DeskActs } from '../editor/useEditor.ts'
-import { BRIEFS, CLOSELY, type NamedBrief, nameOfWish, type Wish } from './briefs.ts'
+import { LabelledSlider } from '../../ui/LabelledSlider.tsx'
+import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
+import type { EditorActions } from '../editor/useEditor.ts'
+import { BRIEFS, CLOSELY, type NamedBrief, nameOfPreference, type Preference } from './briefs.ts'
 import { cellsOf, MUSTS, mustOf } from './mustHave.ts'
 
-const TURNED: readonly { readonly device: DeviceId; readonly name: string; readonly says: string }[] = [
-  { device: 'arpeggio', name: 'Arpeggios', says: 'Chord tones in a row, up or down.' },
-  { device: 'skip', name: 'Skips', says: 'From a chord tone over a third to the next.' },
-  { device: 'scale', name: 'Scale steps', says: 'The scale from chord tone to chord tone.' },
-  {
-    device: 'enclosure',
-    name: 'Enclosures',
-    says: 'The note above and the half step below, then the target.',
-  },
-  { device: 'below', name: 'From below', says: 'A half step up into the target.' },
-  { device: 'above', name: 'From above', says: 'A scale step or half step down into the target.' },
-  { device: 'doubleChromatic', name: 'Double chromatic', says: 'Two half steps in a row into the target.' },
-]
-const MORE: readonly { readonly device: DeviceId; readonly name: string; readonly says: string }[] = [
-  { device: 'neighbour', name: 'Neighbours', says: 'A step away from a chord tone and back.' },
-  { device: 'turn', name: 'Turns', says: 'Around the chord tone: above, on it, below, on it.' },
+const TURNED: readonly { readonly device: DeviceId; readonly name: string; readonly description: string }[] =
+  [
+    { device: 'arpeggio', name: 'Arpeggios', description: 'Chord tones in a row, up or down.' },
+    { device: 'skip', name: 'Skips', description: 'From a chord tone over a third to the next.' },
+    { device: 'scale', name: 'Scale steps', description: 'The scale from chord tone to chord tone.' },
+    {
+      device: 'enclosure',
+      name: 'Enclosures',
+      description: 'The note above and the half step below, then the target.',
+    },
+    { device: 'below', name: 'From below', description: 'A half step up into the target.' },
+    { device: 'above', name: 'From above', description: 'A scale step or half step down into the target.' },
+    {
+      device: 'doubleChromatic',
+      name: 'Double chromatic',
+      description: 'Two half steps in a row into the target.',
+    },
+  ]
+const MORE: readonly { readonly device: DeviceId; readonly name: string; readonly description: string }[] = [
+  { device: 'neighbour', name: 'Neighbours', description: 'A step away from a chord tone and back.' },
+  { device: 'turn', name: 'Turns', description: 'Around the chord tone: above, on it, below, on it.' },
   {
     device: 'threeNoteEnclosure',
     name: 'Three-note enclosures',
-    says: 'Three notes around the target, then the target.',
+    description: 'Three notes around the target, then the target.',
   },
   {
     device: 'fourNoteEnclosure',
     name: 'Four-note enclosures',
-    says: 'Four notes around the target, then the target.',
+    description: 'Four notes around the target, then the target.',
   },
-  { device: 'cell', name: 'Cells', says: 'Four notes in a pattern such as 1 2 3 5.' },
-  { device: 'pentatonic', name: 'Pentatonics', says: 'Runs of a five-note scale.' },
+  { device: 'cell', name: 'Cells', description: 'Four notes in a pattern such as 1 2 3 5.' },
+  { device: 'pentatonic', name: 'Pentatonics', description: 'Runs of a five-note scale.' },
   {
     device: 'diminished',
     name: 'Diminished from the 3',
-    says: 'Minor thirds up from the 3 of a dominant: its ♭9.',
+    description: 'Minor thirds up from the 3 of a dominant: its ♭9.',
   },
-  { device: 'altered', name: 'Altered dominants', says: '♭9, ♯9, ♯11 and ♭13 over dominants, resolved.' },
-  { device: 'triad', name: 'Upper triads', says: 'A triad on an upper note of the chord.' },
+  {
+    device: 'altered',
+    name: 'Altered dominants',
+    description: '♭9, ♯9, ♯11 and ♭13 over dominants, resolved.',
+  },
+  { device: 'triad', name: 'Upper triads', description: 'A triad on an upper note of the chord.' },
   {
     device: 'tritone',
     name: 'Tritone dominants',
-    says: 'The dominant a tritone away in the place of this one.',
+    description: 'The dominant a tritone away in the place of this one.',
   },
-  { device: 'sidestep', name: 'Sidesteps', says: 'Half a step out of the key, and home.' },
-  { device: 'blues', name: 'Blues scale', says: 'The blues scale of the key.' },
+  { device: 'sidestep', name: 'Sidesteps', description: 'Half a step out of the key, and home.' },
+  { device: 'blues', name: 'Blues scale', description: 'The blues scale of the key.' },
 ]
 const WORDS = ['never', 'rarely', 'sometimes', 'often'] as const
 const FOLLOWED = ['loosely', 'closely', 'as drawn'] as const
@@ -72,29 +81,41 @@ const AS_IT_FALLS = 'any'
 export const COLUMN = 'p-4 lg:sticky lg:top-0 lg:max-h-[calc(100vh-4.8rem)] lg:self-start lg:overflow-y-auto'
 
 const LEADS: readonly ChoiceOption<'both' | 'chords' | 'key'>[] = [
-  { value: 'both', label: 'chords and key', says: 'Chord tones on strong beats, the scale between.' },
-  { value: 'chords', label: 'chord tones', says: 'Every chord spelled out, few scale notes.' },
-  { value: 'key', label: 'the key', says: 'One key through its chords, at rest on its five plain notes.' },
+  { value: 'both', label: 'chords and key', description: 'Chord tones on strong beats, the scale between.' },
+  { value: 'chords', label: 'chord tones', description: 'Every chord spelled out, few scale notes.' },
+  {
+    value: 'key',
+    label: 'the key',
+    description: 'One key through its chords, at rest on its five plain notes.',
+  },
 ]
 const SCHOOLS: readonly ChoiceOption<'both' | 'figures' | 'halfSteps'>[] = [
-  { value: 'both', label: 'figures and runs', says: 'Half steps where a run has to land.' },
-  { value: 'figures', label: 'figures', says: 'Built from shapes with skips.' },
-  { value: 'halfSteps', label: 'runs that land', says: 'Scales with added half steps carry the line.' },
+  { value: 'both', label: 'figures and runs', description: 'Half steps where a run has to land.' },
+  { value: 'figures', label: 'figures', description: 'Built from shapes with skips.' },
+  {
+    value: 'halfSteps',
+    label: 'runs that land',
+    description: 'Scales with added half steps carry the line.',
+  },
 ]
 const TWO_FIVES: readonly ChoiceOption<string>[] = [
-  { value: 'apart', label: 'each its own', says: 'The ii and the V are played apart.' },
-  { value: 'five', label: 'V through both', says: 'The ii is heard as a V that waits.' },
-  { value: 'two', label: 'ii through both', says: 'The ii’s notes go on over the V.' },
-  ...ROADS.map(({ id, name }) => ({ value: id, label: name.split(',')[0]!, says: `Over both: ${name}.` })),
+  { value: 'apart', label: 'each its own', description: 'The ii and the V are played apart.' },
+  { value: 'five', label: 'V through both', description: 'The ii is heard as a V that waits.' },
+  { value: 'two', label: 'ii through both', description: 'The ii’s notes go on over the V.' },
+  ...SUBSTITUTIONS.map(({ id, name }) => ({
+    value: id,
+    label: name.split(',')[0]!,
+    description: `Over both: ${name}.`,
+  })),
 ]
-const RHYTHMS: readonly ChoiceOption<NonNullable<Wish['rhythm']>>[] = [
-  { value: 'eighths', label: 'eighths', says: 'Eighths without end.' },
-  { value: 'triplets', label: 'triplets', says: 'Eighths with triplets among them.' },
-  { value: 'mixed', label: 'mixed', says: 'Eighths, triplets, ties and longer notes.' },
-  { value: 'syncopated', label: 'syncopated', says: 'Strong beats come an eighth early.' },
-  { value: 'sparse', label: 'sparse', says: 'Few notes, long ones, room.' },
-  { value: 'sixteenths', label: 'sixteenths', says: 'Double time.' },
-  { value: 'bars', label: 'one note a bar', says: 'One chord tone a bar, near the last one.' },
+const RHYTHMS: readonly ChoiceOption<NonNullable<Preference['rhythm']>>[] = [
+  { value: 'eighths', label: 'eighths', description: 'Eighths without end.' },
+  { value: 'triplets', label: 'triplets', description: 'Eighths with triplets among them.' },
+  { value: 'mixed', label: 'mixed', description: 'Eighths, triplets, ties and longer notes.' },
+  { value: 'syncopated', label: 'syncopated', description: 'Strong beats come an eighth early.' },
+  { value: 'sparse', label: 'sparse', description: 'Few notes, long ones, room.' },
+  { value: 'sixteenths', label: 'sixteenths', description: 'Double time.' },
+  { value: 'bars', label: 'one note a bar', description: 'One chord tone a bar, near the last one.' },
 ]
 const degrees = (...list: readonly Degree[]): readonly ChoiceOption<string>[] => [
   { value: AS_IT_FALLS, label: 'where it fits' },
@@ -104,12 +125,12 @@ const FIRST = degrees('R', '3', '5', '7', '9')
 const LANDING = degrees('R', '3', '5', '9')
 
 interface BriefPanelProps {
-  readonly wish: Wish
+  readonly preference: Preference
   readonly briefs: readonly NamedBrief[]
   /** Whether there is a line to be drawn over, and a contour that it follows. */
   readonly hasLine: boolean
   readonly hasContour: boolean
-  readonly acts: Pick<DeskActs, 'change' | 'begin' | 'keepBrief' | 'follow'>
+  readonly actions: Pick<EditorActions, 'change' | 'begin' | 'keepBrief' | 'follow'>
   /** Whether the contour is being drawn. */
   readonly drawing: boolean
   readonly onDrawing: () => void
@@ -117,19 +138,21 @@ interface BriefPanelProps {
 
 /** What the line should be made of. It is written anew while a control is turned. */
 export const BriefPanel = memo((props: BriefPanelProps) => {
-  const { wish, briefs, hasLine, hasContour, acts, drawing, onDrawing } = props
-  const { of } = useSettings()
+  const { preference, briefs, hasLine, hasContour, actions, drawing, onDrawing } = props
+  const { instrument } = useSettings()
   const [name, setName] = useState('')
-  const named = nameOfWish(wish, briefs)
+  const named = nameOfPreference(preference, briefs)
   const all = [...BRIEFS, ...briefs]
-  const turner = ({ device, name: label, says }: (typeof TURNED)[number]) => (
-    <Turner
+  const turner = ({ device, name: label, description }: (typeof TURNED)[number]) => (
+    <LabelledSlider
       key={device}
       label={label}
-      says={says}
-      value={wish.devices[device] ?? 2}
+      description={description}
+      value={preference.devices[device] ?? 2}
       words={WORDS}
-      onChange={(weight) => acts.change({ devices: { ...wish.devices, [device]: weight as Weight } })}
+      onChange={(weight) =>
+        actions.change({ devices: { ...preference.devices, [device]: weight as Weight } })
+      }
     />
   )
   return (
@@ -149,14 +172,14 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
       )}
       {hasContour && (
         <>
-          <Turner
+          <LabelledSlider
             label="The contour, followed"
-            says="How near the strong beats keep to the ribbon."
-            value={wish.strictness ?? CLOSELY}
+            description="How near the strong beats keep to the ribbon."
+            value={preference.strictness ?? CLOSELY}
             words={FOLLOWED}
-            onChange={(strictness) => acts.change({ strictness })}
+            onChange={(strictness) => actions.change({ strictness })}
           />
-          <Button look="quiet" onClick={() => acts.follow([])}>
+          <Button look="quiet" onClick={() => actions.follow([])}>
             Let the contour go
           </Button>
         </>
@@ -170,34 +193,34 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
         ]}
         onChange={(chosen) => {
           const brief = all.find((one) => one.name === chosen)
-          if (brief) acts.begin(brief.wish)
+          if (brief) actions.begin(brief.preference)
         }}
       />
       <Choice
         label="What leads"
-        value={wish.approach ?? 'both'}
+        value={preference.approach ?? 'both'}
         options={LEADS}
-        onChange={(approach) => acts.change({ approach })}
+        onChange={(approach) => actions.change({ approach })}
       />
       <Choice
         label="Rhythm"
-        value={wish.rhythm ?? 'eighths'}
+        value={preference.rhythm ?? 'eighths'}
         options={RHYTHMS}
-        onChange={(rhythm) => acts.change({ rhythm })}
+        onChange={(rhythm) => actions.change({ rhythm })}
       />
       {TURNED.map(turner)}
-      <Turner
+      <LabelledSlider
         label="Outside notes"
-        says="Notes outside the scale, each brought home by a half step."
-        value={wish.chromatic ?? 2}
+        description="Notes outside the scale, each brought home by a half step."
+        value={preference.chromatic ?? 2}
         words={WORDS}
-        onChange={(chromatic) => acts.change({ chromatic: chromatic as Weight })}
+        onChange={(chromatic) => actions.change({ chromatic: chromatic as Weight })}
       />
       <div className="mt-2">
-        <Segments
+        <SegmentedControl
           label="Breath at the latest after"
-          value={wish.unbroken ? 'none' : (String(wish.breathBars) as '2' | '4')}
-          onChange={(bars) => acts.change({ unbroken: bars === 'none', breathBars: bars === '2' ? 2 : 4 })}
+          value={preference.unbroken ? 'none' : (String(preference.breathBars) as '2' | '4')}
+          onChange={(bars) => actions.change({ unbroken: bars === 'none', breathBars: bars === '2' ? 2 : 4 })}
           options={[
             { value: '2', label: '2 bars' },
             { value: '4', label: '4 bars' },
@@ -207,14 +230,14 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
       </div>
       <Check
         label="new register after a breath"
-        checked={wish.newRegister ?? false}
-        onChange={(newRegister) => acts.change({ newRegister })}
+        checked={preference.newRegister ?? false}
+        onChange={(newRegister) => actions.change({ newRegister })}
       />
       <Choice
         label="Must have the cell"
-        value={mustOf(wish)}
+        value={mustOf(preference)}
         options={MUSTS}
-        onChange={(chosen) => acts.change({ cells: cellsOf(chosen) })}
+        onChange={(chosen) => actions.change({ cells: cellsOf(chosen) })}
       />
       <details className="mt-1">
         <summary className="min-h-10 cursor-pointer py-2 font-semibold">More figures</summary>
@@ -224,36 +247,45 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
         <summary className="min-h-10 cursor-pointer py-2 font-semibold">Schools, first and last note</summary>
         <Choice
           label="School"
-          value={wish.school ?? 'both'}
+          value={preference.school ?? 'both'}
           options={SCHOOLS}
-          onChange={(school) => acts.change({ school })}
+          onChange={(school) => actions.change({ school })}
         />
         <Choice
           label="ii and V"
-          value={wish.road ?? wish.twoFive ?? 'apart'}
+          value={preference.substitution ?? preference.twoFive ?? 'apart'}
           options={TWO_FIVES}
           onChange={(chosen) => {
-            const road = ROADS.find(({ id }) => id === chosen)?.id as RoadId | undefined
-            acts.change({ road, twoFive: road ? 'apart' : (chosen as 'apart' | 'five' | 'two') })
+            const substitution = SUBSTITUTIONS.find(({ id }) => id === chosen)?.id as
+              | SubstitutionId
+              | undefined
+            actions.change({
+              substitution,
+              twoFive: substitution ? 'apart' : (chosen as 'apart' | 'five' | 'two'),
+            })
           }}
         />
         <Choice
           label="Begins on"
-          value={wish.firstDegree ?? AS_IT_FALLS}
+          value={preference.firstDegree ?? AS_IT_FALLS}
           options={FIRST}
-          onChange={(degree) => acts.change({ firstDegree: degreeOrNone(degree) })}
+          onChange={(degree) => actions.change({ firstDegree: degreeOrNone(degree) })}
         />
         <Choice
           label="Lands on"
-          value={wish.landingDegree ?? AS_IT_FALLS}
+          value={preference.landingDegree ?? AS_IT_FALLS}
           options={LANDING}
-          onChange={(degree) => acts.change({ landingDegree: degreeOrNone(degree) })}
+          onChange={(degree) => actions.change({ landingDegree: degreeOrNone(degree) })}
         />
-        <RangeChoice wish={wish} of={of} onChange={(range) => acts.change({ range })} />
+        <RangeChoice
+          preference={preference}
+          instrument={instrument}
+          onChange={(range) => actions.change({ range })}
+        />
         <Check
           label="a rhythm that comes back"
-          checked={wish.motif ?? false}
-          onChange={(motif) => acts.change({ motif })}
+          checked={preference.motif ?? false}
+          onChange={(motif) => actions.change({ motif })}
         />
       </details>
       <form
@@ -261,7 +293,7 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
         onSubmit={(event) => {
           event.preventDefault()
           if (name.trim() === '') return
-          acts.keepBrief(name.trim())
+          actions.keepBrief(name.trim())
           setName('')
         }}
       >
@@ -282,34 +314,37 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
 
 /** The lowest and highest note that the line may have, as the player's instrument reads them. */
 const RangeChoice = ({
-  wish,
-  of,
+  preference,
+  instrument,
   onChange,
 }: {
-  readonly wish: Wish
-  readonly of: Instrument
-  readonly onChange: (range: Wish['range']) => void
+  readonly preference: Preference
+  readonly instrument: Instrument
+  readonly onChange: (range: Preference['range']) => void
 }) => {
-  const { low, high } = wish.range ?? of.range
-  const notes = Array.from({ length: of.range.high - of.range.low + 1 }, (_, at) => of.range.low + at)
+  const { low, high } = preference.range ?? instrument.range
+  const notes = Array.from(
+    { length: instrument.range.high - instrument.range.low + 1 },
+    (_, at) => instrument.range.low + at,
+  )
   const options = (from: number, to: number) =>
     notes
       .filter((midi) => midi >= from && midi <= to)
-      .map((midi) => ({ value: String(midi), label: readName(midi + of.written.semitones) }))
-  const set = (range: NonNullable<Wish['range']>) =>
-    onChange(range.low === of.range.low && range.high === of.range.high ? undefined : range)
+      .map((midi) => ({ value: String(midi), label: readName(midi + instrument.written.semitones) }))
+  const set = (range: NonNullable<Preference['range']>) =>
+    onChange(range.low === instrument.range.low && range.high === instrument.range.high ? undefined : range)
   return (
     <div className="grid grid-cols-2 gap-2">
       <Choice
         label="From"
         value={String(low)}
-        options={options(of.range.low, high - OCTAVE)}
+        options={options(instrument.range.low, high - OCTAVE)}
         onChange={(chosen) => set({ low: Number(chosen), high })}
       />
       <Choice
         label="up to"
         value={String(high)}
-        options={options(low + OCTAVE, of.range.high)}
+        options={options(low + OCTAVE, instrument.range.high)}
         onChange={(chosen) => set({ low, high: Number(chosen) })}
       />
     </div>

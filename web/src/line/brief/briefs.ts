@@ -1,7 +1,7 @@
-import type { Brief, Degree, DeviceId, Instrument, RoadId, Weight } from '@eager-contour/core'
+import type { Brief, Degree, DeviceId, Instrument, SubstitutionId, Weight } from '@eager-contour/core'
 
 /** What the player wishes of a line, as it is kept: all of a brief but where, how many and for which instrument. */
-export interface Wish
+export interface Preference
   extends Pick<
     Brief,
     | 'approach'
@@ -16,7 +16,7 @@ export interface Wish
     | 'cells'
   > {
   readonly devices: Readonly<Partial<Record<DeviceId, Weight>>>
-  readonly road?: RoadId | undefined
+  readonly substitution?: SubstitutionId | undefined
   readonly firstDegree?: Degree | undefined
   readonly landingDegree?: Degree | undefined
   /** The lowest and highest note, as MIDI numbers that sound; where it is left out, the instrument's. */
@@ -32,10 +32,10 @@ export const CLOSELY = 1
 /** A wish with a name. */
 export interface NamedBrief {
   readonly name: string
-  readonly wish: Wish
+  readonly preference: Preference
 }
 
-export const USUAL: Wish = { devices: {}, breathBars: 4 }
+export const DEFAULT_PREFERENCE: Preference = { devices: {}, breathBars: 4 }
 
 const NO_APPROACHES = {
   neighbour: 0,
@@ -50,10 +50,10 @@ const NO_APPROACHES = {
 
 /** Briefs that come with the house. */
 export const BRIEFS: readonly NamedBrief[] = [
-  { name: 'As usual', wish: USUAL },
+  { name: 'As usual', preference: DEFAULT_PREFERENCE },
   {
     name: 'Chord tones only',
-    wish: {
+    preference: {
       devices: { ...NO_APPROACHES, scale: 0, scaleRun: 0, halfStepRun: 0, arpeggio: 3, skip: 3 },
       approach: 'chords',
       chromatic: 0,
@@ -62,11 +62,11 @@ export const BRIEFS: readonly NamedBrief[] = [
   },
   {
     name: 'Approaches from below',
-    wish: { devices: { ...NO_APPROACHES, below: 3, arpeggio: 3, scaleRun: 0 }, breathBars: 4 },
+    preference: { devices: { ...NO_APPROACHES, below: 3, arpeggio: 3, scaleRun: 0 }, breathBars: 4 },
   },
   {
     name: 'Enclosures into thirds',
-    wish: {
+    preference: {
       devices: { enclosure: 3, threeNoteEnclosure: 3, fourNoteEnclosure: 3, scaleRun: 0 },
       chromatic: 3,
       breathBars: 4,
@@ -74,57 +74,57 @@ export const BRIEFS: readonly NamedBrief[] = [
   },
   {
     name: 'Landing scales',
-    wish: { devices: { scaleRun: 3, halfStepRun: 3 }, school: 'halfSteps', breathBars: 4 },
+    preference: { devices: { scaleRun: 3, halfStepRun: 3 }, school: 'halfSteps', breathBars: 4 },
   },
-  { name: 'ii as V', wish: { devices: {}, twoFive: 'five', breathBars: 4 } },
+  { name: 'ii as V', preference: { devices: {}, twoFive: 'five', breathBars: 4 } },
   {
     name: 'Sparse and singing',
-    wish: { devices: { doubleChromatic: 0 }, rhythm: 'sparse', newRegister: true, breathBars: 2 },
+    preference: { devices: { doubleChromatic: 0 }, rhythm: 'sparse', newRegister: true, breathBars: 2 },
   },
-  { name: 'Triplets and a motif', wish: { devices: {}, rhythm: 'mixed', motif: true, breathBars: 2 } },
+  { name: 'Triplets and a motif', preference: { devices: {}, rhythm: 'mixed', motif: true, breathBars: 2 } },
   {
     name: 'Eighths without end',
-    wish: { devices: {}, rhythm: 'eighths', breathBars: 4, unbroken: true },
+    preference: { devices: {}, rhythm: 'eighths', breathBars: 4, unbroken: true },
   },
-  { name: 'One note a bar', wish: { devices: {}, rhythm: 'bars', breathBars: 4 } },
-  { name: 'One key for all', wish: { devices: {}, approach: 'key', chromatic: 1, breathBars: 4 } },
+  { name: 'One note a bar', preference: { devices: {}, rhythm: 'bars', breathBars: 4 } },
+  { name: 'One key for all', preference: { devices: {}, approach: 'key', chromatic: 1, breathBars: 4 } },
 ]
 
 /** What of a brief a wish asks for. */
 export const briefOf = ({
-  road,
+  substitution,
   firstDegree,
   landingDegree,
   strictness: _strictness,
   range: _range,
-  ...wish
-}: Wish): Omit<Brief, 'stretch' | 'seed' | 'count' | 'range'> => ({
-  ...wish,
-  ...(road === undefined ? {} : { road }),
+  ...preference
+}: Preference): Omit<Brief, 'stretch' | 'seed' | 'count' | 'range'> => ({
+  ...preference,
+  ...(substitution === undefined ? {} : { substitution }),
   ...(firstDegree === undefined ? {} : { first: { degree: firstDegree } }),
   ...(landingDegree === undefined ? {} : { landing: { degree: landingDegree } }),
 })
 
 /** The notes that a wish may have, inside those of an instrument; the comfortable ones no wider. */
-export const rangeOf = ({ range }: Wish, of: Instrument['range']): Instrument['range'] =>
+export const rangeOf = ({ range }: Preference, instrument: Instrument['range']): Instrument['range'] =>
   range
     ? {
         low: range.low,
         high: range.high,
-        comfortLow: Math.min(range.high, Math.max(of.comfortLow, range.low)),
-        comfortHigh: Math.max(range.low, Math.min(of.comfortHigh, range.high)),
+        comfortLow: Math.min(range.high, Math.max(instrument.comfortLow, range.low)),
+        comfortHigh: Math.max(range.low, Math.min(instrument.comfortHigh, range.high)),
       }
-    : of
+    : instrument
 
 /** The named brief that a wish is, if it is one. */
-export const nameOfWish = (wish: Wish, own: readonly NamedBrief[]): string | undefined => {
-  const text = JSON.stringify(sorted(wish))
-  return [...BRIEFS, ...own].find((brief) => JSON.stringify(sorted(brief.wish)) === text)?.name
+export const nameOfPreference = (preference: Preference, own: readonly NamedBrief[]): string | undefined => {
+  const text = JSON.stringify(sorted(preference))
+  return [...BRIEFS, ...own].find((brief) => JSON.stringify(sorted(brief.preference)) === text)?.name
 }
 
 /** Without what is as usual, in one order, so that equal wishes read the same. */
-const sorted = (wish: Wish): unknown =>
-  Object.entries(wish)
+const sorted = (preference: Preference): unknown =>
+  Object.entries(preference)
     .filter(
       ([, value]) => value !== undefined && value !== false && !(Array.isArray(value) && value.length === 0),
     )

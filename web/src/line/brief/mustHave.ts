@@ -1,6 +1,6 @@
-import { type Degree, degreeName, type WishedCell } from '@eager-contour/core'
+import { type CellRequest, type Degree, degreeName } from '@eager-contour/core'
 import type { ChoiceOption } from '../../ui/Choice.tsx'
-import type { Wish } from './briefs.ts'
+import type { Preference } from './briefs.ts'
 
 const NOTHING = 'nothing'
 
@@ -19,16 +19,16 @@ export const MUSTS: readonly ChoiceOption<string>[] = [
   ...CELLS.map((cell) => ({
     value: nameOf(cell),
     label: nameOf(cell),
-    says: 'Once at least, over a chord where it fits.',
+    description: 'Once at least, over a chord where it fits.',
   })),
 ]
 
 /** What a wish says that the line must have. */
-export const mustOf = ({ cells }: Wish): string => {
+export const mustOf = ({ cells }: Preference): string => {
   const must = cells?.find((cell) => cell.must)
   return must ? nameOf(must.degrees) : NOTHING
 }
 
 /** The cells of a wish for what was chosen. */
-export const cellsOf = (chosen: string): readonly WishedCell[] =>
+export const cellsOf = (chosen: string): readonly CellRequest[] =>
   CELLS.filter((cell) => nameOf(cell) === chosen).map((degrees) => ({ degrees, must: true }))

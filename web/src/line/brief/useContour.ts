@@ -1,37 +1,37 @@
 import type { Analysis, CurvePoint, Instrument, Stretch } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
 import { useStable } from '../../ui/useStable.ts'
-import type { Desk } from '../editor/useEditor.ts'
+import type { Editor } from '../editor/useEditor.ts'
 import { contourTicks, drawnOver, withHeight } from './contour.ts'
 
 /** The contour as it is written, and what drawing it does: the desk's line follows it at concert pitch. */
-export const useContour = (written: Analysis, stretch: Stretch, desk: Desk, of: Instrument) => {
+export const useContour = (written: Analysis, stretch: Stretch, editor: Editor, instrument: Instrument) => {
   const [drawing, setDrawing] = useState(false)
   const [sketch, setSketch] = useState<readonly CurvePoint[]>()
-  const up = of.written.semitones
+  const up = instrument.written.semitones
   /** As it is written: what is being drawn, or what the line follows. */
   const contour = useMemo<readonly CurvePoint[]>(
-    () => sketch ?? desk.contour.map(({ tick, midi }) => ({ tick, midi: midi + up })),
-    [sketch, desk.contour, up],
+    () => sketch ?? editor.contour.map(({ tick, midi }) => ({ tick, midi: midi + up })),
+    [sketch, editor.contour, up],
   )
   const onDraw = (drawn: readonly CurvePoint[], done: boolean) => {
     const ticks = contourTicks(written.chart, stretch)
-    const before = desk.contour.map(({ tick, midi }) => ({ tick, midi: midi + up }))
+    const before = editor.contour.map(({ tick, midi }) => ({ tick, midi: midi + up }))
     const curve = drawnOver(ticks, before, drawn)
     setSketch(done ? undefined : curve)
-    if (done) desk.acts.follow(curve.map(({ tick, midi }) => ({ tick, midi: midi - up })))
+    if (done) editor.actions.follow(curve.map(({ tick, midi }) => ({ tick, midi: midi - up })))
   }
   /** Level at first, through the middle of the line, so that keys can bend it. */
-  const startDrawing = () => {
+  const toggleDrawing = () => {
     setDrawing((on) => !on)
-    if (drawing || desk.contour.length > 0 || !desk.line) return
-    const heights = desk.line.notes.map(({ midi }) => midi)
+    if (drawing || editor.contour.length > 0 || !editor.line) return
+    const heights = editor.line.notes.map(({ midi }) => midi)
     const middle = Math.round(heights.reduce((sum, midi) => sum + midi, 0) / heights.length)
-    desk.acts.follow(drawnOver(contourTicks(written.chart, stretch), [], [{ tick: 0, midi: middle }]))
+    editor.actions.follow(drawnOver(contourTicks(written.chart, stretch), [], [{ tick: 0, midi: middle }]))
   }
   const onBend = (tick: number, by: number) => {
-    const point = desk.contour.find((one) => one.tick === tick)
-    if (point) desk.acts.follow(withHeight(desk.contour, tick, point.midi + by))
+    const point = editor.contour.find((one) => one.tick === tick)
+    if (point) editor.actions.follow(withHeight(editor.contour, tick, point.midi + by))
   }
-  return { contour, drawing, ...useStable({ onDraw, onBend, startDrawing }) }
+  return { contour, drawing, ...useStable({ onDraw, onBend, startDrawing: toggleDrawing }) }
 }

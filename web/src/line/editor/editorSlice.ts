@@ -4,7 +4,7 @@ import undoable, { ActionCreators, ActionTypes } from 'redux-undo'
 import { rootReducer } from '../../store/store.ts'
 
 /** A line on the desk: composed or opened, at concert pitch. */
-export interface DeskLine {
+export interface EditorLine {
   readonly notes: readonly LineNote[]
   readonly stretch: Stretch
   readonly seed: number
@@ -19,31 +19,36 @@ export interface DeskLine {
   readonly revision: number
 }
 
-export interface LineState {
+export interface EditorState {
   readonly tune: string
-  readonly line: DeskLine | undefined
+  readonly line: EditorLine | undefined
 }
 
-const initialState: LineState = { tune: '', line: undefined }
+const initialState: EditorState = { tune: '', line: undefined }
 
 const lineSlice = createSlice({
   name: 'line',
   initialState,
   reducers: {
     /** Another tune's desk: the history begins anew (`forgetBefore`). */
-    deskOpened: (_state, { payload }: PayloadAction<LineState>) => payload,
-    lineWritten: (state, { payload }: PayloadAction<DeskLine>) => ({ ...state, line: payload }),
+    deskOpened: (_state, { payload }: PayloadAction<EditorState>) => payload,
+    lineWritten: (state, { payload }: PayloadAction<EditorLine>) => ({ ...state, line: payload }),
     /** Title, words, tags and locks: no step to go back over. */
     lineNamed: (
       state,
-      { payload }: PayloadAction<Partial<Pick<DeskLine, 'title' | 'remark' | 'tags' | 'locked'>>>,
+      { payload }: PayloadAction<Partial<Pick<EditorLine, 'title' | 'remark' | 'tags' | 'locked'>>>,
     ) => (state.line ? { ...state, line: { ...state.line, ...payload } } : state),
     lineKept: (state, { payload }: PayloadAction<{ id: string; title: string }>) =>
       state.line ? { ...state, line: { ...state.line, ...payload } } : state,
   },
 })
 
-export const { deskOpened, lineWritten, lineNamed, lineKept } = lineSlice.actions
+export const {
+  deskOpened: editorOpened,
+  lineWritten: lineReplaced,
+  lineNamed: lineDetailsSet,
+  lineKept: lineSaved,
+} = lineSlice.actions
 
 /** So many steps can be gone back over: more than a visit has. */
 const MOST_STEPS = 5000
@@ -51,7 +56,7 @@ const MOST_STEPS = 5000
 const withHistory = undoable(lineSlice.reducer, {
   limit: MOST_STEPS,
   syncFilter: true,
-  filter: (action) => action.type === lineWritten.type,
+  filter: (action) => action.type === lineReplaced.type,
 })
 
 /** The desk with its history: every line composed can be gone back to, under the names that it has now. */
@@ -71,17 +76,17 @@ export const lineReducer: typeof withHistory = (state, action) => {
   return { ...next, present: { ...next.present, line } }
 }
 
-export const goBack = ActionCreators.undo
-export const goForward = ActionCreators.redo
-export const forgetBefore = ActionCreators.clearHistory
+export const undo = ActionCreators.undo
+export const redo = ActionCreators.redo
+export const clearHistory = ActionCreators.clearHistory
 
 declare module '../../store/store.ts' {
   interface InjectedSlices extends WithSlice<{ reducerPath: 'line'; reducer: typeof lineReducer }> {}
 }
 const injected = rootReducer.inject({ reducerPath: 'line', reducer: lineReducer })
 
-export const selectDesk = injected.selector(({ line }): LineState => line.present)
-export const selectCanGoBack = injected.selector(({ line }) =>
+export const selectEditor = injected.selector(({ line }): EditorState => line.present)
+export const selectCanUndo = injected.selector(({ line }) =>
   line.past.some((before) => before.line !== undefined),
 )
-export const selectCanGoForward = injected.selector(({ line }) => line.future.length > 0)
+export const selectCanRedo = injected.selector(({ line }) => line.future.length > 0)

@@ -1,19 +1,19 @@
 import { useEffect, useRef } from 'react'
-import { post } from '../../data/outbox.ts'
+import { sendEdit } from '../../data/outbox.ts'
 import { useAppDispatch } from '../../store/store.ts'
-import type { DeskLine } from './editorSlice.ts'
+import type { EditorLine } from './editorSlice.ts'
 
 const WAIT_MS = 600
 
 /** What of a line is stored. */
-const storedOf = ({ notes, stretch, title, remark = '', tags = [] }: DeskLine): string =>
+const storedOf = ({ notes, stretch, title, remark = '', tags = [] }: EditorLine): string =>
   JSON.stringify([notes, stretch, title, remark, tags])
 
 /** The same line, whether or not the one was read anew. */
-const same = (a: DeskLine, b: DeskLine): boolean => a === b || storedOf(a) === storedOf(b)
+const same = (a: EditorLine, b: EditorLine): boolean => a === b || storedOf(a) === storedOf(b)
 
 /** A line as it is sent to be stored. */
-export const bodyOf = (tune: string, line: DeskLine) => ({
+export const bodyOf = (tune: string, line: EditorLine) => ({
   revision: line.revision,
   tune,
   title: line.title,
@@ -24,15 +24,15 @@ export const bodyOf = (tune: string, line: DeskLine) => ({
 })
 
 /** Keeps a line that has been kept before as it is changed, within a second. */
-export const useAutosave = (tune: string, line: DeskLine | undefined): void => {
+export const useAutosave = (tune: string, line: EditorLine | undefined): void => {
   const dispatch = useAppDispatch()
-  const stored = useRef<DeskLine>(undefined)
+  const stored = useRef<EditorLine>(undefined)
   useEffect(() => {
     const before = stored.current
     stored.current = line
     if (!line?.id || before?.id !== line.id || same(before, line)) return
     const timer = setTimeout(() => {
-      void post(dispatch, {
+      void sendEdit(dispatch, {
         entity: line.id!,
         path: `lines/${line.id}`,
         title: line.title,

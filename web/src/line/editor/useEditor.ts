@@ -8,33 +8,41 @@ import {
 } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { keepDraft, readDraft } from '../../data/browserStore.ts'
-import { analysisOf, work } from '../../engine/engine.ts'
+import { analysisOf, engine } from '../../engine/engine.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
 import { useStable } from '../../ui/useStable.ts'
-import { briefOf, CLOSELY, type NamedBrief, rangeOf, STRICTNESS, USUAL, type Wish } from '../brief/briefs.ts'
-import { type DeskLine, deskOpened, forgetBefore, lineWritten, selectDesk } from './editorSlice.ts'
+import {
+  briefOf,
+  CLOSELY,
+  DEFAULT_PREFERENCE,
+  type NamedBrief,
+  type Preference,
+  rangeOf,
+  STRICTNESS,
+} from '../brief/briefs.ts'
+import { clearHistory, type EditorLine, editorOpened, lineReplaced, selectEditor } from './editorSlice.ts'
 
 /** What can be done at the desk: the same functions at every render. */
-export interface DeskActs {
+export interface EditorActions {
   readonly another: () => void
   /** Writes some notes anew (first and last, both inside); the others stay. */
   readonly rewrite: (from: number, to: number) => void
   /** Changes a part of the wish; the line is written anew. */
-  readonly change: (part: Partial<Wish>) => void
+  readonly change: (part: Partial<Preference>) => void
   /** Begins with another wish. */
-  readonly begin: (wish: Wish) => void
+  readonly begin: (preference: Preference) => void
   readonly keepBrief: (name: string) => void
   readonly follow: (contour: readonly CurvePoint[]) => void
-  readonly open: (line: DeskLine) => void
+  readonly open: (line: EditorLine) => void
   readonly compare: () => void
   readonly stopComparing: () => void
 }
 
-export interface Desk {
-  readonly line: DeskLine | undefined
-  readonly wish: Wish
+export interface Editor {
+  readonly line: EditorLine | undefined
+  readonly preference: Preference
   /** The briefs that the player has named. */
   readonly briefs: readonly NamedBrief[]
   readonly busy: boolean
@@ -44,7 +52,7 @@ export interface Desk {
   readonly contour: readonly CurvePoint[]
   /** Other lines for the same wish, each with its score; empty where none were asked for. */
   readonly others: readonly OtherLine[]
-  readonly acts: DeskActs
+  readonly actions: EditorActions
 }
 
 export interface OtherLine {
@@ -53,13 +61,13 @@ export interface OtherLine {
 }
 
 /** The notes that stay when a line is written anew, and what of the old line the new one keeps. */
-interface Kept {
+interface LockedPart {
   readonly notes: readonly LineNote[]
-  readonly line: Omit<DeskLine, 'notes' | 'stretch' | 'seed'>
+  readonly line: Omit<EditorLine, 'notes' | 'stretch' | 'seed'>
 }
 
 /** What is locked stays; the line that comes is a new one. */
-const lockedOf = (line: DeskLine | undefined): Kept => ({
+const lockedOf = (line: EditorLine | undefined): LockedPart => ({
   notes: line?.locked ? line.notes.filter(({ start }) => line.locked!.includes(start)) : [],
   line: { title: '', revision: 0 },
 })
@@ -75,58 +83,58 @@ const WISH = 'wish'
 const BRIEFS = 'briefs'
 
 /** The desk of a tune: the line being written, kept in the browser at every change, and the composer behind it. */
-export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
+export const useEditor = ({ tune, sounding, stretch }: OpenTune): Editor => {
   const dispatch = useAppDispatch()
-  const { of } = useSettings()
-  const desk = useAppSelector(selectDesk)
-  const [wish, setWish] = useState<Wish>(USUAL)
+  const { instrument } = useSettings()
+  const editor = useAppSelector(selectEditor)
+  const [preference, setPreference] = useState<Preference>(DEFAULT_PREFERENCE)
   const [briefs, setBriefs] = useState<readonly NamedBrief[]>([])
   const [contour, setContour] = useState<readonly CurvePoint[]>([])
   const [others, setOthers] = useState<readonly OtherLine[]>([])
   const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<string>()
   const asked = useRef(0)
-  const line = desk.tune === tune.id ? desk.line : undefined
+  const line = editor.tune === tune.id ? editor.line : undefined
 
   useEffect(() => {
-    if (desk.tune === tune.id) return
-    void readDraft<DeskLine>(`line ${tune.id}`).then((draft) => {
-      dispatch(deskOpened({ tune: tune.id, line: draft }))
-      dispatch(forgetBefore())
+    if (editor.tune === tune.id) return
+    void readDraft<EditorLine>(`line ${tune.id}`).then((draft) => {
+      dispatch(editorOpened({ tune: tune.id, line: draft }))
+      dispatch(clearHistory())
     })
-  }, [desk.tune, tune.id, dispatch])
+  }, [editor.tune, tune.id, dispatch])
   useEffect(() => {
     void [tune.id, stretch.from, stretch.to]
     setContour([])
     setOthers([])
   }, [tune.id, stretch.from, stretch.to])
   useEffect(() => {
-    void readDraft<Wish>(WISH).then((kept) => kept && setWish(kept))
+    void readDraft<Preference>(WISH).then((kept) => kept && setPreference(kept))
     void readDraft<readonly NamedBrief[]>(BRIEFS).then((kept) => kept && setBriefs(kept))
   }, [])
   useEffect(() => {
-    if (desk.tune === tune.id && desk.line) void keepDraft(`line ${tune.id}`, desk.line)
-  }, [desk, tune.id])
+    if (editor.tune === tune.id && editor.line) void keepDraft(`line ${tune.id}`, editor.line)
+  }, [editor, tune.id])
 
   const askFor = useCallback(
     (
-      wished: Wish,
+      preference: Preference,
       curve: readonly CurvePoint[],
       more: Pick<Brief, 'seed' | 'count' | 'avoid' | 'locked'>,
     ): Brief => ({
-      ...briefOf(wished),
+      ...briefOf(preference),
       stretch,
-      range: rangeOf(wished, instrumentOf(of.id).range),
+      range: rangeOf(preference, instrumentOf(instrument.id).range),
       ...(curve.length === 0
         ? {}
-        : { contour: { points: curve, strictness: STRICTNESS[wished.strictness ?? CLOSELY]! } }),
+        : { contour: { points: curve, strictness: STRICTNESS[preference.strictness ?? CLOSELY]! } }),
       ...more,
     }),
-    [stretch, of.id],
+    [stretch, instrument.id],
   )
   useEffect(() => {
     const timer = setTimeout(
-      () => void work().warm(analysisOf(sounding), askFor(USUAL, [], { seed: 1, count: 1 })),
+      () => void engine().warm(analysisOf(sounding), askFor(DEFAULT_PREFERENCE, [], { seed: 1, count: 1 })),
       WARM_AFTER_MS,
     )
     return () => clearTimeout(timer)
@@ -134,17 +142,17 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
   const compose = useCallback(
     async (
       seed: number,
-      wished: Wish,
+      preference: Preference,
       curve: readonly CurvePoint[],
       avoid: readonly Line[],
-      kept: Kept = lockedOf(line),
+      kept: LockedPart = lockedOf(line),
     ) => {
       asked.current += 1
       const ticket = asked.current
       setBusy(true)
-      const answer = await work().compose(
+      const answer = await engine().compose(
         analysisOf(sounding),
-        askFor(wished, curve, { seed, count: 1, avoid, locked: kept.notes }),
+        askFor(preference, curve, { seed, count: 1, avoid, locked: kept.notes }),
       )
       if (ticket !== asked.current || !answer) return
       setBusy(false)
@@ -154,7 +162,7 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
       setProblem([...answer.unmet, ...absent].map(wordReason).join(' ') || undefined)
       if (composed)
         dispatch(
-          lineWritten({
+          lineReplaced({
             ...kept.line,
             notes: composed.line.notes,
             stretch,
@@ -169,39 +177,41 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
     asked.current += 1
     const ticket = asked.current
     setBusy(true)
-    const answer = await work().compose(
+    const answer = await engine().compose(
       analysisOf(sounding),
-      askFor(wish, contour, {
+      askFor(preference, contour, {
         seed: (line?.seed ?? 0) + 1,
         count: MOST_OTHERS,
         locked: lockedOf(line).notes,
       }),
     )
     if (ticket !== asked.current || !answer) return
-    const { range } = instrumentOf(of.id)
+    const { range } = instrumentOf(instrument.id)
     const reviews = await Promise.all(
-      answer.lines.map(({ line: other }) => work().review(analysisOf(sounding), other, { range, mends: 0 })),
+      answer.lines.map(({ line: other }) =>
+        engine().review(analysisOf(sounding), other, { range, fixes: 0 }),
+      ),
     )
     setBusy(false)
     setOthers(answer.lines.map(({ line: other }, at) => ({ line: other, score: reviews[at]!.score })))
   }
-  const begin = (next: Wish) => {
-    setWish(next)
+  const begin = (next: Preference) => {
+    setPreference(next)
     void keepDraft(WISH, next)
     if (line) void compose(line.seed, next, contour, [])
   }
-  const acts = useStable<DeskActs>({
-    another: () => void compose((line?.seed ?? 0) + 1, wish, contour, line ? [line] : []),
+  const actions = useStable<EditorActions>({
+    another: () => void compose((line?.seed ?? 0) + 1, preference, contour, line ? [line] : []),
     rewrite: (from, to) => {
       if (!line) return
       const notes = line.notes.filter((_, at) => at < from || at > to)
       const { notes: _notes, stretch: _stretch, seed: _seed, ...named } = line
-      void compose(line.seed + 1, wish, contour, [line], { notes, line: named })
+      void compose(line.seed + 1, preference, contour, [line], { notes, line: named })
     },
-    change: (part) => begin({ ...wish, ...part }),
+    change: (part) => begin({ ...preference, ...part }),
     begin,
     keepBrief: (name) => {
-      const kept = [...briefs.filter((brief) => brief.name !== name), { name, wish }]
+      const kept = [...briefs.filter((brief) => brief.name !== name), { name, preference }]
       setBriefs(kept)
       void keepDraft(BRIEFS, kept)
     },
@@ -209,9 +219,9 @@ export const useDesk = ({ tune, sounding, stretch }: OpenTune): Desk => {
     stopComparing: () => setOthers([]),
     follow: (curve) => {
       setContour(curve)
-      void compose(line?.seed ?? 1, wish, curve, [])
+      void compose(line?.seed ?? 1, preference, curve, [])
     },
-    open: (opened) => void dispatch(lineWritten(opened)),
+    open: (opened) => void dispatch(lineReplaced(opened)),
   })
-  return { line, wish, briefs, busy, problem, others, contour, acts }
+  return { line, preference, briefs, busy, problem, others, contour, actions }
 }

@@ -14,7 +14,7 @@ import {
 } from '@eager-contour/core'
 import { useCallback, useDeferredValue, useMemo, useRef } from 'react'
 import { newId } from '../../data/ids.ts'
-import { post } from '../../data/outbox.ts'
+import { sendEdit } from '../../data/outbox.ts'
 import { useSelection } from '../../notation/useSelection.ts'
 import { spelledFor } from '../../settings/names.ts'
 import { useSettings } from '../../settings/settings.ts'
@@ -22,17 +22,17 @@ import { useAppDispatch } from '../../store/store.ts'
 import { barsText, type OpenTune } from '../../tune/useTune.ts'
 import { useStable } from '../../ui/useStable.ts'
 import type { NoteTool } from '../notes/noteEdits.ts'
-import { type DeskLine, lineKept, lineNamed, lineWritten } from './editorSlice.ts'
+import { type EditorLine, lineDetailsSet, lineReplaced, lineSaved } from './editorSlice.ts'
 import { bodyOf } from './useAutosave.ts'
-import type { Desk, OtherLine } from './useEditor.ts'
+import type { Editor, OtherLine } from './useEditor.ts'
 
 /** The line of the desk as it is written and explained, what is chosen of it, and everything that changes it. */
-export const useWorkbench = (open: OpenTune, desk: Desk, keptCount: number) => {
+export const useWorkbench = (open: OpenTune, editor: Editor, savedCount: number) => {
   const { tune, sounding, written, stretch, setStretch } = open
   const dispatch = useAppDispatch()
-  const { of, spelling } = useSettings()
-  const up = of.written.semitones
-  const concert = desk.line
+  const { instrument, spelling } = useSettings()
+  const up = instrument.written.semitones
+  const concert = editor.line
   // A new line follows in slices, so that it never holds up what the player does; what the player wrote is seen at once.
   const byHand = useRef<readonly LineNote[]>(undefined)
   const later = useDeferredValue(concert)
@@ -58,7 +58,7 @@ export const useWorkbench = (open: OpenTune, desk: Desk, keptCount: number) => {
     (notes: readonly LineNote[]) => {
       byHand.current = notes
       dispatch(
-        lineWritten(concert ? { ...concert, notes } : { notes, stretch, seed: 1, title: '', revision: 0 }),
+        lineReplaced(concert ? { ...concert, notes } : { notes, stretch, seed: 1, title: '', revision: 0 }),
       )
     },
     [concert, stretch, dispatch],
@@ -84,7 +84,7 @@ export const useWorkbench = (open: OpenTune, desk: Desk, keptCount: number) => {
   const onLock = () => {
     const starts = chosen.map(({ start }) => start)
     const others = locked.filter((start) => !starts.includes(start))
-    dispatch(lineNamed({ locked: allLocked ? others : [...others, ...starts].sort((a, b) => a - b) }))
+    dispatch(lineDetailsSet({ locked: allLocked ? others : [...others, ...starts].sort((a, b) => a - b) }))
   }
   const onPhrase = () => {
     if (!concert || from === undefined) return
@@ -93,17 +93,22 @@ export const useWorkbench = (open: OpenTune, desk: Desk, keptCount: number) => {
     const id = newId('phrase')
     const first = sounding.spans.find(({ start, end }) => chosen[0]!.start >= start && chosen[0]!.start < end)
     const title = `${chosen.length} notes from ${first?.chord.symbol ?? 'here'}`
-    void post(dispatch, { entity: id, path: `phrases/${id}`, title, body: { revision: 0, title, ...phrase } })
+    void sendEdit(dispatch, {
+      entity: id,
+      path: `phrases/${id}`,
+      title,
+      body: { revision: 0, title, ...phrase },
+    })
   }
   const putPhrase = (phrase: PhraseAnswer, bar: number) => {
-    const near = concert?.notes[0]?.midi ?? (of.range.comfortLow + of.range.comfortHigh) / 2
+    const near = concert?.notes[0]?.midi ?? (instrument.range.comfortLow + instrument.range.comfortHigh) / 2
     const put = phraseAt(sounding, phrase, bar, near)
     const [first, last] = [put.notes[0]!, put.notes.at(-1)!]
     const base: Line = concert ?? { notes: [] }
     write(withStretchFrom(sounding, base, put, first.start, last.start + last.duration).notes)
   }
   const removePhrase = ({ id, revision, title, notes, chords }: PhraseAnswer) =>
-    void post(dispatch, {
+    void sendEdit(dispatch, {
       entity: id,
       path: `phrases/${id}`,
       title,
@@ -112,21 +117,21 @@ export const useWorkbench = (open: OpenTune, desk: Desk, keptCount: number) => {
   const keep = () => {
     if (!concert) return
     const id = concert.id ?? newId('line')
-    const title = concert.title.trim() || `Line ${keptCount + 1}, ${barsText(concert.stretch)}`
-    dispatch(lineKept({ id, title }))
-    void post(dispatch, {
+    const title = concert.title.trim() || `Line ${savedCount + 1}, ${barsText(concert.stretch)}`
+    dispatch(lineSaved({ id, title }))
+    void sendEdit(dispatch, {
       entity: id,
       path: `lines/${id}`,
       title,
       body: { ...bodyOf(tune.id, { ...concert, title }), version: true },
     })
   }
-  const removeLine = (kept: DeskLine & { readonly id: string }) => {
+  const removeLine = (kept: EditorLine & { readonly id: string }) => {
     if (concert?.id === kept.id) {
       const { id: _id, ...loose } = concert
-      dispatch(lineWritten({ ...loose, revision: 0 }))
+      dispatch(lineReplaced({ ...loose, revision: 0 }))
     }
-    void post(dispatch, {
+    void sendEdit(dispatch, {
       entity: kept.id,
       path: `lines/${kept.id}`,
       title: kept.title,
@@ -149,17 +154,18 @@ export const useWorkbench = (open: OpenTune, desk: Desk, keptCount: number) => {
     onPhrase,
     putPhrase,
     removePhrase,
-    onRewrite: () => from !== undefined && desk.acts.rewrite(from, to!),
-    onName: (part: Partial<Pick<DeskLine, 'title' | 'remark' | 'tags'>>) => void dispatch(lineNamed(part)),
+    onRewrite: () => from !== undefined && editor.actions.rewrite(from, to!),
+    onName: (part: Partial<Pick<EditorLine, 'title' | 'remark' | 'tags'>>) =>
+      void dispatch(lineDetailsSet(part)),
     onVersion: ({ notes, stretch: where, title }: LineVersionAnswer) => {
-      if (concert) dispatch(lineWritten({ ...concert, notes, stretch: where, title }))
+      if (concert) dispatch(lineReplaced({ ...concert, notes, stretch: where, title }))
       setStretch(where)
     },
     /** Notes from a file: another line. */
     onRead: (notes: readonly LineNote[]) =>
-      void dispatch(lineWritten({ notes, stretch, seed: 1, title: '', revision: 0 })),
+      void dispatch(lineReplaced({ notes, stretch, seed: 1, title: '', revision: 0 })),
     onMove: (moved: Line, where: Stretch) => {
-      dispatch(lineWritten({ notes: moved.notes, stretch: where, seed: 1, title: '', revision: 0 }))
+      dispatch(lineReplaced({ notes: moved.notes, stretch: where, seed: 1, title: '', revision: 0 }))
       setStretch(where)
     },
     onFigure: (pitches: ReadonlyMap<number, number>) => {
@@ -169,7 +175,7 @@ export const useWorkbench = (open: OpenTune, desk: Desk, keptCount: number) => {
     },
     onOther: ({ line: other }: OtherLine) => {
       dispatch(
-        lineWritten({
+        lineReplaced({
           notes: other.notes,
           stretch,
           seed: concert?.seed ?? 1,

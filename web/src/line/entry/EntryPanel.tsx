@@ -6,12 +6,12 @@ import { MidiChoice } from '../../input/MidiChoice.tsx'
 import { useNotes } from '../../input/useNotes.ts'
 import { placeWords } from '../../notation/labels.ts'
 import { Button } from '../../ui/Button.tsx'
-import { Segments } from '../../ui/SegmentedControl.tsx'
+import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
 import { type Entry, GRIDS, LENGTHS } from './useEntry.ts'
 
 interface EntryPanelProps {
   readonly analysis: Analysis
-  readonly of: Instrument
+  readonly instrument: Instrument
   readonly entry: Entry
   readonly onClose: () => void
 }
@@ -21,10 +21,10 @@ const isForButton = ({ target }: KeyboardEvent): boolean =>
   target instanceof Element && target.matches('button:not([role=radio]), a, summary')
 
 /** Writing by hand: on-screen keys, the computer keyboard or a MIDI device, step by step or in time. */
-export const EntryPanel = ({ analysis, of, entry, onClose }: EntryPanelProps) => {
-  const up = of.written.semitones
-  const low = of.range.comfortLow + up
-  const high = of.range.comfortHigh + up
+export const EntryPanel = ({ analysis, instrument, entry, onClose }: EntryPanelProps) => {
+  const up = instrument.written.semitones
+  const low = instrument.range.comfortLow + up
+  const high = instrument.range.comfortHigh + up
   const [sounding, setSounding] = useState<ReadonlySet<number>>(new Set())
   const onNote: Entry['onNote'] = (note) => {
     setSounding((before) => {
@@ -54,7 +54,7 @@ export const EntryPanel = ({ analysis, of, entry, onClose }: EntryPanelProps) =>
       className="border-t border-rule bg-ground px-5 py-2 outline-none"
     >
       <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
-        <Segments<string>
+        <SegmentedControl<string>
           label=""
           name="Note length"
           value={String(entry.length)}
@@ -92,7 +92,7 @@ export const EntryPanel = ({ analysis, of, entry, onClose }: EntryPanelProps) =>
         </span>
       </div>
       <Board
-        of={of}
+        instrument={instrument}
         low={low}
         high={high}
         flats={keySignature(key) <= 0}

@@ -48,7 +48,7 @@ export type EntryState = 'steps' | 'counting' | 'recording'
 interface EntryOf {
   readonly analysis: Analysis
   readonly stretch: Stretch
-  readonly of: Instrument
+  readonly instrument: Instrument
   readonly mix: Mix
   readonly tempo: number
   /** The line at concert pitch; empty where there is none. */
@@ -62,7 +62,7 @@ const LOOK_MS = 25
 const TAIL = QUARTER
 
 /** Writing by hand: notes put down one after another at a caret, or played in time over the band and quantised. */
-export const useEntry = ({ analysis, stretch, of, mix, tempo, line, onLine }: EntryOf) => {
+export const useEntry = ({ analysis, stretch, instrument, mix, tempo, line, onLine }: EntryOf) => {
   const { start, end } = stretchTicks(analysis.chart, stretch)
   const [caret, setCaret] = useState(start)
   const [length, setLength] = useState<number>(EIGHTH)
@@ -90,7 +90,9 @@ export const useEntry = ({ analysis, stretch, of, mix, tempo, line, onLine }: En
   const put = (midi: number) => {
     if (caret >= end) return
     const duration = Math.min(length, end - caret)
-    onLine(withNote(analysis, line, { start: caret, duration, midi: midi - of.written.semitones }).notes)
+    onLine(
+      withNote(analysis, line, { start: caret, duration, midi: midi - instrument.written.semitones }).notes,
+    )
     forward(duration)
   }
   const rest = () => {
@@ -171,7 +173,7 @@ export const useEntry = ({ analysis, stretch, of, mix, tempo, line, onLine }: En
 
   const onNote = ({ midi, velocity, atMs }: HeardNote) => {
     const playedMs = clock.current?.at(atMs) ?? 0
-    const sounding = midi - of.written.semitones
+    const sounding = midi - instrument.written.semitones
     if (velocity === 0) {
       bandIfReady()?.release(sounding)
       const at = held.current.get(sounding)

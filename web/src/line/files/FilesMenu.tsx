@@ -2,7 +2,7 @@ import { DropdownMenu } from 'radix-ui'
 import { useRef } from 'react'
 
 interface FilesMenuProps {
-  readonly items: readonly { readonly name: string; readonly says: string; readonly act: () => void }[]
+  readonly items: readonly { readonly name: string; readonly description: string; readonly act: () => void }[]
   /** What is being made, while it is. */
   readonly making: string | undefined
   /** Takes the notes out of a file. */
@@ -38,18 +38,18 @@ export const FilesMenu = ({ items, making, onOpen }: FilesMenuProps) => {
           {[
             {
               name: 'Open a file',
-              says: 'Notes from MIDI or MusicXML, over these bars.',
+              description: 'Notes from MIDI or MusicXML, over these bars.',
               act: () => file.current?.click(),
             },
             ...items,
-          ].map(({ name, says, act }) => (
+          ].map(({ name, description, act }) => (
             <DropdownMenu.Item
               key={name}
               onSelect={act}
               className="cursor-pointer rounded-xl px-3 py-2 outline-none data-[highlighted]:bg-ledge"
             >
               <span className="block font-semibold">{name}</span>
-              <span className="block text-sm text-soft">{says}</span>
+              <span className="block text-sm text-soft">{description}</span>
             </DropdownMenu.Item>
           ))}
         </DropdownMenu.Content>

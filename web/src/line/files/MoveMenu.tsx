@@ -2,8 +2,8 @@ import { type Analysis, type Line, lineElsewhere, type Stretch, type TakenBy } f
 import { useState } from 'react'
 import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
-import { Drop } from '../../ui/PopoverButton.tsx'
-import { Segments } from '../../ui/SegmentedControl.tsx'
+import { PopoverButton } from '../../ui/PopoverButton.tsx'
+import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
 
 interface MoveDropProps {
   readonly sounding: Analysis
@@ -24,7 +24,7 @@ const stepsWords = (steps: number): string =>
     : `${Math.abs(steps)} half step${Math.abs(steps) > 1 ? 's' : ''} ${steps > 0 ? 'up' : 'down'}`
 
 /** Takes the line to another place of the tune, by degrees over the chords there, or by pitches into another key. */
-export const MoveDrop = ({ sounding, line, stretch, onMove }: MoveDropProps) => {
+export const MoveMenu = ({ sounding, line, stretch, onMove }: MoveDropProps) => {
   const last = sounding.chart.bars.length - 1
   const [bar, setBar] = useState(stretch.from)
   const [by, setBy] = useState<TakenBy>('degrees')
@@ -35,7 +35,7 @@ export const MoveDrop = ({ sounding, line, stretch, onMove }: MoveDropProps) => 
       .map(({ chord }) => chord.symbol)
       .join(' ')
   return (
-    <Drop name="Move it">
+    <PopoverButton name="Move it">
       <div className="w-80">
         <Choice
           label="to begin in"
@@ -46,7 +46,7 @@ export const MoveDrop = ({ sounding, line, stretch, onMove }: MoveDropProps) => 
           }))}
           onChange={(chosen) => setBar(Number(chosen))}
         />
-        <Segments label="keeping its" value={by} options={BY} onChange={setBy} />
+        <SegmentedControl label="keeping its" value={by} options={BY} onChange={setBy} />
         {by === 'pitches' ? (
           <Choice
             label="moved by"
@@ -74,6 +74,6 @@ export const MoveDrop = ({ sounding, line, stretch, onMove }: MoveDropProps) => 
           Move it there
         </Button>
       </div>
-    </Drop>
+    </PopoverButton>
   )
 }

@@ -11,7 +11,7 @@ import {
 } from '@eager-contour/core'
 import { fetchFont } from '../../audio/band.ts'
 import type { Mix } from '../../audio/mixSlice.ts'
-import type { RenderWish } from '../../audio/render.ts'
+import type { RenderOptions } from '../../audio/render.ts'
 import { rendering } from '../../audio/rendering.ts'
 import { fileVoices, voicesOf } from '../../audio/sounds.ts'
 
@@ -78,9 +78,9 @@ export const saveBandMidi = (
 }
 
 /** A recording, rendered in a worker of its own; false where the sound could not be had. */
-export const saveWav = async (title: string, wish: RenderWish): Promise<boolean> => {
+export const saveWav = async (title: string, preference: RenderOptions): Promise<boolean> => {
   try {
-    save(fileName(title, 'wav'), 'audio/wav', await rendering().wav(await fetchFont(), wish))
+    save(fileName(title, 'wav'), 'audio/wav', await rendering().wav(await fetchFont(), preference))
     return true
   } catch {
     return false

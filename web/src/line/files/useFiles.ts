@@ -14,7 +14,7 @@ import { useState } from 'react'
 import type { Mix } from '../../audio/mixSlice.ts'
 import { soundRefused } from '../../audio/playSlice.ts'
 import { bandSound, swingFor } from '../../audio/usePlay.ts'
-import { work } from '../../engine/engine.ts'
+import { engine } from '../../engine/engine.ts'
 import { useAppDispatch } from '../../store/store.ts'
 import { saveBandMidi, saveMidi, saveMusicXml, saveWav } from './download.ts'
 
@@ -26,7 +26,7 @@ interface FilesOf {
   readonly line: Line
   readonly part: Line
   readonly stretch: Stretch
-  readonly of: Instrument
+  readonly instrument: Instrument
   readonly mix: Mix
   readonly tempo: number
 }
@@ -45,7 +45,7 @@ export const useFiles = (files: FilesOf | undefined, { sounding: tune, stretch: 
   const onOpen = async (file: File) => {
     dispatch(soundRefused(undefined))
     try {
-      const outcome = await work().importLine(new Uint8Array(await file.arrayBuffer()))
+      const outcome = await engine().importLine(new Uint8Array(await file.arrayBuffer()))
       if (!outcome.ok) {
         dispatch(soundRefused(`${file.name}: ${outcome.problems.slice(0, 2).map(wordReason).join(' ')}`))
         return
@@ -60,7 +60,7 @@ export const useFiles = (files: FilesOf | undefined, { sounding: tune, stretch: 
     }
   }
   if (!files) return { items: [], making, onOpen: (file: File) => void onOpen(file) }
-  const { title, sounding, written, line, part, stretch, of, mix, tempo } = files
+  const { title, sounding, written, line, part, stretch, instrument, mix, tempo } = files
   const kit = kitOf(sounding.chart.feel)
   /** What is heard: the silent parts are left out. */
   const events = () =>
@@ -80,27 +80,27 @@ export const useFiles = (files: FilesOf | undefined, { sounding: tune, stretch: 
   const items = [
     {
       name: 'Print',
-      says: 'The line on paper, for your instrument.',
+      description: 'The line on paper, for your instrument.',
       act: () => setTimeout(() => window.print()),
     },
     {
       name: 'MusicXML',
-      says: 'The line as your part, for any notation program.',
-      act: () => saveMusicXml(title, written, part, stretch, of),
+      description: 'The line as your part, for any notation program.',
+      act: () => saveMusicXml(title, written, part, stretch, instrument),
     },
     {
       name: 'MIDI, the line',
-      says: 'As written, straight, at concert pitch.',
+      description: 'As written, straight, at concert pitch.',
       act: () => saveMidi(title, sounding, line, stretch, tempo),
     },
     {
       name: 'MIDI, line and band',
-      says: 'As it sounds now: swing, parts and tempo.',
+      description: 'As it sounds now: swing, parts and tempo.',
       act: () => saveBandMidi(title, sounding, events(), stretch, mix, tempo),
     },
     {
       name: 'WAV, line and band',
-      says: 'A recording of what you hear, once through.',
+      description: 'A recording of what you hear, once through.',
       act: () => void render(),
     },
   ]

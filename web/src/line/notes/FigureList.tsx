@@ -1,4 +1,10 @@
-import { type Analysis, type FittingFigure, type Line, repitchLine, waysOn } from '@eager-contour/core'
+import {
+  type Analysis,
+  alternativeFigures,
+  type FittingFigure,
+  type Line,
+  repitchLine,
+} from '@eager-contour/core'
 import { useMemo } from 'react'
 import { placeWords } from '../../notation/labels.ts'
 
@@ -16,7 +22,7 @@ interface FigureListProps {
 
 /** Other ways from the note looked at to the next strong one, named; pointed at, each is shown in outline. */
 export const FigureList = ({ analysis, line, selected, onOutline, onTake }: FigureListProps) => {
-  const ways = useMemo(() => waysOn(analysis, line, selected), [analysis, line, selected])
+  const ways = useMemo(() => alternativeFigures(analysis, line, selected), [analysis, line, selected])
   if (!ways) return null
   const pitchesOf = ({ notes }: FittingFigure) => new Map(notes.map((midi, at) => [selected + 1 + at, midi]))
   return (

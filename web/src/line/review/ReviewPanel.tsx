@@ -68,11 +68,11 @@ export const ReviewPanel = ({
           >
             <span className="font-semibold">Bar {finding.bar + 1}</span> {wordReason(finding.why)}
           </button>
-          {finding.mend &&
+          {finding.fix &&
             (trying === finding ? (
               <div className="mt-1" role="group" aria-label="The mend">
                 <span className="text-lichen">
-                  {Math.round(review.score)} → {Math.round(finding.mend.score)}
+                  {Math.round(review.score)} → {Math.round(finding.fix.score)}
                 </span>
                 <Button look="quiet" onClick={onHear}>
                   {playing ? 'Stop' : 'Hear it'}

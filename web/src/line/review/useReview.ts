@@ -1,7 +1,7 @@
 import type { Analysis, Line, Review, ReviewView } from '@eager-contour/core'
 import { useEffect, useState } from 'react'
 import { bandIfReady } from '../../audio/band.ts'
-import { analysisOf, work } from '../../engine/engine.ts'
+import { analysisOf, engine } from '../../engine/engine.ts'
 
 /** So long a new line takes to be drawn while the band plays. */
 const AFTER_NOTES_MS = 250
@@ -17,7 +17,7 @@ export const useReview = (
     if (!line) return
     let current = true
     const review = () =>
-      void work()
+      void engine()
         .review(analysisOf(analysis), line, view)
         .then((found) => current && setReviewed({ review: found, line }))
     // While the band plays, the notes come first.

@@ -7,7 +7,7 @@ import {
   spellNotes,
 } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
-import type { Wish } from '../brief/briefs.ts'
+import type { Preference } from '../brief/briefs.ts'
 import { useReview } from './useReview.ts'
 
 /** An instrument's range as its notes are written. */
@@ -23,33 +23,33 @@ export const useTrial = (
   sounding: Analysis,
   written: Analysis,
   line: Line | undefined,
-  wish: Wish,
-  of: Instrument,
+  preference: Preference,
+  instrument: Instrument,
 ) => {
   const view = useMemo<ReviewView>(
     () => ({
-      range: rangeWritten(of),
-      approach: wish.approach ?? 'both',
-      breathBars: wish.breathBars,
+      range: rangeWritten(instrument),
+      approach: preference.approach ?? 'both',
+      breathBars: preference.breathBars,
     }),
-    [of, wish.approach, wish.breathBars],
+    [instrument, preference.approach, preference.breathBars],
   )
   const reviewed = useReview(written, line, view)
   const [tried, setTried] = useState<Finding>()
   const trying = reviewed?.line === line && reviewed?.review.findings.includes(tried!) ? tried : undefined
   /** The line with the mend that is being tried, at concert pitch. */
-  const mended = useMemo<Line | undefined>(
+  const fixedLine = useMemo<Line | undefined>(
     () =>
-      trying?.mend &&
+      trying?.fix &&
       spellNotes(
         sounding,
-        trying.mend.line.notes.map((note) => ({
+        trying.fix.line.notes.map((note) => ({
           start: note.start,
           duration: note.duration,
-          midi: note.midi - of.written.semitones,
+          midi: note.midi - instrument.written.semitones,
         })),
       ),
-    [trying, sounding, of],
+    [trying, sounding, instrument],
   )
-  return { reviewed, trying, mended, setTried }
+  return { reviewed, trying, mended: fixedLine, setTried }
 }

@@ -3,11 +3,11 @@ import { format } from 'date-fns'
 import { useVersionsQuery } from '../../data/api.ts'
 import { barsText } from '../../tune/useTune.ts'
 import { Button } from '../../ui/Button.tsx'
-import type { DeskLine } from '../editor/editorSlice.ts'
+import type { EditorLine } from '../editor/editorSlice.ts'
 
 interface LineDetailsProps {
-  readonly line: DeskLine
-  readonly onChange: (part: Partial<Pick<DeskLine, 'title' | 'remark' | 'tags'>>) => void
+  readonly line: EditorLine
+  readonly onChange: (part: Partial<Pick<EditorLine, 'title' | 'remark' | 'tags'>>) => void
   readonly onKeep: () => void
   readonly onVersion: (version: LineVersionAnswer) => void
 }

@@ -2,12 +2,12 @@ import type { LineAnswer } from '@eager-contour/contract'
 import { useState } from 'react'
 import { barsText } from '../../tune/useTune.ts'
 import { Button } from '../../ui/Button.tsx'
-import type { DeskLine } from '../editor/editorSlice.ts'
+import type { EditorLine } from '../editor/editorSlice.ts'
 
-interface KeptLinesProps {
+interface SavedLinesProps {
   readonly lines: readonly LineAnswer[]
   readonly current: string | undefined
-  readonly onOpen: (line: DeskLine) => void
+  readonly onOpen: (line: EditorLine) => void
   readonly onRemove: (line: LineAnswer) => void
 }
 
@@ -25,7 +25,7 @@ const holds = (line: LineAnswer, words: string): boolean => {
 }
 
 /** The lines kept for this tune, with a search over titles, words, tags and bars. */
-export const KeptLines = ({ lines, current, onOpen, onRemove }: KeptLinesProps) => {
+export const SavedLines = ({ lines, current, onOpen, onRemove }: SavedLinesProps) => {
   const [words, setWords] = useState('')
   const found = lines.filter((line) => holds(line, words.trim()))
   return (
@@ -73,7 +73,7 @@ export const KeptLines = ({ lines, current, onOpen, onRemove }: KeptLinesProps) 
 }
 
 /** A kept line as it is put on the desk. */
-const deskLineOf = (line: LineAnswer): DeskLine => ({
+const deskLineOf = (line: LineAnswer): EditorLine => ({
   id: line.id,
   revision: line.revision,
   title: line.title,

@@ -2,8 +2,8 @@ import type { ReactNode } from 'react'
 import { ZOOMS, type Zoom } from '../../notation/layout.ts'
 import type { View } from '../../notation/useView.ts'
 import { Check } from '../../ui/Check.tsx'
-import { Drop } from '../../ui/PopoverButton.tsx'
-import { Segments } from '../../ui/SegmentedControl.tsx'
+import { PopoverButton } from '../../ui/PopoverButton.tsx'
+import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
 
 const SHOWN: readonly { readonly part: Exclude<keyof View, 'zoom'>; readonly name: string }[] = [
   { part: 'keys', name: 'bands of the keys' },
@@ -22,18 +22,18 @@ interface ViewBarProps {
 /** How near the line is seen and what is shown of it, and what a place adds. */
 export const ViewBar = ({ view, onView, children }: ViewBarProps) => (
   <div className="flex flex-wrap items-center gap-x-3 border-b border-rule pb-1">
-    <Segments<string>
+    <SegmentedControl<string>
       label=""
       name="Bars in a row"
       value={String(view.zoom)}
       options={ZOOMS.map(({ value, name }) => ({ value: String(value), label: name }))}
       onChange={(chosen) => onView({ zoom: zoomOf(chosen) })}
     />
-    <Drop name="Show">
+    <PopoverButton name="Show">
       {SHOWN.map(({ part, name }) => (
         <Check key={part} label={name} checked={view[part]} onChange={(shown) => onView({ [part]: shown })} />
       ))}
-    </Drop>
+    </PopoverButton>
     {children}
   </div>
 )

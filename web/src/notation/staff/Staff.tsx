@@ -78,7 +78,7 @@ export const Staff = ({
   onHover,
   atOnce = false,
 }: StaffProps) => {
-  const { of, chordStyle } = useSettings()
+  const { instrument, chordStyle } = useSettings()
   const host = useRef<HTMLDivElement>(null)
   const ghost = useRef<HTMLDivElement>(null)
   const drawn = useRef<ReadonlyMap<number, SVGElement>>(new Map())
@@ -104,7 +104,12 @@ export const Staff = ({
     }
     const draw = ({ paintingStaff, drawStaff }: Drawing) => {
       if (!current || !host.current) return
-      const staff = [host.current, now.current, layout, { clef: of.clef, colour: 'currentColor' }] as const
+      const staff = [
+        host.current,
+        now.current,
+        layout,
+        { clef: instrument.clef, colour: 'currentColor' },
+      ] as const
       if (atOnce) show(drawStaff(...staff))
       else stop = inSteps(paintingStaff(...staff), show)
     }
@@ -114,7 +119,7 @@ export const Staff = ({
       current = false
       stop()
     }
-  }, [key, layout, of.clef, atOnce])
+  }, [key, layout, instrument.clef, atOnce])
   useLayoutEffect(() => {
     if (!ghost.current) return
     if (!other || !drawing || barsKey(other, layout) === key) {
@@ -124,7 +129,7 @@ export const Staff = ({
     const here = new Set(line.notes.map(({ start, midi }) => `${start} ${midi}`))
     ghost.current.style.display = ''
     const notes = drawing.drawStaff(ghost.current, other, layout, {
-      clef: of.clef,
+      clef: instrument.clef,
       colour: 'var(--madder)',
       notesOnly: true,
     })
@@ -134,7 +139,7 @@ export const Staff = ({
       element.style.display = known ? 'none' : ''
       element.toggleAttribute('data-staff-outline', !known)
     }
-  }, [other, outline, key, layout, of.clef, line])
+  }, [other, outline, key, layout, instrument.clef, line])
   useEffect(() => {
     void [selection, hovered]
     light.current()

@@ -55,7 +55,7 @@ interface StaffOptions {
 
 /** A bar as it stands in an element: what it says, and what was drawn for it. */
 interface PaintedBar {
-  readonly says: string
+  readonly contentKey: string
   readonly group: SVGElement
   readonly drawn: readonly Drawn[]
 }
@@ -71,7 +71,7 @@ interface Painted {
 const painted = new WeakMap<HTMLDivElement, Painted>()
 
 /** What a bar says, without the places of its notes in the line: these move when another bar changes. */
-const saysOf = ({ events, meter, start }: WrittenBar): string =>
+const contentKeyOf = ({ events, meter, start }: WrittenBar): string =>
   JSON.stringify([meter, start, events.map(({ note, ...event }) => ({ ...event, rest: note === undefined }))])
 
 const freshly = (
@@ -106,14 +106,14 @@ export function* paintingStaff(
   painted.set(element, here)
   const bars = score.bars.filter(({ number }) => number >= layout.from && number <= layout.to)
   for (const bar of bars) {
-    const says = saysOf(bar)
+    const contentKey = contentKeyOf(bar)
     const before = here.bars.get(bar.number)
-    if (before?.says === says) continue
+    if (before?.contentKey === contentKey) continue
     before?.group.remove()
     const group = here.context.openGroup('bar') as SVGElement
     const drawn = drawBar(here.context, bar, score.signature, layout, options)
     here.context.closeGroup()
-    here.bars.set(bar.number, { says, group, drawn })
+    here.bars.set(bar.number, { contentKey, group, drawn })
     yield
   }
   here.ties?.remove()

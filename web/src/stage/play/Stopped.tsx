@@ -2,19 +2,19 @@ import { Button } from '../../ui/Button.tsx'
 
 interface StoppedProps {
   readonly name: string
-  readonly says: string
+  readonly description: string
   readonly main: readonly [label: string, act: () => void]
   readonly other: readonly [label: string, act: () => void]
 }
 
 /** A run that stands still, and the two ways on. */
-export const Stopped = ({ name, says, main, other }: StoppedProps) => (
+export const Stopped = ({ name, description, main, other }: StoppedProps) => (
   <div
     role="alertdialog"
     aria-label={name}
     className="my-3 flex flex-wrap items-center gap-4 rounded-xl bg-sheet p-4 text-xl"
   >
-    {says}
+    {description}
     <Button look="main" onClick={main[1]}>
       {main[0]}
     </Button>

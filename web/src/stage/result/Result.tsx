@@ -3,14 +3,14 @@ import { useSettings } from '../../settings/settings.ts'
 import { Button } from '../../ui/Button.tsx'
 import { chordText } from '../../ui/ChordSymbol.tsx'
 import { VerdictMark } from '../../ui/VerdictMark.tsx'
-import { MARK_SAYS } from '../../ui/verdicts.ts'
-import type { Onward } from './useNextStep.ts'
+import { MARK_DESCRIPTIONS } from '../../ui/verdicts.ts'
+import type { NextStepProposal } from './useNextStep.ts'
 
 interface ResultProps {
   readonly analysis: Analysis
   readonly exercise: Exercise
   readonly grade: Grade
-  readonly next: Onward | undefined
+  readonly next: NextStepProposal | undefined
   readonly onHear: () => void
 }
 
@@ -36,7 +36,7 @@ export const Result = ({ analysis, exercise, grade, next, onHear }: ResultProps)
           {marks.map(([mark, value]) => (
             <div key={mark} className={many ? 'max-w-26' : 'max-w-36'}>
               <dt className={many ? 'flex h-15 items-end leading-5 text-soft' : 'text-lg text-soft'}>
-                {MARK_SAYS[mark]}
+                {MARK_DESCRIPTIONS[mark]}
               </dt>
               <dd
                 className={`font-head font-bold tabular-nums max-sm:text-4xl ${many ? 'text-5xl' : 'text-6xl'}`}
@@ -44,7 +44,7 @@ export const Result = ({ analysis, exercise, grade, next, onHear }: ResultProps)
                 {value}
               </dd>
               <dd data-behind={mark} className="min-h-6 text-soft">
-                {barsSay(grade.behind[mark])}
+                {barsSay(grade.causes[mark])}
               </dd>
             </div>
           ))}

@@ -54,7 +54,7 @@ interface SystemProps extends Pick<RunStaffProps, 'analysis' | 'verdicts'> {
 }
 
 const System = ({ analysis, layout, score, other, verdicts }: SystemProps) => {
-  const { of, chordStyle } = useSettings()
+  const { instrument, chordStyle } = useSettings()
   const host = useRef<HTMLDivElement>(null)
   const over = useRef<HTMLDivElement>(null)
   useLayoutEffect(() => {
@@ -68,7 +68,7 @@ const System = ({ analysis, layout, score, other, verdicts }: SystemProps) => {
     void engraver().then((drawStaff) => {
       if (!current || !host.current || !over.current) return
       const notes = drawStaff(host.current, score, layout, {
-        clef: of.clef,
+        clef: instrument.clef,
         colour: 'currentColor',
       })
       for (const [index, element] of notes) {
@@ -82,7 +82,7 @@ const System = ({ analysis, layout, score, other, verdicts }: SystemProps) => {
         if (verdict === 'missed') element.style.opacity = '0.55'
       }
       drawStaff(over.current, other, layout, {
-        clef: of.clef,
+        clef: instrument.clef,
         colour: 'var(--madder)',
         notesOnly: true,
       })
@@ -90,7 +90,7 @@ const System = ({ analysis, layout, score, other, verdicts }: SystemProps) => {
     return () => {
       current = false
     }
-  }, [score, other, layout, verdicts, of.clef])
+  }, [score, other, layout, verdicts, instrument.clef])
   const spans = analysis.spans.filter((span) => span.start >= layout.start && span.start < layout.end)
   return (
     <div className="relative">

@@ -24,20 +24,20 @@ export const TimingPicture = ({ exercise, judged, onTimeMs }: TimingPictureProps
   if (timed.length === 0) return null
   const usual = Math.round(median(timed.map(({ offMs }) => offMs!)))
   const xOf = (start: number) => 70 + (start / exercise.length) * (WIDTH - 90)
-  const says =
+  const description =
     Math.abs(usual) < 5
       ? 'on the beat'
       : `${Math.abs(usual)} ms ${usual < 0 ? 'ahead of' : 'behind'} the beat`
   return (
     <figure className="mt-2">
       <figcaption className="text-lg">
-        On the whole you play <strong>{says}</strong>.
+        On the whole you play <strong>{description}</strong>.
       </figcaption>
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="w-full"
         role="img"
-        aria-label={`How early or late each note came: on the whole ${says}`}
+        aria-label={`How early or late each note came: on the whole ${description}`}
         data-testid="timing"
       >
         <rect

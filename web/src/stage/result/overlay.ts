@@ -6,7 +6,10 @@ const ASKED = { velocity: 52, duration: 0.9 } as const
 const PLAYED_VELOCITY = 104
 
 /** What was played, exactly when it was played, over what was asked, softer and in the comping's sound. */
-export const overAsked = ({ expected, free, swing, spec }: Exercise, take: Take): readonly BandEvent[] => {
+export const playTakeOverExercise = (
+  { expected, free, swing, spec }: Exercise,
+  take: Take,
+): readonly BandEvent[] => {
   const lead = 250 * TICKS_PER_MS
   const asked = (free ? [] : expected).map((note): BandEvent => {
     const tick = ticksToMs(swung(note.start, swing), spec.tempo) * TICKS_PER_MS

@@ -18,13 +18,18 @@ import { useLadder } from '../../practice/useLadder.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
 
 /** The step that is proposed after a run: why, and where it is. */
-export interface Onward {
+export interface NextStepProposal {
   readonly why: Reason
   readonly address: string
 }
 
 /** Proposes one step after a run that began at a moment (ISO 8601), with so much hidden. */
-export type Propose = (exercise: Exercise, grade: Grade, since: string, hide: number) => Onward
+export type ProposeNextStep = (
+  exercise: Exercise,
+  grade: Grade,
+  since: string,
+  hide: number,
+) => NextStepProposal
 
 const sameKey = (a: Key, b: Key): boolean =>
   pitchClassOf(fifthsOf(a.tonic)) === pitchClassOf(fifthsOf(b.tonic))
@@ -38,7 +43,7 @@ const keysFor = (usual: readonly Key[], asked: string | undefined): readonly Key
 }
 
 /** What comes after a run: in a set list the next exercise of it, else what the ladder proposes. */
-export const useOnward = (tune: OpenTune, line: string | undefined): Propose => {
+export const useNextStep = (tune: OpenTune, line: string | undefined): ProposeNextStep => {
   const [params] = useSearchParams()
   const practice = practiceOf(params)
   const ladder = useLadder(tune, 'fourths')

@@ -11,7 +11,7 @@ import {
   startGrade,
   type Take,
 } from '@eager-contour/core'
-import { work } from '../../engine/engine.ts'
+import { engine } from '../../engine/engine.ts'
 
 /** So often nothing is graded, once: code that never ran is slow, and the first note's verdict should not be late. */
 const WARMING = 20
@@ -45,7 +45,7 @@ export class LiveGrade {
   /** The grade of the whole run; a free take is graded anew, with its notes’ lengths. */
   async finish(take: Take): Promise<Grade> {
     const { exercise, rules } = this.state
-    return exercise.free ? work().gradeTake(exercise, take, rules) : finishGrade(this.state)
+    return exercise.free ? engine().gradeTake(exercise, take, rules) : finishGrade(this.state)
   }
 
   private goOn(next: GradeState): readonly Judged[] {

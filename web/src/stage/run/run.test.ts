@@ -1,6 +1,6 @@
 import { analyseChart, instrumentOf, makeExercise, readChart } from '@eager-contour/core'
 import { describe, expect, it } from 'vitest'
-import { barBegin, nothingYet, onTime, takeOf } from './run.ts'
+import { barBegin, emptySession, onTime, takeOf } from './run.ts'
 
 const chart = readChart('key: F major\ntime: 3/4\n| Gm7 | C7 | Fmaj7 | Dm7 |')
 if (!chart.ok) throw new Error('The chart cannot be read')
@@ -38,8 +38,8 @@ describe('takeOf', () => {
   const hearing = { latencyMs: 30, tuningHz: 442, settleMs: 0 }
 
   it('keeps what was played as it came, with all that grades it again', () => {
-    const going = { ...nothingYet(), notes: [note(530)], source: 'midi' as const }
-    const take = takeOf(going, exercise, hearing)
+    const session = { ...emptySession(), notes: [note(530)], source: 'midi' as const }
+    const take = takeOf(session, exercise, hearing)
     expect(take).toMatchObject({
       notes: [note(530)],
       source: 'midi',
@@ -48,15 +48,15 @@ describe('takeOf', () => {
       tempo: [{ tick: 0, bpm: 120 }],
     })
     expect(JSON.parse(take.exercise)).toEqual(exercise.spec)
-    expect(take).not.toHaveProperty('aside')
+    expect(take).not.toHaveProperty('ungradedNotes')
   })
 
-  it('keeps what is not graded aside, and does not change with what is played later', () => {
-    const going = { ...nothingYet(), aside: [note(-900)] }
-    const take = takeOf(going, exercise, hearing)
-    going.notes.push(note(10))
-    going.aside.push(note(20))
-    expect(take.aside).toEqual([note(-900)])
+  it('keeps the notes that are not graded apart, and does not change with what is played later', () => {
+    const session = { ...emptySession(), ungradedNotes: [note(-900)] }
+    const take = takeOf(session, exercise, hearing)
+    session.notes.push(note(10))
+    session.ungradedNotes.push(note(20))
+    expect(take.ungradedNotes).toEqual([note(-900)])
     expect(take.notes).toEqual([])
   })
 })

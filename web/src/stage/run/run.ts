@@ -24,7 +24,7 @@ export interface SimulatedSettings {
 }
 
 /** How the notes of a run come in: what the source's way to the grader takes, and how it was tuned. */
-export interface Hearing {
+export interface SourceTiming {
   readonly latencyMs: number
   readonly tuningHz: number
   /** After so long a note that was played is here. */
@@ -78,30 +78,30 @@ export const onTime = (notes: readonly PlayedNote[], latencyMs: number): readonl
   notes.map((note) => ({ ...note, onsetMs: note.onsetMs - latencyMs }))
 
 /** What a run holds that no picture shows. */
-export interface Going {
+export interface RunSession {
   clock: RunClock | undefined
   fromMs: number
   source: Source
   simulated: SimulatedSettings | undefined
   notes: PlayedNote[]
   /** Played while counting in, and in bars that were begun anew: kept with the take, not graded. */
-  aside: PlayedNote[]
+  ungradedNotes: PlayedNote[]
   /** Played in the bar that is begun anew when the pause ends. */
-  again: PlayedNote[]
+  repeatedNotes: PlayedNote[]
   readonly held: Map<string, number>
   readonly undo: (() => void)[]
   /** Counts what was begun and left: what was begun for an earlier one is dropped. */
   turn: number
 }
 
-export const nothingYet = (): Going => ({
+export const emptySession = (): RunSession => ({
   clock: undefined,
   fromMs: 0,
   source: 'screen-keys',
   simulated: undefined,
   notes: [],
-  aside: [],
-  again: [],
+  ungradedNotes: [],
+  repeatedNotes: [],
   held: new Map(),
   undo: [],
   turn: 0,
@@ -109,12 +109,12 @@ export const nothingYet = (): Going => ({
 
 /** The take of what was played of an exercise so far. */
 export const takeOf = (
-  { notes, aside, source }: Going,
+  { notes, ungradedNotes, source }: RunSession,
   asked: Exercise,
-  { latencyMs, tuningHz }: Hearing,
+  { latencyMs, tuningHz }: SourceTiming,
 ): Take => ({
   notes: [...notes],
-  ...(aside.length > 0 ? { aside: [...aside] } : {}),
+  ...(ungradedNotes.length > 0 ? { ungradedNotes: [...ungradedNotes] } : {}),
   source,
   zeroMs: 0,
   tempo: [{ tick: 0, bpm: asked.spec.tempo }],

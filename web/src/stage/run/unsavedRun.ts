@@ -1,10 +1,10 @@
 import type { Exercise, Grade, Take } from '@eager-contour/core'
 import { dropDraft, keepDraft, readDraft } from '../../data/browserStore.ts'
 import { newId } from '../../data/ids.ts'
-import type { Writing } from '../../data/outbox.ts'
+import type { Edit } from '../../data/outbox.ts'
 
 /** A run that is being played, or was cut off: all that is needed to grade and keep it. */
-export interface RunInHand {
+export interface UnsavedRun {
   readonly tune: string
   readonly title: string
   readonly exercise: Exercise
@@ -15,16 +15,16 @@ export interface RunInHand {
 const DRAFT = 'run in hand'
 
 /** Keeps what has been played so far in the browser's own store: a closed tab loses none of it. */
-export const keepInHand = (run: RunInHand): void => void keepDraft(DRAFT, run)
-export const dropInHand = (): void => void dropDraft(DRAFT)
-export const readInHand = (): Promise<RunInHand | undefined> => readDraft<RunInHand>(DRAFT)
+export const keepUnsavedRun = (run: UnsavedRun): void => void keepDraft(DRAFT, run)
+export const dropUnsavedRun = (): void => void dropDraft(DRAFT)
+export const readUnsavedRun = (): Promise<UnsavedRun | undefined> => readDraft<UnsavedRun>(DRAFT)
 
 /** The run as it goes to the log. */
-export const runWriting = (
-  { tune, title, exercise, line, take }: RunInHand,
+export const runEdit = (
+  { tune, title, exercise, line, take }: UnsavedRun,
   grade: Grade,
   state: 'finished' | 'abandoned',
-): Writing => {
+): Edit => {
   const id = newId('run')
   const { key, spec } = exercise
   return {

@@ -7,7 +7,7 @@ const SITTING = 'sitting'
 const LOOK_MS = 10_000
 
 /** Minutes that have been played without a pause, where they are more than the player wants; and how to put it off. */
-export const useRest = (
+export const useBreakReminder = (
   playing: boolean,
 ): { readonly due: number | undefined; readonly later: () => void } => {
   const { restMinutes: minutes } = useSettings()

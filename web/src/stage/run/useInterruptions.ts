@@ -2,7 +2,7 @@ import { useEffect } from 'react'
 import { audioContext } from '../../audio/context.ts'
 
 /** Pauses a run, with the reason, when the tab is hidden or the system stops the sound. */
-export const useInterrupted = (pause: (because: string) => void): void => {
+export const useInterruptions = (pause: (because: string) => void): void => {
   useEffect(() => {
     const onHidden = () => document.hidden && pause('The tab was hidden.')
     const onSound = () => {

@@ -20,22 +20,22 @@ import { bandCountedIn } from '../../audio/countedIn.ts'
 import { pageClock, soundClock } from '../../audio/runClock.ts'
 import { useMix } from '../../audio/useMix.ts'
 import { bandSound } from '../../audio/usePlay.ts'
-import { work } from '../../engine/engine.ts'
+import { engine } from '../../engine/engine.ts'
 import { LiveGrade } from './liveGrade.ts'
 import { playIntoMicrophone } from './playIntoMicrophone.ts'
 import {
   barBegin,
-  type Going,
-  type Hearing,
-  nothingYet,
+  emptySession,
   onTime,
   type Run,
+  type RunSession,
   type RunState,
   type SimulatedSettings,
+  type SourceTiming,
   takeOf,
   VELOCITY,
 } from './run.ts'
-import { useInterrupted } from './useInterruptions.ts'
+import { useInterruptions } from './useInterruptions.ts'
 import { useRunNotes } from './useRunNotes.ts'
 
 const LEAD_SECONDS = 0.35
@@ -57,7 +57,7 @@ const SPREAD_MS = 16
 export const useRun = (
   exercise: Exercise | undefined,
   analysis: Analysis | undefined,
-  hearing: (source: Source) => Hearing,
+  hearing: (source: Source) => SourceTiming,
   rules: GradeRules,
   onPlayed: (take: Take) => void,
 ): Run => {
@@ -68,7 +68,7 @@ export const useRun = (
   const [silent, setSilent] = useState(false)
   const [because, setBecause] = useState<string>()
   const mix = useMix()
-  const going = useRef<Going>(nothingYet())
+  const session = useRef<RunSession>(emptySession())
   const live = useRef<LiveGrade>(undefined)
   /** Whether a note was played that is not kept yet, and what keeps it. */
   const unkept = useRef(false)
@@ -79,7 +79,7 @@ export const useRun = (
   by.current = rules
 
   const clear = useCallback(() => {
-    const now = going.current
+    const now = session.current
     keep.current()
     now.turn += 1
     now.clock = undefined
@@ -89,7 +89,7 @@ export const useRun = (
   useEffect(() => clear, [clear])
 
   const takeNow = useCallback(
-    (asked: Exercise): Take => takeOf(going.current, asked, hears.current(going.current.source)),
+    (asked: Exercise): Take => takeOf(session.current, asked, hears.current(session.current.source)),
     [],
   )
   keep.current = () => {
@@ -102,13 +102,13 @@ export const useRun = (
   }, [])
   const takeNote = useCallback(
     (note: PlayedNote) => {
-      const { notes, aside, source, fromMs } = going.current
+      const { notes, ungradedNotes, source, fromMs } = session.current
       if (!exercise) return
       const { latencyMs } = hears.current(source)
       const counted =
         note.onsetMs - latencyMs >= fromMs - ticksToMs(480 * COUNT_IN_BEATS, exercise.spec.tempo)
       if (!counted) {
-        aside.push(note)
+        ungradedNotes.push(note)
         return
       }
       notes.push(note)
@@ -119,7 +119,7 @@ export const useRun = (
     [add, exercise],
   )
   const finish = useCallback(async () => {
-    if (!exercise || !going.current.clock) return
+    if (!exercise || !session.current.clock) return
     clear()
     const final = await live.current?.finish(takeNow(exercise))
     if (!final) return
@@ -133,7 +133,7 @@ export const useRun = (
   const go = useCallback(
     async (from: Ticks) => {
       if (!exercise || !analysis) return
-      const now = going.current
+      const now = session.current
       clear()
       const { turn } = now
       setBecause(undefined)
@@ -203,10 +203,10 @@ export const useRun = (
       setJudged([])
       setGrade(undefined)
       setTake(undefined)
-      const now = going.current
+      const now = session.current
       now.notes = []
-      now.aside = []
-      now.again = []
+      now.ungradedNotes = []
+      now.repeatedNotes = []
       now.held.clear()
       now.simulated = simulated
       now.source = simulated && !simulated.aloud ? 'simulated' : simulated ? 'microphone' : 'screen-keys'
@@ -217,7 +217,7 @@ export const useRun = (
   )
   const pause = useCallback(
     (why?: string) => {
-      const now = going.current
+      const now = session.current
       if (!now.clock || !exercise || !analysis) return
       const { tempo } = exercise.spec
       const tick = Math.max(0, msToTicks(now.clock.at(performance.now()), tempo))
@@ -228,7 +228,7 @@ export const useRun = (
       const edge = now.fromMs + latencyMs - ticksToMs(480 * EARLY_BEATS, tempo)
       const again = now.notes.filter(({ onsetMs }) => onsetMs >= edge)
       now.notes = now.notes.filter(({ onsetMs }) => onsetMs < edge)
-      now.again.push(...again)
+      now.repeatedNotes.push(...again)
       now.held.clear()
       setBecause(why)
       setState('paused')
@@ -238,26 +238,26 @@ export const useRun = (
     [exercise, analysis, clear],
   )
   const resume = useCallback(() => {
-    const now = going.current
-    now.aside.push(...now.again.splice(0))
-    if (exercise) void go(Math.round(msToTicks(going.current.fromMs, exercise.spec.tempo)))
+    const now = session.current
+    now.ungradedNotes.push(...now.repeatedNotes.splice(0))
+    if (exercise) void go(Math.round(msToTicks(session.current.fromMs, exercise.spec.tempo)))
   }, [exercise, go])
 
-  const { press, release, hear } = useRunNotes(going, takeNote)
+  const { press, release, hear } = useRunNotes(session, takeNote)
   const read = useCallback(
     async (notes: readonly PlayedNote[]) => {
       if (!exercise) return
       clear()
-      const now = going.current
+      const now = session.current
       now.source = 'midi-file'
-      now.aside = []
-      now.again = []
+      now.ungradedNotes = []
+      now.repeatedNotes = []
       const counted = ticksToMs(exercise.countIn, exercise.spec.tempo)
       const graded = await Promise.all(
         [0, counted].map(async (lead) => {
           now.notes = notes.map((note) => ({ ...note, onsetMs: note.onsetMs - lead }))
           const played = takeNow(exercise)
-          return { played, final: await work().gradeTake(exercise, played, by.current) }
+          return { played, final: await engine().gradeTake(exercise, played, by.current) }
         }),
       )
       const right = ({ final }: (typeof graded)[number]) =>
@@ -272,13 +272,13 @@ export const useRun = (
     [exercise, clear, takeNow],
   )
   const abandon = useCallback(async () => {
-    const now = going.current
+    const now = session.current
     if (!exercise) return undefined
     clear()
     setState('ready')
-    if (now.again.length > 0) {
+    if (now.repeatedNotes.length > 0) {
       // The bar that would have been begun anew is not: what was played of it counts.
-      now.notes.push(...now.again.splice(0))
+      now.notes.push(...now.repeatedNotes.splice(0))
       const { latencyMs } = hears.current(now.source)
       live.current = new LiveGrade(exercise, by.current, onTime(now.notes, latencyMs))
     }
@@ -286,10 +286,10 @@ export const useRun = (
     return final && now.notes.length > 0 ? { take: takeNow(exercise), grade: final } : undefined
   }, [exercise, clear, takeNow])
 
-  useInterrupted(pause)
+  useInterruptions(pause)
 
   const position = useCallback(() => {
-    const { clock } = going.current
+    const { clock } = session.current
     if (!clock || !exercise) return undefined
     return msToTicks(clock.at(performance.now()), exercise.spec.tempo)
   }, [exercise])

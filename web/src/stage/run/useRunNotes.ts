@@ -1,45 +1,45 @@
 import type { PlayedNote, Source } from '@eager-contour/core'
 import { type RefObject, useCallback } from 'react'
 import { bandIfReady } from '../../audio/band.ts'
-import { type Going, type Run, VELOCITY } from './run.ts'
+import { type Run, type RunSession, VELOCITY } from './run.ts'
 
 /** How notes come into a run: from keys, a device or the microphone, each with its beginning and its end. */
 export const useRunNotes = (
-  going: RefObject<Going>,
+  session: RefObject<RunSession>,
   takeNote: (note: PlayedNote) => void,
 ): Pick<Run, 'press' | 'release' | 'hear'> => {
   const press = useCallback(
     (midi: number, from: Source, pageMs = performance.now()) => {
       bandIfReady()?.strike(midi, VELOCITY)
-      const now = going.current
+      const now = session.current
       if (!now.clock) return
       if (!now.simulated) now.source = from
       now.held.set(`key ${midi}`, now.notes.length)
       takeNote({ onsetMs: now.clock.at(pageMs), durationMs: 0, midi, cents: 0, velocity: VELOCITY })
     },
-    [going, takeNote],
+    [session, takeNote],
   )
   const end = useCallback(
     (name: string, endMs: number) => {
-      const now = going.current
+      const now = session.current
       const at = now.held.get(name)
       now.held.delete(name)
       const note = at === undefined ? undefined : now.notes[at]
       if (note) now.notes[at!] = { ...note, durationMs: Math.max(0, endMs - note.onsetMs) }
     },
-    [going],
+    [session],
   )
   const release = useCallback(
     (midi: number) => {
       bandIfReady()?.release(midi)
-      const { clock } = going.current
+      const { clock } = session.current
       if (clock) end(`key ${midi}`, clock.at(performance.now()))
     },
-    [going, end],
+    [session, end],
   )
   const hear = useCallback<Run['hear']>(
     ({ midi, cents, velocity, onset, end: ends, ended }) => {
-      const now = going.current
+      const now = session.current
       if (!now.clock || (now.simulated && !now.simulated.aloud)) return
       const onsetMs = now.clock.atSound(onset)
       if (ended) return end('tone', now.clock.atSound(ends))
@@ -47,7 +47,7 @@ export const useRunNotes = (
       now.held.set('tone', now.notes.length)
       takeNote({ onsetMs, durationMs: 0, midi, cents, velocity })
     },
-    [going, takeNote, end],
+    [session, takeNote, end],
   )
   return { press, release, hear }
 }

@@ -1,15 +1,15 @@
 import type { Source } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { useKeysFit } from '../../input/keysFit.ts'
-import { type HeardTone, listenFor, type Microphone } from '../../input/microphone.ts'
-import { hearMidi, type MidiDevices, USUAL_MIDI, watchMidi } from '../../input/midi.ts'
+import { useKeysLatency } from '../../input/keysFit.ts'
+import { type HeardTone, type Microphone, setLowestNote } from '../../input/microphone.ts'
+import { DEFAULT_MIDI, hearMidi, type MidiDevices, watchMidi } from '../../input/midi.ts'
 import { useMicrophone } from '../../input/useMicrophone.ts'
-import type { Hearing } from '../run/run.ts'
+import type { SourceTiming } from '../run/run.ts'
 
 /** From a key to its note takes no time worth telling; from an onset in the microphone to its note, the ear's windows. */
 const SETTLE_MS = { keys: 40, microphone: 220 } as const
 
-interface SourcesWish {
+interface SourceHandlers {
   /** The instrument's lowest sounding note. */
   readonly low: number
   /** Half steps from sounding to read pitch. */
@@ -24,15 +24,15 @@ interface SourcesWish {
 }
 
 /** MIDI and microphone on the stage: what they play, how it is heard, and when they are lost. */
-export const useSources = (wish: SourcesWish) => {
+export const useSources = (handlers: SourceHandlers) => {
   const [midi, setMidi] = useState<MidiDevices>({
     state: 'off',
     names: [],
     chosen: undefined,
-    fit: USUAL_MIDI,
+    settings: DEFAULT_MIDI,
   })
-  const act = useRef(wish)
-  act.current = wish
+  const act = useRef(handlers)
+  act.current = handlers
   useEffect(() => watchMidi(setMidi), [])
   useEffect(
     () =>
@@ -48,7 +48,7 @@ export const useSources = (wish: SourcesWish) => {
     act.current.hear(tone)
     if (!tone.ended) act.current.onCue()
   })
-  useEffect(() => listenFor(wish.low), [wish.low])
+  useEffect(() => setLowestNote(handlers.low), [handlers.low])
   const had = useRef<{ midi: string | undefined; microphone: boolean }>({
     midi: undefined,
     microphone: false,
@@ -60,17 +60,17 @@ export const useSources = (wish: SourcesWish) => {
       act.current.onLost(`${before.midi} was pulled out.`)
     if (before.microphone && microphone.state === 'lost') act.current.onLost('The microphone was pulled out.')
   }, [midi.chosen, microphone.state])
-  const { latencyMs, tuningHz } = microphone.fit
-  const keys = useKeysFit()
+  const { latencyMs, tuningHz } = microphone.settings
+  const keys = useKeysLatency()
   const late: Readonly<Partial<Record<Source, number>>> = {
-    midi: midi.fit.latencyMs,
+    midi: midi.settings.latencyMs,
     'screen-keys': keys.screenMs,
     'computer-keyboard': keys.lettersMs,
   }
   const lateNow = useRef(late)
   lateNow.current = late
   const hearing = useCallback(
-    (source: Source): Hearing =>
+    (source: Source): SourceTiming =>
       source === 'microphone'
         ? { latencyMs, tuningHz, settleMs: SETTLE_MS.microphone }
         : {
