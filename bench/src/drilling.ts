@@ -77,7 +77,7 @@ export const benchDrilling = (): readonly Row[] => {
       (_, at): KeyedRun => ({
         playedAt: new Date(2026, 0, 1 + at).toISOString(),
         tempo: 80 + (at % 5) * 6,
-        verdict: at % 3 === 0 ? 'nearly' : 'holds',
+        verdict: at % 3 === 0 ? 'close' : 'solid',
       }),
     ),
   }))

@@ -98,11 +98,11 @@ export class TakePart {
   @IsString() @MaxLength(40) grader: string
 }
 
-/** From which mark on a run nearly holds, holds, and moves on. */
+/** From which mark on a run is close, is solid, and moves on. */
 class LeastsPart {
-  @IsInt() @Min(0) @Max(100) nearly: number
-  @IsInt() @Min(0) @Max(100) holds: number
-  @IsInt() @Min(0) @Max(100) movesOn: number
+  @IsInt() @Min(0) @Max(100) close: number
+  @IsInt() @Min(0) @Max(100) solid: number
+  @IsInt() @Min(0) @Max(100) moveOn: number
 }
 
 /** What a player wants to be graded otherwise than the ladder has it. */

@@ -131,7 +131,7 @@ export class RunBody {
   @ValidateNested() @Type(() => StretchPart) stretch: StretchPart
   @IsNumber() @Min(20) @Max(400) tempo: number
   @IsIn(['finished', 'abandoned']) state: 'finished' | 'abandoned'
-  @IsIn(['again', 'nearly', 'holds', 'moves on']) verdict: 'again' | 'nearly' | 'holds' | 'moves on'
+  @IsIn(['again', 'close', 'solid', 'move on']) verdict: 'again' | 'close' | 'solid' | 'move on'
   @ValidateNested() @Type(() => MarksPart) marks: MarksPart
   @IsOptional() @IsInt() @Min(0) @Max(10_000) weakestBar?: number
   @IsOptional() @Matches(ID_PATTERN) line?: string

@@ -216,15 +216,15 @@ describe('time', () => {
 
 describe('nextTempo', () => {
   const rung = rungOf('outline-up')
-  const run = (tempo: number, verdict: 'again' | 'nearly' | 'holds' | 'moves on') => ({ tempo, verdict })
+  const run = (tempo: number, verdict: 'again' | 'close' | 'solid' | 'move on') => ({ tempo, verdict })
 
   it('rises by 7 % when it held twice, falls when it failed twice, and stays inside the row', () => {
     expect(nextTempo(rung, [])).toBe(60)
-    expect(nextTempo(rung, [run(100, 'holds')])).toBe(100)
-    expect(nextTempo(rung, [run(100, 'holds'), run(100, 'moves on')])).toBe(107)
+    expect(nextTempo(rung, [run(100, 'solid')])).toBe(100)
+    expect(nextTempo(rung, [run(100, 'solid'), run(100, 'move on')])).toBe(107)
     expect(nextTempo(rung, [run(100, 'again'), run(100, 'again')])).toBe(93)
-    expect(nextTempo(rung, [run(100, 'nearly'), run(100, 'holds')])).toBe(100)
-    expect(nextTempo(rung, [run(180, 'holds'), run(180, 'holds')])).toBe(180)
+    expect(nextTempo(rung, [run(100, 'close'), run(100, 'solid')])).toBe(100)
+    expect(nextTempo(rung, [run(180, 'solid'), run(180, 'solid')])).toBe(180)
     expect(nextTempo(rung, [run(60, 'again'), run(60, 'again')])).toBe(60)
   })
 })

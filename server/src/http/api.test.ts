@@ -57,7 +57,7 @@ const run = (more: object = {}) => ({
   stretch: { from: 0, to: 3 },
   tempo: 120,
   state: 'finished',
-  verdict: 'holds',
+  verdict: 'solid',
   marks: { notes: 90, time: 88, flow: 100 },
   take,
   ...more,
@@ -212,15 +212,15 @@ describe('the API', () => {
     expect(body).toMatchObject({ revision: 0, instrument: 'concert' })
     const kept = await call().put('/api/settings', { ...body, edit: 'edit-0020', look: 'night' })
     expect(kept.body).toMatchObject({ revision: 1, look: 'night', grading: {}, restMinutes: 25 })
-    const own = { onTimeMs: 35, leasts: { nearly: 60, holds: 80, movesOn: 90 } }
+    const own = { onTimeMs: 35, leasts: { close: 60, solid: 80, moveOn: 90 } }
     await call().put('/api/settings', { ...kept.body, edit: 'edit-0021', grading: own, restMinutes: 40 })
     expect((await call().get('/api/settings')).body).toMatchObject({ grading: own, restMinutes: 40 })
     const wrong = await call().put('/api/settings', {
       ...kept.body,
       edit: 'edit-0022',
-      grading: { leasts: { nearly: 700, holds: 80, movesOn: 90 } },
+      grading: { leasts: { close: 700, solid: 80, moveOn: 90 } },
     })
-    expect(wrong.body.error.problems[0].args[0]).toBe('grading.leasts.nearly')
+    expect(wrong.body.error.problems[0].args[0]).toBe('grading.leasts.close')
   })
 
   it('checks every body and parameter, and says which field is wrong', async () => {

@@ -54,7 +54,7 @@ const DEMO: DemoData = {
       stretch: { from: 0, to: 1 },
       tempo: 90,
       state: 'finished',
-      verdict: 'nearly',
+      verdict: 'close',
       marks: { notes: 80, time: 75, flow: 100 },
       weakestBar: 1,
       take,
@@ -77,7 +77,7 @@ describe('fillWithDemo', () => {
     expect((await listTunes(source)).map(({ title }) => title)).toEqual(['Jetty'])
     expect(await listLines(source, 'tune-demo-1')).toHaveLength(1)
     expect(await listRuns(source, 'tune-demo-1')).toMatchObject([
-      { verdict: 'nearly', weakestBar: 1, source: 'simulated' },
+      { verdict: 'close', weakestBar: 1, source: 'simulated' },
     ])
     expect((await readRun(source, 'run-demo-1')).take).toEqual(take)
     expect(await readSettings(source)).toMatchObject({ instrument: 'flugelhorn', revision: 1 })

@@ -77,3 +77,40 @@ describe('openStore', () => {
     await free.destroy()
   })
 })
+
+describe('the migration to plain names', () => {
+  it('renames verdicts, grading limits and ungraded notes, and can be undone', async () => {
+    const source = await openStore(at('names.db'))
+    await source.undoLastMigration()
+    await writeTune(source, 'tune-0001', { revision: 0, edit: 'edit-0001', title: 'Quay', chart: '| C |' })
+    const run = `INSERT INTO "runs" ("id", "tune", "playedAt", "rung", "key", "fromBar", "toBar", "tempo", "state", "verdict", "marks", "source")
+      VALUES (?, 'tune-0001', '2026-11-01T10:00:00.000Z', 'outline-up', 'C major', 0, 3, 120, 'finished', ?, '{}', 'midi')`
+    const old = ['again', 'nearly', 'holds', 'moves on']
+    for (const verdict of old) await source.query(run, [`run-${verdict}`, verdict])
+    await source.query(`INSERT INTO "takes" ("run", "take") VALUES ('run-again', ?)`, [
+      JSON.stringify({ notes: [], aside: [{ midi: 60 }] }),
+    ])
+    await source.query(
+      `INSERT INTO "settings" ("id", "revision", "lastEdit", "updatedAt", "instrument", "look", "chordStyle", "scaleNames", "player", "grading")
+       VALUES ('settings', 1, 'edit-0001', '', 'concert', 'system', 'letters', 'mode', '', ?)`,
+      [JSON.stringify({ leasts: { nearly: 60, holds: 80, movesOn: 90 } })],
+    )
+    const read = async () => ({
+      verdicts: (await source.query('SELECT verdict FROM runs ORDER BY rowid')).map(
+        (row: { verdict: string }) => row.verdict,
+      ),
+      take: JSON.parse((await source.query('SELECT take FROM takes'))[0].take),
+      grading: JSON.parse((await source.query('SELECT grading FROM settings'))[0].grading),
+    })
+    const before = await read()
+    await source.runMigrations()
+    expect(await read()).toEqual({
+      verdicts: ['again', 'close', 'solid', 'move on'],
+      take: { notes: [], ungradedNotes: [{ midi: 60 }] },
+      grading: { leasts: { close: 60, solid: 80, moveOn: 90 } },
+    })
+    await source.undoLastMigration()
+    expect(await read()).toEqual(before)
+    await source.destroy()
+  })
+})

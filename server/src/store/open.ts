@@ -13,12 +13,13 @@ import {
   TakeEntity,
   TuneEntity,
 } from './entities.ts'
-import { Exercises1764400000000 } from './exercises.migration.ts'
-import { First1764000000000 } from './first.migration.ts'
-import { Grading1764500000000 } from './grading.migration.ts'
-import { Marks1764300000000 } from './marks.migration.ts'
-import { Phrases1764200000000 } from './phrases.migration.ts'
-import { Readings1764100000000 } from './readings.migration.ts'
+import { Exercises1764400000000 } from './migrations/exercises.ts'
+import { First1764000000000 } from './migrations/first.ts'
+import { Grading1764500000000 } from './migrations/grading.ts'
+import { Marks1764300000000 } from './migrations/marks.ts'
+import { Phrases1764200000000 } from './migrations/phrases.ts'
+import { PlainNames1764600000000 } from './migrations/plainNames.ts'
+import { Readings1764100000000 } from './migrations/readings.ts'
 
 const BUSY_MS = 3000
 const HEADER = 'SQLite format 3\0'
@@ -55,6 +56,7 @@ export const openStore = async (file: string): Promise<DataSource> => {
       Marks1764300000000,
       Exercises1764400000000,
       Grading1764500000000,
+      PlainNames1764600000000,
     ],
     migrationsRun: true,
     prepareDatabase: (database: { pragma: (text: string) => void }) => {

@@ -5,6 +5,7 @@ import {
   type Key,
   type KeyOrder,
   keysOfList,
+  type LadderCell,
   RUNGS,
   type RungId,
   transposeKey,
@@ -21,7 +22,7 @@ import { StateMark } from '../ui/VerdictMark.tsx'
 import { OwnExercises } from './OwnExercises.tsx'
 import { RungPanel } from './RungPanel.tsx'
 
-const STATES: readonly CellState[] = ['not tried', 'again', 'nearly', 'holds', 'moves on', 'resting']
+const STATES: readonly CellState[] = ['not tried', 'again', 'close', 'solid', 'move on', 'not due']
 const ALL = 'all'
 const OWN = 'own'
 
@@ -111,7 +112,7 @@ export const DrillsPage = () => {
             <ul aria-label="What the marks mean" className="mt-4 flex flex-wrap gap-x-5 gap-y-1 text-soft">
               {STATES.map((state) => (
                 <li key={state} className="flex items-center gap-1.5">
-                  <StateMark state={state} size={18} /> {state}
+                  <StateMark state={state} size={18} /> {state === 'not due' ? 'not due yet' : state}
                 </li>
               ))}
             </ul>
@@ -131,6 +132,10 @@ export const DrillsPage = () => {
     </div>
   )
 }
+
+/** A cell's state in words. */
+const stateText = ({ state, last, dueInDays }: LadderCell): string =>
+  dueInDays === undefined ? state : `${last}, due in ${dueInDays} ${dueInDays === 1 ? 'day' : 'days'}`
 
 interface GridProps {
   readonly ladder: Ladder
@@ -206,7 +211,8 @@ const Grid = ({ ladder, filter, rung, chosen, onChoose, whole }: GridProps) => {
                   {row.name}
                 </th>
                 {ladder.keys.map((key, column) => {
-                  const { state } = ladder.cell(row.id, key)
+                  const cell = ladder.cell(row.id, key)
+                  const { state } = cell
                   const here = row.id === rung && key === chosen
                   return (
                     <td key={key.tonic} className="p-0 text-center">
@@ -215,7 +221,7 @@ const Grid = ({ ladder, filter, rung, chosen, onChoose, whole }: GridProps) => {
                         data-cell={`${row.id} ${key.tonic}`}
                         tabIndex={here ? 0 : -1}
                         aria-pressed={here}
-                        aria-label={`${row.name} in ${names[column]}: ${state}`}
+                        aria-label={`${row.name} in ${names[column]}: ${stateText(cell)}`}
                         onClick={() => onChoose(row.id, key)}
                         className={state === 'not tried' ? UNTRIED : CELL}
                       >

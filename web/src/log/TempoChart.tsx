@@ -20,7 +20,7 @@ const token = (name: string): string =>
   getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 const COLOURS = ['--madder', '--lichen', '--saffron', '--heather', '--ink', '--soft']
 const POINTS = ['circle', 'rect', 'triangle', 'rectRot', 'cross', 'star'] as const
-const HELD: readonly RunAnswer['verdict'][] = ['holds', 'moves on']
+const HELD: readonly RunAnswer['verdict'][] = ['solid', 'move on']
 
 /** The highest tempo that held on each day, for each tune and rung. */
 export const TempoChart = ({

@@ -15,39 +15,39 @@ export const GradingSetup = () => {
       </h2>
       <div className="flex flex-wrap gap-x-8 gap-y-3">
         <NumberField
-          label="On time within milliseconds"
+          label="On time within (ms)"
           value={rules.onTimeMs}
           least={10}
           most={200}
           onChange={(onTimeMs) => change({ onTimeMs })}
         />
         <NumberField
-          label="or hundredths of a beat"
+          label="or within (hundredths of a beat)"
           value={Math.round(rules.onTimeBeats * 100)}
           least={2}
           most={40}
           onChange={(hundredths) => change({ onTimeBeats: hundredths / 100 })}
         />
         <NumberField
-          label="Nearly, from every mark"
-          value={rules.leasts.nearly}
+          label="Close: every mark at least"
+          value={rules.leasts.close}
           least={1}
-          most={rules.leasts.holds - 1}
-          onChange={(nearly) => least({ nearly })}
+          most={rules.leasts.solid - 1}
+          onChange={(close) => least({ close })}
         />
         <NumberField
-          label="Holds, from"
-          value={rules.leasts.holds}
-          least={rules.leasts.nearly + 1}
-          most={rules.leasts.movesOn - 1}
-          onChange={(holds) => least({ holds })}
+          label="Solid: at least"
+          value={rules.leasts.solid}
+          least={rules.leasts.close + 1}
+          most={rules.leasts.moveOn - 1}
+          onChange={(solid) => least({ solid })}
         />
         <NumberField
-          label="Moves on, from"
-          value={rules.leasts.movesOn}
-          least={rules.leasts.holds + 1}
+          label="Move on: at least"
+          value={rules.leasts.moveOn}
+          least={rules.leasts.solid + 1}
           most={100}
-          onChange={(movesOn) => least({ movesOn })}
+          onChange={(moveOn) => least({ moveOn })}
         />
       </div>
       <SegmentedControl
@@ -55,12 +55,12 @@ export const GradingSetup = () => {
         value={rules.octaves}
         onChange={(octaves) => change({ octaves })}
         options={[
-          { value: 'any', label: 'is right' },
-          { value: 'as written', label: 'is wrong' },
+          { value: 'any', label: 'counts as right' },
+          { value: 'as written', label: 'counts as wrong' },
         ]}
       />
       <Button look="quiet" onClick={() => change(undefined)}>
-        As the ladder has it
+        Back to the defaults
       </Button>
     </section>
   )

@@ -79,5 +79,5 @@ const TuneFacts = ({ chart }: { readonly chart: Chart }) => (
 const howFar = (runs: readonly RunAnswer[]): string => {
   const last = runs[0]
   if (!last) return 'not played yet'
-  return `${last.rung.replaceAll('-', ' ')} ${last.verdict === 'moves on' ? 'moves on' : last.verdict} at ${last.tempo}`
+  return `${last.rung.replaceAll('-', ' ')} ${last.verdict === 'move on' ? 'move on' : last.verdict} at ${last.tempo}`
 }

@@ -2,17 +2,17 @@ import type { CellState, RunVerdict } from '@eager-contour/core'
 
 const SHAPES: Readonly<Record<RunVerdict, { readonly colour: string; readonly path: string }>> = {
   again: { colour: 'var(--madder)', path: 'M-5,-5 L5,5 M-5,5 L5,-5' },
-  nearly: { colour: 'var(--saffron)', path: 'M-6,3 A6,6 0 0 1 6,3' },
-  holds: { colour: 'var(--lichen)', path: 'M-6,0 L-2,5 L6,-5' },
-  'moves on': { colour: 'var(--lichen)', path: 'M-6,4 L0,-5 L6,4 M0,-5 L0,7' },
+  close: { colour: 'var(--saffron)', path: 'M-6,3 A6,6 0 0 1 6,3' },
+  solid: { colour: 'var(--lichen)', path: 'M-6,0 L-2,5 L6,-5' },
+  'move on': { colour: 'var(--lichen)', path: 'M-6,4 L0,-5 L6,4 M0,-5 L0,7' },
 }
 
-/** A verdict's shape alone, or a hollow round for what was not tried, a filled half for what rests. */
+/** A verdict's shape alone, or a hollow round for what was not tried, a filled half for what is not due yet. */
 export const StateMark = ({ state, size = 22 }: { readonly state: CellState; readonly size?: number }) => (
   <svg width={size} height={size} viewBox="-9 -9 18 18" aria-hidden="true">
     {state === 'not tried' && <circle r={3} fill="none" stroke="var(--foothold)" strokeWidth={1.6} />}
-    {state === 'resting' && <path d="M4,-6 A7,7 0 1 0 6,4 A6,6 0 0 1 4,-6 Z" fill="var(--heather)" />}
-    {state !== 'not tried' && state !== 'resting' && (
+    {state === 'not due' && <path d="M4,-6 A7,7 0 1 0 6,4 A6,6 0 0 1 4,-6 Z" fill="var(--heather)" />}
+    {state !== 'not tried' && state !== 'not due' && (
       <path
         d={SHAPES[state].path}
         fill="none"

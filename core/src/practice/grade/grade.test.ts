@@ -28,7 +28,7 @@ describe('gradeTake', () => {
   it.each([60, 90, 120, 160, 180])('lets a perfect player move on at %i', (tempo) => {
     const exercise = exerciseAt(tempo)
     const grade = gradeTake(exercise, simulatedTake(exercise, perfectPlayer))
-    expect(grade).toMatchObject({ marks: { notes: 100, time: 100, flow: 100 }, verdict: 'moves on' })
+    expect(grade).toMatchObject({ marks: { notes: 100, time: 100, flow: 100 }, verdict: 'move on' })
     expect(grade.weakestBar).toBeUndefined()
   })
 
@@ -56,8 +56,8 @@ describe('gradeTake', () => {
     const strict = { ...GRADE_RULES, onTimeMs: 20, onTimeBeats: 0.04 }
     expect(gradeTake(EXERCISE, take(slightly)).marks.time).toBe(100)
     expect(gradeTake(EXERCISE, take(slightly), strict).marks.time).toBe(50)
-    const mild = { ...strict, leasts: { nearly: 30, holds: 50, movesOn: 90 } }
-    expect(gradeTake(EXERCISE, take(slightly), mild).verdict).toBe('holds')
+    const mild = { ...strict, leasts: { close: 30, solid: 50, moveOn: 90 } }
+    expect(gradeTake(EXERCISE, take(slightly), mild).verdict).toBe('solid')
   })
 
   it('tells early from late', () => {
@@ -144,7 +144,7 @@ describe('gradeTake', () => {
         EXERCISE,
         take(perfect.map((note) => ({ ...note, midi: note.midi + shift }))),
       )
-      expect(['again', 'nearly']).toContain(verdict)
+      expect(['again', 'close']).toContain(verdict)
     }
     expect(gradeTake(EXERCISE, take([]))).toMatchObject({ verdict: 'again', marks: { notes: 0, flow: 0 } })
   })

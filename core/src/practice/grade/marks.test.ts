@@ -35,7 +35,7 @@ describe('sumUp', () => {
     expect(COUNT).toBe(16)
     expect(sumUp(EXERCISE, judged())).toMatchObject({
       marks: { notes: 100, time: 100, flow: 100 },
-      verdict: 'moves on',
+      verdict: 'move on',
       causes: { notes: [], time: [], flow: [] },
       bars: [0, 1, 2, 3].map((bar) => ({ bar, asked: 4, right: 4 })),
     })
@@ -97,21 +97,21 @@ describe('sumUp', () => {
   })
 
   it('has its thresholds from the rules', () => {
-    const strict = { ...GRADE_RULES, stopCost: 40, leasts: { nearly: 90, holds: 95, movesOn: 99 } }
+    const strict = { ...GRADE_RULES, stopCost: 40, leasts: { close: 90, solid: 95, moveOn: 99 } }
     const stopped = judged({ 5: missed, 6: missed })
-    expect(sumUp(EXERCISE, stopped).verdict).toBe('holds')
+    expect(sumUp(EXERCISE, stopped).verdict).toBe('solid')
     expect(sumUp(EXERCISE, stopped, strict)).toMatchObject({ marks: { flow: 60 }, verdict: 'again' })
   })
 })
 
 describe('verdictFor', () => {
-  it('goes by the lowest mark; what holds at the top of the ladder’s tempos moves on', () => {
-    const { nearly, holds, movesOn } = GRADE_RULES.leasts
-    const verdicts = [0, nearly - 1, nearly, holds - 1, holds, movesOn - 1, movesOn, 100].map((least) =>
+  it('goes by the lowest mark; what is solid at the top of the ladder’s tempos moves on', () => {
+    const { close, solid, moveOn } = GRADE_RULES.leasts
+    const verdicts = [0, close - 1, close, solid - 1, solid, moveOn - 1, moveOn, 100].map((least) =>
       verdictFor(least, false, GRADE_RULES),
     )
-    expect(verdicts).toEqual(['again', 'again', 'nearly', 'nearly', 'holds', 'holds', 'moves on', 'moves on'])
-    expect(verdictFor(holds, true, GRADE_RULES)).toBe('moves on')
-    expect(verdictFor(holds - 1, true, GRADE_RULES)).toBe('nearly')
+    expect(verdicts).toEqual(['again', 'again', 'close', 'close', 'solid', 'solid', 'move on', 'move on'])
+    expect(verdictFor(solid, true, GRADE_RULES)).toBe('move on')
+    expect(verdictFor(solid - 1, true, GRADE_RULES)).toBe('close')
   })
 })

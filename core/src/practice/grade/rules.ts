@@ -22,8 +22,8 @@ export interface GradeRules {
   readonly lagBeats: number
   /** Marks: each stop costs so much of the mark for flow. */
   readonly stopCost: number
-  /** The lowest mark with which a run nearly holds, holds, and moves on at any tempo. */
-  readonly leasts: { readonly nearly: number; readonly holds: number; readonly movesOn: number }
+  /** The lowest mark with which a run is close, is solid, and moves on at any tempo. */
+  readonly leasts: { readonly close: number; readonly solid: number; readonly moveOn: number }
 }
 
 export const GRADE_RULES: GradeRules = {
@@ -40,17 +40,17 @@ export const GRADE_RULES: GradeRules = {
   octaves: 'any',
   lagBeats: 1,
   stopCost: 12,
-  leasts: { nearly: 70, holds: 85, movesOn: 95 },
+  leasts: { close: 70, solid: 85, moveOn: 95 },
 }
 
-export type RunVerdict = 'again' | 'nearly' | 'holds' | 'moves on'
+export type RunVerdict = 'again' | 'close' | 'solid' | 'move on'
 
-/** The verdict of a run by its lowest mark; at the rung's top tempo what holds moves on. */
+/** The verdict of a run by its lowest mark; at the rung's top tempo a solid run moves on. */
 export const verdictFor = (least: number, atTop: boolean, { leasts }: GradeRules): RunVerdict => {
-  if (least >= leasts.movesOn || (atTop && least >= leasts.holds)) return 'moves on'
-  if (least >= leasts.holds) return 'holds'
-  return least >= leasts.nearly ? 'nearly' : 'again'
+  if (least >= leasts.moveOn || (atTop && least >= leasts.solid)) return 'move on'
+  if (least >= leasts.solid) return 'solid'
+  return least >= leasts.close ? 'close' : 'again'
 }
 
-/** Two holds running raise the tempo by 7 %, two agains running lower it by 7 %. */
+/** Two solid runs in a row raise the tempo by 7 %, two failed ones in a row lower it by 7 %. */
 export const TEMPO_STEP = 0.07

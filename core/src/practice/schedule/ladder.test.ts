@@ -19,16 +19,16 @@ describe('a cell of the ladder', () => {
       ladderCell(RUNG, runs(...all), NOW).state
     expect(state()).toBe('not tried')
     expect(state(['again', 0])).toBe('again')
-    expect(state(['holds', 0.5])).toBe('resting')
-    expect(state(['holds', 1.5])).toBe('holds')
-    expect(state(['holds', 3], ['holds', 1.5])).toBe('resting')
-    expect(state(['holds', 3], ['again', 2], ['holds', 1.5])).toBe('holds')
-    expect(state(['moves on', 2.5])).toBe('resting')
-    expect(state(['moves on', 0.1], ['nearly', 0])).toBe('nearly')
+    expect(state(['solid', 0.5])).toBe('not due')
+    expect(state(['solid', 1.5])).toBe('solid')
+    expect(state(['solid', 3], ['solid', 1.5])).toBe('not due')
+    expect(state(['solid', 3], ['again', 2], ['solid', 1.5])).toBe('solid')
+    expect(state(['move on', 2.5])).toBe('not due')
+    expect(state(['move on', 0.1], ['close', 0])).toBe('close')
   })
 
   it('knows the tempo that comes next', () => {
-    expect(ladderCell(RUNG, runs(['holds', 2], ['holds', 1]), NOW)).toMatchObject({ runs: 2, tempo: 107 })
+    expect(ladderCell(RUNG, runs(['solid', 2], ['solid', 1]), NOW)).toMatchObject({ runs: 2, tempo: 107 })
     expect(ladderCell(RUNG, [], NOW).tempo).toBe(60)
   })
 })

@@ -5,8 +5,8 @@ import type { RungRow } from '../drill/rung.ts'
 import type { RunVerdict } from '../grade/rules.ts'
 import { type LadderRun, nextTempo } from './tempo.ts'
 
-/** What a player sees of a rung in a key. */
-export type CellState = 'not tried' | RunVerdict | 'resting'
+/** How a rung stands in a key; "not due" is a solid one that need not be repeated yet. */
+export type CellState = 'not tried' | RunVerdict | 'not due'
 
 /** A finished run of a rung in a key, oldest first where there are several. */
 export interface KeyedRun extends LadderRun {
@@ -19,12 +19,14 @@ export interface LadderCell {
   readonly runs: number
   /** The verdict of the last run. */
   readonly last?: RunVerdict
+  /** Whole days until it is due again, where it is not due yet. */
+  readonly dueInDays?: number
   /** The tempo that comes next. */
   readonly tempo: number
 }
 
-/** Days that a rung rests in a key after a verdict, for each time that it held in a row; five times at the most. */
-const REST_DAYS: Readonly<Record<RunVerdict, number>> = { again: 0, nearly: 0, holds: 1, 'moves on': 3 }
+/** Days until a rung is due again in a key after a verdict, for each solid run in a row; five times at the most. */
+const REST_DAYS: Readonly<Record<RunVerdict, number>> = { again: 0, close: 0, solid: 1, 'move on': 3 }
 const MOST_TIMES = 5
 const DAY_MS = 86_400_000
 
@@ -38,8 +40,11 @@ export const ladderCell = (rung: RungRow, runs: readonly KeyedRun[], now: Date):
   let times = 0
   while (times < MOST_TIMES && times < runs.length && held(runs[runs.length - 1 - times]!.verdict)) times += 1
   const rests = REST_DAYS[last.verdict] * times * DAY_MS
-  const resting = now.getTime() - new Date(last.playedAt).getTime() < rests
-  return { state: resting ? 'resting' : last.verdict, runs: runs.length, last: last.verdict, tempo }
+  const left = rests - (now.getTime() - new Date(last.playedAt).getTime())
+  const played = { runs: runs.length, last: last.verdict, tempo }
+  return left > 0
+    ? { ...played, state: 'not due', dueInDays: Math.ceil(left / DAY_MS) }
+    : { ...played, state: last.verdict }
 }
 
 /** Orders in which a player goes through the keys. */

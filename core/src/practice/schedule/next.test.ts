@@ -29,7 +29,7 @@ const next = (grade: Grade, runs: readonly RunVerdict[], tonic = 'C') =>
 
 describe('nextStep', () => {
   it('takes the bar alone, with the one that leads into it, where the trouble lies in it', () => {
-    expect(next(gradeOf('nearly', [4, 4, 1, 4]), ['nearly'])).toMatchObject({
+    expect(next(gradeOf('close', [4, 4, 1, 4]), ['close'])).toMatchObject({
       stretch: { from: 5, to: 6 },
       tempo: 120,
       why: { rule: 'next.bar', args: [7] },
@@ -42,23 +42,23 @@ describe('nextStep', () => {
       tempo: 112,
       why: { rule: 'next.slower' },
     })
-    expect(next(gradeOf('nearly', [3, 3, 3, 3]), ['nearly'])).toMatchObject({
+    expect(next(gradeOf('close', [3, 3, 3, 3]), ['close'])).toMatchObject({
       tempo: 120,
       why: { rule: 'next.nearly' },
     })
   })
 
   it('goes up by 7 % after two that held, and not before', () => {
-    expect(next(gradeOf('holds'), ['holds'])).toMatchObject({ tempo: 120, why: { rule: 'next.holds' } })
-    expect(next(gradeOf('holds'), ['holds', 'holds'])).toMatchObject({
+    expect(next(gradeOf('solid'), ['solid'])).toMatchObject({ tempo: 120, why: { rule: 'next.holds' } })
+    expect(next(gradeOf('solid'), ['solid', 'solid'])).toMatchObject({
       tempo: 128,
       why: { rule: 'next.faster' },
     })
   })
 
   it('moves on to the next key of the order, and from the last key to the next rung', () => {
-    expect(next(gradeOf('moves on'), ['moves on'])).toMatchObject({ key: { tonic: 'F' }, rung: 'outline-up' })
-    expect(next(gradeOf('moves on'), ['moves on'], 'G')).toMatchObject({
+    expect(next(gradeOf('move on'), ['move on'])).toMatchObject({ key: { tonic: 'F' }, rung: 'outline-up' })
+    expect(next(gradeOf('move on'), ['move on'], 'G')).toMatchObject({
       key: { tonic: 'C' },
       rung: 'outline-down',
       tempo: 60,
@@ -68,7 +68,7 @@ describe('nextStep', () => {
   it('keeps a fixed tempo, and goes up and down run by run where the player wants that', () => {
     const by = (plan: 'fixed' | 'upAndDown', verdict: RunVerdict) =>
       nextStep(SPEC, KEYS[0]!, KEYS, gradeOf(verdict, [1, 1, 1, 1]), [{ tempo: 120, verdict }], plan).tempo
-    expect([by('fixed', 'again'), by('upAndDown', 'again'), by('upAndDown', 'holds')]).toEqual([
+    expect([by('fixed', 'again'), by('upAndDown', 'again'), by('upAndDown', 'solid')]).toEqual([
       120, 112, 128,
     ])
   })

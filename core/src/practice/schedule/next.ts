@@ -65,13 +65,13 @@ export const nextStep = (
 ): NextStep => {
   const row = rungOf(rung)
   const here = { rung, tempo, stretch }
-  const held = grade.verdict === 'holds' || grade.verdict === 'moves on'
+  const held = grade.verdict === 'solid' || grade.verdict === 'move on'
   if (plan === 'upAndDown') {
     const other = waved(row.tempo, tempo, held)
     if (other !== tempo) return { ...here, tempo: other, why: reason(held ? 'next.up' : 'next.down', other) }
   }
   const trouble = troubleIn(stretch, grade)
-  if ((grade.verdict === 'again' || grade.verdict === 'nearly') && trouble)
+  if ((grade.verdict === 'again' || grade.verdict === 'close') && trouble)
     return { ...here, stretch: trouble, why: reason('next.bar', trouble.to + 1) }
   if (grade.verdict === 'again') {
     const slower = Math.max(row.tempo.from, Math.round(tempo * (1 - TEMPO_STEP)))
@@ -79,8 +79,8 @@ export const nextStep = (
       ? { ...here, tempo: slower, why: reason('next.slower', slower) }
       : { ...here, why: reason('next.again') }
   }
-  if (grade.verdict === 'nearly') return { ...here, why: reason('next.nearly') }
-  if (grade.verdict === 'holds') {
+  if (grade.verdict === 'close') return { ...here, why: reason('next.nearly') }
+  if (grade.verdict === 'solid') {
     const faster = nextTempo(row, runs)
     return faster > tempo && plan !== 'fixed'
       ? { ...here, tempo: faster, why: reason('next.faster', faster) }

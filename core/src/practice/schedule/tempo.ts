@@ -7,7 +7,7 @@ export interface LadderRun {
   readonly verdict: RunVerdict
 }
 
-const HELD: readonly RunVerdict[] = ['holds', 'moves on']
+const HELD: readonly RunVerdict[] = ['solid', 'move on']
 
 /**
  * The tempo of the next run: up by 7 % when the last two at this tempo held, down by 7 % when both were "again", inside the rung's

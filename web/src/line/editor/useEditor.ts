@@ -79,7 +79,7 @@ const MOST_OTHERS = 8
 
 /** When the place has come to rest, the composer warms up. */
 const WARM_AFTER_MS = 400
-const WISH = 'wish'
+const PREFERENCE = 'preference'
 const BRIEFS = 'briefs'
 
 /** The desk of a tune: the line being written, kept in the browser at every change, and the composer behind it. */
@@ -109,7 +109,7 @@ export const useEditor = ({ tune, sounding, stretch }: OpenTune): Editor => {
     setOthers([])
   }, [tune.id, stretch.from, stretch.to])
   useEffect(() => {
-    void readDraft<Preference>(WISH).then((kept) => kept && setPreference(kept))
+    void readDraft<Preference>(PREFERENCE).then((kept) => kept && setPreference(kept))
     void readDraft<readonly NamedBrief[]>(BRIEFS).then((kept) => kept && setBriefs(kept))
   }, [])
   useEffect(() => {
@@ -197,7 +197,7 @@ export const useEditor = ({ tune, sounding, stretch }: OpenTune): Editor => {
   }
   const begin = (next: Preference) => {
     setPreference(next)
-    void keepDraft(WISH, next)
+    void keepDraft(PREFERENCE, next)
     if (line) void compose(line.seed, next, contour, [])
   }
   const actions = useStable<EditorActions>({

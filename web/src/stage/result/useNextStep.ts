@@ -64,7 +64,7 @@ export const useNextStep = (tune: OpenTune, line: string | undefined): ProposeNe
       }
     }
     const keys = keysFor(ladder.keys, practice.keys)
-    const held = grade.verdict === 'holds' || grade.verdict === 'moves on'
+    const held = grade.verdict === 'solid' || grade.verdict === 'move on'
     const whole = practice.whole ?? spec.stretch
     const pieces = practice.pieces ? piecesOf(whole, practice.pieces) : []
     const piece = pieces.findIndex(({ from, to }) => from === spec.stretch.from && to === spec.stretch.to)
