@@ -1,4 +1,4 @@
-import type { Problem } from '@eager-contour/core'
+import { type Problem, reason } from '@eager-contour/core'
 import { type ClassConstructor, plainToInstance } from 'class-transformer'
 import { type ValidationError, validateSync } from 'class-validator'
 
@@ -10,7 +10,7 @@ export const check = <T extends object>(
   value: unknown,
 ): { ok: true; value: T } | { ok: false; problems: readonly Problem[] } => {
   if (value === null || typeof value !== 'object' || Array.isArray(value))
-    return { ok: false, problems: [{ rule: 'field.invalid', args: ['', 'an object is expected'] }] }
+    return { ok: false, problems: [reason('field.invalid', '', 'Expected an object.')] }
   const instance = plainToInstance(type, value)
   const errors = validateSync(instance, {
     whitelist: true,
@@ -25,9 +25,6 @@ export const check = <T extends object>(
 
 const flatten = (error: ValidationError, above: string): readonly Problem[] => {
   const path = above === '' ? error.property : `${above}.${error.property}`
-  const own = Object.values(error.constraints ?? {}).map((text) => ({
-    rule: 'field.invalid',
-    args: [path, text],
-  }))
+  const own = Object.values(error.constraints ?? {}).map((text) => reason('field.invalid', path, text))
   return [...own, ...(error.children ?? []).flatMap((child) => flatten(child, path))]
 }

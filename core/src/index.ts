@@ -122,7 +122,8 @@ export {
   type WrittenBar,
   type WrittenEvent,
 } from './line/score/score.ts'
-export type { Outcome, Problem, Reason, TextPosition } from './outcome/outcome.ts'
+export type { Outcome, Problem, TextPosition } from './outcome/outcome.ts'
+export { type Reason, reason } from './outcome/reasons.ts'
 export { allowedOver } from './practice/drill/allowed.ts'
 export type { Exercise, ExerciseSpec, ExpectedNote } from './practice/drill/exercise.ts'
 export { makeExercise } from './practice/drill/make.ts'
@@ -273,4 +274,4 @@ export { chartFromForm, FORMS, type FormRow, formInAllKeys, KEY_ORDERS } from '.
 export { readChart } from './tune/chart/read.ts'
 export { writeChart } from './tune/chart/write.ts'
 export { degreeName, stepsInWords, withSigns } from './wording/signs.ts'
-export { deviceName, isWorded, joinName, roleName, wordReason } from './wording/words.ts'
+export { deviceName, joinName, roleName, wordReason } from './wording/words.ts'

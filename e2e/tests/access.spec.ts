@@ -18,7 +18,7 @@ const SHEETS = [
   ['Show', 'dialog'],
   ['Move it', 'dialog'],
   ['Band', 'dialog'],
-  ['Keys', 'dialog'],
+  ['Help', 'dialog'],
   ['Files', 'menu'],
 ] as const
 
@@ -62,18 +62,18 @@ for (const look of ['day', 'night'] as const) {
       await expect(page.getByTestId('ribbon')).toBeAttached()
       expect(await wrongOn(page), 'the contour').toEqual([])
       await press('Done drawing')
-      await press('Let the contour go')
-      await expect(page.getByText('Writing …')).toBeHidden()
-      await press('Eight more')
-      await expect(page.getByRole('region', { name: 'Lines beside each other' })).toBeVisible()
+      await press('Clear the contour')
+      await expect(page.getByText('Composing …')).toBeHidden()
+      await press('Show eight')
+      await expect(page.getByRole('region', { name: 'Alternatives' })).toBeVisible()
       await press('Write by hand')
       // A note far out of place, so that there is something to mend.
       await page.locator('[data-note][aria-label^="bar 2, beat 1,"]').focus()
       for (let time = 0; time < 4; time += 1) await page.keyboard.press('Alt+PageDown')
-      await page.getByRole('button', { name: 'Try a mend' }).first().click()
+      await page.getByRole('button', { name: 'Try a fix' }).first().click()
       for (const more of await page.locator('summary').all()) await more.click()
       expect(await wrongOn(page), 'with everything open').toEqual([])
-      await page.getByRole('tab', { name: 'Keep' }).click()
+      await page.getByRole('tab', { name: 'Saved' }).click()
       await expect(page.getByLabel('Title of the line')).toBeVisible()
       expect(await wrongOn(page), 'what is kept').toEqual([])
     })

@@ -1,19 +1,19 @@
 import { expect, type Page, test } from '@playwright/test'
 import { openPlace } from './places.ts'
 
-const editor = (page: Page) => page.getByRole('textbox', { name: /The text, at concert pitch/ })
+const editor = (page: Page) => page.getByRole('textbox', { name: /The chart as text, at concert pitch/ })
 
 test('a tune is changed, kept, and read anew everywhere', async ({ page }) => {
   await openPlace(page, 'changes', '1-4', 'tune-cold-harbour-blues')
   await expect(editor(page)).toContainText('Cm6')
-  await expect(page.getByRole('button', { name: 'Keep the changes' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Save changes' })).toBeDisabled()
   await editor(page).fill('title: Cold Quay\nkey: C minor\ntempo: 112\n\n|: Cm6 | Fm7 :|\n| Ab7 | G7b9 |\n')
   await expect(page.getByText('6 bars, 6 chords, 4 bars as written, C minor at concert pitch.')).toBeVisible()
-  await expect(page.getByText('Not kept yet; safe in this browser.')).toBeVisible()
+  await expect(page.getByText('Unsaved draft, safe on this computer.')).toBeVisible()
   await page.reload()
   await expect(editor(page)).toContainText('|: Cm6 | Fm7 :|')
-  await page.getByRole('button', { name: 'Keep the changes' }).click()
-  await expect(page.getByText('Kept.')).toBeVisible()
+  await page.getByRole('button', { name: 'Save changes' }).click()
+  await expect(page.getByText('Saved.')).toBeVisible()
   await openPlace(page, 'map', '1-4', 'tune-cold-harbour-blues')
   await expect(page.getByRole('listbox', { name: /Form/ }).getByRole('option')).toHaveCount(6)
   await expect(page.getByRole('option', { name: 'Bar 3: Dm6' })).toBeVisible()
@@ -43,7 +43,7 @@ test('the strip and the text are one: chords typed bar by bar, bars and sections
   await cell(3).click()
   await page.keyboard.type('Dmaj9zz')
   await page.keyboard.press('Enter')
-  await expect(page.getByText(/The bar is as it was/)).toContainText('Nearest:')
+  await expect(page.getByText(/The bar is unchanged/)).toContainText('Nearest:')
   await expect(cell(3)).toHaveValue('Dmaj7')
 
   await cell(3).click()
@@ -70,7 +70,7 @@ test('the strip and the text are one: chords typed bar by bar, bars and sections
   }).toPass()
   await page.getByRole('button', { name: 'Redo' }).click()
   await expect(editor(page)).toContainText('Em7b5')
-  await page.getByRole('button', { name: 'As they were' }).click()
+  await page.getByRole('button', { name: 'Revert' }).click()
 })
 
 test('a view in another key or for another instrument leaves what is stored', async ({ page }) => {
@@ -84,7 +84,7 @@ test('a view in another key or for another instrument leaves what is stored', as
     ['a minor third up', 'F#m7'],
     ['G major', 'Am7'],
   ] as const) {
-    await page.getByLabel('The strip shows').selectOption({ label: view })
+    await page.getByLabel('View as').selectOption({ label: view })
     await expect(first).toHaveValue(chord)
     expect(await editor(page).textContent()).toBe(before)
   }
@@ -93,10 +93,10 @@ test('a view in another key or for another instrument leaves what is stored', as
   await page.keyboard.type('Bm7')
   await page.keyboard.press('Enter')
   await expect(editor(page)).toContainText('| Fm7 | Ab7 |')
-  await page.getByRole('button', { name: 'Write the tune so' }).click()
+  await page.getByRole('button', { name: 'Transpose the tune to this' }).click()
   await expect(editor(page)).toContainText('key: G major')
   await expect(editor(page)).toContainText('| Bm7 | D7 |')
-  await page.getByRole('button', { name: 'As they were' }).click()
+  await page.getByRole('button', { name: 'Revert' }).click()
 })
 
 test('a wrong chord is marked where it is typed, mended, and the mend can be undone', async ({ page }) => {
@@ -105,13 +105,13 @@ test('a wrong chord is marked where it is typed, mended, and the mend can be und
   await expect(page.locator('.cm-lintRange-error')).toHaveText('7')
   await page.getByRole('button', { name: 'Line 1, column 14' }).click()
   await expect(editor(page)).toBeFocused()
-  await expect(page.getByRole('button', { name: /^Write C/ })).toHaveCount(3)
-  await page.getByRole('button', { name: 'Write Cmaj7', exact: true }).click()
+  await expect(page.getByRole('button', { name: /^Change to C/ })).toHaveCount(3)
+  await page.getByRole('button', { name: 'Change to Cmaj7', exact: true }).click()
   await expect(editor(page)).toContainText('| Gm7 | Cmaj7 |')
   await editor(page).focus()
   await page.keyboard.press('Control+z')
   await expect(editor(page)).toContainText('Cmaj77')
-  await page.getByRole('button', { name: 'As they were' }).click()
+  await page.getByRole('button', { name: 'Revert' }).click()
   await expect(editor(page)).toContainText('Gm9')
 })
 
@@ -119,14 +119,14 @@ test('a new tune begins from a common form, in any key or through all of them', 
   await page.goto('/tunes/new')
   await page.getByLabel('Form', { exact: true }).selectOption({ label: 'blues with ii–V' })
   await page.getByLabel('Key', { exact: true }).selectOption({ label: 'B♭ major' })
-  await page.getByRole('button', { name: 'Write it' }).click()
+  await page.getByRole('button', { name: 'Insert' }).click()
   await expect(editor(page)).toContainText('Bb7')
   await expect(page.getByText(/12 bars, .* B♭ major at/)).toBeVisible()
   await page.getByLabel('Form', { exact: true }).selectOption({ label: 'ii–V–I' })
   await page.getByLabel('Keys').selectOption({ label: 'all keys by fourths' })
-  await page.getByRole('button', { name: 'Write it' }).click()
+  await page.getByRole('button', { name: 'Insert' }).click()
   await expect(page.getByText(/48 bars/)).toBeVisible()
-  await page.getByRole('button', { name: 'Keep this tune' }).click()
+  await page.getByRole('button', { name: 'Save this tune' }).click()
   await page.getByRole('link', { name: /ii–V–I, all keys by fourths/ }).click()
   await expect(page.getByRole('listbox', { name: /Form/ }).getByRole('option')).toHaveCount(48)
 })
@@ -136,19 +136,19 @@ test('a stored tune that cannot be read is shown with its text, and mended', asy
     data: { revision: 0, edit: 'edit-unread', title: 'Wrong Turning', chart: '| Dm7 | G7zz |' },
   })
   await page.goto('/tunes/tune-unread-1/map')
-  await expect(page.getByRole('alert').filter({ hasText: 'cannot be read' })).toBeVisible()
+  await expect(page.getByRole('alert').filter({ hasText: 'can’t be read' })).toBeVisible()
   await expect(editor(page)).toContainText('G7zz')
   await page
-    .getByRole('button', { name: /^Write G7/ })
+    .getByRole('button', { name: /^Change to G7/ })
     .first()
     .click()
-  await page.getByRole('button', { name: 'Keep the changes' }).click()
+  await page.getByRole('button', { name: 'Save changes' }).click()
   await expect(page.getByRole('listbox', { name: /Form/ })).toBeVisible()
 })
 
 test('changes are taken from MusicXML files, and a broken or hostile one takes nothing', async ({ page }) => {
   await page.goto('/tunes/new')
-  const file = page.getByLabel('A file with changes')
+  const file = page.getByLabel('Chart file')
   const harmony = (step: string, kind: string) =>
     `<harmony><root><root-step>${step}</root-step></root><kind>${kind}</kind></harmony>`
   const measure = (step: string, kind: string) =>
@@ -161,13 +161,13 @@ test('changes are taken from MusicXML files, and a broken or hostile one takes n
   await expect(editor(page)).toContainText('| Dm7 | G7 | Cmaj7 |')
 
   await give('broken.xml', score.slice(0, 120))
-  await expect(page.getByText(/broken\.xml: .*no whole XML/)).toBeVisible()
+  await expect(page.getByText(/broken\.xml: .*Damaged, or not MusicXML/)).toBeVisible()
   await give('bomb.xml', '<!DOCTYPE x [<!ENTITY a "aaaa">]><x>&a;</x>')
   await expect(page.getByText(/bomb\.xml: .*declares entities/)).toBeVisible()
   await give('silent.xml', score.replace(/<harmony>.*?<\/harmony>/g, ''))
   await expect(page.getByText(/no chord symbols/)).toBeVisible()
   await give('lying.mxl', 'PK and nothing more')
-  await expect(page.getByText(/lying\.mxl: The archive is broken/)).toBeVisible()
+  await expect(page.getByText(/lying\.mxl: The archive is damaged/)).toBeVisible()
   await expect(editor(page)).toContainText('title: Weir Lane')
 
   await give('plain.txt', 'title: Plain\n| Fm7 | Bb7 |')
@@ -192,7 +192,7 @@ test('a chart of two thousand bars opens, is changed, and scrolls in every place
   await page.keyboard.press('Enter')
   await editor(page).press('Control+End')
   await expect(editor(page)).toContainText('Ebmaj7 | G7 |')
-  await page.getByRole('button', { name: 'As they were' }).click()
+  await page.getByRole('button', { name: 'Revert' }).click()
 
   await openPlace(page, 'map', '1-2000', 'tune-very-long')
   await expect(page.getByRole('listbox').getByRole('option')).toHaveCount(2000)

@@ -9,14 +9,14 @@ const violations = async (page: Page) =>
 
 const simulate = async (page: Page, errors: number) => {
   await page.getByLabel('simulated player').check()
-  await page.getByLabel('errors in 100').fill(String(errors))
+  await page.getByLabel('wrong notes %').fill(String(errors))
 }
 
 test('a free rung: what is allowed is shown, each note is judged as it comes, and each mark tells its bars', async ({
   page,
 }) => {
   await page.goto('/stage/tune-breakwater?bars=1-4&rung=chord-tones&tempo=180')
-  await expect(page.getByLabel(/The notes that are allowed/)).toContainText('A♭')
+  await expect(page.getByLabel(/Allowed notes over each chord/)).toContainText('A♭')
   await simulate(page, 40)
   await page.getByRole('button', { name: /^Start/ }).click()
   await expect(page.locator('[data-testid=trail] [data-verdict=right]').first()).toBeVisible()
@@ -38,25 +38,25 @@ test('own exercises are kept by name, put into a list, and played in a row', asy
   const keep = async (rung: string, name: string) => {
     await page.getByRole('button', { name: new RegExp(`^${rung} in E♭:`) }).click()
     // Digit by digit, as a player types it.
-    await panel.getByLabel('Beats a minute').selectText()
+    await panel.getByLabel('Beats per minute').selectText()
     await page.keyboard.type('200')
     await expect(panel.getByRole('link', { name: 'Play at 200' })).toBeVisible()
-    await panel.getByLabel('Keep it as an exercise of your own').fill(name)
-    await panel.getByRole('button', { name: 'Keep', exact: true }).click()
-    await expect(panel).toContainText(`Kept: ${name}`)
+    await panel.getByLabel('Save as my exercise').fill(name)
+    await panel.getByRole('button', { name: 'Save', exact: true }).click()
+    await expect(panel).toContainText(`Saved: ${name}`)
   }
   await keep('thirds', 'Quick thirds')
   await keep('roots', 'Quick roots')
-  await page.getByRole('radio', { name: 'own exercises and set lists' }).click()
+  await page.getByRole('radio', { name: 'my exercises and set lists' }).click()
   await page.getByRole('button', { name: 'Add Quick thirds to the list' }).click()
   await expect(page.getByRole('link', { name: 'Play the list Set list 1' })).toHaveText('Play 1')
   await page.getByRole('button', { name: 'Add Quick roots to the list' }).click()
   await expect(page.getByRole('link', { name: 'Play the list Set list 1' })).toHaveText('Play 2')
-  await page.getByRole('button', { name: 'Earlier: Quick roots' }).click()
+  await page.getByRole('button', { name: 'Move up: Quick roots' }).click()
   await expect(page.locator('ol li').first()).toContainText('1 Quick roots')
   expect(await violations(page)).toEqual([])
   await page.reload()
-  await page.getByRole('radio', { name: 'own exercises and set lists' }).click()
+  await page.getByRole('radio', { name: 'my exercises and set lists' }).click()
   await page.getByRole('link', { name: 'Play the list Set list 1' }).click()
   await expect(page.getByRole('heading', { name: /^roots ·/ })).toBeVisible()
   await simulate(page, 0)
@@ -70,9 +70,9 @@ test('halves are played apart, then together, and the later keys are hidden', as
   await openPlace(page, 'drills', '1-4')
   await page.getByRole('button', { name: /^thirds in E♭:/ }).click()
   await page.getByText('Over several runs').click()
-  await page.getByLabel('Taken apart').selectOption({ label: 'halves apart, then together' })
-  await page.getByLabel('Shown in the later keys').selectOption({ label: 'chord symbols only' })
-  await page.getByLabel('Beats a minute').fill('240')
+  await page.getByLabel('Break it up').selectOption({ label: 'halves, then the whole' })
+  await page.getByLabel('Show in later keys').selectOption({ label: 'chord symbols only' })
+  await page.getByLabel('Beats per minute').fill('240')
   await page.getByRole('link', { name: 'Play at 240' }).click()
   for (const [bars, next] of [
     ['bars 1–2', 'on to bars 3 to 4'],
@@ -93,7 +93,7 @@ test('halves are played apart, then together, and the later keys are hidden', as
 test('every level of hiding is reached with a key, and the run is the same', async ({ page }) => {
   await page.goto('/stage/tune-breakwater?bars=1-2&rung=outline-up&tempo=180')
   await expect(page.getByTestId('trail')).toBeVisible()
-  for (const shown of ['chord symbols only', 'numerals and the key', 'the key’s name alone']) {
+  for (const shown of ['chord symbols only', 'numerals and the key', 'key name only']) {
     await page.keyboard.press('h')
     await expect(page.getByRole('status').filter({ hasText: shown })).toBeVisible()
     expect(await violations(page)).toEqual([])
@@ -134,7 +134,7 @@ test('the server is gone when a run ends: the run is kept, and saved when it is 
   await page.keyboard.press('PageUp')
   await expect(page.locator('[data-run=count-in]')).toBeVisible()
   await expect(result(page)).toBeVisible({ timeout: 30_000 })
-  await expect(page.getByText(/waits?|not reach/i).first()).toBeVisible()
+  await expect(page.getByText(/waiting|Can’t reach/i).first()).toBeVisible()
   const before = ((await (await page.request.get('/api/runs')).json()) as readonly unknown[]).length
   await context.unroute('**/api/runs/**')
   await expect
@@ -148,7 +148,7 @@ test('the server is gone when a run ends: the run is kept, and saved when it is 
 test('a pause is proposed after the minutes that the player chose', async ({ page }) => {
   const pauseAfter = async (minutes: number) => {
     await page.goto('/setup')
-    await page.getByLabel(/A pause is proposed/).fill(String(minutes))
+    await page.getByLabel(/Break reminder/).fill(String(minutes))
     await expect
       .poll(async () => (await (await page.request.get('/api/settings')).json()).restMinutes)
       .toBe(minutes)
@@ -168,9 +168,9 @@ test('a pause is proposed after the minutes that the player chose', async ({ pag
       }),
   )
   await page.reload()
-  await expect(page.getByText('1 minute without a pause')).toBeVisible()
+  await expect(page.getByText('1 minute without a break')).toBeVisible()
   await page.getByRole('button', { name: 'Later' }).click()
-  await expect(page.getByText('without a pause')).toHaveCount(0)
+  await expect(page.getByText('without a break')).toHaveCount(0)
   // Setup is one for all.
   await pauseAfter(25)
 })

@@ -24,7 +24,7 @@ const toNote = async (page: Page, index: number, key?: 'Tab' | 'Shift+Tab') => {
     await page.keyboard.press(index > at ? 'ArrowRight' : 'ArrowLeft')
   await expect(terrainNotes(page).nth(index)).toBeFocused()
 }
-const settled = (page: Page) => expect(page.getByText('Writing …')).toBeHidden()
+const settled = (page: Page) => expect(page.getByText('Composing …')).toBeHidden()
 /** What each note is: its name and its degree. */
 const notesOf = async (page: Page): Promise<readonly string[]> =>
   (await labelsOf(page)).map((label) => label.split(', ').slice(0, 4).join(', '))
@@ -88,14 +88,14 @@ test('keys alone: the bars are chosen, a line is written, its notes changed, loc
   // Another figure from the list, and a phrase of two notes.
   await toNote(page, 1, 'Shift+Tab')
   const about = page.getByRole('complementary', { name: 'About the line' })
-  await pressOn(page, about.getByText(/^Other ways to/))
+  await pressOn(page, about.getByText(/^Other figures to/))
   const ways = about.getByRole('list').first().getByRole('button')
   await pressOn(page, ways.last())
   await expect.poll(() => notesOf(page)).not.toEqual(written)
   await toNote(page, 0, 'Shift+Tab')
   await page.keyboard.press('Shift+ArrowRight')
-  await pressOn(page, about.getByText(/^Change 2 notes/))
-  await pressOn(page, page.getByRole('button', { name: 'Keep as a phrase' }))
+  await pressOn(page, about.getByText(/^Edit 2 notes/))
+  await pressOn(page, page.getByRole('button', { name: 'Save as a phrase' }))
 
   // A note far out of place, and the mend that the reviewer offers.
   const second = (await labelsOf(page)).findIndex((label) => label.startsWith('bar 2, beat 1,'))
@@ -104,9 +104,9 @@ test('keys alone: the bars are chosen, a line is written, its notes changed, loc
   const review = page.getByTestId('review')
   await expect(review).toContainText(/too low for the instrument|A leap of/)
   const low = await notesOf(page)
-  await pressOn(page, review.getByRole('button', { name: 'Try a mend' }).first())
+  await pressOn(page, review.getByRole('button', { name: 'Try a fix' }).first())
   await expect(page.getByTestId('outline')).toBeVisible()
-  await pressOn(page, button('Take it'))
+  await pressOn(page, button('Accept'))
   await expect.poll(() => notesOf(page)).not.toEqual(low)
 
   // Kept under a name, with the phrase.
@@ -117,11 +117,11 @@ test('keys alone: the bars are chosen, a line is written, its notes changed, loc
   await tabTo(page, page.getByLabel('Title of the line'))
   await page.keyboard.press('Control+a')
   await page.keyboard.type('With no mouse')
-  await pressOn(page, button('Keep'))
+  await pressOn(page, button('Save'))
   await expect(
-    page.getByRole('region', { name: 'Kept lines' }).getByRole('button', { name: /^With no mouse/ }),
+    page.getByRole('region', { name: 'Saved lines' }).getByRole('button', { name: /^With no mouse/ }),
   ).toBeVisible()
-  await pressOn(page, page.getByRole('button', { name: /^Put away: \d+ notes from/ }), 'Enter', 'Shift+Tab')
+  await pressOn(page, page.getByRole('button', { name: /^Delete: \d+ notes from/ }), 'Enter', 'Shift+Tab')
   await expect(page.getByRole('region', { name: 'Phrases' }).getByRole('listitem')).toHaveCount(1)
 })
 
@@ -148,21 +148,21 @@ test('keys alone: the brief is turned, a contour bent, eight lines compared, she
   await expect(point).toHaveAttribute('aria-valuenow', String(height + 12))
   await expect.poll(() => notesOf(page)).not.toEqual(written)
   await pressOn(page, button('Done drawing'), 'Enter', 'Shift+Tab')
-  await pressOn(page, button('Let the contour go'))
+  await pressOn(page, button('Clear the contour'))
   await settled(page)
 
-  await pressOn(page, button('Eight more'))
-  const beside = page.getByRole('region', { name: 'Lines beside each other' })
+  await pressOn(page, button('Show eight'))
+  const beside = page.getByRole('region', { name: 'Alternatives' })
   await expect(beside.getByRole('button', { name: /^Line \d/ })).toHaveCount(8)
   await pressOn(page, beside.getByRole('button', { name: /^Line 2/ }), 'Enter', 'Shift+Tab')
   await expect(beside.getByRole('button', { name: /^Line 2/ })).toHaveAttribute('aria-pressed', 'true')
   const second = await notesOf(page)
-  await pressOn(page, beside.getByRole('button', { name: 'Take bar 2 of line 5' }))
+  await pressOn(page, beside.getByRole('button', { name: 'Use bar 2 of line 5' }))
   await expect.poll(() => notesOf(page)).not.toEqual(second)
-  await pressOn(page, button('Put them away'))
+  await pressOn(page, button('Close'))
   await expect(beside).toHaveCount(0)
 
-  // What is shown, near and far.
+  // View, near and far.
   await tabTo(page, page.getByRole('radio', { name: 'four' }))
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Enter')
@@ -181,7 +181,7 @@ test('keys alone: the brief is turned, a contour bent, eight lines compared, she
   await page.keyboard.press('ArrowDown')
   await expect(page.getByRole('menuitem').nth(1)).toBeFocused()
   await page.keyboard.press('Escape')
-  await pressOn(page, button('Keys'), 'Enter', 'Shift+Tab')
+  await pressOn(page, button('Help'), 'Enter', 'Shift+Tab')
   await expect(page.getByRole('dialog', { name: 'Marks' })).toBeVisible()
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
@@ -192,7 +192,7 @@ test('keys alone: the brief is turned, a contour bent, eight lines compared, she
 
   // To another place by its degrees.
   await pressOn(page, button('Move it'), 'Enter', 'Shift+Tab')
-  await tabTo(page, page.getByLabel('to begin in'))
+  await tabTo(page, page.getByLabel('to start in'))
   await page.keyboard.press('ArrowDown')
   await pressOn(page, button('Move it there'))
   await expect(page).toHaveURL(/bars=2-5/)
@@ -220,11 +220,11 @@ test('keys alone: notes are written by hand, the line is played, slower and fast
   await expect(page.locator('[data-place]:focus')).toHaveText((await keys.first().textContent())!)
   await page.keyboard.press('Space')
   await expect(terrainNotes(page)).toHaveCount(4)
-  await pressOn(page, button('Take back'), 'Enter', 'Shift+Tab')
+  await pressOn(page, button('Undo'), 'Enter', 'Shift+Tab')
   await expect(terrainNotes(page)).toHaveCount(3)
   await pressOn(page, button('Close'))
 
-  const tempo = page.getByLabel('Beats a minute')
+  const tempo = page.getByLabel('Beats per minute')
   const at = Number(await tempo.textContent())
   await page.keyboard.press(']')
   await expect(tempo).toHaveText(String(at + 4))

@@ -89,7 +89,7 @@ test('a line is written, explained, varied, gone back to, kept, and there after 
   await page.getByRole('button', { name: 'Another' }).click()
   await expect.poll(() => labelsOf(page)).not.toEqual(first)
   const second = await labelsOf(page)
-  await page.getByRole('button', { name: 'Back', exact: true }).click()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect.poll(() => labelsOf(page)).toEqual(first)
   await page.keyboard.press('Shift+Z')
   await expect.poll(() => labelsOf(page)).toEqual(second)
@@ -111,13 +111,13 @@ test('a cell that the line must have comes in it, and the brief is as usual agai
     (await labelsOf(page))
       .map((label) => /, ([^,]+) of [^,]+, /.exec(label)?.[1]?.replace(/^[♭♯]/, '') ?? '')
       .join(' ')
-  const must = page.getByLabel('Must have the cell')
+  const must = page.getByLabel('Must include')
   for (const cell of ['3 5 7 9', '5 3 9 R']) {
     await must.selectOption(cell)
     await expect.poll(degrees).toContain(cell)
   }
   await must.selectOption('nothing')
-  await expect(page.getByLabel('Begin with')).toHaveValue(/As usual/)
+  await expect(page.getByLabel('Start from')).toHaveValue(/Default/)
 })
 
 test('turning enclosures to often brings more of them', async ({ page }) => {
@@ -127,7 +127,7 @@ test('turning enclosures to often brings more of them', async ({ page }) => {
   const turn = async (name: string, key: string) => {
     await page.getByRole('slider', { name }).focus()
     await page.keyboard.press(key)
-    await expect(page.getByText('Writing …')).toBeHidden()
+    await expect(page.getByText('Composing …')).toBeHidden()
   }
   await turn('Enclosures', 'Home')
   const never = await enclosures()
@@ -170,7 +170,7 @@ test('the line sounds, the position moves on strip, terrain and staff together, 
   const awayFrom = async (bpm: number) => Math.abs((await speed()) - (bpm * 480) / 60_000)
   await expect.poll(() => awayFrom(126)).toBeLessThan(0.12)
   for (let press = 0; press < 12; press += 1) await page.keyboard.press(']')
-  await expect(page.getByLabel('Beats a minute')).toHaveText('174')
+  await expect(page.getByLabel('Beats per minute')).toHaveText('174')
   await expect.poll(() => awayFrom(174)).toBeLessThan(0.16)
 
   await page.keyboard.press('Space')
@@ -257,7 +257,7 @@ test('a contour is drawn, and the line follows it; keys bend it; letting it go s
   await expect(point).toHaveAttribute('aria-valuenow', String(height + 1))
 
   await page.getByRole('button', { name: 'Done drawing' }).click()
-  await page.getByRole('button', { name: 'Let the contour go' }).click()
+  await page.getByRole('button', { name: 'Clear the contour' }).click()
   await expect(page.getByTestId('ribbon')).toHaveCount(0)
 })
 
@@ -281,14 +281,14 @@ test('a note is changed by keys; the reviewer hears what is wrong, and a mend ra
   await expect(review).toContainText(/too low for the instrument|A leap of/)
   const score = async () => Number(/(\d+) of 100/.exec((await review.textContent()) ?? '')?.[1] ?? Number.NaN)
   const low = await score()
-  await review.getByRole('button', { name: 'Try a mend' }).first().click()
+  await review.getByRole('button', { name: 'Try a fix' }).first().click()
   await expect(page.getByTestId('outline')).toBeVisible()
   await expect(page.locator('[data-staff-outline]').first()).toBeAttached()
   const promised = Number(
-    /→ (\d+)/.exec((await page.getByRole('group', { name: 'The mend' }).textContent()) ?? '')![1],
+    /→ (\d+)/.exec((await page.getByRole('group', { name: 'The fix' }).textContent()) ?? '')![1],
   )
   expect(promised).toBeGreaterThanOrEqual(low)
-  await page.getByRole('button', { name: 'Take it' }).click()
+  await page.getByRole('button', { name: 'Accept' }).click()
   await expect.poll(score).toBe(promised)
   await expect(page.getByTestId('outline')).toHaveCount(0)
 })
@@ -296,17 +296,17 @@ test('a note is changed by keys; the reviewer hears what is wrong, and a mend ra
 test('a brief that ships is begun with, changed, named, and there after a reload', async ({ page }) => {
   await openPlace(page, 'line', '1-4')
   await writeLine(page)
-  const names = page.getByLabel('Begin with')
+  const names = page.getByLabel('Start from')
   await names.selectOption('Sparse and singing')
   await expect(page.getByLabel('Rhythm', { exact: true })).toHaveValue('sparse')
-  await expect(page.getByText('Writing …')).toBeHidden()
+  await expect(page.getByText('Composing …')).toBeHidden()
   await page.getByLabel('Rhythm', { exact: true }).selectOption('triplets')
   await expect(names).toHaveValue('')
   await page.getByLabel('Name for this brief').fill('Evening')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(names).toHaveValue('Evening')
   await page.reload()
-  await expect(page.getByLabel('Begin with')).toHaveValue('Evening')
+  await expect(page.getByLabel('Start from')).toHaveValue('Evening')
 })
 
 test('a kept line that is changed is stored by itself', async ({ page }) => {
@@ -327,8 +327,8 @@ test('eight lines stand beside each other; one is put on the desk, and a bar tak
 }) => {
   await openPlace(page, 'line', '1-4')
   await writeLine(page)
-  await page.getByRole('button', { name: 'Eight more' }).click()
-  const beside = page.getByRole('region', { name: 'Lines beside each other' })
+  await page.getByRole('button', { name: 'Show eight' }).click()
+  const beside = page.getByRole('region', { name: 'Alternatives' })
   await expect(beside.getByRole('button', { name: /^Line \d/ })).toHaveCount(8)
   const before = await labelsOf(page)
   await beside.getByRole('button', { name: /^Line 3/ }).click()
@@ -343,11 +343,11 @@ test('eight lines stand beside each other; one is put on the desk, and a bar tak
   const fifth = await labelsOf(page)
   await beside.getByRole('button', { name: /^Line 3/ }).click()
   await expect.poll(() => labelsOf(page)).toEqual(third)
-  await beside.getByRole('button', { name: 'Take bar 2 of line 5' }).click()
+  await beside.getByRole('button', { name: 'Use bar 2 of line 5' }).click()
   const notes = (labels: readonly string[]) => labels.map((label) => label.split(', ').slice(1, 3).join(', '))
   await expect.poll(async () => notes(bar(await labelsOf(page), 2))).toEqual(notes(bar(fifth, 2)))
   expect(notes(bar(await labelsOf(page), 3))).toEqual(notes(bar(third, 3)))
-  await beside.getByRole('button', { name: 'Put them away' }).click()
+  await beside.getByRole('button', { name: 'Close' }).click()
   await expect(beside).toHaveCount(0)
 })
 
@@ -356,7 +356,7 @@ test('another figure to the next strong note is seen in outline, and put in its 
   await writeLine(page)
   const before = await labelsOf(page)
   await terrainNotes(page).first().focus()
-  await page.getByText(/^Other ways to bar 1, beat 3/).click()
+  await page.getByText(/^Other figures to bar 1, beat 3/).click()
   const ways = page.getByRole('complementary', { name: 'About the line' }).locator('details').first()
   const first = ways.getByRole('button').first()
   await first.focus()

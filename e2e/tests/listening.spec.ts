@@ -49,7 +49,7 @@ test('the guided check finds how late the microphone hears, and keeps it; then i
   const dialog = page.getByRole('dialog')
   await page.getByRole('button', { name: 'Check the microphone' }).click()
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
-  await page.getByRole('button', { name: 'Begin' }).click()
+  await page.getByRole('button', { name: 'Start' }).click()
   const tones = (away: number) =>
     page.evaluate(async (late) => {
       const { eagerContourBand: band, eagerContourMicrophone: microphone } = globalThis as unknown as {
@@ -67,15 +67,15 @@ test('the guided check finds how late the microphone hears, and keeps it; then i
   await page.getByRole('button', { name: 'Check again' }).click()
   await expect(dialog).toContainText('Play one note on each click', { timeout: 30_000 })
   await tones(0.15)
-  await expect(dialog).toContainText('The microphone is set', { timeout: 30_000 })
+  await expect(dialog).toContainText('The microphone is set up', { timeout: 30_000 })
   const found = /heard (\d+) ms/.exec((await dialog.textContent()) ?? '')![1]
   expect(Number(found)).toBeGreaterThan(140)
   expect(Number(found)).toBeLessThan(260)
-  await page.getByRole('button', { name: 'Go and play' }).click()
+  await page.getByRole('button', { name: 'Play' }).click()
   await page.reload()
   await page.getByRole('button', { name: 'Microphone', exact: true }).click()
   // Kept for this microphone: the check is no longer asked for.
-  await expect(page.getByLabel('How loud the microphone hears')).toBeVisible()
+  await expect(page.getByLabel('Microphone level')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Check the microphone' })).toHaveCount(0)
 })
 
@@ -83,7 +83,7 @@ test('the simulated player is heard through the microphone, note for note', asyn
   await withStandIn(page)
   await page.getByLabel('simulated player').check()
   await page.getByLabel('into the microphone').check()
-  await page.getByLabel('errors in 100').fill('0')
+  await page.getByLabel('wrong notes %').fill('0')
   await page.getByRole('button', { name: /^Start/ }).click()
   await expect(result(page)).toBeVisible({ timeout: 40_000 })
   const [notes, , flow] = await marks(page)
@@ -105,7 +105,7 @@ test('a microphone that is not allowed is told, and the rest works', async ({ br
   const page = await context.newPage()
   await page.goto(STAGE)
   await page.getByRole('button', { name: 'Microphone', exact: true }).click()
-  await expect(page.getByText(/The microphone was not allowed|No microphone is there/)).toBeVisible()
+  await expect(page.getByText(/Microphone access was denied|No microphone found/)).toBeVisible()
   await expect(page.getByRole('button', { name: /^Start/ })).toBeEnabled()
   await context.close()
 })
@@ -124,8 +124,8 @@ test('a microphone pulled out in the middle pauses the run; asked again, it goes
       globalThis as unknown as { eagerContourMicrophone: { pullOut: () => void } }
     ).eagerContourMicrophone.pullOut(),
   )
-  await expect(paused(page)).toContainText('The microphone was pulled out.')
-  await page.getByRole('button', { name: 'Go on' }).first().click()
+  await expect(paused(page)).toContainText('The microphone was disconnected.')
+  await page.getByRole('button', { name: 'Continue' }).first().click()
   await expect(page.locator('[data-run=count-in]')).toBeVisible()
 })
 
@@ -173,9 +173,9 @@ test('a MIDI device is listened to on its channel, transposed, and so again the 
     await page.getByRole('button', { name: 'Connect MIDI' }).click()
   }
   await connect()
-  await page.getByRole('button', { name: 'MIDI set-up' }).click()
+  await page.getByRole('button', { name: 'MIDI settings' }).click()
   await page.getByLabel('Channel').selectOption('3')
-  await page.getByLabel('Half steps up (down: under 0)').fill('12')
+  await page.getByLabel('Transpose (half steps)').fill('12')
   await page.keyboard.press('Escape')
   await connect()
   await press(51, 1)
@@ -213,7 +213,7 @@ const listenTo = async (
     await expect(page.getByRole('button', { name: 'Check the microphone' })).toBeVisible()
     if (quieter > 0) {
       await page.getByRole('button', { name: 'Check the microphone' }).click()
-      await page.getByLabel('silence under').focus()
+      await page.getByLabel('Silence below').focus()
       for (let press = 0; press < quieter; press += 1) await page.keyboard.press('ArrowRight')
     }
     await page.waitForTimeout(seconds * 1000)

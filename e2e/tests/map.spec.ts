@@ -14,7 +14,7 @@ test('a chord that is touched tells all about it', async ({ page }) => {
   await expect(about).toContainText('in ii–V–I–IV')
   await expect(about).toContainText('B♭ Mixolydian')
   await expect(about).toContainText('E♭ major from B♭')
-  await expect(about).toContainText('Not held on a strong beat: the 11.')
+  await expect(about).toContainText('Avoid on strong beats: the 11.')
   await expect(about.getByRole('row', { name: '3 D E♭ half C whole' })).toBeVisible()
   await expect(about.getByRole('row', { name: /♭7 A♭ goes to 3 G half step down/ })).toBeVisible()
   await expect(about.getByRole('row', { name: /3 D goes to 7 D stays/ })).toBeVisible()
@@ -61,7 +61,7 @@ test('another reading is chosen, followed by everything, kept, and taken back', 
   expect((await labelsOf(page)).length).toBeGreaterThan(10)
   await page.getByRole('link', { name: 'Map', exact: true }).click()
   await about.getByRole('radio', { name: 'bars 1–8' }).click()
-  await about.getByRole('button', { name: 'As it is read by itself' }).click()
+  await about.getByRole('button', { name: 'Automatic' }).click()
   await expect(about).not.toContainText('yours')
   await expect(scale).toHaveValue(before)
 })
@@ -70,14 +70,14 @@ test('the far view has one centre, the sets few notes, and simple spelling no do
   page,
 }) => {
   await openPlace(page, 'map', '5-8')
-  await page.getByRole('radio', { name: 'far: one centre' }).click()
+  await page.getByRole('radio', { name: 'by key centre' }).click()
   await expect(
-    page.getByText(/One centre: C minor holds every chord tone of 50 % of the time\./),
+    page.getByText(/Key centre: C minor holds every chord tone of 50 % of the time\./),
   ).toBeVisible()
   await expect(page.getByText(/Outside it: the 3 of G7♭9, the 3 of C7♭9/)).toBeVisible()
   await page.getByRole('radio', { name: 'sets of 3' }).click()
   await expect(page.getByText(/notes? changes? over 4 chords, all within a sixth/)).toBeVisible()
-  await page.getByRole('radio', { name: 'near: each chord' }).click()
+  await page.getByRole('radio', { name: 'by chord' }).click()
 
   await page.goto('/setup')
   await page.getByLabel(/Instrument/).selectOption({ label: 'concert pitch' })
@@ -89,7 +89,7 @@ test('the far view has one centre, the sets few notes, and simple spelling no do
   await expect(panel(page)).not.toContainText('𝄫')
   await page.getByRole('radio', { name: 'exact' }).click()
   await expect(panel(page)).toContainText('B𝄫')
-  await panel(page).getByRole('button', { name: 'As it is read by itself' }).click()
+  await panel(page).getByRole('button', { name: 'Automatic' }).click()
   await page.goto('/setup')
   await page.getByLabel(/Instrument/).selectOption({ label: 'B♭ flugelhorn' })
   await expect(page.getByText('for B♭ flugelhorn')).toBeVisible()

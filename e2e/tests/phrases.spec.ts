@@ -6,14 +6,14 @@ const panel = (page: Page) => page.getByRole('complementary', { name: 'The rung'
 const result = (page: Page) => page.getByRole('status', { name: 'Result' })
 const simulate = async (page: Page) => {
   await page.getByLabel('simulated player').check()
-  await page.getByLabel('errors in 100').fill('0')
+  await page.getByLabel('wrong notes %').fill('0')
 }
 
 test('a kept phrase is drilled in another key, and once in its place', async ({ page }) => {
   await openPlace(page, 'drills', '1-4')
   await page.getByRole('button', { name: /^phrase in twelve keys in A♭:/ }).click()
   await expect(panel(page).getByLabel('Phrase')).toContainText('Over the wall, two bars')
-  await panel(page).getByLabel('Beats a minute').fill('200')
+  await panel(page).getByLabel('Beats per minute').fill('200')
   await panel(page)
     .getByRole('link', { name: /^Play at/ })
     .click()

@@ -38,18 +38,18 @@ export const writeLine = async (page: Page): Promise<void> => {
 }
 
 /** Opens what is kept beside the line. */
-export const openKept = (page: Page): Promise<void> => page.getByRole('tab', { name: 'Keep' }).click()
+export const openKept = (page: Page): Promise<void> => page.getByRole('tab', { name: 'Saved' }).click()
 
 /** Gives the line on the desk a title and keeps it. */
 export const keepAs = async (page: Page, title: string): Promise<void> => {
   await openKept(page)
   await page.getByLabel('Title of the line').fill(title)
-  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
 }
 
 /** A kept line in its list. */
 export const keptLine = (page: Page, title: string) =>
-  page.getByRole('region', { name: 'Kept lines' }).getByRole('button', { name: new RegExp(`^${title}`) })
+  page.getByRole('region', { name: 'Saved lines' }).getByRole('button', { name: new RegExp(`^${title}`) })
 
 /** Has a file of the line made, and gives it. */
 export const saved = async (page: Page, item: string): Promise<{ name: string; bytes: Buffer }> => {

@@ -21,11 +21,11 @@ test('with the server gone, a kept line waits in the browser, through a reload, 
   await unplug(page)
   await keepAs(page, 'Through the fog')
   await expect(page.getByRole('alert')).toContainText(
-    'The server is not reached. One thing waits in this browser',
+    'Can’t reach the server. 1 change waiting in this browser',
   )
   const labels = await labelsOf(page)
   await page.reload()
-  await expect(page.getByRole('alert')).toContainText('One thing waits')
+  await expect(page.getByRole('alert')).toContainText('1 change waiting')
   await expect.poll(() => labelsOf(page)).toEqual(labels)
   await page.unroute('**/api/**')
   await tryNow(page)
@@ -39,7 +39,7 @@ test('a run that ends while the server is gone is stored later', async ({ page }
   await page.getByLabel('simulated player').check()
   await unplug(page)
   await page.getByRole('button', { name: /^Start/ }).click()
-  await expect(page.getByRole('alert')).toContainText('One thing waits')
+  await expect(page.getByRole('alert')).toContainText('1 change waiting')
   await expect(page.getByRole('status', { name: 'Result' })).toBeVisible()
   await page.unroute('**/api/**')
   await tryNow(page)
@@ -65,10 +65,10 @@ test('the second of two tabs on the same line is told, and nothing is overwritte
   await expect(keptLine(page, 'From the first tab')).toBeVisible()
   await keepAs(other, 'From the second tab')
   await expect(other.getByRole('alert')).toContainText(
-    '“From the second tab” was not stored: This was changed elsewhere meanwhile.',
+    '“From the second tab” was not saved: This was changed elsewhere meanwhile.',
   )
   await expect(keptLine(page, 'From the first tab')).toBeVisible()
-  const letGo = other.getByRole('button', { name: 'Let it go' })
+  const letGo = other.getByRole('button', { name: 'Discard' })
   await expect(async () => {
     if ((await letGo.count()) > 0) await letGo.first().click()
     await expect(other.getByRole('alert')).toHaveCount(0, { timeout: 1500 })
@@ -80,19 +80,19 @@ test('a wrong symbol in a new tune is marked with its place and a mend, and the 
 }) => {
   await page.goto('/tunes')
   await page.getByRole('link', { name: 'New tune' }).click()
-  const area = page.getByRole('textbox', { name: /The text, at concert pitch/ })
+  const area = page.getByRole('textbox', { name: /The chart as text, at concert pitch/ })
   await area.fill('title: Weir\nkey: G major\n\n| Am7 | D7q9 | Gmaj7 |')
   await expect(page.getByRole('button', { name: 'Line 4, column 11' })).toBeVisible()
-  await expect(page.getByText('“q9” in “D7q9” is no part of a chord symbol.')).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Keep this tune' })).toBeDisabled()
+  await expect(page.getByText('Can’t read “q9” in “D7q9”.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Save this tune' })).toBeDisabled()
   await page.reload()
   await expect(area).toContainText('D7q9')
   await page
-    .getByRole('button', { name: /^Write D/ })
+    .getByRole('button', { name: /^Change to D/ })
     .first()
     .click()
   await expect(page.getByText(/3 bars, 3 chords/)).toBeVisible()
-  await page.getByRole('button', { name: 'Keep this tune' }).click()
+  await page.getByRole('button', { name: 'Save this tune' }).click()
   await expect(page.getByRole('link', { name: /Weir/ })).toBeVisible()
 })
 
@@ -101,14 +101,14 @@ test('without sound the place works and says so', async ({ page }) => {
   await openPlace(page, 'line')
   await writeLine(page)
   await page.getByRole('button', { name: 'Play' }).click()
-  await expect(page.getByText('The sound could not be started.')).toBeVisible()
+  await expect(page.getByText('The sound couldn’t start')).toBeVisible()
   await page.getByRole('button', { name: 'Another' }).click()
   await expect.poll(() => labelsOf(page).then(({ length }) => length)).toBeGreaterThan(10)
 })
 
 test('a tune that is not there, and an address that is not, say where to go', async ({ page }) => {
   await page.goto('/tunes/tune-nowhere/map')
-  await expect(page.getByRole('alert')).toContainText('This tune is not here.')
+  await expect(page.getByRole('alert')).toContainText('Tune not found.')
   await page.goto('/elsewhere')
-  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Page not found' })).toBeVisible()
 })

@@ -24,7 +24,7 @@ const openStage = async (page: Page, address = STAGE) => {
 test('the simulated player plays without a fault, and the run is in the log', async ({ page }) => {
   await openStage(page)
   await page.getByLabel('simulated player').check()
-  await page.getByLabel('errors in 100').fill('0')
+  await page.getByLabel('wrong notes %').fill('0')
   await page.getByRole('button', { name: /^Start/ }).click()
   await expect
     .poll(() => verdicts(page).then((all) => all.filter((verdict) => verdict === 'right').length), {
@@ -51,7 +51,7 @@ test('the simulated player plays without a fault, and the run is in the log', as
 test('a faulty simulated player is found out, bar by bar', async ({ page }) => {
   await openStage(page)
   await page.getByLabel('simulated player').check()
-  await page.getByLabel('errors in 100').fill('60')
+  await page.getByLabel('wrong notes %').fill('60')
   await page.getByLabel('seed').fill('4')
   await page.keyboard.press('PageUp')
   await expect(page.getByRole('status', { name: 'Result' })).toBeVisible()
@@ -157,14 +157,14 @@ test('a run stopped in the middle is kept as abandoned, or discarded, as the pla
     await page.keyboard.press('PageDown')
     await expect(page.getByRole('alertdialog', { name: 'Paused' })).toBeVisible()
     await page.getByRole('button', { name: 'Stop here' }).click()
-    await expect(page.getByRole('alertdialog')).toContainText(/stopped after \d+ notes/)
+    await expect(page.getByRole('alertdialog')).toContainText(/interrupted after \d+ notes/)
   }
   await start()
-  await page.getByRole('button', { name: 'Discard it' }).click()
+  await page.getByRole('button', { name: 'Discard' }).click()
   await page.goto('/log')
   await expect(page.getByRole('row').nth(1)).not.toContainText('abandoned')
   await start()
-  await page.getByRole('button', { name: 'Keep it as abandoned' }).click()
+  await page.getByRole('button', { name: 'Save as abandoned' }).click()
   await page.goto('/log')
   await expect(page.getByRole('row').nth(1)).toContainText('abandoned')
 })
@@ -178,7 +178,7 @@ test('a run cut off by a closed page is offered again, and nothing played is los
   await expect(page.getByRole('alertdialog')).toContainText(
     /outline up, Breakwater: the run was stopped after \d+ notes/,
   )
-  await page.getByRole('button', { name: 'Keep it as abandoned' }).click()
+  await page.getByRole('button', { name: 'Save as abandoned' }).click()
   await expect(page.getByRole('alertdialog')).toHaveCount(0)
   await page.reload()
   await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
@@ -214,7 +214,7 @@ test('the ladder: rungs by keys, moved over with the arrows; a rung is opened, h
   await expect(panel.getByRole('heading', { name: 'outline down' })).toBeVisible()
   await expect(panel).toContainText('in A♭ major')
   // 7 5 3 1 of the ii in A♭, as a B♭ horn reads it (common practice, no source).
-  await expect(panel).toContainText('It begins A♭ F D♭ B♭')
+  await expect(panel).toContainText('It starts A♭ F D♭ B♭')
   await panel.getByRole('button', { name: 'Hear it' }).click()
   await expect.poll(() => hear(page)).toBeGreaterThan(0.002)
 
@@ -226,13 +226,13 @@ test('the ladder: rungs by keys, moved over with the arrows; a rung is opened, h
   await expect(page.getByRole('columnheader').nth(2)).toHaveText('E')
 
   await panel.getByLabel('Played').selectOption('eighths')
-  await panel.getByLabel('Shown', { exact: true }).selectOption('numerals and the key')
+  await panel.getByLabel('Show', { exact: true }).selectOption('numerals and the key')
   await panel.getByRole('link', { name: /Play at/ }).click()
   await expect(page.getByRole('heading', { name: /outline down, eighths · Breakwater/ })).toBeVisible()
   await expect(page.getByText('in A♭ major')).toBeVisible()
   await expect(page.getByText('numerals and the key ·')).toBeVisible()
   await page.keyboard.press('h')
-  await expect(page.getByText('the key’s name alone ·')).toBeVisible()
+  await expect(page.getByText('key name only ·')).toBeVisible()
   for (let press = 0; press < 3; press += 1) await page.keyboard.press('Shift+H')
   await expect(page.getByText('shows more')).toHaveCount(0)
   expect((await verdicts(page)).length).toBe(32)
@@ -263,11 +263,11 @@ test('a pause begins the bar anew: what was played before it stays, the run ends
 }) => {
   await openStage(page, '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=150')
   await page.getByLabel('simulated player').check()
-  await page.getByLabel('errors in 100').fill('0')
+  await page.getByLabel('wrong notes %').fill('0')
   await page.getByRole('button', { name: /^Start/ }).click()
   await expect.poll(() => answered(page)).toBeGreaterThan(5)
   await page.keyboard.press('PageDown')
-  await expect(page.getByRole('alertdialog', { name: 'Paused' })).toContainText('The bar is begun anew')
+  await expect(page.getByRole('alertdialog', { name: 'Paused' })).toContainText('The bar starts again')
   await expect.poll(() => answered(page)).toBe(4)
   await page.keyboard.press('PageDown')
   await expect(page.locator('[data-run=count-in]')).toBeVisible()
@@ -332,7 +332,7 @@ test('played on a MIDI device, begun by a note; pulled out in the middle, the ru
     eagerContourMidi.pullOut('Stand-in keys')
   })
   await expect(page.getByRole('alertdialog', { name: 'Paused' })).toContainText(
-    'Stand-in keys was pulled out.',
+    'Stand-in keys was disconnected.',
   )
   await page.keyboard.press('PageDown')
   await expect(page.locator('[data-run=count-in]')).toBeVisible()

@@ -32,8 +32,8 @@ export const CLICKS: readonly ClickRow[] = [
   { id: 'none', name: 'none', beats: () => [] },
   { id: 'beats', name: 'every beat', beats: everyBar },
   { id: 'backbeat', name: '2 and 4', beats: (meter) => BACKBEATS[meterName(meter)] ?? [0] },
-  { id: 'secondBar', name: '1 of every second bar', beats: (_, bar) => (bar % 2 === 0 ? [0] : []) },
-  { id: 'fourthBar', name: '1 of every fourth bar', beats: (_, bar) => (bar % 4 === 0 ? [0] : []) },
+  { id: 'secondBar', name: 'beat 1, every other bar', beats: (_, bar) => (bar % 2 === 0 ? [0] : []) },
+  { id: 'fourthBar', name: 'beat 1, every fourth bar', beats: (_, bar) => (bar % 4 === 0 ? [0] : []) },
 ]
 
 /** General MIDI percussion: the click is a side stick, a count-in beat a closed hi-hat. */

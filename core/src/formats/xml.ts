@@ -1,6 +1,7 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import { strFromU8, unzipSync } from 'fflate'
 import { err, type Outcome, ok, type TextPosition } from '../outcome/outcome.ts'
+import { type Reason, type RuleOf, reason } from '../outcome/reasons.ts'
 
 /** An element of a file: its name, attributes, text and children in order. */
 export interface XmlElement {
@@ -14,8 +15,8 @@ export interface XmlElement {
 const MOST_BYTES = 24_000_000
 const MOST_DEPTH = 60
 
-const refused = (rule: string, args: readonly unknown[] = [], place: TextPosition = { line: 1, column: 1 }) =>
-  err<never>({ rule, args, place })
+const refused = (problem: Reason<RuleOf<'import'>>, place: TextPosition = { line: 1, column: 1 }) =>
+  err<never>({ ...problem, place })
 
 const UTF16 = { little: [0xff, 0xfe], big: [0xfe, 0xff] } as const
 
@@ -47,10 +48,10 @@ const unpacked = (bytes: Uint8Array, wanted: (name: string) => boolean): Outcome
         return !tooLarge
       },
     })
-    if (tooLarge) return refused('import.tooLarge', [MOST_BYTES])
+    if (tooLarge) return refused(reason('import.tooLarge', MOST_BYTES))
     return ok(Object.values(entries)[0])
   } catch {
-    return refused('import.brokenArchive')
+    return refused(reason('import.brokenArchive'))
   }
 }
 
@@ -67,12 +68,12 @@ const scoreInArchive = (bytes: Uint8Array): Outcome<string> => {
     named === undefined ? /\.(?:musicxml|xml)$/i.test(name) && !name.startsWith('META-INF') : name === named,
   )
   if (!score.ok) return score
-  return score.value ? ok(textOf(score.value)) : refused('import.nothingInside')
+  return score.value ? ok(textOf(score.value)) : refused(reason('import.nothingInside'))
 }
 
 /** The text of a MusicXML file (.musicxml, .xml or .mxl). A problem says what is the matter with the file. */
 export const openMusicXml = (bytes: Uint8Array): Outcome<string> => {
-  if (bytes.length > MOST_BYTES) return refused('import.tooLarge', [MOST_BYTES])
+  if (bytes.length > MOST_BYTES) return refused(reason('import.tooLarge', MOST_BYTES))
   return isZip(bytes) ? scoreInArchive(bytes) : ok(textOf(bytes))
 }
 
@@ -98,11 +99,14 @@ const elementOf = (raw: Raw): XmlElement | undefined => {
  * swell without end. A problem has the line and column where the text breaks off.
  */
 export const readXml = (text: string): Outcome<XmlElement> => {
-  if (text.length > MOST_BYTES) return refused('import.tooLarge', [MOST_BYTES])
-  if (/<!ENTITY/i.test(text)) return refused('import.entities')
+  if (text.length > MOST_BYTES) return refused(reason('import.tooLarge', MOST_BYTES))
+  if (/<!ENTITY/i.test(text)) return refused(reason('import.entities'))
   const valid = XMLValidator.validate(text)
   if (valid !== true)
-    return refused('import.broken', [valid.err.msg], { line: valid.err.line, column: valid.err.col })
+    return refused(reason('import.broken', `${valid.err.msg}.`), {
+      line: valid.err.line,
+      column: valid.err.col,
+    })
   try {
     const parser = new XMLParser({
       preserveOrder: true,
@@ -113,9 +117,11 @@ export const readXml = (text: string): Outcome<XmlElement> => {
       maxNestedTags: MOST_DEPTH,
     })
     const root = (parser.parse(text) as readonly Raw[]).flatMap((raw) => elementOf(raw) ?? [])[0]
-    return root ? ok(root) : refused('import.notMusicXml')
+    return root ? ok(root) : refused(reason('import.notMusicXml'))
   } catch (error) {
-    return refused('import.broken', [error instanceof Error ? error.message : 'it cannot be read'])
+    return refused(
+      reason('import.broken', error instanceof Error ? `${error.message}.` : 'it can’t be read.'),
+    )
   }
 }
 

@@ -1,3 +1,5 @@
+import type { Reason } from './reasons.ts'
+
 /** Where a problem is: in a text (line and column, both from 1) or in a tune (bar and beat, both from 1). */
 export interface TextPosition {
   readonly line?: number
@@ -7,26 +9,21 @@ export interface TextPosition {
   readonly beat?: number
 }
 
-/** A statement as a rule's name and its arguments; wording/ turns it into a sentence as late as possible. */
-export interface Reason {
-  readonly rule: string
-  readonly args: readonly unknown[]
-}
-
-/** What stood in the way, where, and (where there is one) the text that would mend it. */
-export interface Problem extends Reason {
+/** What is wrong, where, and (where there is one) the text that would fix it. */
+export type Problem = Reason & {
   readonly place?: TextPosition
   readonly fix?: string
   /** Further texts that may have been meant. */
   readonly others?: readonly string[]
 }
 
+/** A result, or the problems that prevented it. Readers give one of the two and never throw on bad input. */
 export type Outcome<T> =
   | { readonly ok: true; readonly value: T }
   | { readonly ok: false; readonly problems: readonly Problem[] }
 
-export const reason = (rule: string, ...args: readonly unknown[]): Reason => ({ rule, args })
-
+/** The outcome of what went well. */
 export const ok = <T>(value: T): Outcome<T> => ({ ok: true, value })
 
+/** The outcome of what did not, with what was wrong. */
 export const err = <T>(...problems: readonly Problem[]): Outcome<T> => ({ ok: false, problems })

@@ -1,3 +1,4 @@
+import type { RuleOf } from '../outcome/reasons.ts'
 import {
   articleOf,
   capital,
@@ -8,63 +9,59 @@ import {
   requestedNote,
   toneOf,
 } from './phrases.ts'
+import type { Sentences } from './sentence.ts'
 import { degreeName, withSigns } from './signs.ts'
 
-export type Sentence = (...args: readonly never[]) => string
-
 /** What is said of a brief that can't be met, of what a line misses, and of any line in a review. */
-export const LINE_SENTENCES: Readonly<Record<string, Sentence>> = {
-  'brief.noChord': () => 'No line fits here: there is no chord in the stretch.',
-  'brief.range': (symbol: string, bar: number) =>
-    `The range is too small: it holds no tone of ${withSigns(symbol)} in bar ${bar}. The line goes beyond it.`,
-  'brief.first': (request: string | number, symbol: string) =>
-    `The line cannot begin on ${requestedNote(request)}: it is no tone of ${withSigns(symbol)} inside the range. It begins where it fits best.`,
-  'brief.landing': (request: string | number, symbol: string) =>
-    `The line cannot end on ${requestedNote(request)}: it is no tone of ${withSigns(symbol)} inside the range. It ends where it fits best.`,
-  'brief.cell': (degrees: readonly string[]) =>
-    `The cell ${cellName(degrees)} has fewer than two notes, so it was left out.`,
-  'line.shapes': (count: number) =>
-    `${count === 1 ? 'A shape of four notes comes' : `${count} shapes of four notes come`} more than twice.`,
-  'line.run': (notes: number) => `It runs ${notes} notes in one direction.`,
-  'line.devices': (heard: number, wanted: number) =>
-    `It has ${heard} different devices where ${wanted} were wished.`,
-  'line.cell': (degrees: readonly string[]) => `The cell ${cellName(degrees)} found no place.`,
-  'line.alike': (percent: number) => `It shares ${percent} % of its notes with another line.`,
-  'line.never': (device: string) => `It could not do without: ${deviceName(device)}.`,
-  'find.clash': (degree: string, symbol: string) =>
-    `${capital(toneOf(degree, symbol))} stands on a strong beat and goes nowhere: it clashes.`,
-  'find.unresolved': (degree: string, symbol: string) =>
-    `${capital(toneOf(degree, symbol))} is outside, and nothing brings it home by step.`,
-  'find.passedOver': (symbol: string, guides: readonly string[]) =>
-    `${withSigns(symbol)} goes by unheard: neither its ${guides.map(degreeName).join(' nor its ')} is played.`,
-  'find.jump': (semitones: number, symbol: string) =>
-    `A jump of ${intervalName(semitones)} into ${withSigns(symbol)}: the change is not joined.`,
-  'find.run': (notes: number) => `${notes} notes in one direction without a turn: where do they aim?`,
-  'find.leap': (semitones: number) => `A leap of ${intervalName(semitones)} that does not turn back.`,
-  'find.shape': (times: number) => `The same four-note shape for the ${ordinal(times)} time.`,
+export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'praise'>> = {
+  'brief.noChord': () => 'No line is possible: there is no chord in these bars.',
+  'brief.range': (symbol, bar) =>
+    `The range is too small: it has no tone of ${withSigns(symbol)} in bar ${bar}. The line goes beyond it.`,
+  'brief.first': (note, symbol) =>
+    `The line can’t start on ${requestedNote(note)}: it isn’t a tone of ${withSigns(symbol)} within the range. It starts where it fits best.`,
+  'brief.landing': (note, symbol) =>
+    `The line can’t end on ${requestedNote(note)}: it isn’t a tone of ${withSigns(symbol)} within the range. It ends where it fits best.`,
+  'brief.cell': (degrees) => `The cell ${cellName(degrees)} has fewer than two notes, so it was left out.`,
+  'line.shapes': (count) =>
+    `${count === 1 ? 'A four-note shape comes' : `${count} four-note shapes come`} more than twice.`,
+  'line.run': (notes) => `It runs ${notes} notes in one direction.`,
+  'line.devices': (found, wanted) => `It has ${found} different devices instead of ${wanted}.`,
+  'line.cell': (degrees) => `No place was found for the cell ${cellName(degrees)}.`,
+  'line.alike': (percent) => `It shares ${percent} % of its notes with another line.`,
+  'line.never': (device) => `It couldn’t do without ${articleOf(device)}${deviceName(device)}.`,
+  'find.clash': (degree, symbol) =>
+    `${capital(toneOf(degree, symbol))} on a strong beat doesn’t resolve: it clashes.`,
+  'find.unresolved': (degree, symbol) =>
+    `${capital(toneOf(degree, symbol))} is outside the scale and isn’t resolved by step.`,
+  'find.passedOver': (symbol, guides) =>
+    `${withSigns(symbol)} isn’t outlined: neither its ${guides.map(degreeName).join(' nor its ')} is played.`,
+  'find.jump': (semitones, symbol) =>
+    `A leap of ${intervalName(semitones)} into ${withSigns(symbol)}: no voice leading at the change.`,
+  'find.run': (notes) => `${notes} notes in one direction without a turn: where do they aim?`,
+  'find.leap': (semitones) => `A leap of ${intervalName(semitones)} that doesn’t turn back.`,
+  'find.shape': (times) => `The same four-note shape for the ${ordinal(times)} time.`,
   'find.twice': () => 'The same note twice: it stops the line without holding it.',
-  'find.plain': (what: string, figure: number) =>
+  'find.plain': (what, figure) =>
     what === 'steps'
-      ? `${figure} % steps: up and down the scale, with no skip to hold on to.`
-      : `Everything lies within ${intervalName(figure)}: the line stays where it is.`,
-  'find.dense': (notes: number) => `${notes} notes a bar: nobody could breathe or listen.`,
-  'find.breath': (bars: number) => `${bars} bars without a rest: the line never breathes.`,
-  'find.range': (where: string) => `Out of range: too ${where} for the instrument.`,
-  'find.finger': (semitones: number) => `A leap of ${intervalName(semitones)} at speed is hard to play.`,
-  'find.end': (degree: string, symbol: string) =>
-    `The line ends on ${toneOf(degree, symbol)}, which does not rest.`,
-  'find.phraseEnd': (degree: string, symbol: string) =>
-    `The phrase ends on ${toneOf(degree, symbol)}, which does not rest.`,
-  'find.approach': (approach: string) =>
+      ? `${figure} % steps: up and down the scale, without skips.`
+      : `Everything lies within ${intervalName(figure)}: the line doesn’t move.`,
+  'find.dense': (notes) => `${notes} notes a bar: too dense, no rest.`,
+  'find.breath': (bars) => `${bars} bars without a rest: nowhere to breathe.`,
+  'find.range': (where) => `Out of range: too ${where} for the instrument.`,
+  'find.finger': (semitones) => `A leap of ${intervalName(semitones)} at speed is hard to play.`,
+  'find.end': (degree, symbol) => `The line ends on ${toneOf(degree, symbol)}, which doesn’t resolve.`,
+  'find.phraseEnd': (degree, symbol) =>
+    `The phrase ends on ${toneOf(degree, symbol)}, which doesn’t resolve.`,
+  'find.approach': (approach) =>
     approach === 'chords'
-      ? 'No chord tone on a strong beat, where chord tones were to lead.'
-      : 'Outside on a beat, where the key was to lead.',
-  'find.contour': (semitones: number) =>
-    `${capital(intervalName(Math.abs(semitones)))} ${semitones > 0 ? 'above' : 'below'} the curve that was drawn.`,
-  'good.join': (from: string, semitones: number, to: string, symbol: string) =>
-    `The ${degreeName(from)} ${semitones < 0 ? 'falls' : 'rises'} a half step into the ${degreeName(to)} of ${withSigns(symbol)}: a join that is heard.`,
-  'good.enclosure': (device: string, degree: string, symbol: string) =>
-    `${capital(articleOf(device))}${deviceName(device)} right into ${toneOf(degree, symbol)}, on a strong beat.`,
-  'good.register': () => 'After the breath another register: a new phrase that is heard as one.',
-  'good.end': (degree: string, symbol: string) => `It comes to rest on ${toneOf(degree, symbol)}.`,
+      ? 'Not a chord tone on a strong beat, although the line is based on chords.'
+      : 'Outside the key on a beat, although the line is based on the key.',
+  'find.contour': (semitones) =>
+    `${capital(intervalName(Math.abs(semitones)))} ${semitones > 0 ? 'above' : 'below'} the contour you drew.`,
+  'praise.join': (from, semitones, to, symbol) =>
+    `The ${degreeName(from)} ${semitones < 0 ? 'falls' : 'rises'} a half step to the ${degreeName(to)} of ${withSigns(symbol)}: clear voice leading.`,
+  'praise.enclosure': (device, degree, symbol) =>
+    `${capital(articleOf(device))}${deviceName(device)} into ${toneOf(degree, symbol)}, on a strong beat.`,
+  'praise.register': () => 'After the rest a new register: the new phrase is heard as one.',
+  'praise.end': (degree, symbol) => `It resolves to ${toneOf(degree, symbol)}.`,
 }

@@ -1,18 +1,24 @@
+import { reason } from '@eager-contour/core'
 import { describe, expect, it } from 'vitest'
 import { asProblem, HttpProblem } from './problem.ts'
 
 describe('asProblem', () => {
   it('passes on what was meant for the client', () => {
-    const problem = new HttpProblem('conflict', 'Changed elsewhere.', [{ rule: 'x', args: [] }], {
-      revision: 3,
-    })
+    const problem = new HttpProblem(
+      'conflict',
+      'Changed elsewhere.',
+      [reason('field.invalid', 'title', 'too long')],
+      {
+        revision: 3,
+      },
+    )
     expect(asProblem(problem)).toBe(problem)
     expect(problem.status).toBe(409)
     expect(problem.body).toEqual({
       error: {
         code: 'conflict',
         message: 'Changed elsewhere.',
-        problems: [{ rule: 'x', args: [] }],
+        problems: [reason('field.invalid', 'title', 'too long')],
         current: { revision: 3 },
       },
     })

@@ -5,13 +5,11 @@ export const NotFound = () => {
   const error = useRouteError()
   return (
     <div className="p-8" role="alert">
-      <h1 className="text-3xl">
-        {error ? 'This page could not be shown' : 'There is nothing at this address'}
-      </h1>
+      <h1 className="text-3xl">{error ? 'This page can’t be shown' : 'Page not found'}</h1>
       <p className="my-4 text-lg">
         {error
-          ? 'What you wrote and played is kept. Load the page again, or go back to the tunes.'
-          : 'The tunes are the place to start.'}
+          ? 'What you wrote and played is saved. Reload the page, or go back to your tunes.'
+          : 'Start from your tunes.'}
       </p>
       <Link to="/tunes" className="underline underline-offset-4">
         All tunes

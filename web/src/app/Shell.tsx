@@ -17,7 +17,7 @@ export const Shell = () => {
   return (
     <div className="flex min-h-screen flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-3">
-        To the content
+        Skip to content
       </a>
       <header className="flex flex-wrap items-center gap-x-6 gap-y-1 px-5 py-2">
         <NavLink

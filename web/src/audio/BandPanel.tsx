@@ -24,7 +24,7 @@ const SWING_RANGE = { low: 50, high: 75 } as const
 const options = (rows: readonly SoundRow[]) => rows.map(({ id, name }) => ({ value: id, label: name }))
 const octaveWords = (octave: number): string =>
   octave === 0
-    ? 'as it is'
+    ? 'as written'
     : `${Math.abs(octave)} octave${Math.abs(octave) > 1 ? 's' : ''} ${octave > 0 ? 'up' : 'down'}`
 
 /** The band's parts, how loud each is, what they sound as, and how the time is kept. */
@@ -35,7 +35,7 @@ export const BandPanel = ({ feel, tempo }: { readonly feel: Feel; readonly tempo
   return (
     <PopoverButton name="Band">
       <div className="grid gap-x-8 gap-y-2 sm:grid-cols-2">
-        <section aria-label="How loud">
+        <section aria-label="Volume">
           {PARTS.map(({ part, name }) => (
             <Volume
               key={part}
@@ -53,16 +53,16 @@ export const BandPanel = ({ feel, tempo }: { readonly feel: Feel; readonly tempo
             onChange={(swing) => set({ swing })}
           />
         </section>
-        <section aria-label="What sounds, and when">
+        <section aria-label="Sounds and metronome">
           <div className="grid grid-cols-2 gap-3">
             <Choice
-              label="The line sounds as"
+              label="Line sound"
               value={mix.lineSound}
               options={options(LINE_SOUNDS)}
               onChange={(lineSound) => set({ lineSound })}
             />
             <Choice
-              label="in the octave"
+              label="Line octave"
               value={String(mix.lineOctave)}
               options={OCTAVES.map((octave) => ({ value: String(octave), label: octaveWords(octave) }))}
               onChange={(octave) => set({ lineOctave: Number(octave) })}
@@ -81,24 +81,24 @@ export const BandPanel = ({ feel, tempo }: { readonly feel: Feel; readonly tempo
             />
           </div>
           <Choice<ClickId>
-            label="Metronome on"
+            label="Metronome"
             value={mix.click}
             options={CLICKS.map(({ id, name }) => ({ value: id, label: name }))}
             onChange={(click) => set({ click })}
           />
-          <Check label="count a bar in" checked={mix.countIn} onChange={(countIn) => set({ countIn })} />
+          <Check label="count in one bar" checked={mix.countIn} onChange={(countIn) => set({ countIn })} />
           <Check
-            label="a counted bar between the times through"
+            label="count in before each repeat"
             checked={mix.gap === 1}
             onChange={(gap) => set({ gap: gap ? 1 : 0 })}
           />
           <Check
-            label="every second time slower, at the same pitch"
+            label="every other chorus slower, at the same pitch"
             checked={mix.slower}
             onChange={(slower) => set({ slower })}
           />
           <p className="mt-2 max-w-xs text-sm text-soft">
-            In headphones keep it low: long playing above about 85 dB(A) harms hearing.
+            Keep headphones low: long exposure above about 85 dB(A) harms hearing.
           </p>
         </section>
       </div>
@@ -153,12 +153,12 @@ const SwingTurner = ({ own, usual, feel, onChange }: SwingTurnerProps) => {
     <div className="mt-3 border-t border-rule pt-3">
       <div className="flex items-baseline justify-between">
         <span>Swing</span>
-        <output aria-label="Swing, shares of a beat" className="font-head text-xl font-bold tabular-nums">
+        <output aria-label="Swing: share of the beat" className="font-head text-xl font-bold tabular-nums">
           {percent} : {100 - percent}
         </output>
       </div>
       {even ? (
-        <p className="text-soft">This tune is played in even eighths.</p>
+        <p className="text-soft">This tune has even eighths.</p>
       ) : (
         <>
           <Slider.Root
@@ -175,7 +175,7 @@ const SwingTurner = ({ own, usual, feel, onChange }: SwingTurnerProps) => {
             <Slider.Thumb aria-label="Swing" className="block size-5 rounded-full bg-ink" />
           </Slider.Root>
           <Check
-            label="by the tempo: straighter as it gets faster"
+            label="follow the tempo: straighter as it gets faster"
             checked={own === undefined}
             onChange={(byTempo) => onChange(byTempo ? undefined : usual)}
           />

@@ -51,7 +51,7 @@ export const TransportBar = ({
           <Minus aria-hidden="true" />
         </button>
         <output
-          aria-label="Beats a minute"
+          aria-label="Beats per minute"
           className="w-16 text-center font-head text-3xl font-bold tabular-nums"
         >
           {tempo}
@@ -66,7 +66,7 @@ export const TransportBar = ({
         </button>
       </div>
       {parts.length > 0 && (
-        <div role="group" aria-label="Parts that sound" className="flex rounded-full border border-soft">
+        <div role="group" aria-label="Parts" className="flex rounded-full border border-soft">
           {parts.map(({ part, name }) => (
             <button
               key={part}
@@ -82,7 +82,7 @@ export const TransportBar = ({
       )}
       {parts.length > 0 && <BandPanel feel={feel} tempo={tempo} />}
       <span className="text-soft" role="status">
-        {play.loading ? 'Fetching the sound …' : (problem ?? description)}
+        {play.loading ? 'Loading the sounds …' : (problem ?? description)}
       </span>
       <div className="ml-auto flex flex-wrap items-center gap-1.5">{children}</div>
     </div>

@@ -99,9 +99,7 @@ export const usePlay = (analysis: Analysis, stretch: Stretch, sound: Sound): Pla
       if (!bandIfReady()) dispatch(playStateSet('loading'))
       const band = await loadBand().catch(() => undefined)
       if (!band) {
-        dispatch(
-          soundRefused('The sound could not be started. Everything else works; press play to try again.'),
-        )
+        dispatch(soundRefused('The sound couldn’t start. Everything else works; press Play to try again.'))
         return
       }
       if (!wanted.current) return
@@ -164,7 +162,7 @@ export const useHear = (): ((events: readonly BandEvent[]) => void) => {
           dispatch(playStateSet('stopped'))
           band.play({ events, bpm: HEARD_BPM })
         })
-        .catch(() => dispatch(soundRefused('The sound could not be started. Press again to try once more.'))),
+        .catch(() => dispatch(soundRefused('The sound couldn’t start. Press again to retry.'))),
     [dispatch],
   )
 }

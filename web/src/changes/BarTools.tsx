@@ -31,7 +31,7 @@ export const BarTools = ({ chart, bar, onChange, onChoose, onUndo, onRedo }: Bar
   const { name, from } = writtenSections(chart)[section]!
   const last = writtenSections(chart).length - 1
   const take = (outcome: Outcome<Chart>) => {
-    setMessage(outcome.ok ? '' : 'This bar has no beat left to split.')
+    setMessage(outcome.ok ? '' : 'This bar can’t be split further.')
     if (outcome.ok) onChange(outcome.value)
   }
   const shift = (by: number) => {
@@ -102,7 +102,7 @@ export const BarTools = ({ chart, bar, onChange, onChoose, onUndo, onRedo }: Bar
           ↓
         </Button>
       </div>
-      <div role="group" aria-label="What was done" className="flex gap-1.5">
+      <div role="group" aria-label="History" className="flex gap-1.5">
         <Button onClick={onUndo}>Undo</Button>
         <Button onClick={onRedo}>Redo</Button>
       </div>

@@ -25,7 +25,7 @@ interface ChangesEditorProps {
 }
 
 const HOW =
-  'The text, at concert pitch: bars between strokes, % for the bar before, |: and :| for repeats, 1. and 2. for endings'
+  'The chart as text, at concert pitch: separate bars with |, % repeats the bar before, |: and :| are repeats, 1. and 2. endings'
 
 /** One chart in two ways, always in step: bar by bar above, as text below; each problem with its place and its mends. */
 export const ChangesEditor = ({
@@ -63,7 +63,7 @@ export const ChangesEditor = ({
           />
         </>
       ) : (
-        <p className="text-lg">The bars are shown here as soon as the text below can be read.</p>
+        <p className="text-lg">The bars appear here once the text below can be read.</p>
       )}
       <div className="mt-4 grid gap-x-8 gap-y-4 md:grid-cols-[3fr_2fr]">
         <div className="min-w-0">
@@ -84,7 +84,7 @@ export const ChangesEditor = ({
             />
           )}
           {tools}
-          <h2 className="mt-4 mb-3 text-2xl">What is read</h2>
+          <h2 className="mt-4 mb-3 text-2xl">Check</h2>
           <div aria-live="polite">
             {chart ? (
               <p className="text-lg">
@@ -92,8 +92,8 @@ export const ChangesEditor = ({
                 {chart.written.length === chart.bars.length
                   ? ''
                   : `, ${count(chart.written.length, 'bar')} as written`}
-                {chart.key ? `, ${keyWords(chart.key)}` : ', no key named'} at concert pitch. Nothing stands
-                in the way.
+                {chart.key ? `, ${keyWords(chart.key)}` : ', no key given'} at concert pitch. No problems
+                found.
               </p>
             ) : (
               !outcome.ok && (
@@ -120,7 +120,7 @@ export const ChangesEditor = ({
                             key={fix.insert}
                             look="quiet"
                             onClick={() => onWrite(applyFix(text, fix))}
-                          >{`Write ${fix.insert}`}</Button>
+                          >{`Change to ${fix.insert}`}</Button>
                         ))}
                       </li>
                     )

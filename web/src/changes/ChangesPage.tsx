@@ -40,13 +40,13 @@ export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
     <div className="grow bg-sheet px-5 pt-4 pb-8">
       <ChangesEditor text={text} incoming={incoming} outcome={outcome} onWrite={write} onTyped={typed}>
         <Button look="main" disabled={!outcome.ok || !changed} onClick={() => void keep()}>
-          Keep the changes
+          Save changes
         </Button>
         <Button disabled={!changed} onClick={giveUp}>
-          As they were
+          Revert
         </Button>
         <span role="status" className="text-soft">
-          {changed ? 'Not kept yet; safe in this browser.' : 'Kept.'}
+          {changed ? 'Unsaved draft, safe on this computer.' : 'Saved.'}
         </span>
       </ChangesEditor>
     </div>

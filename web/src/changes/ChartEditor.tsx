@@ -58,7 +58,7 @@ const diagnostics = (view: EditorView): readonly Diagnostic[] => {
       severity: 'error' as const,
       message: wordReason(problem),
       actions: fixes.map((fix) => ({
-        name: `Write ${fix.insert}`,
+        name: `Change to ${fix.insert}`,
         apply: (editor: EditorView) => editor.dispatch({ changes: fix }),
       })),
     }

@@ -132,8 +132,8 @@ export const EditStrip = memo(({ chart, view, onChange, chosen, onChoose }: Edit
       </div>
       <p role="status" className={`mt-1 min-h-6 ${problem ? 'text-madder' : 'text-soft'}`}>
         {problem
-          ? `${wordReason(problem)}${problem.fix === undefined ? '' : ` Nearest: ${[problem.fix, ...(problem.others ?? [])].map(withSigns).join(', ')}.`} The bar is as it was.`
-          : 'Type a chord, Tab to the next. Two chords split the bar, Dm7:3 gives beats, % is the bar before. Alt and arrows move a bar.'}
+          ? `${wordReason(problem)}${problem.fix === undefined ? '' : ` Nearest: ${[problem.fix, ...(problem.others ?? [])].map(withSigns).join(', ')}.`} The bar is unchanged.`
+          : 'Type a chord, then Tab to the next. Two chords split the bar; Dm7:3 lasts 3 beats; % repeats the bar before. Alt + arrows move a bar.'}
       </p>
     </div>
   )

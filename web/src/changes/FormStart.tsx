@@ -25,7 +25,7 @@ export const FormStart = ({ onStart }: { readonly onStart: (text: string) => voi
   }
   return (
     <fieldset className="space-y-2">
-      <legend className="mb-1 text-soft">Begin from a common form</legend>
+      <legend className="mb-1 text-soft">Start from a common form</legend>
       <select
         aria-label="Form"
         value={form}
@@ -65,7 +65,7 @@ export const FormStart = ({ onStart }: { readonly onStart: (text: string) => voi
           ))}
         </select>
       </div>
-      <Button onClick={start}>Write it</Button>
+      <Button onClick={start}>Insert</Button>
     </fieldset>
   )
 }

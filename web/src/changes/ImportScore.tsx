@@ -17,26 +17,26 @@ export const ImportScore = ({ onRead }: { readonly onRead: (text: string) => voi
     try {
       if (TEXT.test(file.name)) {
         onRead(await file.text())
-        tell(`${file.name} is in the editor. Nothing is stored until you keep it.`, false)
+        tell(`${file.name} is in the editor. Nothing is stored until you save it.`, false)
         return
       }
       const outcome = await engine().importScore(new Uint8Array(await file.arrayBuffer()))
       if (outcome.ok) {
         onRead(outcome.value)
-        tell(`The changes of ${file.name} are in the editor. Nothing is stored until you keep them.`, false)
+        tell(`The changes from ${file.name} are in the editor. Nothing is stored until you save them.`, false)
       } else tell(`${file.name}: ${outcome.problems.slice(0, 3).map(inWords).join(' ')}`, true)
     } catch {
-      tell(`${file.name} could not be read. Nothing was taken from it.`, true)
+      tell(`Can’t read ${file.name}. Nothing was imported.`, true)
     }
   }
   return (
     <div>
       <label className="block">
-        <span className="mb-1 block text-soft">Or take the changes from a file: text, MusicXML, or .mxl</span>
+        <span className="mb-1 block text-soft">Or import a chart: text, MusicXML or .mxl</span>
         <input
           type="file"
           accept=".txt,.chart,.musicxml,.xml,.mxl"
-          aria-label="A file with changes"
+          aria-label="Chart file"
           onChange={(event) => {
             const file = event.target.files?.[0]
             event.target.value = ''

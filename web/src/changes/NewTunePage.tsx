@@ -46,7 +46,7 @@ export const NewTunePage = () => {
         }
       >
         <Button look="main" disabled={!outcome.ok} onClick={() => void keep()}>
-          Keep this tune
+          Save this tune
         </Button>
       </ChangesEditor>
     </div>

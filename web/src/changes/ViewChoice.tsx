@@ -21,7 +21,7 @@ export const ViewChoice = ({ chart, instrument, view, onView, onWrite }: ViewCho
   return (
     <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
       <label className="block">
-        <span className="mb-1 block text-soft">The strip shows</span>
+        <span className="mb-1 block text-soft">View as</span>
         <select
           value={view.id}
           onChange={(event) => onView(all.find(({ id }) => id === event.target.value) ?? instrument)}
@@ -55,7 +55,7 @@ export const ViewChoice = ({ chart, instrument, view, onView, onWrite }: ViewCho
       </label>
       {there.key && <span className="pb-2 text-lg">{keyWords(there.key)}</span>}
       {![instrument, ...INSTRUMENT_VIEWS].some(({ id }) => id === view.id) && (
-        <Button onClick={() => onWrite(there)}>Write the tune so</Button>
+        <Button onClick={() => onWrite(there)}>Transpose the tune to this</Button>
       )}
     </div>
   )

@@ -14,7 +14,7 @@ export const offsetOf = (text: string, { place }: Problem): number => {
 }
 
 /**
- * The mends of a problem, the likeliest first: of a chord symbol the whole symbol is written anew, of anything else the
+ * The fixs of a problem, the likeliest first: of a chord symbol the whole symbol is written anew, of anything else the
  * marked piece.
  */
 export const fixesOf = (text: string, problem: Problem): readonly Fix[] => {

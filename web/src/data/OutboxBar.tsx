@@ -4,7 +4,7 @@ import { Notice } from '../ui/Notice.tsx'
 import { discardRefused, sendPending } from './outbox.ts'
 import { selectOutbox } from './outboxSlice.ts'
 
-const things = (count: number): string => (count === 1 ? 'One thing waits' : `${count} things wait`)
+const things = (count: number): string => (count === 1 ? '1 change waiting' : `${count} changes waiting`)
 
 /** Says when the server is not reached or refused something. What was written or played is in the browser meanwhile. */
 export const OutboxBar = () => {
@@ -15,9 +15,9 @@ export const OutboxBar = () => {
       {!reachable && (
         <Notice urgent>
           <span className="mr-3">
-            The server is not reached.{' '}
+            Can’t reach the server.{' '}
             {waiting > 0
-              ? `${things(waiting)} in this browser and will be sent when it is back.`
+              ? `${things(waiting)} ; nothing is lost.`
               : 'What you write or play is kept in this browser.'}
           </span>
           <Button look="quiet" onClick={() => void sendPending(dispatch)}>
@@ -28,10 +28,10 @@ export const OutboxBar = () => {
       {refused.map(({ edit, title, reason }) => (
         <Notice urgent key={edit}>
           <span className="mr-3">
-            “{title}” was not stored: {reason} Your version is still in this browser.
+            “{title}” was not saved: {reason} Your version is still in this browser.
           </span>
           <Button look="quiet" onClick={() => void discardRefused(dispatch, edit)}>
-            Let it go
+            Discard
           </Button>
         </Notice>
       ))}

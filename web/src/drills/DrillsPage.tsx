@@ -78,7 +78,7 @@ export const DrillsPage = () => {
               value={filter}
               options={[
                 { value: ALL, label: 'every rung' },
-                ...STATES.map((state) => ({ value: state, label: `those with: ${state}` })),
+                ...STATES.map((state) => ({ value: state, label: `only: ${state}` })),
               ]}
               onChange={setFilter}
             />
@@ -86,11 +86,11 @@ export const DrillsPage = () => {
         </div>
         <SegmentedControl
           label=""
-          name="What is shown"
+          name="View"
           value={shown}
           options={[
             { value: 'ladder', label: 'the ladder' },
-            { value: 'own', label: 'own exercises and set lists' },
+            { value: 'own', label: 'my exercises and set lists' },
           ]}
           onChange={setShown}
         />
@@ -109,7 +109,7 @@ export const DrillsPage = () => {
                 setKey(to.tonic)
               }}
             />
-            <ul aria-label="What the marks mean" className="mt-4 flex flex-wrap gap-x-5 gap-y-1 text-soft">
+            <ul aria-label="Legend" className="mt-4 flex flex-wrap gap-x-5 gap-y-1 text-soft">
               {STATES.map((state) => (
                 <li key={state} className="flex items-center gap-1.5">
                   <StateMark state={state} size={18} /> {state === 'not due' ? 'not due yet' : state}

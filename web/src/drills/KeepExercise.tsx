@@ -34,7 +34,7 @@ export const KeepExercise = ({ wish, usual }: KeepExerciseProps) => {
   return (
     <form onSubmit={keep} className="mt-4">
       <label className="block text-soft" htmlFor="exercise-name">
-        Keep it as an exercise of your own
+        Save as my exercise
       </label>
       <span className="flex gap-2">
         <input
@@ -45,10 +45,10 @@ export const KeepExercise = ({ wish, usual }: KeepExerciseProps) => {
           onChange={(event) => setName(event.target.value)}
           className="min-h-11 min-w-0 grow rounded-xl border border-soft bg-sheet px-3"
         />
-        <Button type="submit">Keep</Button>
+        <Button type="submit">Save</Button>
       </span>
       <span role="status" className="text-soft">
-        {kept === undefined ? '' : `Kept: ${kept}`}
+        {kept === undefined ? '' : `Saved: ${kept}`}
       </span>
     </form>
   )

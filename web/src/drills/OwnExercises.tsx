@@ -50,14 +50,14 @@ export const OwnExercises = () => {
     <div className="mt-6 grid gap-6 xl:grid-cols-2">
       <section aria-labelledby="own-exercises">
         <h3 id="own-exercises" className="text-2xl">
-          Own exercises
+          My exercises
         </h3>
         {exercises.length === 0 && (
-          <p className="text-soft">None yet. Choose a rung, set it as you like, and keep it by a name.</p>
+          <p className="text-soft">None yet. Choose a rung, set it up, and save it under a name.</p>
         )}
         {exercises.length > 0 && (
           <Choice
-            label="“Add” puts it into"
+            label="“Add” adds it to"
             value={lists.some(({ id }) => id === into) ? into : NEW}
             options={[
               ...lists.map(({ id, title }) => ({ value: id, label: title })),
@@ -82,7 +82,7 @@ export const OwnExercises = () => {
                 </Button>
                 <Button
                   look="quiet"
-                  aria-label={`Put away: ${exercise.title}`}
+                  aria-label={`Delete: ${exercise.title}`}
                   onClick={() => putAway(exercise)}
                 >
                   ×
@@ -120,7 +120,7 @@ const ExerciseWords = ({ exercise }: { readonly exercise: ExerciseAnswer }) => {
       <span className="text-lg font-semibold">{exercise.title}</span>
       <span className="block text-soft">
         {rung?.name ?? exercise.rung}
-        {way && exercise.variant > 0 ? `, ${way.name}` : ''} · {tune?.title ?? 'a tune that is gone'},{' '}
+        {way && exercise.variant > 0 ? `, ${way.name}` : ''} · {tune?.title ?? 'deleted tune'},{' '}
         {barsText(exercise.stretch)}
         {exercise.key ? ` in ${writtenKey(`${exercise.key} major`, instrument).split(' ')[0]}` : ''} ·{' '}
         {exercise.tempo}
@@ -164,7 +164,7 @@ const List = ({ list, exercises, onKeep }: ListProps) => {
             Play {list.exercises.length}
           </Link>
         )}
-        <Button look="quiet" aria-label={`Put away: ${list.title}`} onClick={() => onKeep(list, true)}>
+        <Button look="quiet" aria-label={`Delete: ${list.title}`} onClick={() => onKeep(list, true)}>
           ×
         </Button>
       </div>
@@ -178,7 +178,7 @@ const List = ({ list, exercises, onKeep }: ListProps) => {
               {at > 0 && (
                 <Button
                   look="quiet"
-                  aria-label={`Earlier: ${exercise?.title ?? 'exercise'}`}
+                  aria-label={`Move up: ${exercise?.title ?? 'exercise'}`}
                   onClick={() => onKeep({ ...list, exercises: swapped(at) })}
                 >
                   ↑

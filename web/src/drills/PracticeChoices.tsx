@@ -8,10 +8,10 @@ interface PracticeChoicesProps {
 }
 
 const LATER: readonly { readonly value: string; readonly label: string }[] = [
-  { value: '1', label: 'as in the first' },
+  { value: '1', label: 'same as in the first' },
   { value: '2', label: 'chord symbols only' },
   { value: '3', label: 'numerals and the key' },
-  { value: '4', label: 'the key’s name alone' },
+  { value: '4', label: 'key name only' },
 ]
 
 /** How an exercise is practised over several runs: taken apart, its tempo, and what the later keys show. */
@@ -19,7 +19,7 @@ export const PracticeChoices = ({ value, onChange }: PracticeChoicesProps) => (
   <details className="py-1.5">
     <summary className="min-h-9 cursor-pointer text-soft">Over several runs</summary>
     <Choice<PiecePlan>
-      label="Taken apart"
+      label="Break it up"
       value={value.pieces ?? 'whole'}
       options={PIECE_PLANS.map(({ id, name }) => ({ value: id, label: name }))}
       onChange={(pieces) => onChange({ ...value, pieces })}
@@ -31,7 +31,7 @@ export const PracticeChoices = ({ value, onChange }: PracticeChoicesProps) => (
       onChange={(tempo) => onChange({ ...value, tempo })}
     />
     <Choice
-      label="Shown in the later keys"
+      label="Show in later keys"
       value={String(value.hideLater ?? 1)}
       options={LATER}
       onChange={(hide) => onChange({ ...value, hideLater: Number(hide) })}

@@ -35,10 +35,10 @@ const HIDING: readonly { readonly value: string; readonly label: string }[] = [
   { value: '1', label: 'notes and names' },
   { value: '2', label: 'chord symbols only' },
   { value: '3', label: 'numerals and the key' },
-  { value: '4', label: 'the key’s name alone' },
+  { value: '4', label: 'key name only' },
 ]
 
-/** What is shown on paper. */
+/** View on paper. */
 const PRINTED: View = {
   zoom: 'read',
   staff: true,
@@ -132,7 +132,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
           >
             Play at {atTempo}
           </Link>
-          <Button onClick={onHear}>{row.kind === 'free' ? 'Hear one way' : 'Hear it'}</Button>
+          <Button onClick={onHear}>{row.kind === 'free' ? 'Hear an example' : 'Hear it'}</Button>
           <Button onClick={() => print()}>Print</Button>
         </div>
       ) : (
@@ -150,8 +150,8 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
       <Choice label="Shown" value={hide} options={HIDING} onChange={setHide} />
       <PracticeChoices value={practice} onChange={setPractice} />
       <NumberField
-        label={`Tempo; the ladder goes from ${row.tempo.from} to ${row.tempo.to}`}
-        name="Beats a minute"
+        label={`Tempo (ladder: ${row.tempo.from} to ${row.tempo.to})`}
+        name="Beats per minute"
         value={atTempo}
         least={20}
         most={400}
@@ -159,7 +159,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
       />
       {names !== '' && (
         <p className="mt-2 text-soft">
-          {row.kind === 'free' ? 'One way begins' : 'It begins'} <span className="text-ink">{names}</span>
+          {row.kind === 'free' ? 'Example starts' : 'It starts'} <span className="text-ink">{names}</span>
         </p>
       )}
       {made.outcome.ok && <KeepExercise key={rung} wish={wish} usual={`${row.name}, ${barsText(stretch)}`} />}

@@ -31,7 +31,7 @@ export const KeysTiming = () => {
             strike('lettersMs', event.timeStamp)
           }}
         >
-          Pad: strike it on each click, with a finger or a key
+          Tap this pad on each click, with a finger or a key
         </button>
         <TimingCheck
           hear={(onNote) => {
@@ -43,14 +43,14 @@ export const KeysTiming = () => {
           onFound={(latencyMs) => saveKeysLatency({ [by.current]: latencyMs })}
         />
         <NumberField
-          label="Milliseconds late: keys on the screen"
+          label="Latency, on-screen keys (ms)"
           value={settings.screenMs}
           least={-50}
           most={500}
           onChange={(screenMs) => saveKeysLatency({ screenMs })}
         />
         <NumberField
-          label="Milliseconds late: letters"
+          label="Latency, computer keyboard (ms)"
           value={settings.lettersMs}
           least={-50}
           most={500}

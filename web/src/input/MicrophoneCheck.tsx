@@ -38,18 +38,17 @@ const HEADS: Readonly<Record<Step, string>> = {
   room: 'Be quiet for two seconds',
   band: 'Stay quiet: the band plays',
   notes: 'Play one note on each click',
-  done: 'The microphone is set',
+  done: 'The microphone is set up',
   failed: 'Once more',
 }
 const SAYS: Readonly<Record<Step, string>> = {
   begin:
-    'In half a minute: the room is listened to, then whether the microphone hears the band, then how late your notes are heard and how you are tuned.',
-  room: 'The room is listened to, so that silence is silence.',
-  band: 'What the microphone hears of the band is listened to.',
+    'Takes half a minute. Measures the room noise, how much of the band the microphone picks up, your latency and your tuning.',
+  room: 'Measuring the room noise.',
+  band: 'Measuring how much of the band the microphone picks up.',
   notes: 'Four clicks first, then eight. Any note, short and clear, as exactly on the click as you can.',
   done: '',
-  failed:
-    'Too few notes were heard on the clicks, or they followed none. Play one note on each of eight clicks.',
+  failed: 'Too few notes were heard on the clicks. Play one note on each of the eight clicks.',
 }
 
 /** The levels that are heard while something goes on. */
@@ -138,7 +137,7 @@ export const MicrophoneCheck = ({
           <Dialog.Title className="text-4xl">{HEADS[step]}</Dialog.Title>
           <Dialog.Description className="mt-3 text-xl" role="status">
             {step === 'done'
-              ? `Notes are heard ${settings.latencyMs} ms after the beat they are played on (yours lay within ${Math.round(spread)} ms of that); this is taken off. A is ${settings.tuningHz} hertz.`
+              ? `Latency ${settings.latencyMs} ms (your notes were within ${Math.round(spread)} ms of that); it is compensated. A = ${settings.tuningHz} Hz.`
               : SAYS[step]}
             {step === 'notes' && <span className="mt-2 block text-3xl tabular-nums">{notes} heard</span>}
           </Dialog.Description>
@@ -146,19 +145,19 @@ export const MicrophoneCheck = ({
             <div className="mt-4 flex flex-wrap items-center gap-3 rounded-xl bg-sheet p-4 text-lg">
               The microphone hears the band: it would be taken for your notes. Use headphones, at a low level
               (long playing above about 85 dB(A) harms hearing), or
-              <Button onClick={() => dispatch(mixSet({ muted: BAND }))}>Silence the band</Button>
+              <Button onClick={() => dispatch(mixSet({ muted: BAND }))}>Mute the band</Button>
             </div>
           )}
           <div className="mt-5 flex flex-wrap items-center gap-x-6 gap-y-3 text-lg">
             <Choice
-              label="hears from"
+              label="Input"
               value={chosen ?? ''}
               options={names.map(({ id, name }) => ({ value: id, label: name }))}
               onChange={(id) => void connectMicrophone(id)}
             />
             <LevelBar gate={settings.gate} />
             <NumberField
-              label="A, in hertz"
+              label="A (Hz)"
               value={settings.tuningHz}
               least={TUNINGS.low}
               most={TUNINGS.high}
@@ -166,7 +165,7 @@ export const MicrophoneCheck = ({
               onChange={(tuningHz) => saveMicrophoneSettings({ tuningHz })}
             />
             <label className="flex items-center gap-2">
-              silence under{' '}
+              Silence below{' '}
               <input
                 type="range"
                 min={-60}
@@ -180,17 +179,13 @@ export const MicrophoneCheck = ({
               {Math.round(20 * Math.log10(settings.gate))} dB
             </label>
           </div>
-          <p className="mt-4 text-soft">
-            Nothing that is heard leaves this machine, and no sound is stored: only the notes.
-          </p>
+          <p className="mt-4 text-soft">No sound leaves this computer and none is stored: only the notes.</p>
           <div className="mt-6 flex gap-3">
             <Button look={step === 'done' ? 'plain' : 'main'} disabled={going} onClick={() => void check()}>
-              {step === 'begin' ? 'Begin' : going ? 'Listening …' : 'Check again'}
+              {step === 'begin' ? 'Start' : going ? 'Listening …' : 'Check again'}
             </Button>
             <Dialog.Close asChild>
-              <Button look={step === 'done' ? 'main' : 'plain'}>
-                {step === 'done' ? 'Go and play' : 'Close'}
-              </Button>
+              <Button look={step === 'done' ? 'main' : 'plain'}>{step === 'done' ? 'Play' : 'Close'}</Button>
             </Dialog.Close>
           </div>
         </Dialog.Content>

@@ -9,18 +9,20 @@ export const MicrophoneChoice = ({ microphone }: { readonly microphone: Micropho
   const [checking, setChecking] = useState(false)
   const { state, settings } = microphone
   if (state === 'missing')
-    return <span role="status">No microphone is there. Keys, letters and MIDI work.</span>
+    return (
+      <span role="status">No microphone found. On-screen keys, computer keyboard and MIDI still work.</span>
+    )
   if (state !== 'on')
     return (
       <span className="flex items-center gap-2">
         {state === 'denied' && (
           <span role="status">
-            The microphone was not allowed. Allow it beside the browser’s address, then ask again.
+            Microphone access was denied. Allow it beside the browser’s address bar, then try again.
           </span>
         )}
-        {state === 'lost' && <span role="status">The microphone was pulled out.</span>}
+        {state === 'lost' && <span role="status">The microphone was disconnected.</span>}
         <Button look="quiet" onClick={() => void connectMicrophone()} disabled={state === 'asking'}>
-          {state === 'denied' || state === 'lost' ? 'Ask again' : 'Microphone'}
+          {state === 'denied' || state === 'lost' ? 'Try again' : 'Microphone'}
         </Button>
       </span>
     )
@@ -30,7 +32,7 @@ export const MicrophoneChoice = ({ microphone }: { readonly microphone: Micropho
       <Button look={settings.checked ? 'quiet' : 'plain'} onClick={() => setChecking(true)}>
         {settings.checked ? 'Microphone' : 'Check the microphone'}
       </Button>
-      <Button look="quiet" onClick={closeMicrophone} aria-label="Let the microphone go">
+      <Button look="quiet" onClick={closeMicrophone} aria-label="Turn the microphone off">
         Off
       </Button>
       <MicrophoneCheck open={checking} onOpenChange={setChecking} microphone={microphone} />

@@ -9,7 +9,11 @@ import { TimingCheck } from './TimingCheck.tsx'
 export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
   const { state, names, chosen, settings } = devices
   if (state === 'missing')
-    return <span className="text-soft">This browser has no MIDI. Keys on the screen and letters work.</span>
+    return (
+      <span className="text-soft">
+        This browser has no MIDI. On-screen keys and the computer keyboard still work.
+      </span>
+    )
   if (state !== 'on')
     return (
       <Button
@@ -18,15 +22,15 @@ export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
         onClick={() => void connectMidi()}
         disabled={state === 'asking'}
       >
-        {state === 'denied' ? 'MIDI was not allowed: ask again' : 'MIDI'}
+        {state === 'denied' ? 'MIDI access was denied: try again' : 'MIDI'}
       </Button>
     )
   if (names.length === 0)
-    return <span role="status">No MIDI device is plugged in; one that you plug in is heard at once.</span>
+    return <span role="status">No MIDI device found. Plug one in and it works at once.</span>
   return (
     <>
       <label className="flex items-center gap-2">
-        MIDI from
+        MIDI input
         <select
           value={chosen}
           onChange={(event) => chooseMidi(event.target.value)}
@@ -37,7 +41,7 @@ export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
           ))}
         </select>
       </label>
-      <PopoverButton name="MIDI set-up">
+      <PopoverButton name="MIDI settings">
         <div className="w-72 space-y-2">
           <Choice
             label="Channel"
@@ -46,14 +50,14 @@ export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
             onChange={(channel) => saveMidiSettings({ channel: Number(channel) })}
           />
           <NumberField
-            label="Half steps up (down: under 0)"
+            label="Transpose (half steps)"
             value={settings.transpose}
             least={-36}
             most={36}
             onChange={(transpose) => saveMidiSettings({ transpose })}
           />
           <NumberField
-            label="Milliseconds that its notes come late"
+            label="Latency (ms)"
             value={settings.latencyMs}
             least={-50}
             most={500}
@@ -70,6 +74,6 @@ const hearStrikes = (onNote: (pageMs: number) => void) =>
   hearMidi(({ velocity, atMs }) => velocity > 0 && onNote(atMs))
 
 const CHANNELS = [
-  { value: '0', label: 'every channel' },
+  { value: '0', label: 'all channels' },
   ...Array.from({ length: 16 }, (_, at) => ({ value: String(at + 1), label: String(at + 1) })),
 ]

@@ -21,13 +21,13 @@ const wordsOf = (state: State): string => {
     case 'idle':
       return ''
     case 'silent':
-      return 'There is no sound just now, so no click can be played.'
+      return 'Sound is unavailable, so no click can be played.'
     case 'failed':
-      return 'Too few notes came on the clicks. Play one on each of the eight.'
+      return 'Too few notes on the clicks. Play one on each of the eight.'
     case 'listening':
-      return `Four clicks, then eight: one note on each. ${state.notes} heard.`
+      return `Four clicks, then eight: play one note on each. ${state.notes} heard.`
     case 'found':
-      return `Notes come ${Math.round(state.latencyMs)} ms after the click you hear (yours lay within ${Math.round(state.spreadMs)} ms of that); this is taken off.`
+      return `Your notes come ${Math.round(state.latencyMs)} ms after the click (within ${Math.round(state.spreadMs)} ms of that); this is compensated.`
   }
 }
 
@@ -66,7 +66,7 @@ export const TimingCheck = ({ hear, onFound }: TimingCheckProps) => {
   return (
     <div>
       <Button disabled={state.is === 'listening'} onClick={() => void check()}>
-        {state.is === 'listening' ? 'Listening …' : 'Find it on eight clicks'}
+        {state.is === 'listening' ? 'Listening …' : 'Measure with eight clicks'}
       </Button>
       <p role="status" className="mt-1 text-soft">
         {wordsOf(state)}

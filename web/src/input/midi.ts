@@ -11,14 +11,14 @@ interface MidiKey {
 export interface MidiDevices {
   readonly state: 'off' | 'asking' | 'on' | 'denied' | 'missing'
   readonly names: readonly string[]
-  /** The device that is listened to; undefined: none is plugged in, or it was pulled out. */
+  /** The device that is listened to; undefined: none is plugged in, or it was disconnected. */
   readonly chosen: string | undefined
   readonly settings: MidiSettings
 }
 
 /** How a device is listened to: kept for it by its name. */
 export interface MidiSettings {
-  /** 1 to 16; 0: every channel. */
+  /** 1 to 16; 0: all channels. */
   readonly channel: number
   /** Half steps by which its notes are moved. */
   readonly transpose: number

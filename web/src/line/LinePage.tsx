@@ -195,8 +195,8 @@ export const LinePage = () => {
           ) : (
             <div className="px-4">
               <Empty>
-                No line yet over {barsText(stretch)}. Choose the bars above, and have one written: chord tones
-                on the strong beats, and a way from each to the next. Or write it by hand.
+                No line yet over {barsText(stretch)}. Choose bars above and write one: chord tones on the
+                strong beats, connected by steps, arpeggios and approach notes. Or write it by hand.
               </Empty>
               <Button look="main" onClick={editor.actions.another} disabled={editor.busy}>
                 Write a line
@@ -228,25 +228,25 @@ export const LinePage = () => {
         )}
         <TransportBar play={play} parts={PARTS} feel={sounding.chart.feel}>
           <span className="text-soft" role="status">
-            {editor.busy ? 'Writing …' : ''}
+            {editor.busy ? 'Composing …' : ''}
           </span>
           <Button onClick={() => setLegend(true)} look="quiet">
-            Keys
+            Help
           </Button>
           <FilesMenu {...files} />
           {line && concert && (
             <>
               <Button onClick={() => dispatch(undo())} disabled={!canUndo}>
-                Back
+                Undo
               </Button>
               <Button onClick={editor.actions.another} disabled={editor.busy}>
                 Another
               </Button>
               <Button onClick={editor.actions.compare} disabled={editor.busy}>
-                Eight more
+                Show eight
               </Button>
               <Button look="main" onClick={bench.keep}>
-                Keep
+                Save
               </Button>
               {concert.id !== undefined && (
                 <Link

@@ -48,7 +48,7 @@ export const SideColumn = (props: SideColumnProps) => {
             Notes
           </Tabs.Trigger>
           <Tabs.Trigger value="kept" className={TAB}>
-            Keep
+            Saved
           </Tabs.Trigger>
         </Tabs.List>
         <Tabs.Content value="notes" className="space-y-5">
@@ -74,7 +74,7 @@ const NotesTab = ({
 }: SideColumnProps) => {
   const { line, explanation, selection, chosen } = bench
   const { reviewed, trying, mended: fixedLine, setTried } = trial
-  if (!line || !explanation) return <p className="text-soft">Nothing is written yet over these bars.</p>
+  if (!line || !explanation) return <p className="text-soft">No line over these bars yet.</p>
   return (
     <>
       <div>

@@ -43,17 +43,16 @@ export const LogPage = () => {
       </div>
       {isError && (
         <Notice urgent>
-          The log could not be read from the server.{' '}
+          Can’t load the log from the server.{' '}
           <Button look="quiet" onClick={() => void refetch()}>
             Try again
           </Button>
         </Notice>
       )}
-      {!listed && !isError && <Waiting what="Reading the log" />}
+      {!listed && !isError && <Waiting what="Loading the log" />}
       {listed?.length === 0 && (
         <Empty>
-          Nothing was played here yet. Open a tune, choose a stretch, and play a drill: it is written down by
-          itself.
+          No runs yet. Open a tune, choose a stretch and play a drill: it is logged automatically.
         </Empty>
       )}
       {listed && listed.length > 0 && (

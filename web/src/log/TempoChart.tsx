@@ -52,10 +52,10 @@ export const TempoChart = ({
   const ink = token('--ink')
   return (
     <figure>
-      <figcaption className="text-soft">The fastest tempo that held on each day</figcaption>
+      <figcaption className="text-soft">Fastest solid tempo, day by day</figcaption>
       <div className="h-64">
         <Line
-          aria-label={`The fastest tempo that held, from ${days[0] ?? ''} to ${days.at(-1) ?? ''}`}
+          aria-label={`Fastest solid tempo, from ${days[0] ?? ''} to ${days.at(-1) ?? ''}`}
           data={{ labels: days.map((day) => format(new Date(day), 'd MMM')), datasets }}
           options={{
             animation: false,

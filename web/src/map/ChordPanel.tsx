@@ -99,7 +99,7 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
         <p className="text-soft">{wordReason(reading.why)}</p>
         {reading.avoid.length > 0 && (
           <p className="text-saffron">
-            Not held on a strong beat: the {reading.avoid.map(degreeName).join(' and the ')}.
+            Avoid on strong beats: the {reading.avoid.map(degreeName).join(' and the ')}.
           </p>
         )}
         <select
@@ -117,7 +117,7 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
           ))}
         </select>
       </Part>
-      <Part title="Tones, and the scale’s notes beside them">
+      <Part title="Chord tones with their scale neighbours">
         <table className="w-full text-left">
           <thead className="text-sm text-soft">
             <tr>
@@ -175,11 +175,11 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
           ))}
         </ul>
       </Part>
-      <Part title="Read it otherwise">
+      <Part title="Choose another reading">
         <div className="mb-2">
           <SegmentedControl
             label=""
-            name="What is read otherwise"
+            name="Apply to"
             value={whole ? 'stretch' : 'chord'}
             onChange={(next) => setWhole(next === 'stretch')}
             options={[
@@ -215,7 +215,7 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
         </select>
         {own && (
           <Button look="quiet" onClick={() => readings.clear(chords.from, chords.to)}>
-            As it is read by itself
+            Automatic
           </Button>
         )}
       </Part>

@@ -37,8 +37,8 @@ const HEARINGS: readonly { readonly value: Hearing; readonly label: string }[] =
 type View = 'near' | 'far' | 'three' | 'four'
 
 const VIEWS: readonly { readonly value: View; readonly label: string }[] = [
-  { value: 'near', label: 'near: each chord' },
-  { value: 'far', label: 'far: one centre' },
+  { value: 'near', label: 'by chord' },
+  { value: 'far', label: 'by key centre' },
   { value: 'three', label: 'sets of 3' },
   { value: 'four', label: 'sets of 4' },
 ]
@@ -94,7 +94,7 @@ export const MapPage = () => {
             <SegmentedControl label="" name="View" value={view} onChange={setView} options={VIEWS} />
             <SegmentedControl
               label=""
-              name="Scales by"
+              name="Name scales by"
               value={scaleNames}
               onChange={(next) => save({ scaleNames: next })}
               options={[
@@ -168,12 +168,12 @@ const FarWords = ({ centre, heard, spans }: FarWordsProps) => {
   return (
     <div className="mb-3 text-lg">
       <p>
-        <b>One centre: {keyWords(centre.key)}</b> holds every chord tone of {Math.round(centre.share * 100)} %
+        <b>Key centre: {keyWords(centre.key)}</b> holds every chord tone of {Math.round(centre.share * 100)} %
         of the time.
         {outside.length > 0 && ` Outside it: ${[...new Set(outside)].slice(0, 4).join(', ')}.`}
       </p>
       <p className="flex flex-wrap items-center gap-2">
-        One pentatonic over it all:
+        One pentatonic throughout:
         {centre.pentatonics.map(({ root, kind, notes }, at) => (
           <Button
             key={`${root} ${kind}`}
@@ -193,6 +193,6 @@ const SetWords = ({ sets }: { readonly sets: SmallestSets }) => (
     <b>
       {sets.changes} {sets.changes === 1 ? 'note changes' : 'notes change'}
     </b>{' '}
-    over {sets.sets.length} chords, all within a sixth. An open round is a note that stays.
+    over {sets.sets.length} chords, all within a sixth. An open circle is a note that stays.
   </p>
 )

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
 import type { Zoom } from './layout.ts'
 
-/** What is shown of a line. */
+/** View of a line. */
 export interface View {
   readonly zoom: Zoom
   readonly threads: boolean

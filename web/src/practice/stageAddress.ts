@@ -20,7 +20,7 @@ export interface StageRequest {
 
 /** How an exercise is practised over several runs. */
 export interface Practice {
-  /** Taken apart so; `whole` is what the pieces are of. */
+  /** Break it up so; `whole` is what the pieces are of. */
   readonly pieces?: PiecePlan | undefined
   readonly whole?: Stretch | undefined
   readonly tempo?: TempoPlan | undefined

@@ -17,9 +17,8 @@ export interface OwnMaterial {
   readonly missing: string | undefined
 }
 
-const NO_LINE = 'No kept line lies in these bars. Write one in Line and keep it.'
-const NO_PHRASE =
-  'No phrase is kept that fits in this tune. Choose some notes of a line in Line, and keep them as a phrase.'
+const NO_LINE = 'No saved line in these bars. Write one in Line and save it.'
+const NO_PHRASE = 'No saved phrase fits this tune. Select notes of a line in Line and save them as a phrase.'
 
 const overlaps = (line: LineAnswer, stretch: OpenTune['stretch']): boolean =>
   line.stretch.from <= stretch.to && line.stretch.to >= stretch.from

@@ -14,7 +14,7 @@ export const SetupPage = () => {
       <h1 className="text-4xl">Setup</h1>
       <div>
         <label htmlFor="instrument" className="mb-1 block text-soft">
-          Instrument: everything is shown as it reads, and fits its range
+          Instrument: sets transposition, clef and range
         </label>
         <select
           id="instrument"
@@ -36,7 +36,7 @@ export const SetupPage = () => {
         options={[
           { value: 'day', label: 'day' },
           { value: 'night', label: 'night' },
-          { value: 'system', label: 'as the system' },
+          { value: 'system', label: 'follow the system' },
         ]}
       />
       <SegmentedControl
@@ -50,7 +50,7 @@ export const SetupPage = () => {
         ]}
       />
       <SegmentedControl
-        label="Scales are named first by"
+        label="Name scales by"
         value={settings.scaleNames}
         onChange={(scaleNames) => choose({ scaleNames })}
         options={[
@@ -59,25 +59,25 @@ export const SetupPage = () => {
         ]}
       />
       <SegmentedControl
-        label="Notes are spelled"
+        label="Spelling"
         value={settings.spelling}
         onChange={(spelling) => choose({ spelling })}
         options={[
-          { value: 'exact', label: 'exactly: the ♭9 of A♭7 is B𝄫' },
-          { value: 'simple', label: 'simply: the ♭9 of A♭7 is A' },
+          { value: 'exact', label: 'exact (B𝄫 as the ♭9 of A♭7)' },
+          { value: 'simple', label: 'simple spelling (A, not B𝄫)' },
         ]}
       />
       <GradingSetup />
       <NumberField
-        label="A pause is proposed after so many minutes of playing (0: never)"
+        label="Break reminder (minutes; 0: never)"
         value={settings.restMinutes}
         least={0}
         most={120}
         onChange={(restMinutes) => choose({ restMinutes })}
       />
       <p className="max-w-prose text-soft">
-        Keep headphones and amplifiers low: long playing above about 85 dB(A) harms hearing. Pause every half
-        hour, and stop when something hurts.
+        Keep headphones and amplifiers low: long exposure above about 85 dB(A) harms hearing. Take a break
+        every half hour, and stop if something hurts.
       </p>
     </div>
   )

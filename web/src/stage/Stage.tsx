@@ -60,18 +60,13 @@ const countsOf = (judged: readonly Judged[]): string =>
     .join(' · ')
 
 /** What is hidden on the stage while it is played, from least to most. */
-const HIDING = [
-  'notes and names',
-  'chord symbols only',
-  'numerals and the key',
-  'the key’s name alone',
-] as const
+const HIDING = ['notes and names', 'chord symbols only', 'numerals and the key', 'key name only'] as const
 
 /** What going on is called, by the state of the run. */
 const CONTINUE_LABELS: Readonly<Record<string, string>> = {
-  done: 'Go on',
-  paused: 'Go on',
-  loading: 'Fetching the sound …',
+  done: 'Continue',
+  paused: 'Continue',
+  loading: 'Loading the sounds …',
 }
 
 /** A drill being played: now and next, the notes with their verdicts, marks at the end. Two keys or a pedal do all. */
@@ -289,12 +284,13 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
         </div>
         {run.silent && (
           <p role="status" className="text-lg">
-            The sound could not be started: the run goes on without the band.
+            The sound couldn’t start: the run continues without the band.
           </p>
         )}
         {rest.due !== undefined && (
           <p role="status" className="my-2 flex flex-wrap items-center gap-3 text-lg text-soft">
-            {rest.due} minute{rest.due === 1 ? '' : 's'} without a pause: rest hands and lip for a while.
+            {rest.due} minute{rest.due === 1 ? '' : 's'} without a break: rest your hands and lips for a
+            while.
             <Button look="quiet" onClick={rest.later}>
               Later
             </Button>
@@ -304,24 +300,24 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
         {run.state === 'paused' && (
           <Stopped
             name="Paused"
-            description={`${run.because ?? 'Paused.'} The bar is begun anew, after a bar counted in.`}
-            main={['Go on', run.resume]}
+            description={`${run.because ?? 'Paused.'} The bar starts again after a one-bar count-in.`}
+            main={['Continue', run.resume]}
             other={['Stop here', () => void stop()]}
           />
         )}
         {interrupted && (
           <Stopped
-            name="The run was stopped"
-            description={`${interrupted.hand.title}: the run was stopped after ${interrupted.hand.take.notes.length} notes.`}
+            name="A run was interrupted"
+            description={`${interrupted.hand.title}: interrupted after ${interrupted.hand.take.notes.length} notes.`}
             main={[
-              'Keep it as abandoned',
+              'Save as abandoned',
               () => {
                 keep(interrupted.hand, interrupted.grade, 'abandoned')
                 setLeftover(undefined)
               },
             ]}
             other={[
-              'Discard it',
+              'Discard',
               () => {
                 dropUnsavedRun()
                 setLeftover(undefined)
@@ -349,7 +345,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
         <Button
           onClick={() => setHidden((level) => (level % HIDING.length) + 1)}
           className="text-lg"
-          aria-label={`Shown: ${HIDING[hidden - 1]}`}
+          aria-label={`Showing: ${HIDING[hidden - 1]}`}
         >
           Hide <kbd className="opacity-70">H</kbd>
         </Button>

@@ -34,7 +34,7 @@ export const StagePage = () => {
     <div className="night min-h-screen bg-ground text-ink">
       {opened.state === 'waiting' && (
         <div className="p-8">
-          <Waiting what="Setting up" />
+          <Waiting what="Loading" />
         </div>
       )}
       {(opened.state === 'lost' || opened.state === 'unread' || opened.state === 'unreachable') && (
@@ -109,7 +109,7 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
   if ((needs === 'line' && !lines) || (needs === 'phrase' && !phrases))
     return (
       <div className="p-8">
-        <Waiting what={`Fetching the ${needs}`} />
+        <Waiting what={`Loading the ${needs}`} />
       </div>
     )
   if (!outcome.ok || !written) {
@@ -118,7 +118,7 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
         <Notice urgent>
           {outcome.ok ? '' : outcome.problems.map(wordReason).join(' ')}{' '}
           <Link to={`/tunes/${open.tune.id}/drills`} className="underline">
-            Back to the drills
+            Back to Drills
           </Link>
         </Notice>
       </main>

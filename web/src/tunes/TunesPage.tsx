@@ -25,15 +25,15 @@ export const TunesPage = () => {
       </div>
       {isError && (
         <Notice urgent>
-          The tunes could not be read from the server.{' '}
+          Can’t load your tunes from the server.{' '}
           <Button look="quiet" onClick={() => void refetch()}>
             Try again
           </Button>
         </Notice>
       )}
-      {!tunes && !isError && <Waiting what="Reading the tunes" />}
+      {!tunes && !isError && <Waiting what="Loading your tunes" />}
       {tunes?.length === 0 && (
-        <Empty>There is no tune here yet. Write the changes of one: four bars are enough to begin.</Empty>
+        <Empty>No tunes yet. Write the changes of one: four bars are enough to start.</Empty>
       )}
       <ul>
         {tunes?.map((tune) => (
@@ -60,7 +60,7 @@ const TuneRow = ({ tune, runs }: { readonly tune: TuneAnswer; readonly runs: rea
         {chart ? (
           <TuneFacts chart={chart} />
         ) : (
-          <span className="col-span-3 text-madder">a chord of it cannot be read</span>
+          <span className="col-span-3 text-madder">a chord can’t be read</span>
         )}
         <span className="text-right text-soft max-md:text-left">{howFar(runs)}</span>
       </Link>
@@ -71,7 +71,7 @@ const TuneRow = ({ tune, runs }: { readonly tune: TuneAnswer; readonly runs: rea
 const TuneFacts = ({ chart }: { readonly chart: Chart }) => (
   <>
     <span>{[chart.form, `${chart.bars.length} bars`].filter(Boolean).join(', ')}</span>
-    <span>{chart.key ? keyWords(chart.key) : 'no key named'}</span>
+    <span>{chart.key ? keyWords(chart.key) : 'no key given'}</span>
     <span className="tabular-nums whitespace-nowrap">{chart.tempo} bpm</span>
   </>
 )

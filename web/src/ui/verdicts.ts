@@ -17,8 +17,8 @@ export const MARK_DESCRIPTIONS: Readonly<Record<MarkId, string>> = {
   limits: 'inside the limits',
   strong: 'chord tones on strong beats',
   joins: 'joined by step',
-  home: 'outside, brought home',
-  space: 'room to breathe',
+  home: 'outside notes resolved',
+  space: 'rests',
   variety: 'variety of bars',
   landing: 'landing on 1, 3, 5',
 }

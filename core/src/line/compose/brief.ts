@@ -1,4 +1,4 @@
-import type { Reason } from '../../outcome/outcome.ts'
+import type { Reason } from '../../outcome/reasons.ts'
 import type { Degree } from '../../theory/pitch/degree.ts'
 import type { RhythmStyle } from '../../theory/rhythm/cells.ts'
 import type { Stretch } from '../../tune/chart/chart.ts'
@@ -11,7 +11,7 @@ import type { Line, LineNote } from '../notes/line.ts'
 /** 0 never, 1 rarely, 2 sometimes, 3 often. */
 export type Weight = 0 | 1 | 2 | 3
 
-/** What leads: the notes of the key, the tones of each chord, or both. */
+/** What a line is based on: the notes of the key, the tones of each chord, or both. */
 export type Approach = 'key' | 'chords' | 'both'
 
 /** A stretch seen near (every chord) or far (one key for all of it, or the pentatonic of that key). */

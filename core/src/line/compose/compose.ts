@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../../outcome/outcome.ts'
+import { type Reason, reason } from '../../outcome/reasons.ts'
 import { EIGHTH, QUARTER } from '../../theory/rhythm/ticks.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
 import { fitStretch, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
@@ -137,14 +137,15 @@ const standing = (analysis: Analysis, anchors: readonly Anchor[], brief: Brief):
   const range = narrow ? widened(brief.range, anchors) : brief.range
   if (narrow) {
     const { chord, bar } = chordAt(analysis, narrow.tick)
-    unmet.push(reason('brief.range', chord.symbol, bar + 1, range.low, range.high))
+    unmet.push(reason('brief.range', chord.symbol, bar + 1))
   }
   const pitches = anchors.map(({ harmony, locked }) => (locked ? [locked.midi] : pitchesOf(harmony, range)))
-  const keepTo = (at: number, wish: NoteRequest | undefined, rule: string) => {
-    if (!wish || anchors[at]!.locked) return
-    const fitting = wishedPitches(anchors[at]!.harmony, range, wish)
+  const keepTo = (at: number, request: NoteRequest | undefined, rule: 'brief.first' | 'brief.landing') => {
+    const note = request?.degree ?? request?.midi
+    if (!request || note === undefined || anchors[at]!.locked) return
+    const fitting = wishedPitches(anchors[at]!.harmony, range, request)
     if (fitting.length > 0) pitches[at] = fitting
-    else unmet.push(reason(rule, wish.degree ?? wish.midi, chordAt(analysis, anchors[at]!.tick).chord.symbol))
+    else unmet.push(reason(rule, note, chordAt(analysis, anchors[at]!.tick).chord.symbol))
   }
   keepTo(0, brief.first, 'brief.first')
   if (anchors.length > 1 || !brief.first) keepTo(anchors.length - 1, brief.landing, 'brief.landing')

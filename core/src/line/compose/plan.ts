@@ -131,7 +131,7 @@ const groundsOf = (
   }
 }
 
-/** One centre: the notes of the key, at rest on those of its pentatonic. */
+/** One key centre: the notes of the key, resting on those of its pentatonic. */
 const keyGround = (key: Key): Harmony => {
   const outcome = readChordSymbol(`${key.tonic}${key.mode === 'major' ? '6/9' : 'm7'}`)
   if (!outcome.ok) throw new Error(`a key on ${key.tonic} has no chord`)

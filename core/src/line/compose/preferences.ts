@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../../outcome/outcome.ts'
+import { type Reason, reason } from '../../outcome/reasons.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { departureDevice } from '../cost/prices.ts'
 import { LINE_COSTS } from '../cost/terms.ts'

@@ -169,7 +169,7 @@ const relax = (
   for (let place = 0; place < phrases.length; place += 1) {
     const bars = phrases[place]!
     const late = !unbroken && !breath && bars + entered >= breathBars
-    // Where notes are locked there may be no room to breathe in time.
+    // Where notes are locked there may be no room for a rest in time.
     if (late && locked.length === 0) continue
     const after = breath ? 0 : Math.min(bars + entered, BARS - 1)
     const before = index * STATES + bars * MEMORIES + remembered

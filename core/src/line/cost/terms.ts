@@ -31,7 +31,7 @@ export const LINE_COSTS = {
   breath: 2,
   leapOverBreath: 0.4,
   noPickup: 3,
-  /** Each bar beyond the phrase's longest, where locked notes leave no room to breathe. */
+  /** Each bar beyond the phrase's longest, where locked notes leave no room for one. */
   lateBreath: 3,
   /** The share of a pickup's price that counts after a breath. */
   pickup: 0.3,

@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../../outcome/outcome.ts'
+import { type Reason, reason } from '../../outcome/reasons.ts'
 import { EIGHTH, QUARTER } from '../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
@@ -229,11 +229,28 @@ const whyOf = (
     degree: degreeOver(analysis, chordJoined(target), target.midi),
     symbol: analysis.spans[chordJoined(target)]!.chord.symbol,
   }
-  if (found.role === 'approach' && target)
-    return reason('note.approach', device, target.midi - note.midi, goal!.degree, goal!.symbol)
-  if (found.role === 'enclosure' && target)
-    return reason('note.enclosure', device, goal!.degree, goal!.symbol)
-  if (goal && (found.role === 'delay' || found.role === 'anticipation' || found.role === 'outside'))
-    return reason(`note.${found.role}`, degree, symbol, goal.degree, goal.symbol)
-  return reason(`note.${found.role}`, degree, symbol, device ?? null)
+  switch (found.role) {
+    case 'approach':
+      return target && goal
+        ? reason('note.approach', device ?? null, target.midi - note.midi, goal.degree, goal.symbol)
+        : reason('note.scale', degree, symbol, device ?? null)
+    case 'enclosure':
+      return goal
+        ? reason('note.enclosure', device ?? 'enclosure', goal.degree, goal.symbol)
+        : reason('note.scale', degree, symbol, device ?? null)
+    case 'delay':
+    case 'anticipation':
+      return goal
+        ? reason(`note.${found.role}`, degree, symbol, goal.degree, goal.symbol)
+        : reason('note.tension', degree, symbol)
+    case 'outside':
+      return goal
+        ? reason('note.outside', degree, symbol, goal.degree, goal.symbol)
+        : reason('note.outside', degree, symbol)
+    case 'neighbour':
+    case 'tension':
+      return reason(`note.${found.role}`, degree, symbol)
+    default:
+      return reason(`note.${found.role}`, degree, symbol, device ?? null)
+  }
 }

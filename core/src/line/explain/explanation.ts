@@ -1,4 +1,4 @@
-import type { Reason } from '../../outcome/outcome.ts'
+import type { Reason } from '../../outcome/reasons.ts'
 import type { Degree } from '../../theory/pitch/degree.ts'
 
 /** What a note is called: the first of these that fits, in this order (common practice, no source). */

@@ -4,7 +4,7 @@ import { fifthsOf } from '../../theory/pitch/fifths.ts'
 import { PROGRESSIONS, progressionChords, SUBSTITUTIONS, substitutionHarmonies } from './substitutions.ts'
 
 /** In D♭; common practice, no source. */
-describe('other roads', () => {
+describe('substitutions', () => {
   it.each([
     ['backdoor', 'Gbm7', 'Cb7'],
     ['tritone', 'Am7', 'D7'],

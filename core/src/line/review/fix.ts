@@ -1,4 +1,4 @@
-import type { Reason } from '../../outcome/outcome.ts'
+import type { Reason } from '../../outcome/reasons.ts'
 import { beatTicks } from '../../theory/rhythm/meter.ts'
 import { priceFor } from '../cost/prices.ts'
 import type { AnalysedNote } from '../explain/analysedLine.ts'

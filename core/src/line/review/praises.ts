@@ -1,65 +1,52 @@
 import { phrasesOf } from '../notes/shapes.ts'
-import { at, type Rule, SIXTH, symbolAt } from './rules.ts'
+import { at, type Rule, ruleRow, SIXTH, symbolAt } from './rules.ts'
 
-/** What is good, said once each. */
-export const PRAISES: readonly Omit<Rule, 'weight'>[] = [
-  {
-    rule: 'good.join',
-    criterion: 'joins',
-    find: (analysedLine) =>
-      analysedLine.explanation.joins
-        .filter(
-          ({ semitones, to, fromDegree }) =>
-            Math.abs(semitones) === 1 && analysedLine.notes[to]!.isGuide && fromDegree.endsWith('7'),
-        )
-        .map(({ from, to, chord, fromDegree, toDegree, semitones }) => ({
-          from,
-          to,
-          args: [fromDegree, semitones, toDegree, symbolAt(analysedLine, chord)],
-        })),
-  },
-  {
-    rule: 'good.enclosure',
-    criterion: 'resolution',
-    find: (analysedLine) =>
-      analysedLine.explanation.devices
-        .filter(
-          ({ device, to }) =>
-            ['enclosure', 'threeNoteEnclosure', 'fourNoteEnclosure'].includes(device) &&
-            analysedLine.notes[to]!.isGuide &&
-            analysedLine.notes[to]!.strength === 2,
-        )
-        .map(({ device, from, to }) => ({
-          from,
-          to,
-          args: [
-            device,
-            analysedLine.explanation.notes[to]!.degree,
-            symbolAt(analysedLine, analysedLine.notes[to]!.chord),
-          ],
-        })),
-  },
-  {
-    rule: 'good.register',
-    criterion: 'breath',
-    find: ({ notes }) =>
-      phrasesOf(notes)
-        .slice(1)
-        .flatMap(([from]) =>
-          Math.abs(notes[from]!.midi - notes[from - 1]!.midi) >= SIXTH
-            ? [{ from: from - 1, to: from, args: [] }]
-            : [],
-        ),
-  },
-  {
-    rule: 'good.end',
-    criterion: 'ending',
-    find: (analysedLine) => {
-      const last = analysedLine.notes.at(-1)
-      const reading = last && analysedLine.explanation.notes[last.index]!
-      return last && reading && last.isTone && ['R', '3', 'b3', '5'].includes(reading.degree)
-        ? [at(last.index, reading.degree, symbolAt(analysedLine, last.chord))]
-        : []
-    },
-  },
+/** What is good in a line: each is said once. */
+export const PRAISES: readonly Rule[] = [
+  ruleRow('praise.join', 'joins', (analysedLine) =>
+    analysedLine.explanation.joins
+      .filter(
+        ({ semitones, to, fromDegree }) =>
+          Math.abs(semitones) === 1 && analysedLine.notes[to]!.isGuide && fromDegree.endsWith('7'),
+      )
+      .map(({ from, to, chord, fromDegree, toDegree, semitones }) => ({
+        from,
+        to,
+        args: [fromDegree, semitones, toDegree, symbolAt(analysedLine, chord)],
+      })),
+  ),
+  ruleRow('praise.enclosure', 'resolution', (analysedLine) =>
+    analysedLine.explanation.devices
+      .filter(
+        ({ device, to }) =>
+          ['enclosure', 'threeNoteEnclosure', 'fourNoteEnclosure'].includes(device) &&
+          analysedLine.notes[to]!.isGuide &&
+          analysedLine.notes[to]!.strength === 2,
+      )
+      .map(({ device, from, to }) => ({
+        from,
+        to,
+        args: [
+          device,
+          analysedLine.explanation.notes[to]!.degree,
+          symbolAt(analysedLine, analysedLine.notes[to]!.chord),
+        ],
+      })),
+  ),
+  ruleRow('praise.register', 'breath', ({ notes }) =>
+    phrasesOf(notes)
+      .slice(1)
+      .flatMap(([from]) =>
+        Math.abs(notes[from]!.midi - notes[from - 1]!.midi) >= SIXTH
+          ? [{ from: from - 1, to: from, args: [] }]
+          : [],
+      ),
+  ),
+  ruleRow('praise.end', 'ending', (analysedLine) => {
+    const last = analysedLine.notes.at(-1)
+    const reading = last && analysedLine.explanation.notes[last.index]!
+    return last && reading && last.isTone && ['R', '3', 'b3', '5'].includes(reading.degree)
+      ? [at(last.index, reading.degree, symbolAt(analysedLine, last.chord))]
+      : []
+  }),
 ]

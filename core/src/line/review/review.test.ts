@@ -4,7 +4,7 @@ import { analysed, eighths } from '../../../test/changes.ts'
 import { instrumentOf } from '../../theory/instrument/instrument.ts'
 import { analyseChart } from '../../tune/analysis/analyse.ts'
 import { transposeChart } from '../../tune/chart/chart.ts'
-import { isWorded } from '../../wording/words.ts'
+import { wordReason } from '../../wording/words.ts'
 import { composeLines } from '../compose/compose.ts'
 import { type Line, transposeLine } from '../notes/line.ts'
 import { repitchLine } from '../notes/spell.ts'
@@ -83,8 +83,8 @@ describe('reviewLine', () => {
     expect(score).toBe(100)
     expect(Object.values(scores)).toEqual(new Array(9).fill(100))
     const said = praises.map(({ why }) => why.rule)
-    expect(said).toContain('good.enclosure')
-    expect(said).toContain('good.end')
+    expect(said).toContain('praise.enclosure')
+    expect(said).toContain('praise.end')
     expect(new Set(said).size).toBe(said.length)
   })
 
@@ -122,12 +122,12 @@ describe('reviewLine', () => {
           expect(review.score).toBeGreaterThanOrEqual(0)
           expect(review.score).toBeLessThanOrEqual(100)
           for (const { why, fix } of review.findings) {
-            expect(isWorded(why.rule), why.rule).toBe(true)
+            expect(wordReason(why)).toMatch(/[.?]$/)
             if (!fix) continue
             expect(fix.score).toBeGreaterThan(review.score)
             expect(scoreLine(TUNE, fix.line, { range })).toBeCloseTo(fix.score, 9)
           }
-          for (const { why } of review.praises) expect(isWorded(why.rule), why.rule).toBe(true)
+          for (const { why } of review.praises) expect(wordReason(why)).toMatch(/[.?]$/)
         },
       ),
       { numRuns: 25 },

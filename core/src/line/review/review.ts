@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../../outcome/outcome.ts'
+import type { Reason } from '../../outcome/reasons.ts'
 import { QUARTER } from '../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
@@ -39,7 +39,7 @@ export interface Fix {
   readonly score: number
 }
 
-export type Praise = Omit<Finding, 'weight' | 'mend'>
+export type Praise = Omit<Finding, 'weight' | 'fix'>
 
 export interface Review {
   /** The heaviest first. */
@@ -94,26 +94,26 @@ const heardLine = (analysis: Analysis, line: Line, view: ReviewView): AnalysedLi
 
 const findingsOf = (analysedLine: AnalysedLine): readonly Finding[] => {
   const starts = barStarts(analysedLine.analysis.chart)
-  return RULES.flatMap(({ rule, criterion, weight, find }) =>
-    find(analysedLine).map(({ from, to, args }) => ({
+  return RULES.flatMap(({ criterion, weight, find }) =>
+    find(analysedLine).map(({ from, to, why }) => ({
       criterion,
       from,
       to,
       bar: barAt(starts, Math.max(0, analysedLine.notes[from]!.start)),
       weight,
-      why: reason(rule, ...args),
+      why,
     })),
   ).sort((a, b) => b.weight - a.weight || a.from - b.from)
 }
 
 const praisesOf = (analysedLine: AnalysedLine): readonly Praise[] => {
   const starts = barStarts(analysedLine.analysis.chart)
-  return PRAISES.flatMap(({ rule, criterion, find }) => {
+  return PRAISES.flatMap(({ criterion, find }) => {
     const [first] = find(analysedLine)
     if (!first) return []
-    const { from, to, args } = first
+    const { from, to, why } = first
     const bar = barAt(starts, Math.max(0, analysedLine.notes[from]!.start))
-    return [{ criterion, from, to, bar, why: reason(rule, ...args) }]
+    return [{ criterion, from, to, bar, why }]
   })
 }
 

@@ -1,3 +1,4 @@
+import { type Reason, type RuleArguments, type RuleId, type RuleOf, reason } from '../../outcome/reasons.ts'
 import { guideTones } from '../../theory/chord/chord.ts'
 import { degreeSemitones } from '../../theory/pitch/degree.ts'
 import { barTicks } from '../../theory/rhythm/meter.ts'
@@ -39,18 +40,38 @@ export interface AnalysedLine {
 }
 
 /** Where something is, first and last note, and what is said of it. */
-interface Found {
+export interface Found<R extends RuleId> {
   readonly from: number
   readonly to: number
-  readonly args: readonly unknown[]
+  readonly args: RuleArguments[R]
+}
+
+/** Where a rule found something, and the reason as it is worded. */
+export interface Place {
+  readonly from: number
+  readonly to: number
+  readonly why: Reason
 }
 
 export interface Rule {
-  readonly rule: string
   readonly criterion: Criterion
-  readonly weight: number
-  readonly find: (analysedLine: AnalysedLine) => readonly Found[]
+  readonly find: (analysedLine: AnalysedLine) => readonly Place[]
 }
+
+export interface FindingRule extends Rule {
+  readonly weight: number
+}
+
+/** A row of the tables of findings and praises: what is found is said by the rule's sentence. */
+export const ruleRow = <R extends RuleOf<'find' | 'praise'>>(
+  rule: R,
+  criterion: Criterion,
+  find: (analysedLine: AnalysedLine) => readonly Found<R>[],
+): Rule => ({
+  criterion,
+  find: (analysedLine) =>
+    find(analysedLine).map(({ from, to, args }) => ({ from, to, why: reason(rule, ...args) as Reason })),
+})
 
 export const SIXTH = 8
 const OCTAVE = 12
@@ -64,7 +85,12 @@ const DENSE = { notes: 11, bars: 2 } as const
 /** Half steps away from the wished curve. */
 const FAR = 6
 
-export const at = (index: number, ...args: readonly unknown[]): Found => ({ from: index, to: index, args })
+/** What is found in a single note. */
+export const at = <Args extends readonly unknown[]>(index: number, ...args: Args) => ({
+  from: index,
+  to: index,
+  args,
+})
 
 export const symbolAt = ({ analysis }: AnalysedLine, chord: number): string =>
   analysis.spans[chord]!.chord.symbol
@@ -72,7 +98,7 @@ export const symbolAt = ({ analysis }: AnalysedLine, chord: number): string =>
 const barLength = ({ analysis }: AnalysedLine): Ticks => barTicks(analysis.chart.meter)
 
 /** No chord tone, held on a strong beat or left by a leap, where its scale avoids it or lacks it. */
-const clashes = (analysedLine: AnalysedLine): readonly Found[] =>
+const clashes = (analysedLine: AnalysedLine): readonly Found<'find.clash'>[] =>
   analysedLine.notes.flatMap((note) => {
     if (note.isTone || note.strength < 2 || note.harmony.kind === 'none') return []
     const { role, degree } = analysedLine.explanation.notes[note.index]!
@@ -84,7 +110,7 @@ const clashes = (analysedLine: AnalysedLine): readonly Found[] =>
     return avoided || !note.isScale ? [at(note.index, degree, symbolAt(analysedLine, note.chord))] : []
   })
 
-const unresolved = (analysedLine: AnalysedLine): readonly Found[] =>
+const unresolved = (analysedLine: AnalysedLine): readonly Found<'find.unresolved'>[] =>
   analysedLine.notes.flatMap((note) =>
     note.isScale ||
     note.isTone ||
@@ -103,8 +129,8 @@ const unresolved = (analysedLine: AnalysedLine): readonly Found[] =>
   )
 
 /** A chord of half a bar or more over which the line plays three notes or more, none of them its guide tone. */
-const passedOver = (analysedLine: AnalysedLine): readonly Found[] => {
-  const found: Found[] = []
+const passedOver = (analysedLine: AnalysedLine): readonly Found<'find.passedOver'>[] => {
+  const found: Found<'find.passedOver'>[] = []
   let from = 0
   for (let index = 1; index <= analysedLine.notes.length; index += 1) {
     const chord = analysedLine.notes[from]!.chord
@@ -127,29 +153,29 @@ const passedOver = (analysedLine: AnalysedLine): readonly Found[] => {
   return found
 }
 
-const jumps = (analysedLine: AnalysedLine): readonly Found[] =>
+const jumps = (analysedLine: AnalysedLine): readonly Found<'find.jump'>[] =>
   analysedLine.explanation.joins.flatMap(({ from, to, chord, semitones }) =>
     Math.abs(semitones) >= 5 && analysedLine.notes[to]!.start - analysedLine.notes[from]!.end < EIGHTH
       ? [{ from, to, args: [Math.abs(semitones), symbolAt(analysedLine, chord)] }]
       : [],
   )
 
-const aimlessRuns = ({ notes }: AnalysedLine): readonly Found[] =>
+const aimlessRuns = ({ notes }: AnalysedLine): readonly Found<'find.run'>[] =>
   runsOf(notes).flatMap(([from, to]) =>
     to - from + 1 > LONGEST_RUN ? [{ from, to, args: [to - from + 1] }] : [],
   )
 
-const openLeaps = ({ notes }: AnalysedLine): readonly Found[] =>
+const openLeaps = ({ notes }: AnalysedLine): readonly Found<'find.leap'>[] =>
   intervalsOf(notes).flatMap(({ to, size }) =>
     Math.abs(size) >= SIXTH && !isAnswered(notes, to) ? [{ from: to - 1, to, args: [Math.abs(size)] }] : [],
   )
 
-const wornShapes = ({ notes, bars }: AnalysedLine): readonly Found[] =>
+const wornShapes = ({ notes, bars }: AnalysedLine): readonly Found<'find.shape'>[] =>
   [...shapesOf(notes).values()]
     .filter((places) => places.length > SHAPE_TIMES * Math.max(1, bars / SHAPE_BARS))
     .map((places) => ({ from: places.at(-1)!, to: places.at(-1)! + 3, args: [places.length] }))
 
-const twice = ({ notes }: AnalysedLine): readonly Found[] =>
+const twice = ({ notes }: AnalysedLine): readonly Found<'find.twice'>[] =>
   intervalsOf(notes).flatMap(({ to, size }) => {
     const before = notes[to - 1]!
     const moves = before.chord !== notes[to]!.chord || before.end - before.start > EIGHTH
@@ -157,7 +183,7 @@ const twice = ({ notes }: AnalysedLine): readonly Found[] =>
   })
 
 /** A long line that hardly does anything but walk, or that stays where it is. */
-const tooPlain = ({ notes, bars }: AnalysedLine): readonly Found[] => {
+const tooPlain = ({ notes, bars }: AnalysedLine): readonly Found<'find.plain'>[] => {
   const intervals = intervalsOf(notes)
   if (notes.length < PLAIN.notes || bars < 2) return []
   const steps = intervals.filter(({ size }) => Math.abs(size) <= 2).length / Math.max(1, intervals.length)
@@ -168,12 +194,12 @@ const tooPlain = ({ notes, bars }: AnalysedLine): readonly Found[] => {
   return steps >= PLAIN.steps ? [{ ...whole, args: ['steps', Math.round(100 * steps)] }] : []
 }
 
-const tooDense = ({ notes, bars }: AnalysedLine): readonly Found[] =>
+const tooDense = ({ notes, bars }: AnalysedLine): readonly Found<'find.dense'>[] =>
   bars >= DENSE.bars && notes.length / bars > DENSE.notes
     ? [{ from: 0, to: notes.length - 1, args: [Math.round(notes.length / bars)] }]
     : []
 
-const noBreath = (analysedLine: AnalysedLine): readonly Found[] => {
+const noBreath = (analysedLine: AnalysedLine): readonly Found<'find.breath'>[] => {
   const most = analysedLine.view.breathBars ?? BREATH_BARS
   return phrasesOf(analysedLine.notes).flatMap(([from, to]) => {
     const bars = (analysedLine.notes[to]!.end - analysedLine.notes[from]!.start) / barLength(analysedLine)
@@ -181,7 +207,7 @@ const noBreath = (analysedLine: AnalysedLine): readonly Found[] => {
   })
 }
 
-const outOfRange = ({ notes, view: { range } }: AnalysedLine): readonly Found[] =>
+const outOfRange = ({ notes, view: { range } }: AnalysedLine): readonly Found<'find.range'>[] =>
   range
     ? notes.flatMap(({ index, midi }) =>
         midi < range.low || midi > range.high ? [at(index, midi < range.low ? 'low' : 'high')] : [],
@@ -189,14 +215,14 @@ const outOfRange = ({ notes, view: { range } }: AnalysedLine): readonly Found[] 
     : []
 
 /** Leaps of more than an octave in eighths or faster. */
-const hardToFinger = ({ notes }: AnalysedLine): readonly Found[] =>
+const hardToFinger = ({ notes }: AnalysedLine): readonly Found<'find.finger'>[] =>
   intervalsOf(notes).flatMap(({ to, size }) =>
     Math.abs(size) > OCTAVE && notes[to]!.start - notes[to - 1]!.start <= EIGHTH
       ? [{ from: to - 1, to, args: [Math.abs(size)] }]
       : [],
   )
 
-const openEnd = (analysedLine: AnalysedLine): readonly Found[] => {
+const openEnd = (analysedLine: AnalysedLine): readonly Found<'find.end'>[] => {
   const last = analysedLine.notes.at(-1)
   if (!last || last.harmony.kind === 'none') return []
   const { degree } = analysedLine.explanation.notes[last.index]!
@@ -205,7 +231,7 @@ const openEnd = (analysedLine: AnalysedLine): readonly Found[] => {
     : [at(last.index, degree, symbolAt(analysedLine, last.chord))]
 }
 
-const openPhrases = (analysedLine: AnalysedLine): readonly Found[] =>
+const openPhrases = (analysedLine: AnalysedLine): readonly Found<'find.phraseEnd'>[] =>
   phrasesOf(analysedLine.notes)
     .slice(0, -1)
     .flatMap(([, index]) => {
@@ -217,7 +243,7 @@ const openPhrases = (analysedLine: AnalysedLine): readonly Found[] =>
     })
 
 /** Strong notes that are no chord tones, where chord tones lead; notes outside the key, where the key leads. */
-const offApproach = (analysedLine: AnalysedLine): readonly Found[] => {
+const offApproach = (analysedLine: AnalysedLine): readonly Found<'find.approach'>[] => {
   const { approach = 'both' } = analysedLine.view
   if (approach === 'both') return []
   return analysedLine.notes.flatMap((note) => {
@@ -227,7 +253,7 @@ const offApproach = (analysedLine: AnalysedLine): readonly Found[] => {
   })
 }
 
-const offContour = ({ notes, view: { curve: points } }: AnalysedLine): readonly Found[] => {
+const offContour = ({ notes, view: { curve: points } }: AnalysedLine): readonly Found<'find.contour'>[] => {
   if (!points || points.length === 0) return []
   return notes.flatMap((note) => {
     if (note.strength < 2) return []
@@ -237,22 +263,22 @@ const offContour = ({ notes, view: { curve: points } }: AnalysedLine): readonly 
 }
 
 /** What a teacher would stop at, by how much it weighs (common practice, no source). */
-export const RULES: readonly Rule[] = [
-  { rule: 'find.clash', criterion: 'harmony', weight: 2, find: clashes },
-  { rule: 'find.unresolved', criterion: 'resolution', weight: 2, find: unresolved },
-  { rule: 'find.passedOver', criterion: 'joins', weight: 1, find: passedOver },
-  { rule: 'find.jump', criterion: 'joins', weight: 1, find: jumps },
-  { rule: 'find.run', criterion: 'direction', weight: 1.5, find: aimlessRuns },
-  { rule: 'find.leap', criterion: 'direction', weight: 1, find: openLeaps },
-  { rule: 'find.shape', criterion: 'variety', weight: 1, find: wornShapes },
-  { rule: 'find.twice', criterion: 'variety', weight: 0.5, find: twice },
-  { rule: 'find.plain', criterion: 'variety', weight: 2, find: tooPlain },
-  { rule: 'find.dense', criterion: 'breath', weight: 1.5, find: tooDense },
-  { rule: 'find.breath', criterion: 'breath', weight: 2, find: noBreath },
-  { rule: 'find.range', criterion: 'range', weight: 2, find: outOfRange },
-  { rule: 'find.finger', criterion: 'range', weight: 1, find: hardToFinger },
-  { rule: 'find.end', criterion: 'ending', weight: 2, find: openEnd },
-  { rule: 'find.phraseEnd', criterion: 'ending', weight: 0.7, find: openPhrases },
-  { rule: 'find.approach', criterion: 'wish', weight: 0.7, find: offApproach },
-  { rule: 'find.contour', criterion: 'wish', weight: 0.7, find: offContour },
+export const RULES: readonly FindingRule[] = [
+  { ...ruleRow('find.clash', 'harmony', clashes), weight: 2 },
+  { ...ruleRow('find.unresolved', 'resolution', unresolved), weight: 2 },
+  { ...ruleRow('find.passedOver', 'joins', passedOver), weight: 1 },
+  { ...ruleRow('find.jump', 'joins', jumps), weight: 1 },
+  { ...ruleRow('find.run', 'direction', aimlessRuns), weight: 1.5 },
+  { ...ruleRow('find.leap', 'direction', openLeaps), weight: 1 },
+  { ...ruleRow('find.shape', 'variety', wornShapes), weight: 1 },
+  { ...ruleRow('find.twice', 'variety', twice), weight: 0.5 },
+  { ...ruleRow('find.plain', 'variety', tooPlain), weight: 2 },
+  { ...ruleRow('find.dense', 'breath', tooDense), weight: 1.5 },
+  { ...ruleRow('find.breath', 'breath', noBreath), weight: 2 },
+  { ...ruleRow('find.range', 'range', outOfRange), weight: 2 },
+  { ...ruleRow('find.finger', 'range', hardToFinger), weight: 1 },
+  { ...ruleRow('find.end', 'ending', openEnd), weight: 2 },
+  { ...ruleRow('find.phraseEnd', 'ending', openPhrases), weight: 0.7 },
+  { ...ruleRow('find.approach', 'wish', offApproach), weight: 0.7 },
+  { ...ruleRow('find.contour', 'wish', offContour), weight: 0.7 },
 ]

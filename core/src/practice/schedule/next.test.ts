@@ -44,12 +44,12 @@ describe('nextStep', () => {
     })
     expect(next(gradeOf('close', [3, 3, 3, 3]), ['close'])).toMatchObject({
       tempo: 120,
-      why: { rule: 'next.nearly' },
+      why: { rule: 'next.close' },
     })
   })
 
   it('goes up by 7 % after two that held, and not before', () => {
-    expect(next(gradeOf('solid'), ['solid'])).toMatchObject({ tempo: 120, why: { rule: 'next.holds' } })
+    expect(next(gradeOf('solid'), ['solid'])).toMatchObject({ tempo: 120, why: { rule: 'next.solid' } })
     expect(next(gradeOf('solid'), ['solid', 'solid'])).toMatchObject({
       tempo: 128,
       why: { rule: 'next.faster' },

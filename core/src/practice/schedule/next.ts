@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../../outcome/outcome.ts'
+import { type Reason, reason } from '../../outcome/reasons.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import type { Key } from '../../theory/pitch/key.ts'
 import type { Stretch } from '../../tune/chart/chart.ts'
@@ -39,7 +39,7 @@ const classOf = ({ tonic }: Key): number => pitchClassOf(fifthsOf(tonic))
 export type TempoPlan = 'ladder' | 'fixed' | 'upAndDown'
 
 export const TEMPO_PLANS: readonly { readonly id: TempoPlan; readonly name: string }[] = [
-  { id: 'ladder', name: 'rises after two that hold' },
+  { id: 'ladder', name: 'rises after two solid runs' },
   { id: 'fixed', name: 'stays' },
   { id: 'upAndDown', name: 'up and down, run by run' },
 ]
@@ -79,12 +79,12 @@ export const nextStep = (
       ? { ...here, tempo: slower, why: reason('next.slower', slower) }
       : { ...here, why: reason('next.again') }
   }
-  if (grade.verdict === 'close') return { ...here, why: reason('next.nearly') }
+  if (grade.verdict === 'close') return { ...here, why: reason('next.close') }
   if (grade.verdict === 'solid') {
     const faster = nextTempo(row, runs)
     return faster > tempo && plan !== 'fixed'
       ? { ...here, tempo: faster, why: reason('next.faster', faster) }
-      : { ...here, why: reason('next.holds') }
+      : { ...here, why: reason('next.solid') }
   }
   const at = keys.findIndex((one) => classOf(one) === classOf(key))
   const next = keys[at + 1]

@@ -5,11 +5,11 @@ export type PiecePlan = 'whole' | 'halves' | '1' | '2' | '4' | '8'
 
 export const PIECE_PLANS: readonly { readonly id: PiecePlan; readonly name: string }[] = [
   { id: 'whole', name: 'whole' },
-  { id: 'halves', name: 'halves apart, then together' },
-  { id: '1', name: 'bar by bar, then whole' },
-  { id: '2', name: 'two bars at a time, then whole' },
-  { id: '4', name: 'four bars at a time, then whole' },
-  { id: '8', name: 'eight bars at a time, then whole' },
+  { id: 'halves', name: 'halves, then the whole' },
+  { id: '1', name: 'bar by bar, then the whole' },
+  { id: '2', name: 'two bars at a time, then the whole' },
+  { id: '4', name: 'four bars at a time, then the whole' },
+  { id: '8', name: 'eight bars at a time, then the whole' },
 ]
 
 /** The pieces of a stretch in the order in which they are played, the whole last. */

@@ -7,7 +7,7 @@ import { GRADER, type PlayedNote, type Take } from '../listen/take.ts'
 /** A person at an instrument, made up: the same seed plays the same. */
 export interface SimulatedPlayer {
   readonly seed: number
-  /** Chance from 0 to 1 that a note goes wrong: a wrong pitch (half of them), left out, or one too many. */
+  /** Chance from 0 to 1 that a note goes wrong: a wrong pitch (half of them), left out, or one extra. */
   readonly errorRate: number
   /** Standard deviation of the onsets in milliseconds. */
   readonly spreadMs: number

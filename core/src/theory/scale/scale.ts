@@ -88,7 +88,7 @@ export const SCALES: Readonly<Record<ScaleId, ScaleRow>> = {
     parent: { name: 'harmonic minor', fifths: 0 },
   },
   phrygianDominant: {
-    name: 'fifth mode of harmonic minor',
+    name: 'Phrygian dominant',
     degrees: ['R', 'b9', '3', '11', '5', 'b13', 'b7'],
     parent: { name: 'harmonic minor', fifths: -1 },
   },

@@ -1,4 +1,4 @@
-import type { Reason } from '../../outcome/outcome.ts'
+import type { Reason } from '../../outcome/reasons.ts'
 import type { Degree } from '../../theory/pitch/degree.ts'
 import { type Key, keySignature, sameKey } from '../../theory/pitch/key.ts'
 import type { ScaleId } from '../../theory/scale/scale.ts'

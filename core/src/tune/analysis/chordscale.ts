@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../../outcome/outcome.ts'
+import { type Reason, reason } from '../../outcome/reasons.ts'
 import { type Chord, chordKind } from '../../theory/chord/chord.ts'
 import type { Degree } from '../../theory/pitch/degree.ts'
 import type { Key } from '../../theory/pitch/key.ts'

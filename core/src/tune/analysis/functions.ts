@@ -45,7 +45,7 @@ const DOMINANT_LIKE: readonly ChordKind[] = ['dominant', 'sus', 'augmented']
 
 /**
  * Functions of major and minor keys with the scale each one gives. A dominant's row that leads to a
- * minor chord gives the fifth mode of harmonic minor.
+ * minor chord gives the Phrygian dominant.
  */
 export const FUNCTIONS: readonly FunctionRow[] = [
   major('I', 'I', 0, ['major', 'augmented'], 'ionian', 0),

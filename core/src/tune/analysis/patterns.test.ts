@@ -219,7 +219,7 @@ const MINOR: Readonly<
     numerals: ['i', 'iiø', 'bIII', 'iv', 'V', 'bVI', 'vii°'],
     scales: [undefined, undefined, undefined, undefined, 'phrygianDominant', undefined, undefined],
   },
-  // ii m7 is played Dorian, V as the fifth mode of harmonic minor.
+  // ii m7 is played Dorian, V as the Phrygian dominant.
   melodic: {
     numerals: ['i', 'ii', 'bIII', 'IV7', 'V', 'viø', 'viiø'],
     scales: [

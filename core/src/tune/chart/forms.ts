@@ -76,7 +76,7 @@ export const FORMS: readonly FormRow[] = [
 export const KEY_ORDERS: Readonly<Record<string, { readonly name: string; readonly step: Fifths }>> = {
   fourths: { name: 'by fourths', step: -1 },
   'half-steps': { name: 'down by half steps', step: 5 },
-  'whole-steps': { name: 'down by whole steps, then the other six', step: -2 },
+  'whole-steps': { name: 'by whole steps, both sets', step: -2 },
 }
 
 const WHOLE_TONE_ROUND = 6

@@ -1,4 +1,5 @@
 import type { Problem } from '../../outcome/outcome.ts'
+import { reason } from '../../outcome/reasons.ts'
 import { readKey } from '../../theory/pitch/key.ts'
 import { FEELS, type Feel } from '../../theory/rhythm/feel.ts'
 import { COMMON_TIME, knownMeters, type Meter, readMeter } from '../../theory/rhythm/meter.ts'
@@ -27,8 +28,10 @@ export const emptyHeader = (): Header => ({
 interface Field {
   /** False where the text cannot be read. */
   readonly read: (header: Header, text: string) => boolean
+  /** What is said of a value that can't be read; any text is a title and a form. */
+  readonly problem?: 'chart.key' | 'chart.time' | 'chart.tempo' | 'chart.feel' | 'chart.pickup'
   /** What to write instead. */
-  readonly mend: string
+  readonly fix: string
 }
 
 const FIELDS: Readonly<Record<string, Field>> = {
@@ -37,56 +40,61 @@ const FIELDS: Readonly<Record<string, Field>> = {
       header.title = text
       return true
     },
-    mend: '',
+    fix: '',
   },
   key: {
+    problem: 'chart.key',
     read: (header, text) => {
       const key = readKey(text)
       if (key) header.key = key
       return key !== undefined
     },
-    mend: 'Eb major',
+    fix: 'Eb major',
   },
   time: {
+    problem: 'chart.time',
     read: (header, text) => {
       const meter = readMeter(text)
       if (meter) header.meter = meter
       return meter !== undefined
     },
-    mend: knownMeters()[0]!,
+    fix: knownMeters()[0]!,
   },
   tempo: {
+    problem: 'chart.tempo',
     read: (header, text) => {
       const tempo = Number(text)
       if (!(tempo >= 20 && tempo <= 400)) return false
       header.tempo = tempo
       return true
     },
-    mend: '140',
+    fix: '140',
   },
   feel: {
+    problem: 'chart.feel',
     read: (header, text) => {
       const feel = FEELS.find((known) => known === text)
       if (feel) header.feel = feel
       return feel !== undefined
     },
-    mend: 'swing',
+    fix: 'swing',
   },
   form: {
     read: (header, text) => {
       header.form = text
       return true
     },
-    mend: '',
+    fix: '',
   },
   pickup: {
+    problem: 'chart.pickup',
     read: (header, text) => {
       const beats = Number(text)
       if (!(Number.isInteger(beats) && beats >= 0 && beats <= 11)) return false
       header.pickup = beats
       return true
     },
-    mend: '1',
+    fix: '1',
   },
 }
 
@@ -111,12 +119,11 @@ export const readHeaderLine = (
       args: [name, Object.keys(FIELDS)],
       place: { line, column, length: name.length },
     })
-  else if (!field.read(header, value))
+  else if (!field.read(header, value) && field.problem)
     problems.push({
-      rule: `chart.${name.toLowerCase()}`,
-      args: [value],
+      ...reason(field.problem, value),
       place: { line, column, length: Math.max(1, value.length) },
-      fix: field.mend,
+      fix: field.fix,
     })
   return true
 }

@@ -1,4 +1,5 @@
 import { err, type Outcome, ok, type Problem, type TextPosition } from '../../outcome/outcome.ts'
+import { reason } from '../../outcome/reasons.ts'
 import type { Chord } from '../../theory/chord/chord.ts'
 import { readChordSymbol } from '../../theory/chord/read.ts'
 import { barTicks, beatTicks, type Meter, readMeter } from '../../theory/rhythm/meter.ts'
@@ -161,7 +162,7 @@ const readCell = (cell: Cell, reader: Reader, meterBefore: Meter, line: number):
   if (!meter) {
     reader.problems.push({
       rule: 'chart.time',
-      args: [changed![1]],
+      args: [changed![1]!],
       place: at(offset, changed![0]),
       fix: '(3/4)',
     })
@@ -220,7 +221,7 @@ export const readBarText = (
     : err(
         ...(problems.length > 0
           ? problems
-          : [{ rule: 'chart.emptyBar', args: [], place: { line: 1, column: 1 } }]),
+          : [{ ...reason('chart.emptyBar'), place: { line: 1, column: 1 } }]),
       )
 }
 

@@ -26,13 +26,12 @@ export const TunePage = () => {
       {opened.state === 'waiting' && <Waiting what="Opening the tune" />}
       {opened.state === 'unreachable' && (
         <Notice urgent>
-          The tune could not be read from the server. Nothing is lost; load the page again when the server is
-          back.
+          Can’t load the tune from the server. Nothing is lost; reload the page when the server is back.
         </Notice>
       )}
       {opened.state === 'lost' && (
         <Notice urgent>
-          This tune is not here.{' '}
+          Tune not found.{' '}
           <Link to="/tunes" className="underline">
             All tunes
           </Link>
@@ -42,7 +41,7 @@ export const TunePage = () => {
         <>
           <h1 className="mb-3 text-2xl">{opened.tune.title}</h1>
           <Notice urgent>
-            Some of its changes cannot be read. The text is kept as it is until you mend it.
+            Some of its changes can’t be read. The text is kept as it is until you fix it.
           </Notice>
           <Suspense fallback={<Waiting what="Opening the editor" />}>
             <TuneChanges tune={opened.tune} />
@@ -65,7 +64,7 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
             .filter(Boolean)
             .join(' · ')}
         </span>
-        <nav aria-label="Places of this tune" className="ml-auto flex gap-1">
+        <nav aria-label="Pages of this tune" className="ml-auto flex gap-1">
           {PAGES.map(({ to, name }) => (
             <NavLink
               key={to}

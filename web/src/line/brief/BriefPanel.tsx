@@ -67,10 +67,10 @@ const MORE: readonly { readonly device: DeviceId; readonly name: string; readonl
   { device: 'triad', name: 'Upper triads', description: 'A triad on an upper note of the chord.' },
   {
     device: 'tritone',
-    name: 'Tritone dominants',
-    description: 'The dominant a tritone away in the place of this one.',
+    name: 'Tritone substitutes',
+    description: 'The dominant a tritone away instead of this one.',
   },
-  { device: 'sidestep', name: 'Sidesteps', description: 'Half a step out of the key, and home.' },
+  { device: 'sidestep', name: 'Side-slips', description: 'Half a step away from the key and back.' },
   { device: 'blues', name: 'Blues scale', description: 'The blues scale of the key.' },
 ]
 const WORDS = ['never', 'rarely', 'sometimes', 'often'] as const
@@ -82,11 +82,11 @@ export const COLUMN = 'p-4 lg:sticky lg:top-0 lg:max-h-[calc(100vh-4.8rem)] lg:s
 
 const LEADS: readonly ChoiceOption<'both' | 'chords' | 'key'>[] = [
   { value: 'both', label: 'chords and key', description: 'Chord tones on strong beats, the scale between.' },
-  { value: 'chords', label: 'chord tones', description: 'Every chord spelled out, few scale notes.' },
+  { value: 'chords', label: 'chords', description: 'Every chord spelled out, few scale notes.' },
   {
     value: 'key',
-    label: 'the key',
-    description: 'One key through its chords, at rest on its five plain notes.',
+    label: 'key',
+    description: 'One key over all its chords, resting on its pentatonic.',
   },
 ]
 const SCHOOLS: readonly ChoiceOption<'both' | 'figures' | 'halfSteps'>[] = [
@@ -94,14 +94,14 @@ const SCHOOLS: readonly ChoiceOption<'both' | 'figures' | 'halfSteps'>[] = [
   { value: 'figures', label: 'figures', description: 'Built from shapes with skips.' },
   {
     value: 'halfSteps',
-    label: 'runs that land',
+    label: 'bebop scales',
     description: 'Scales with added half steps carry the line.',
   },
 ]
 const TWO_FIVES: readonly ChoiceOption<string>[] = [
-  { value: 'apart', label: 'each its own', description: 'The ii and the V are played apart.' },
-  { value: 'five', label: 'V through both', description: 'The ii is heard as a V that waits.' },
-  { value: 'two', label: 'ii through both', description: 'The ii’s notes go on over the V.' },
+  { value: 'apart', label: 'each on its own', description: 'Each chord’s own notes.' },
+  { value: 'five', label: 'V through both', description: 'The V’s notes over both chords.' },
+  { value: 'two', label: 'ii through both', description: 'The ii’s notes over both chords.' },
   ...SUBSTITUTIONS.map(({ id, name }) => ({
     value: id,
     label: name.split(',')[0]!,
@@ -109,7 +109,7 @@ const TWO_FIVES: readonly ChoiceOption<string>[] = [
   })),
 ]
 const RHYTHMS: readonly ChoiceOption<NonNullable<Preference['rhythm']>>[] = [
-  { value: 'eighths', label: 'eighths', description: 'Eighths without end.' },
+  { value: 'eighths', label: 'eighths', description: 'Continuous eighths.' },
   { value: 'triplets', label: 'triplets', description: 'Eighths with triplets among them.' },
   { value: 'mixed', label: 'mixed', description: 'Eighths, triplets, ties and longer notes.' },
   { value: 'syncopated', label: 'syncopated', description: 'Strong beats come an eighth early.' },
@@ -173,22 +173,22 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
       {hasContour && (
         <>
           <LabelledSlider
-            label="The contour, followed"
-            description="How near the strong beats keep to the ribbon."
+            label="Follow the contour"
+            description="How closely the strong beats follow the contour."
             value={preference.strictness ?? CLOSELY}
             words={FOLLOWED}
             onChange={(strictness) => actions.change({ strictness })}
           />
           <Button look="quiet" onClick={() => actions.follow([])}>
-            Let the contour go
+            Clear the contour
           </Button>
         </>
       )}
       <Choice
-        label="Begin with"
+        label="Start from"
         value={named ?? ''}
         options={[
-          ...(named === undefined ? [{ value: '', label: 'your own, not named' }] : []),
+          ...(named === undefined ? [{ value: '', label: 'custom' }] : []),
           ...all.map((brief) => ({ value: brief.name, label: brief.name })),
         ]}
         onChange={(chosen) => {
@@ -197,7 +197,7 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
         }}
       />
       <Choice
-        label="What leads"
+        label="Based on"
         value={preference.approach ?? 'both'}
         options={LEADS}
         onChange={(approach) => actions.change({ approach })}
@@ -210,15 +210,15 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
       />
       {TURNED.map(turner)}
       <LabelledSlider
-        label="Outside notes"
-        description="Notes outside the scale, each brought home by a half step."
+        label="Chromatic notes"
+        description="Notes outside the scale, each resolved by a half step."
         value={preference.chromatic ?? 2}
         words={WORDS}
         onChange={(chromatic) => actions.change({ chromatic: chromatic as Weight })}
       />
       <div className="mt-2">
         <SegmentedControl
-          label="Breath at the latest after"
+          label="Rest at least every"
           value={preference.unbroken ? 'none' : (String(preference.breathBars) as '2' | '4')}
           onChange={(bars) => actions.change({ unbroken: bars === 'none', breathBars: bars === '2' ? 2 : 4 })}
           options={[
@@ -229,12 +229,12 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
         />
       </div>
       <Check
-        label="new register after a breath"
+        label="new register after a rest"
         checked={preference.newRegister ?? false}
         onChange={(newRegister) => actions.change({ newRegister })}
       />
       <Choice
-        label="Must have the cell"
+        label="Must include"
         value={mustOf(preference)}
         options={MUSTS}
         onChange={(chosen) => actions.change({ cells: cellsOf(chosen) })}
@@ -244,9 +244,9 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
         {MORE.map(turner)}
       </details>
       <details>
-        <summary className="min-h-10 cursor-pointer py-2 font-semibold">Schools, first and last note</summary>
+        <summary className="min-h-10 cursor-pointer py-2 font-semibold">Style, first and last note</summary>
         <Choice
-          label="School"
+          label="Style"
           value={preference.school ?? 'both'}
           options={SCHOOLS}
           onChange={(school) => actions.change({ school })}
@@ -266,13 +266,13 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
           }}
         />
         <Choice
-          label="Begins on"
+          label="Starts on"
           value={preference.firstDegree ?? AS_IT_FALLS}
           options={FIRST}
           onChange={(degree) => actions.change({ firstDegree: degreeOrNone(degree) })}
         />
         <Choice
-          label="Lands on"
+          label="Ends on"
           value={preference.landingDegree ?? AS_IT_FALLS}
           options={LANDING}
           onChange={(degree) => actions.change({ landingDegree: degreeOrNone(degree) })}
@@ -283,7 +283,7 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
           onChange={(range) => actions.change({ range })}
         />
         <Check
-          label="a rhythm that comes back"
+          label="repeat a rhythm"
           checked={preference.motif ?? false}
           onChange={(motif) => actions.change({ motif })}
         />

@@ -50,7 +50,7 @@ const NO_APPROACHES = {
 
 /** Briefs that come with the house. */
 export const BRIEFS: readonly NamedBrief[] = [
-  { name: 'As usual', preference: DEFAULT_PREFERENCE },
+  { name: 'Default', preference: DEFAULT_PREFERENCE },
   {
     name: 'Chord tones only',
     preference: {
@@ -73,21 +73,21 @@ export const BRIEFS: readonly NamedBrief[] = [
     },
   },
   {
-    name: 'Landing scales',
+    name: 'Bebop scales',
     preference: { devices: { scaleRun: 3, halfStepRun: 3 }, school: 'halfSteps', breathBars: 4 },
   },
-  { name: 'ii as V', preference: { devices: {}, twoFive: 'five', breathBars: 4 } },
+  { name: 'V over the whole ii–V', preference: { devices: {}, twoFive: 'five', breathBars: 4 } },
   {
     name: 'Sparse and singing',
     preference: { devices: { doubleChromatic: 0 }, rhythm: 'sparse', newRegister: true, breathBars: 2 },
   },
   { name: 'Triplets and a motif', preference: { devices: {}, rhythm: 'mixed', motif: true, breathBars: 2 } },
   {
-    name: 'Eighths without end',
+    name: 'Continuous eighths',
     preference: { devices: {}, rhythm: 'eighths', breathBars: 4, unbroken: true },
   },
   { name: 'One note a bar', preference: { devices: {}, rhythm: 'bars', breathBars: 4 } },
-  { name: 'One key for all', preference: { devices: {}, approach: 'key', chromatic: 1, breathBars: 4 } },
+  { name: 'One key throughout', preference: { devices: {}, approach: 'key', chromatic: 1, breathBars: 4 } },
 ]
 
 /** What of a brief a wish asks for. */

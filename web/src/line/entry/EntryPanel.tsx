@@ -65,13 +65,13 @@ export const EntryPanel = ({ analysis, instrument, entry, onClose }: EntryPanelP
           Rest
         </Button>
         <Button onClick={entry.back} disabled={!inSteps}>
-          Take back
+          Undo
         </Button>
         <span className="ml-auto flex items-center gap-2">
           <label className="flex items-center gap-2">
             in
             <select
-              aria-label="Played in time, written in"
+              aria-label="Record in time, quantised to"
               value={entry.grid}
               onChange={(event) => entry.setGrid(event.target.value as Grid)}
               className="min-h-10 rounded-xl border border-soft bg-sheet px-2"
@@ -84,7 +84,7 @@ export const EntryPanel = ({ analysis, instrument, entry, onClose }: EntryPanelP
             </select>
           </label>
           <Button look={inSteps ? 'plain' : 'main'} onClick={inSteps ? entry.record : entry.stop}>
-            {inSteps ? 'Play it in' : 'Done'}
+            {inSteps ? 'Record' : 'Done'}
           </Button>
           <Button look="quiet" onClick={onClose}>
             Close
@@ -119,9 +119,9 @@ export const EntryPanel = ({ analysis, instrument, entry, onClose }: EntryPanelP
 }
 
 const wordsOf = ({ state, full, caret }: Entry, analysis: Analysis): string => {
-  if (state === 'counting') return 'One bar is counted in.'
+  if (state === 'counting') return 'One bar count-in.'
   if (state === 'recording') return 'Play. What you play is written when the stretch ends.'
   return full
-    ? 'The stretch is full. Take a note back, or choose more bars above.'
-    : `Next note: ${placeWords(analysis, caret)}. Enter is a rest, Backspace takes back.`
+    ? 'The stretch is full. Undo a note, or choose more bars above.'
+    : `Next note: ${placeWords(analysis, caret)}. Enter adds a rest, Backspace undoes.`
 }

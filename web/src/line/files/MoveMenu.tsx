@@ -35,10 +35,10 @@ export const MoveMenu = ({ sounding, line, stretch, onMove }: MoveDropProps) => 
       .map(({ chord }) => chord.symbol)
       .join(' ')
   return (
-    <PopoverButton name="Move it">
+    <PopoverButton name="Move">
       <div className="w-80">
         <Choice
-          label="to begin in"
+          label="to start in"
           value={String(bar)}
           options={Array.from({ length: last + 1 }, (_, at) => ({
             value: String(at),
@@ -46,10 +46,10 @@ export const MoveMenu = ({ sounding, line, stretch, onMove }: MoveDropProps) => 
           }))}
           onChange={(chosen) => setBar(Number(chosen))}
         />
-        <SegmentedControl label="keeping its" value={by} options={BY} onChange={setBy} />
+        <SegmentedControl label="keeping" value={by} options={BY} onChange={setBy} />
         {by === 'pitches' ? (
           <Choice
-            label="moved by"
+            label="transposed by"
             value={String(steps)}
             options={Array.from({ length: 2 * FARTHEST + 1 }, (_, at) => ({
               value: String(FARTHEST - at),
@@ -58,9 +58,7 @@ export const MoveMenu = ({ sounding, line, stretch, onMove }: MoveDropProps) => 
             onChange={(chosen) => setSteps(Number(chosen))}
           />
         ) : (
-          <p className="mt-1 text-sm text-soft">
-            Each note is to the chord there what it is to its chord here.
-          </p>
+          <p className="mt-1 text-sm text-soft">Keeps each note’s degree over the new chords.</p>
         )}
         <Button
           look="main"
@@ -71,7 +69,7 @@ export const MoveMenu = ({ sounding, line, stretch, onMove }: MoveDropProps) => 
             onMove(moved, { from: bar, to })
           }}
         >
-          Move it there
+          Move the line
         </Button>
       </div>
     </PopoverButton>

@@ -56,7 +56,7 @@ export const useFiles = (files: FilesOf | undefined, { sounding: tune, stretch: 
         .filter((note) => note.start < end)
       onRead(spellNotes(tune, notes).notes)
     } catch {
-      dispatch(soundRefused(`${file.name} could not be read. Nothing was taken from it.`))
+      dispatch(soundRefused(`Can’t read ${file.name}. Nothing was imported.`))
     }
   }
   if (!files) return { items: [], making, onOpen: (file: File) => void onOpen(file) }
@@ -74,8 +74,7 @@ export const useFiles = (files: FilesOf | undefined, { sounding: tune, stretch: 
     setMaking('Rendering …')
     const done = await saveWav(title, { events: events(), sound: bandSound(mix, kit), bpm: tempo })
     setMaking(undefined)
-    if (!done)
-      dispatch(soundRefused('The sound could not be rendered. Everything else works; try it once more.'))
+    if (!done) dispatch(soundRefused('The sound couldn’t be rendered. Everything else works; try again.'))
   }
   const items = [
     {

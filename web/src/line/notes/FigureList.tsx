@@ -28,7 +28,7 @@ export const FigureList = ({ analysis, line, selected, onOutline, onTake }: Figu
   return (
     <details className="mt-1">
       <summary className="min-h-10 cursor-pointer py-2 font-semibold">
-        Other ways to {placeWords(analysis, line.notes[ways.to]!.start)}
+        Other figures to {placeWords(analysis, line.notes[ways.to]!.start)}
       </summary>
       <ul>
         {ways.figures.slice(0, MOST).map((figure) => {

@@ -17,20 +17,20 @@ const WIDE = 'min-h-9 rounded-lg border border-rule px-2 text-left text-sm hover
 export const NoteTools = ({ count, locked, onEdit, onLock, onRewrite, onPhrase }: NoteToolsProps) => (
   <details className="mt-2">
     <summary className="min-h-10 cursor-pointer py-2 font-semibold">
-      {count === 1 ? 'Change it' : `Change ${count} notes`}
+      {count === 1 ? 'Edit' : `Edit ${count} notes`}
     </summary>
-    <div role="group" aria-label="Keep or write anew" className="mb-1 grid gap-1">
+    <div role="group" aria-label="Lock or rewrite" className="mb-1 grid gap-1">
       <button type="button" aria-keyshortcuts="X" className={WIDE} onClick={onLock}>
-        {locked ? 'Unlock' : 'Lock: it stays when the rest is written anew'}
+        {locked ? 'Unlock' : 'Lock: keep it when the rest is rewritten'}
       </button>
       <button type="button" className={WIDE} onClick={onRewrite}>
-        Write {count === 1 ? 'this note' : 'these notes'} anew
+        Rewrite {count === 1 ? 'this note' : 'these notes'}
       </button>
       <button type="button" className={WIDE} onClick={onPhrase}>
-        Keep as a phrase
+        Save as a phrase
       </button>
     </div>
-    <div role="group" aria-label="Change the note" className="grid grid-cols-2 gap-1">
+    <div role="group" aria-label="Edit the note" className="grid grid-cols-2 gap-1">
       {NOTE_TOOLS.map((tool) => (
         <button
           key={tool.name}

@@ -37,5 +37,5 @@ export const NOTE_TOOLS: readonly NoteTool[] = [
   { name: 'Join to the next', keys: 'j', shown: 'J', edit: joinAll },
   { name: 'Triplet', keys: 't', shown: 'T', edit: lastOf(tripleNote) },
   { name: 'Insert after', keys: 'i', shown: 'I', edit: lastOf(insertAfter) },
-  { name: 'Make it a rest', keys: 'delete, backspace', shown: 'Delete', edit: eachOf(removeNote) },
+  { name: 'Change to a rest', keys: 'delete, backspace', shown: 'Delete', edit: eachOf(removeNote) },
 ]

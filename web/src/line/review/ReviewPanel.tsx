@@ -10,7 +10,7 @@ const NAMES: Readonly<Record<Criterion, string>> = {
   breath: 'breath',
   range: 'range',
   ending: 'endings',
-  wish: 'your wishes',
+  wish: 'your brief',
 }
 const MOST_SHOWN = 8
 
@@ -70,7 +70,7 @@ export const ReviewPanel = ({
           </button>
           {finding.fix &&
             (trying === finding ? (
-              <div className="mt-1" role="group" aria-label="The mend">
+              <div className="mt-1" role="group" aria-label="The fix">
                 <span className="text-lichen">
                   {Math.round(review.score)} → {Math.round(finding.fix.score)}
                 </span>
@@ -78,15 +78,15 @@ export const ReviewPanel = ({
                   {playing ? 'Stop' : 'Hear it'}
                 </Button>
                 <Button look="quiet" onClick={() => onTake(finding)}>
-                  Take it
+                  Accept
                 </Button>
                 <Button look="quiet" onClick={() => onTry(undefined)}>
-                  Leave it
+                  Dismiss
                 </Button>
               </div>
             ) : (
               <Button look="quiet" onClick={() => onTry(finding)}>
-                Try a mend
+                Try a fix
               </Button>
             ))}
         </li>

@@ -40,8 +40,8 @@ export const LineDetails = ({ line, onChange, onKeep, onVersion }: LineDetailsPr
         className={FIELD}
       />
       <textarea
-        aria-label="Your words about it"
-        placeholder="Your words about it"
+        aria-label="Comments"
+        placeholder="Comments"
         maxLength={4000}
         rows={2}
         value={line.remark ?? ''}
@@ -49,15 +49,15 @@ export const LineDetails = ({ line, onChange, onKeep, onVersion }: LineDetailsPr
         className={FIELD}
       />
       <input
-        aria-label="Tags, with commas between"
-        placeholder="Tags, with commas between"
+        aria-label="Tags, separated by commas"
+        placeholder="Tags, separated by commas"
         key={line.id ?? ''}
         defaultValue={(line.tags ?? []).join(', ')}
         onBlur={(event) => onChange({ tags: tagsOf(event.target.value) })}
         className={FIELD}
       />
       <Button className="w-full" onClick={onKeep}>
-        {line.id === undefined ? 'Keep this line' : 'Keep as a version'}
+        {line.id === undefined ? 'Save this line' : 'Save a version'}
       </Button>
     </div>
     {line.id !== undefined && <Versions line={line.id} onVersion={onVersion} />}
@@ -76,7 +76,7 @@ const Versions = ({
   return (
     <details className="mt-2">
       <summary className="min-h-10 cursor-pointer py-2 font-semibold">
-        {versions.length} {versions.length === 1 ? 'version' : 'versions'} kept
+        {versions.length} {versions.length === 1 ? 'version' : 'versions'} saved
       </summary>
       <ul>
         {versions.map((version) => (

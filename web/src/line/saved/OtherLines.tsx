@@ -18,7 +18,7 @@ interface OtherLinesProps {
 const WIDTH = 150
 const HEIGHT = 44
 
-/** Lines beside each other as small contours, each with its score: one is put on the desk whole, or bar by bar. */
+/** Alternatives as small contours, each with its score: one is put on the desk whole, or bar by bar. */
 export const OtherLines = ({
   others,
   current,
@@ -32,7 +32,7 @@ export const OtherLines = ({
   const heights = others.flatMap(({ line }) => line.notes.map(({ midi }) => midi))
   const [low, high] = [Math.min(...heights), Math.max(...heights)]
   return (
-    <section aria-label="Lines beside each other" className="border-b border-rule pb-2">
+    <section aria-label="Alternatives" className="border-b border-rule pb-2">
       <ol className="flex flex-wrap gap-2">
         {others.map((other, at) => (
           <li key={nameOf(other.line)}>
@@ -57,7 +57,7 @@ export const OtherLines = ({
                 <button
                   key={tick}
                   type="button"
-                  aria-label={`Take bar ${stretch.from + bar + 1} of line ${at + 1}`}
+                  aria-label={`Use bar ${stretch.from + bar + 1} of line ${at + 1}`}
                   onClick={() => onTakeBar(other, bar)}
                   className="min-h-7 grow rounded text-sm text-soft hover:bg-chosen"
                 >
@@ -69,7 +69,7 @@ export const OtherLines = ({
         ))}
         <li className="self-center">
           <Button look="quiet" onClick={onClose}>
-            Put them away
+            Close
           </Button>
         </li>
       </ol>

@@ -19,26 +19,24 @@ export const PhraseList = ({ sounding, onUse, onRemove }: PhraseListProps) => {
       <h2 id="phrases" className="mb-1 text-xl">
         Phrases
       </h2>
-      {phrases.length === 0 && (
-        <p className="text-soft">None yet. Choose some notes and keep them as a phrase.</p>
-      )}
+      {phrases.length === 0 && <p className="text-soft">None yet. Select notes and save them as a phrase.</p>}
       <ul>
         {phrases.map((phrase, at) => (
           <li key={phrase.id} className="border-t border-rule py-2">
             <div className="flex items-start justify-between">
               <span className="font-semibold">{phrase.title}</span>
-              <Button look="quiet" aria-label={`Put away: ${phrase.title}`} onClick={() => onRemove(phrase)}>
+              <Button look="quiet" aria-label={`Delete: ${phrase.title}`} onClick={() => onRemove(phrase)}>
                 ×
               </Button>
             </div>
             <div className="text-sm">{phrase.notes.map(({ degree }) => degreeName(degree)).join(' ')}</div>
             <div className="flex flex-wrap items-center gap-1 text-sm text-soft">
-              {fits[at]!.length === 0 ? 'fits nowhere in this tune' : 'put it in bar'}
+              {fits[at]!.length === 0 ? 'fits nowhere in this tune' : 'insert in bar'}
               {fits[at]!.map((bar) => (
                 <button
                   key={bar}
                   type="button"
-                  aria-label={`Put it in bar ${bar + 1}: ${phrase.title}`}
+                  aria-label={`Insert in bar ${bar + 1}: ${phrase.title}`}
                   className="min-h-8 min-w-8 rounded-lg border border-rule text-ink hover:bg-chosen"
                   onClick={() => onUse(phrase, bar)}
                 >

@@ -31,20 +31,20 @@ export const SavedLines = ({ lines, current, onOpen, onRemove }: SavedLinesProps
   return (
     <section aria-labelledby="kept">
       <h2 id="kept" className="mb-1 text-xl">
-        Kept lines
+        Saved lines
       </h2>
-      {lines.length === 0 && <p className="text-soft">None yet. Keep one that you like.</p>}
+      {lines.length === 0 && <p className="text-soft">None yet. Save one that you like.</p>}
       {lines.length > FEW && (
         <input
           type="search"
-          aria-label="Search the kept lines"
+          aria-label="Search saved lines"
           placeholder={`Search ${lines.length} lines`}
           value={words}
           onChange={(event) => setWords(event.target.value)}
           className="mb-1 min-h-10 w-full rounded-full border border-soft bg-sheet px-3"
         />
       )}
-      {words !== '' && found.length === 0 && <p className="text-soft">No line has these words.</p>}
+      {words !== '' && found.length === 0 && <p className="text-soft">No line matches.</p>}
       <ul>
         {found.slice(0, LISTED).map((line) => (
           <li key={line.id} className="flex items-start border-t border-rule">
@@ -59,7 +59,7 @@ export const SavedLines = ({ lines, current, onOpen, onRemove }: SavedLinesProps
                 {[barsText(line.stretch), ...line.tags].join(' · ')}
               </span>
             </button>
-            <Button look="quiet" aria-label={`Put away: ${line.title}`} onClick={() => onRemove(line)}>
+            <Button look="quiet" aria-label={`Delete: ${line.title}`} onClick={() => onRemove(line)}>
               ×
             </Button>
           </li>

@@ -19,27 +19,27 @@ const SAYS: Readonly<Partial<Record<Role, string>>> = {
   scale: 'scale, passing and neighbour notes',
   approach: 'approach note, leaning to its target',
   enclosure: 'enclosure; its bracket closes on the target',
-  outside: 'outside note, with a thread to the note that brings it home',
+  outside: 'outside note, with a thread to its resolution',
 }
 const KEYS: readonly (readonly [string, string])[] = [
   ['Space', 'play and stop'],
   ['[ and ]', 'slower and faster'],
   ['Shift + arrows', 'set the stretch'],
-  ['arrows on a note', 'the note before and after'],
-  ['Shift + arrows on a note', 'choose several'],
-  ['Ctrl + A on a note', 'choose all'],
+  ['arrows on a note', 'previous and next note'],
+  ['Shift + arrows on a note', 'select several'],
+  ['Ctrl + A on a note', 'select all'],
   ['X', 'lock and unlock'],
   ...NOTE_TOOLS.map(({ name, shown }): readonly [string, string] => [
     shown,
     name.charAt(0).toLowerCase() + name.slice(1),
   ]),
   ['K', 'writing by hand: letters are notes'],
-  ['Enter and Backspace', 'writing by hand: a rest, take back'],
-  ['Z and Shift + Z', 'back and forward'],
-  ['?', 'this page'],
+  ['Enter and Backspace', 'writing by hand: rest, undo'],
+  ['Z and Shift + Z', 'undo and redo'],
+  ['?', 'this help'],
 ]
 
-/** What the marks mean, and the keys. */
+/** Legend, and the keys. */
 export const Legend = ({
   open,
   onOpenChange,

@@ -114,7 +114,7 @@ type Written = Pick<
 >
 
 /**
- * What is written, as the system shows it: the first at once, each other one in a task of its own, so that no task is long
+ * What is written, follow the system shows it: the first at once, each other one in a task of its own, so that no task is long
  * when a whole line comes while the band plays.
  */
 const useWritten = ({ turn, ...props }: SystemProps): Written => {
@@ -152,7 +152,7 @@ interface HeadingProps {
   readonly keys: boolean
 }
 
-/** Over the terrain: bands of the keys, and each chord with its numeral. */
+/** Over the terrain: key bands, and each chord with its numeral. */
 const Heading = memo(({ analysis, layout, keys }: HeadingProps) => {
   const { chordStyle } = useSettings()
   const inside = (tick: number) => tick >= layout.start && tick < layout.end
@@ -203,7 +203,7 @@ const Heading = memo(({ analysis, layout, keys }: HeadingProps) => {
   )
 })
 
-/** What is shown before there is a note. */
+/** View before there is a note. */
 const EMPTY = { low: 60, high: 82 } as const
 
 const heights = (

@@ -6,8 +6,8 @@ import { PopoverButton } from '../../ui/PopoverButton.tsx'
 import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
 
 const SHOWN: readonly { readonly part: Exclude<keyof View, 'zoom'>; readonly name: string }[] = [
-  { part: 'keys', name: 'bands of the keys' },
-  { part: 'threads', name: 'threads of the guide tones' },
+  { part: 'keys', name: 'key bands' },
+  { part: 'threads', name: 'guide-tone threads' },
   { part: 'staff', name: 'the staff' },
   { part: 'degrees', name: 'degrees under the notes' },
   { part: 'roles', name: 'role marks under the notes' },
@@ -24,7 +24,7 @@ export const ViewBar = ({ view, onView, children }: ViewBarProps) => (
   <div className="flex flex-wrap items-center gap-x-3 border-b border-rule pb-1">
     <SegmentedControl<string>
       label=""
-      name="Bars in a row"
+      name="Bars per row"
       value={String(view.zoom)}
       options={ZOOMS.map(({ value, name }) => ({ value: String(value), label: name }))}
       onChange={(chosen) => onView({ zoom: zoomOf(chosen) })}

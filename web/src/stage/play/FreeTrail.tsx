@@ -69,7 +69,7 @@ export const FreeTrail = ({ analysis, exercise, judged, position, style, height 
       viewBox={`0 0 ${WIDTH} ${height}`}
       className="w-full"
       role="img"
-      aria-label="The notes that are allowed over each chord, and those that were played"
+      aria-label="Allowed notes over each chord, and the notes played"
       data-testid="trail"
     >
       {ledges.map(({ span, here }) => {

@@ -68,7 +68,7 @@ export const Trail = ({
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="w-full"
       role="img"
-      aria-label="The notes asked for, with their verdicts"
+      aria-label="The expected notes with their verdicts"
       data-testid="trail"
     >
       {Array.from({ length: bars }, (_, at) => (
@@ -162,7 +162,7 @@ export const Trail = ({
 /** Pixels to the next note that a name beside a note takes. */
 const ROOM_BESIDE = 56
 
-/** The played pitch in the octave of the one asked for. */
+/** The played pitch Line octave of the one asked for. */
 const nearOctave = (midi: number, asked: number): number =>
   asked + ((((midi - asked + 6) % 12) + 12) % 12) - 6
 

@@ -53,7 +53,7 @@ export const Result = ({ analysis, exercise, grade, next, onHear }: ResultProps)
       <p className="flex flex-wrap items-center gap-3 text-lg text-soft">
         <Said analysis={analysis} exercise={exercise} grade={grade} />
         <Button look="quiet" onClick={onHear}>
-          {exercise.free ? 'Hear it again' : 'Hear yours over what was asked'}
+          {exercise.free ? 'Hear it again' : 'Play my take over the exercise'}
         </Button>
       </p>
     </section>
@@ -73,7 +73,7 @@ const Said = ({ analysis, exercise, grade }: Pick<ResultProps, 'analysis' | 'exe
     <span>
       {exercise.free
         ? `${grade.judged.length} notes played, ${count('wrong')} not allowed.`
-        : `${exercise.expected.length} notes asked: ${count('wrong')} wrong, ${count('missed')} missed, ${count('extra')} too many.`}{' '}
+        : `${exercise.expected.length} notes expected: ${count('wrong')} wrong, ${count('missed')} missed, ${count('extra')} extra.`}{' '}
       {where}
     </span>
   )

@@ -31,13 +31,13 @@ export const TimingPicture = ({ exercise, judged, onTimeMs }: TimingPictureProps
   return (
     <figure className="mt-2">
       <figcaption className="text-lg">
-        On the whole you play <strong>{description}</strong>.
+        On average <strong>{description}</strong>.
       </figcaption>
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="w-full"
         role="img"
-        aria-label={`How early or late each note came: on the whole ${description}`}
+        aria-label={`How early or late each note came: on average ${description}`}
         data-testid="timing"
       >
         <rect

@@ -91,7 +91,7 @@ const SimulatedFields = ({ value, onChange, microphone }: SimulatedFieldsProps) 
       />
     </label>
     <label>
-      errors in 100{' '}
+      wrong notes %{' '}
       <input
         type="number"
         min={0}
@@ -104,7 +104,7 @@ const SimulatedFields = ({ value, onChange, microphone }: SimulatedFieldsProps) 
       />
     </label>
     <label>
-      stops in 100{' '}
+      hesitations %{' '}
       <input
         type="number"
         min={0}

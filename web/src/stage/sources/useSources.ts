@@ -57,8 +57,9 @@ export const useSources = (handlers: SourceHandlers) => {
     const before = had.current
     had.current = { midi: midi.chosen, microphone: microphone.state === 'on' }
     if (before.midi !== undefined && midi.chosen !== before.midi)
-      act.current.onLost(`${before.midi} was pulled out.`)
-    if (before.microphone && microphone.state === 'lost') act.current.onLost('The microphone was pulled out.')
+      act.current.onLost(`${before.midi} was disconnected.`)
+    if (before.microphone && microphone.state === 'lost')
+      act.current.onLost('The microphone was disconnected.')
   }, [midi.chosen, microphone.state])
   const { latencyMs, tuningHz } = microphone.settings
   const keys = useKeysLatency()

@@ -1,0 +1,136 @@
+/**
+ * The arguments of every statement that core makes, by the statement's rule. wording/ has one sentence for each, of the
+ * same arguments: a rule without a sentence does not compile, nor does a statement with other arguments. Degrees, devices
+ * and chord symbols are plain text here, as they are written late.
+ */
+export interface RuleArguments {
+  // What a note does (explain).
+  'note.guide': readonly [degree: string, symbol: string, device: string | null]
+  'note.chord': readonly [degree: string, symbol: string, device: string | null]
+  'note.approach': readonly [device: string | null, semitones: number, degree: string, symbol: string]
+  'note.enclosure': readonly [device: string, degree: string, symbol: string]
+  'note.delay': readonly [degree: string, symbol: string, goal: string, goalSymbol: string]
+  'note.anticipation': readonly [degree: string, symbol: string, goal: string, goalSymbol: string]
+  'note.neighbour': readonly [degree: string, symbol: string]
+  'note.outside': readonly [degree: string, symbol: string, goal?: string, goalSymbol?: string]
+  'note.tension': readonly [degree: string, symbol: string]
+  'note.passing': readonly [degree: string, symbol: string, device: string | null]
+  'note.scale': readonly [degree: string, symbol: string, device: string | null]
+
+  // Why a chord has its scale (analysis).
+  'scale.own': readonly [scale: string]
+  'scale.none': readonly []
+  'scale.written': readonly [scale: string, usual: string, degrees: readonly string[]]
+  'scale.kind': readonly [scale: string]
+  'scale.function': readonly [
+    scale: string,
+    numeral: string,
+    key: { readonly tonic: string; readonly mode: string },
+  ]
+
+  // What stands in the way of reading a chart or a chord symbol.
+  'chord.unread': readonly [symbol: string, rest: string]
+  'chart.empty': readonly []
+  'chart.header': readonly [name: string, known: readonly string[]]
+  'chart.key': readonly [text: string]
+  'chart.time': readonly [text: string]
+  'chart.tempo': readonly [text: string]
+  'chart.feel': readonly [text: string]
+  'chart.pickup': readonly [text: string]
+  'chart.beats': readonly [beats: number]
+  'chart.endingWithoutRepeat': readonly [passes: string]
+  'chart.nothingToRepeat': readonly []
+  'chart.tooLong': readonly [bars: number, most: number]
+  'chart.emptyBar': readonly []
+
+  // What stands in the way of reading a file.
+  'import.tooLarge': readonly [bytes: number]
+  'import.brokenArchive': readonly []
+  'import.nothingInside': readonly []
+  'import.entities': readonly []
+  'import.broken': readonly [what: string]
+  'import.notMidi': readonly []
+  'import.noNotes': readonly []
+  'import.tooManyNotes': readonly [count: number, most: number]
+  'import.notMusicXml': readonly []
+  'import.timewise': readonly []
+  'import.noHarmony': readonly []
+  'import.harmony': readonly [kind: string]
+
+  // A field of a request (contract): its path and what is wrong with it.
+  'field.invalid': readonly [path: string, problem: string]
+
+  // What of a brief can't be met, and what a composed line still misses.
+  'brief.noChord': readonly []
+  'brief.range': readonly [symbol: string, bar: number]
+  'brief.first': readonly [note: string | number, symbol: string]
+  'brief.landing': readonly [note: string | number, symbol: string]
+  'brief.cell': readonly [degrees: readonly string[]]
+  'line.shapes': readonly [count: number]
+  'line.run': readonly [notes: number]
+  'line.devices': readonly [found: number, wanted: number]
+  'line.cell': readonly [degrees: readonly string[]]
+  'line.alike': readonly [percent: number]
+  'line.never': readonly [device: string]
+
+  // What a reviewer says of a line.
+  'find.clash': readonly [degree: string, symbol: string]
+  'find.unresolved': readonly [degree: string, symbol: string]
+  'find.passedOver': readonly [symbol: string, guides: readonly string[]]
+  'find.jump': readonly [semitones: number, symbol: string]
+  'find.run': readonly [notes: number]
+  'find.leap': readonly [semitones: number]
+  'find.shape': readonly [times: number]
+  'find.twice': readonly []
+  'find.plain': readonly [what: 'steps' | 'compass', figure: number]
+  'find.dense': readonly [notes: number]
+  'find.breath': readonly [bars: number]
+  'find.range': readonly [where: 'low' | 'high']
+  'find.finger': readonly [semitones: number]
+  'find.end': readonly [degree: string, symbol: string]
+  'find.phraseEnd': readonly [degree: string, symbol: string]
+  'find.approach': readonly [approach: 'key' | 'chords']
+  'find.contour': readonly [semitones: number]
+  'praise.join': readonly [from: string, semitones: number, to: string, symbol: string]
+  'praise.enclosure': readonly [device: string, degree: string, symbol: string]
+  'praise.register': readonly []
+  'praise.end': readonly [degree: string, symbol: string]
+
+  // What stands in the way of an exercise, and what to play next.
+  'exercise.empty': readonly [rung: string]
+  'exercise.phraseNowhere': readonly number[]
+  'next.bar': readonly [bar: number]
+  'next.slower': readonly [tempo: number]
+  'next.again': readonly []
+  'next.close': readonly []
+  'next.solid': readonly []
+  'next.faster': readonly [tempo: number]
+  'next.key': readonly []
+  'next.rung': readonly [name: string]
+  'next.up': readonly [tempo: number]
+  'next.down': readonly [tempo: number]
+  'next.piece': readonly [from: number, to: number]
+  'next.list': readonly [title: string, at: number, all: number]
+  'next.listDone': readonly [title: string]
+  'next.done': readonly []
+}
+
+export type RuleId = keyof RuleArguments
+
+/** The rules whose names begin so: 'find', 'praise', 'import' … */
+export type RuleOf<Group extends string> = Extract<RuleId, `${Group}.${string}`>
+
+interface Statement<R extends RuleId> {
+  readonly rule: R
+  readonly args: RuleArguments[R]
+}
+
+/** A statement as a rule's name and its arguments; wording/ turns it into a sentence as late as possible. */
+export type Reason<R extends RuleId = RuleId> = { readonly [Rule in R]: Statement<Rule> }[R]
+
+/**
+ * A statement by its rule and arguments.
+ * @example reason('find.leap', 9)
+ */
+export const reason = <R extends RuleId>(rule: R, ...args: RuleArguments[R]): Reason<R> =>
+  ({ rule, args }) as unknown as Reason<R>

@@ -1,0 +1,40 @@
+import type { RuleOf } from '../outcome/reasons.ts'
+import { articleOf, capital, deviceName, inside, toneOf } from './phrases.ts'
+import type { Sentences } from './sentence.ts'
+import { degreeName, withSigns } from './signs.ts'
+
+/** What a note does, and why a chord has its scale. */
+export const NOTE_SENTENCES: Sentences<RuleOf<'note' | 'scale'>> = {
+  'note.guide': (degree, symbol, device) =>
+    `${capital(toneOf(degree, symbol))}: a guide tone${inside(device)}.`,
+  'note.chord': (degree, symbol, device) =>
+    `${capital(toneOf(degree, symbol))}: a chord tone${inside(device)}.`,
+  'note.approach': (device, semitones, degree, symbol) =>
+    device === 'doubleChromatic'
+      ? `Leads by half steps into ${toneOf(degree, symbol)}.`
+      : `${Math.abs(semitones) === 1 ? 'A half step' : 'A whole step'} ${semitones > 0 ? 'below' : 'above'} ${toneOf(degree, symbol)}, and goes there.`,
+  'note.enclosure': (device, degree, symbol) =>
+    `Part of ${articleOf(device)}${deviceName(device)} around ${toneOf(degree, symbol)}.`,
+  'note.delay': (degree, _symbol, goal, goalSymbol) =>
+    `The ${degreeName(degree)} on the beat delays ${toneOf(goal, goalSymbol)}.`,
+  'note.anticipation': (_degree, _symbol, goal, goalSymbol) =>
+    `Anticipates ${toneOf(goal, goalSymbol)}, before the chord changes.`,
+  'note.neighbour': (degree, symbol) =>
+    `${capital(toneOf(degree, symbol))}: a neighbour note, left and returned to by step.`,
+  'note.outside': (_degree, symbol, goal, goalSymbol) =>
+    goal && goalSymbol
+      ? `Outside the scale of ${withSigns(symbol)}; resolves to ${toneOf(goal, goalSymbol)}.`
+      : `Outside the scale of ${withSigns(symbol)}.`,
+  'note.tension': (degree, symbol) => `${capital(toneOf(degree, symbol))}: a tension that stands out here.`,
+  'note.passing': (degree, symbol, device) =>
+    `${capital(toneOf(degree, symbol))}: a passing note${inside(device)}.`,
+  'note.scale': (degree, symbol, device) =>
+    `${capital(toneOf(degree, symbol))}: a scale note${inside(device)}.`,
+  'scale.own': () => 'You chose this scale.',
+  'scale.none': () => 'No chord sounds here.',
+  'scale.written': (_scale, _usual, degrees) =>
+    `The symbol writes the ${degrees.map(degreeName).join(' and the ')}, which the usual scale here doesn’t have.`,
+  'scale.kind': () => 'No key explains this chord here; this is the usual scale of its quality.',
+  'scale.function': (_scale, numeral, key) =>
+    `It is ${withSigns(numeral)} of ${withSigns(key.tonic)} ${key.mode}.`,
+}
