@@ -39,12 +39,10 @@ export { explainLine } from './line/explain/explain.ts'
 export type {
   DeviceSpan,
   Explanation,
-  FoundDevice,
   Join,
   NoteReading,
-  Role,
 } from './line/explain/explanation.ts'
-export type { DeviceId } from './line/figures/figures.ts'
+export { DEVICE_IDS, type DeviceId, deviceRow, type FoundDevice } from './line/figures/devices.ts'
 export {
   type FigureOptions,
   type FittingFigure,
@@ -53,6 +51,7 @@ export {
 } from './line/figures/figuresFor.ts'
 export type { MinorSixth } from './line/figures/harmony.ts'
 export { PLACED, type PlacedFigure, placedNotes } from './line/figures/placed.ts'
+export type { Role } from './line/figures/roles.ts'
 export {
   PROGRESSIONS,
   type Progression,
@@ -126,6 +125,13 @@ export type { Outcome, Problem, TextPosition } from './outcome/outcome.ts'
 export { type Reason, reason } from './outcome/reasons.ts'
 export { allowedOver } from './practice/drill/allowed.ts'
 export type { Exercise, ExerciseSpec, ExpectedNote } from './practice/drill/exercise.ts'
+export {
+  type ExerciseInKey,
+  makeExerciseInKey,
+  type NoteSpelling,
+  type TuneAnalyses,
+  tuneInKey,
+} from './practice/drill/inKey.ts'
 export { makeExercise } from './practice/drill/make.ts'
 export type { RungRow, Variant } from './practice/drill/rung.ts'
 export {
@@ -249,6 +255,7 @@ export type { PatternId } from './tune/analysis/patterns.ts'
 export type { Chart, ChartBar, ChartChord, ChordSpan, NotatedBar, Stretch } from './tune/chart/chart.ts'
 export {
   barStarts,
+  chartShift,
   chordSpans,
   fitStretch,
   stretchTicks,

@@ -26,7 +26,7 @@ const FITTED = [
   'weakBeatForeign',
   'beatOutside',
   'jumpIntoChange',
-  'worn',
+  'overusedShape',
   'openLeap',
   'hadAlready',
   'noise',

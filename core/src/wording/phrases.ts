@@ -1,41 +1,19 @@
+import { DEVICES, type DeviceId, type DeviceRow, deviceRow } from '../line/figures/devices.ts'
 import { plainPitch } from '../theory/pitch/pitch.ts'
 import { degreeName, withSigns } from './signs.ts'
 
-const DEVICE_NAMES: Readonly<Record<string, string>> = {
-  enclosure: 'enclosure',
-  threeNoteEnclosure: 'three-note enclosure',
-  fourNoteEnclosure: 'four-note enclosure',
-  doubleChromatic: 'double chromatic approach',
-  below: 'approach from below',
-  above: 'approach from above',
-  neighbour: 'neighbour note',
-  turn: 'turn',
-  arpeggio: 'arpeggio',
-  scaleRun: 'scale run',
-  skip: 'skip',
-  scale: 'scale step',
-  chordTone: 'chord tone',
-  halfStepRun: 'run with added half steps',
-  cell: 'cell',
-  pentatonic: 'pentatonic',
-  sidestep: 'sidestep',
-  diminished: 'diminished arpeggio',
-  altered: 'altered notes',
-  tritone: 'tritone dominant',
-  triad: 'upper triad',
-  blues: 'blues scale',
-  ownCell: 'cell of your own',
-}
+/** A device in the trade's words. */
+export const deviceName = (device: string): string => rowOf(device)?.name ?? device
 
-/** A figure in the trade's words. */
-export const deviceName = (device: string): string => DEVICE_NAMES[device] ?? device
+const rowOf = (device: string): DeviceRow | undefined =>
+  device in DEVICES ? deviceRow(device as DeviceId) : undefined
 
 export const toneOf = (degree: string, symbol: string): string =>
   `the ${degreeName(degree)} of ${withSigns(symbol)}`
 export const inside = (device: string | null): string =>
   device ? `, in ${articleOf(device)}${deviceName(device)}` : ''
 export const articleOf = (device: string): string => {
-  if (device === 'altered') return ''
+  if (rowOf(device)?.plural) return ''
   return /^[aeiou]/.test(deviceName(device)) ? 'an ' : 'a '
 }
 const INTERVALS = [

@@ -81,14 +81,14 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
     tempo: atTempo,
     ...own.spec,
   })
-  const heard = made.outcome.ok ? (made.outcome.value.free?.example ?? made.outcome.value.expected) : []
-  const names = made.line.notes
+  const heard = made.ok ? (made.value.exercise.free?.example ?? made.value.exercise.expected) : []
+  const names = (made.ok ? made.value.line.notes : [])
     .slice(0, 8)
     .map(({ spelling }) => withSigns(spelling.replace(/-?\d+$/, '')))
     .join(' ')
   const onHear = () => {
-    if (!made.outcome.ok) return
-    const { swing } = made.outcome.value
+    if (!made.ok) return
+    const { swing } = made.value.exercise
     const notes = heard.map(({ start, duration, midi }) => ({
       part: 'line' as const,
       tick: swung(start, swing),
@@ -96,7 +96,11 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
       midi,
       velocity: 100,
     }))
-    hear([...notes, ...bandEvents(made.there, stretch, undefined, { swing })].sort((a, b) => a.tick - b.tick))
+    hear(
+      [...notes, ...bandEvents(made.value.sounding, stretch, undefined, { swing })].sort(
+        (a, b) => a.tick - b.tick,
+      ),
+    )
   }
   const inOwnKey = at.tonic === ladder.keys[0]!.tonic
   const wish: StageRequest = {
@@ -124,7 +128,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
       </p>
       {own.missing ? (
         <p className="mt-2 text-lg text-soft">{own.missing}</p>
-      ) : made.outcome.ok ? (
+      ) : made.ok ? (
         <div className="mt-4 flex flex-wrap items-center gap-3">
           <Link
             to={stageAddress(begin)}
@@ -136,7 +140,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
           <Button onClick={() => print()}>Print</Button>
         </div>
       ) : (
-        <p className="mt-2 text-lg text-madder">{made.outcome.problems.map(wordReason).join(' ')}</p>
+        <p className="mt-2 text-lg text-madder">{made.problems.map(wordReason).join(' ')}</p>
       )}
       <RungOptions row={row} variant={variant} onVariant={setVariant} />
       {own.name && own.choices.length > 0 && (
@@ -162,14 +166,14 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
           {row.kind === 'free' ? 'Example starts' : 'It starts'} <span className="text-ink">{names}</span>
         </p>
       )}
-      {made.outcome.ok && <KeepExercise key={rung} wish={wish} usual={`${row.name}, ${barsText(stretch)}`} />}
-      {made.outcome.ok && (
+      {made.ok && <KeepExercise key={rung} wish={wish} usual={`${row.name}, ${barsText(stretch)}`} />}
+      {made.ok && (
         <PrintSheet
           title={row.name}
           tune={tune.title}
           remark={`${row.asks}, at ${atTempo}`}
-          analysis={made.written}
-          line={made.line}
+          analysis={made.value.written}
+          line={made.value.line}
           stretch={stretch}
           view={PRINTED}
         />

@@ -1,29 +1,21 @@
-import type { SettingsAnswer } from '@eager-contour/contract'
-import {
-  analyseChart,
-  type Exercise,
-  type ExerciseSpec,
-  type ExpectedNote,
-  fifthsOf,
-  type Instrument,
-  makeExercise,
-  RUNGS,
-  type RungId,
-  rungOf,
-  spellNotes,
-  transposeChart,
-  wordReason,
-} from '@eager-contour/core'
+import { type Key, RUNGS, type RungId, rungOf, wordReason } from '@eager-contour/core'
 import { useMemo } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useLinesQuery, usePhrasesQuery } from '../data/api.ts'
-import { spelledFor } from '../settings/names.ts'
+import { useMadeExercise } from '../practice/useMadeExercise.ts'
 import { useSettings } from '../settings/settings.ts'
 import { type OpenTune, useTune } from '../tune/useTune.ts'
-import { transposedLine, writtenChart } from '../tune/written.ts'
 import { Notice, Waiting } from '../ui/Notice.tsx'
 import { useNextStep } from './result/useNextStep.ts'
 import { Stage } from './Stage.tsx'
+
+/** Why a tune can't be played. */
+const WHY_NOT = {
+  lost: 'Tune not found.',
+  unread: 'Some of the tune’s changes can’t be read. Fix them in Changes first.',
+  unreachable:
+    'Can’t load the tune from the server. Nothing is lost; reload the page when the server is back.',
+} as const
 
 /** The stage: reads from the address what is to be played. */
 export const StagePage = () => {
@@ -37,10 +29,10 @@ export const StagePage = () => {
           <Waiting what="Loading" />
         </div>
       )}
-      {(opened.state === 'lost' || opened.state === 'unread' || opened.state === 'unreachable') && (
+      {opened.state !== 'waiting' && opened.state !== 'open' && (
         <main className="p-8">
           <Notice urgent>
-            This tune cannot be played just now.{' '}
+            {WHY_NOT[opened.state]}{' '}
             <Link to="/tunes" className="underline">
               All tunes
             </Link>
@@ -52,32 +44,18 @@ export const StagePage = () => {
   )
 }
 
-/** The tune in another key (a tonic at concert pitch): as it sounds and as it is read. */
-const inKey = (open: OpenTune, tonic: string | null, instrument: Instrument): OpenTune => {
-  const own = open.sounding.chart.key?.tonic
-  if (!tonic || !own || !/^[A-G][b#]?$/.test(tonic) || tonic === own) return open
-  const sounding = transposeChart(open.sounding.chart, fifthsOf(tonic) - fifthsOf(own))
-  return {
-    ...open,
-    sounding: analyseChart(sounding),
-    written: analyseChart(writtenChart(sounding, instrument)),
-  }
+/** The key that an address asks for by its tonic (concert pitch), in the tune's own mode. */
+const keyOf = ({ sounding }: OpenTune, tonic: string | null): Key | undefined => {
+  const own = sounding.chart.key
+  return own && tonic && /^[A-G][b#]?$/.test(tonic) ? { ...own, tonic } : undefined
 }
 
-/** By how many fifths the tune is moved into a key. */
-const movedBy = (open: OpenTune, tonic: string | null): number => {
-  const own = open.sounding.chart.key?.tonic
-  return tonic && own && /^[A-G][b#]?$/.test(tonic) ? fifthsOf(tonic) - fifthsOf(own) : 0
-}
-
-const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
+const Reader = ({ open }: { readonly open: OpenTune }) => {
   const [params] = useSearchParams()
-  const { instrument, spelling } = useSettings()
-  const key = params.get('key')
-  const open = useMemo(() => inKey(tune, key, instrument), [tune, key, instrument])
+  const key = keyOf(open, params.get('key'))
   const variant = Number(params.get('variant')) || 0
   const lineId = params.get('line')
-  const propose = useNextStep(tune, lineId ?? undefined)
+  const propose = useNextStep(open, lineId ?? undefined)
   const { data: lines } = useLinesQuery(open.tune.id)
   const { data: phrases } = usePhrasesQuery()
   const rung = RUNGS.some(({ id }) => id === params.get('rung'))
@@ -90,21 +68,17 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
   const { needs } = rungOf(rung)
   const line = needs === 'line' ? lines?.find(({ id }) => id === lineId) : undefined
   const phrase = needs === 'phrase' ? phrases?.find(({ id }) => id === lineId) : undefined
-  const outcome = useMemo(() => {
-    const spec: ExerciseSpec = {
-      rung,
-      variant,
-      stretch: open.stretch,
-      tempo,
-      ...(line ? { line: transposedLine(line, movedBy(tune, key)) } : {}),
-      ...(phrase ? { phrase: { notes: phrase.notes, chords: phrase.chords } } : {}),
-    }
-    return makeExercise(spec, open.sounding, instrument)
-  }, [rung, variant, open.stretch, open.sounding, tempo, line, phrase, instrument, tune, key])
-  const written = useMemo(
-    () =>
-      outcome.ok ? writtenExercise(outcome.value, open, instrument.written.semitones, spelling) : undefined,
-    [outcome, open, instrument, spelling],
+  const made = useMadeExercise(open, key, {
+    rung,
+    variant,
+    stretch: open.stretch,
+    tempo,
+    ...(line ? { line: { notes: line.notes } } : {}),
+    ...(phrase ? { phrase: { notes: phrase.notes, chords: phrase.chords } } : {}),
+  })
+  const inKey = useMemo<OpenTune>(
+    () => (made.ok ? { ...open, sounding: made.value.sounding, written: made.value.written } : open),
+    [made, open],
   )
   if ((needs === 'line' && !lines) || (needs === 'phrase' && !phrases))
     return (
@@ -112,11 +86,11 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
         <Waiting what={`Loading the ${needs}`} />
       </div>
     )
-  if (!outcome.ok || !written) {
+  if (!made.ok) {
     return (
       <main className="p-8">
         <Notice urgent>
-          {outcome.ok ? '' : outcome.problems.map(wordReason).join(' ')}{' '}
+          {made.problems.map(wordReason).join(' ')}{' '}
           <Link to={`/tunes/${open.tune.id}/drills`} className="underline">
             Back to Drills
           </Link>
@@ -129,9 +103,9 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
       // Another exercise is another stage.
       key={params.toString()}
       propose={propose}
-      open={open}
-      exercise={outcome.value}
-      written={written}
+      open={inKey}
+      exercise={made.value.exercise}
+      written={made.value.asRead}
       line={line?.id}
       title={(line ?? phrase)?.title ?? titleOf(rung, variant)}
       hide={Math.min(4, Math.max(1, Number(params.get('hide')) || 1))}
@@ -143,38 +117,4 @@ const Reader = ({ open: tune }: { readonly open: OpenTune }) => {
 const titleOf = (rung: RungId, variant: number): string => {
   const { name, variants } = rungOf(rung)
   return variant > 0 && variants[variant] ? `${name}, ${variants[variant].name}` : name
-}
-
-/** The exercise as the player's instrument reads it: for showing only. */
-const writtenExercise = (
-  exercise: Exercise,
-  open: OpenTune,
-  semitones: number,
-  spelling: SettingsAnswer['spelling'],
-): Exercise => {
-  const start = open.written.spans.find(({ bar }) => bar === exercise.spec.stretch.from)!.start
-  const asRead = (notes: readonly ExpectedNote[]): readonly ExpectedNote[] => {
-    const spelled = spelledFor(
-      spelling,
-      spellNotes(
-        open.written,
-        notes.map((note) => ({
-          start: note.start + start,
-          duration: note.duration,
-          midi: note.midi + semitones,
-        })),
-      ),
-    )
-    return notes.map((note, index) => ({
-      ...note,
-      midi: spelled.notes[index]!.midi,
-      spelling: spelled.notes[index]!.spelling,
-    }))
-  }
-  const { free } = exercise
-  return {
-    ...exercise,
-    expected: asRead(exercise.expected),
-    ...(free ? { free: { ...free, example: asRead(free.example) } } : {}),
-  }
 }

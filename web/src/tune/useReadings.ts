@@ -14,7 +14,7 @@ export interface Readings {
 }
 
 /** The player's own readings of a tune: shown at once, kept in the browser, and stored with the tune. */
-export const useReadings = ({ tune }: OpenTune): Readings => {
+export const useReadings = ({ tune, sounding }: OpenTune): Readings => {
   const dispatch = useAppDispatch()
   const patch = useApiDispatch()
   const { instrument } = useSettings()
@@ -33,7 +33,7 @@ export const useReadings = ({ tune }: OpenTune): Readings => {
   }
   return {
     read: (override) => {
-      const [stored] = storedReadings([override], instrument)
+      const [stored] = storedReadings([override], sounding, instrument)
       store(withOverride(tune.readings, stored!))
     },
     clear: (from, to) => store(withoutOverrides(tune.readings, from, to)),

@@ -1,25 +1,23 @@
 import type { TuneAnswer } from '@eager-contour/contract'
 import {
-  type Analysis,
   analyseChart,
   type Chart,
   fitStretch,
   type Problem,
   readChart,
   type Stretch,
+  type TuneAnalyses,
+  tuneInKey,
   wholeTune,
 } from '@eager-contour/core'
 import { useCallback, useMemo } from 'react'
 import { useOutletContext, useSearchParams } from 'react-router'
 import { useTunesQuery } from '../data/api.ts'
 import { useSettings } from '../settings/settings.ts'
-import { writtenChart, writtenReadings } from './written.ts'
 
 /** A tune opened: as it sounds and as the player's instrument reads it. */
-export interface OpenTune {
+export interface OpenTune extends TuneAnalyses {
   readonly tune: TuneAnswer
-  readonly sounding: Analysis
-  readonly written: Analysis
   readonly stretch: Stretch
   readonly setStretch: (stretch: Stretch) => void
 }
@@ -38,16 +36,7 @@ export const useTune = (id: string | undefined): Opened => {
   const tune = tunes?.find((one) => one.id === id)
   const outcome = useMemo(() => (tune ? readChart(tune.chart) : undefined), [tune])
   const analyses = useMemo(
-    () =>
-      outcome?.ok
-        ? {
-            sounding: analyseChart(outcome.value, tune?.readings),
-            written: analyseChart(
-              writtenChart(outcome.value, instrument),
-              writtenReadings(tune?.readings ?? [], instrument),
-            ),
-          }
-        : undefined,
+    () => (outcome?.ok ? tuneInKey(analyseChart(outcome.value, tune?.readings), instrument) : undefined),
     [outcome, tune, instrument],
   )
   const [stretch, setStretch] = useStretch(outcome?.ok ? outcome.value : undefined)

@@ -1,10 +1,10 @@
 import type { RunAnswer, TuneAnswer } from '@eager-contour/contract'
-import { type Chart, readChart } from '@eager-contour/core'
+import { type Chart, readChart, transposeChart } from '@eager-contour/core'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { useRunsQuery, useTunesQuery } from '../data/api.ts'
 import { useSettings } from '../settings/settings.ts'
-import { keyWords, writtenChart } from '../tune/written.ts'
+import { keyWords } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { Empty, Notice, Waiting } from '../ui/Notice.tsx'
 
@@ -48,7 +48,7 @@ const TuneRow = ({ tune, runs }: { readonly tune: TuneAnswer; readonly runs: rea
   const { instrument } = useSettings()
   const chart = useMemo(() => {
     const outcome = readChart(tune.chart)
-    return outcome.ok ? writtenChart(outcome.value, instrument) : undefined
+    return outcome.ok ? transposeChart(outcome.value, instrument.written.fifths) : undefined
   }, [tune.chart, instrument])
   return (
     <li className="border-t border-rule">

@@ -2,7 +2,7 @@ import type { Reason } from '../../outcome/reasons.ts'
 import type { Degree } from '../../theory/pitch/degree.ts'
 import type { RhythmStyle } from '../../theory/rhythm/cells.ts'
 import type { Stretch } from '../../tune/chart/chart.ts'
-import type { DeviceId } from '../figures/figures.ts'
+import type { DeviceId } from '../figures/devices.ts'
 import type { MinorSixth } from '../figures/harmony.ts'
 import type { SubstitutionId } from '../figures/substitutions.ts'
 import type { CurvePoint } from '../notes/curve.ts'
@@ -57,7 +57,7 @@ export interface Brief {
   readonly twoFive?: 'apart' | 'five' | 'two'
   /** Other chords that are played over each ii–V. */
   readonly substitution?: SubstitutionId
-  /** What neighbours the 5 of a tonic minor from above. */
+  /** What neighbours the 5 of a tonic minor, and the ♭5 of a half-diminished chord, from above. */
   readonly sixth?: MinorSixth
   readonly devices?: Readonly<Partial<Record<DeviceId, Weight>>>
   /** The school: figures, runs with added half steps as the backbone, or both. */

@@ -1,5 +1,6 @@
 import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
-import type { DepartureFigure, Step } from '../figures/figures.ts'
+import type { DepartureFigure } from '../figures/figures.ts'
+import type { Step } from '../figures/steps.ts'
 import type { CellRequest } from './brief.ts'
 
 /** From one degree to the next by the shorter way; up where both are as long. */

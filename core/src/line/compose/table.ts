@@ -9,13 +9,8 @@ import {
   preferenceCosts,
 } from '../cost/prices.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
-import {
-  APPROACH_FIGURES,
-  COUNTED_RUN,
-  DEPARTURE_FIGURES,
-  type DepartureFigure,
-  type DeviceId,
-} from '../figures/figures.ts'
+import { type DeviceId, deviceRow } from '../figures/devices.ts'
+import { APPROACH_FIGURES, COUNTED_RUN, DEPARTURE_FIGURES, type DepartureFigure } from '../figures/figures.ts'
 import { COUNTED, type Fill, fillsBetween } from '../figures/fill.ts'
 import type { Harmony } from '../figures/harmony.ts'
 import type { Brief } from './brief.ts'
@@ -289,24 +284,6 @@ export const shapeNumber = (first: number, second: number, third: number): numbe
 /** How a fill sounds as a whole: 0 plain, 1 by chord tones, 2 by scale, 3 chromatic. */
 const textureOf = (fill: Fill): number => TEXTURES[departureDevice(fill.departure)]?.[fill.approach] ?? 0
 
-const CHROMATIC: readonly DeviceId[] = [
-  'enclosure',
-  'doubleChromatic',
-  'threeNoteEnclosure',
-  'fourNoteEnclosure',
-  'turn',
-]
-const BY_TONES: readonly DeviceId[] = [
-  'arpeggio',
-  'skip',
-  'cell',
-  'pentatonic',
-  'diminished',
-  'triad',
-  'tritone',
-]
-const BY_SCALE: readonly DeviceId[] = ['scale', 'scaleRun', 'halfStepRun', 'blues', 'altered']
-
 const TEXTURES: Readonly<Partial<Record<DeviceId, readonly number[]>>> = Object.fromEntries(
   [
     ...new Set([
@@ -317,9 +294,10 @@ const TEXTURES: Readonly<Partial<Record<DeviceId, readonly number[]>>> = Object.
   ].map((device) => [
     device,
     APPROACH_FIGURES.map((approach) => {
-      if (CHROMATIC.includes(approach.device)) return 3
-      if (BY_TONES.includes(device)) return 1
-      return BY_SCALE.includes(device) || BY_SCALE.includes(approach.device) ? 2 : 0
+      const [leaves, arrives] = [deviceRow(device).texture, deviceRow(approach.device).texture]
+      if (arrives === 'chromatic') return 3
+      if (leaves === 'tones') return 1
+      return leaves === 'scale' || arrives === 'scale' ? 2 : 0
     }),
   ]),
 )

@@ -1,18 +1,10 @@
 import type { RhythmCell } from '../../theory/rhythm/cells.ts'
 import { EIGHTH, type Ticks } from '../../theory/rhythm/ticks.ts'
-import { APPROACH_FIGURES, COUNTED_RUN, DEPARTURE_FIGURES, type DeviceId } from '../figures/figures.ts'
+import { type DeviceId, deviceRow } from '../figures/devices.ts'
+import { APPROACH_FIGURES, COUNTED_RUN, DEPARTURE_FIGURES } from '../figures/figures.ts'
 import { COUNTED, type Fill } from '../figures/fill.ts'
 import { type Harmony, hasPitch } from '../figures/harmony.ts'
-import {
-  CHORDS_LEAD,
-  CHROMATIC_COSTS,
-  DEVICE_COSTS,
-  LINE_COSTS,
-  RUNNING,
-  SCHOOL_COSTS,
-  USUAL_WEIGHT,
-  WEIGHT_COSTS,
-} from './terms.ts'
+import { CHROMATIC_COSTS, LINE_COSTS, SCHOOL_COSTS, USUAL_WEIGHT, WEIGHT_COSTS } from './terms.ts'
 
 /** What lies between two anchors. */
 export interface FillContext {
@@ -91,11 +83,15 @@ export interface PreferenceCosts {
 /** `own` openings come after those of the table. */
 export const preferenceCosts = (brief: PriceOptions, own = 0): PreferenceCosts => {
   const school = SCHOOL_COSTS[brief.school ?? 'both']
-  const device = (id: DeviceId): number =>
-    DEVICE_COSTS[id] +
-    WEIGHT_COSTS[brief.devices?.[id] ?? USUAL_WEIGHT]! +
-    (brief.approach === 'chords' ? (CHORDS_LEAD[id] ?? 0) : 0) +
-    (id === 'halfStepRun' ? school.halfStepRun : RUNNING.includes(id) ? 0 : school.figure)
+  const device = (id: DeviceId): number => {
+    const { cost, costByChords = 0, running } = deviceRow(id)
+    return (
+      cost +
+      WEIGHT_COSTS[brief.devices?.[id] ?? USUAL_WEIGHT]! +
+      (brief.approach === 'chords' ? costByChords : 0) +
+      (id === 'halfStepRun' ? school.halfStepRun : running ? 0 : school.figure)
+    )
+  }
   const departures = [
     ...DEPARTURE_FIGURES.map((_, at) => device(departureDevice(at))),
     device(COUNTED_RUN.device),

@@ -1,5 +1,3 @@
-import type { DeviceId } from '../figures/figures.ts'
-
 /** The named terms by which a line is weighed. None is negative; more is worse. */
 export const LINE_COSTS = {
   /** −log of the wanted share of each size of interval, by half steps (0 to 12). */
@@ -74,39 +72,6 @@ export const SCHOOL_COSTS = {
   both: { halfStepRun: 0, figure: 0, straight: 1.1 },
   halfSteps: { halfStepRun: 0, figure: 2.2, straight: 0 },
 } as const
-/** The devices of the school that runs. */
-export const RUNNING: readonly DeviceId[] = ['scale', 'scaleRun', 'halfStepRun', 'chordTone', 'hold']
-export const CHORDS_LEAD: Readonly<Partial<Record<DeviceId, number>>> = { scale: 1.4, scaleRun: 1.6 }
-
-/** How willingly each device is taken when a brief does not say: 0 often, 1 sometimes, 2 rarely. */
-export const DEVICE_COSTS: Readonly<Record<DeviceId, number>> = {
-  arpeggio: 0,
-  skip: 0.3,
-  scale: 1,
-  neighbour: 0.6,
-  below: 0.2,
-  above: 0.5,
-  chordTone: 0.9,
-  enclosure: 0.2,
-  doubleChromatic: 0.45,
-  threeNoteEnclosure: 0.5,
-  fourNoteEnclosure: 0.4,
-  turn: 0.7,
-  scaleRun: 1.2,
-  halfStepRun: 1,
-  cell: 0.2,
-  pentatonic: 0.3,
-  sidestep: 2.6,
-  diminished: 0.4,
-  altered: 1,
-  tritone: 1.2,
-  triad: 1,
-  blues: 2,
-  ownCell: 0,
-  breath: 0,
-  hold: 0.2,
-}
-
 /** What a device costs beside that, from never (0) to often (3) in the brief. */
 export const WEIGHT_COSTS: readonly number[] = [40, 2.8, 1.4, 0]
 

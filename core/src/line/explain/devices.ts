@@ -1,30 +1,14 @@
-import type { ChordKind } from '../../theory/chord/chord.ts'
+import { deviceRow, devicesWhere, type FoundDevice } from '../figures/devices.ts'
 import { aboveRoot, hasPitch } from '../figures/harmony.ts'
 import type { AnalysedNote } from './analysedLine.ts'
-import type { DeviceSpan, FoundDevice } from './explanation.ts'
+import type { DeviceSpan } from './explanation.ts'
 
-/**
- * Shapes around a target, as half steps from it, the target last. `s` stands for a scale note within
- * a whole step above, `u` for any half or whole step above, `l` for a half step below, `k` for a scale note a whole step below.
- */
-const SHAPES: readonly { readonly device: FoundDevice; readonly shape: readonly string[] }[] = [
-  { device: 'turn', shape: ['0', 'u', '0', '-1'] },
-  { device: 'turn', shape: ['0', '-1', '0', 'u'] },
-  { device: 'fourNoteEnclosure', shape: ['2', '1', '-2', '-1'] },
-  { device: 'fourNoteEnclosure', shape: ['-2', '-1', '2', '1'] },
-  { device: 'threeNoteEnclosure', shape: ['2', '1', '-1'] },
-  { device: 'threeNoteEnclosure', shape: ['-2', '-1', 'u'] },
-  { device: 'enclosure', shape: ['u', '-1'] },
-  { device: 'enclosure', shape: ['-1', 'u'] },
-  { device: 'enclosure', shape: ['s', 'k'] },
-  { device: 'enclosure', shape: ['k', 's'] },
-  { device: 'doubleChromatic', shape: ['-2', '-1'] },
-  { device: 'doubleChromatic', shape: ['2', '1'] },
-  { device: 'neighbour', shape: ['0', '-1'] },
-  { device: 'neighbour', shape: ['0', 'u'] },
-  { device: 'below', shape: ['-1'] },
-  { device: 'above', shape: ['u'] },
-]
+const FOUND = devicesWhere(({ found }) => found !== undefined) as readonly FoundDevice[]
+
+/** Shapes around a target, the target last, by the device that they are. */
+const SHAPES = FOUND.flatMap((device) =>
+  (deviceRow(device).found?.around ?? []).map((shape) => ({ device, shape })),
+)
 
 const fitsPart = (part: string, note: AnalysedNote, target: AnalysedNote): boolean => {
   const away = note.midi - target.midi
@@ -91,64 +75,10 @@ const isThird = (
   )
 }
 
-/** Groups of notes by their half steps above the root: what belongs to a dominant, and pentatonic fours (common practice, no source). */
-const GROUPS: readonly {
-  readonly device: FoundDevice
-  readonly kinds: readonly ChordKind[]
-  readonly least: number
-  /** Each note is one of these. */
-  readonly among: readonly number[]
-  /** So many different ones of these are there. */
-  readonly telling: readonly number[]
-  readonly tell: number
-  readonly bySkip: boolean
-}[] = [
-  {
-    device: 'diminished',
-    kinds: ['dominant'],
-    least: 3,
-    among: [4, 7, 10, 1],
-    telling: [1],
-    tell: 1,
-    bySkip: true,
-  },
-  {
-    device: 'diminished',
-    kinds: ['dominant'],
-    least: 4,
-    among: [10, 1, 4, 8],
-    telling: [1, 8],
-    tell: 2,
-    bySkip: true,
-  },
-  {
-    device: 'altered',
-    kinds: ['dominant'],
-    least: 3,
-    among: [0, 1, 3, 4, 6, 8, 10],
-    telling: [1, 3, 6, 8],
-    tell: 2,
-    bySkip: false,
-  },
-  {
-    device: 'pentatonic',
-    kinds: ['major', 'dominant'],
-    least: 4,
-    among: [0, 2, 4, 7],
-    telling: [0, 2, 4, 7],
-    tell: 4,
-    bySkip: false,
-  },
-  {
-    device: 'pentatonic',
-    kinds: ['minor', 'tonicMinor'],
-    least: 4,
-    among: [0, 3, 5, 7],
-    telling: [0, 3, 5, 7],
-    tell: 4,
-    bySkip: false,
-  },
-]
+/** Groups of notes by their half steps above the root, by the device that they are. */
+const GROUPS = FOUND.flatMap((device) =>
+  (deviceRow(device).found?.groups ?? []).map((group) => ({ device, ...group })),
+)
 
 const groups = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] =>
   GROUPS.flatMap(({ device, kinds, least, among, telling, tell, bySkip }) =>

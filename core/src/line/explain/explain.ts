@@ -2,10 +2,12 @@ import { type Reason, reason } from '../../outcome/reasons.ts'
 import { EIGHTH, QUARTER } from '../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
+import { devicesWhere, type FoundDevice } from '../figures/devices.ts'
+import type { Role } from '../figures/roles.ts'
 import type { Line } from '../notes/line.ts'
 import { type AnalysedNote, analyseLine, barAt, degreeOver } from './analysedLine.ts'
 import { findDevices } from './devices.ts'
-import type { DeviceSpan, Explanation, FoundDevice, Join, NoteReading, Role } from './explanation.ts'
+import type { DeviceSpan, Explanation, Join, NoteReading } from './explanation.ts'
 
 /**
  * Says of each note of any line what it is against its chord and what it does, of each change of chord
@@ -27,17 +29,9 @@ export const explainLine = (
   }
 }
 
-const AROUND: readonly FoundDevice[] = [
-  'enclosure',
-  'threeNoteEnclosure',
-  'fourNoteEnclosure',
-  'doubleChromatic',
-  'turn',
-  'neighbour',
-  'below',
-  'above',
-]
-const ENCLOSURES: readonly FoundDevice[] = ['enclosure', 'threeNoteEnclosure', 'fourNoteEnclosure']
+/** Devices around a target, and those of them whose notes are called an enclosure. */
+const AROUND: readonly string[] = devicesWhere(({ found }) => found?.around !== undefined)
+const ENCLOSURES: readonly string[] = devicesWhere(({ encloses }) => encloses === true)
 
 interface Found {
   readonly role: Role

@@ -1,36 +1,7 @@
 import type { Reason } from '../../outcome/reasons.ts'
 import type { Degree } from '../../theory/pitch/degree.ts'
-
-/** What a note is called: the first of these that fits, in this order (common practice, no source). */
-export type Role =
-  | 'anticipation'
-  | 'guide'
-  | 'chord'
-  | 'delay'
-  | 'enclosure'
-  | 'approach'
-  | 'neighbour'
-  | 'outside'
-  | 'tension'
-  | 'passing'
-  | 'scale'
-
-/** A figure that a reader finds in a line. */
-export type FoundDevice =
-  | 'enclosure'
-  | 'threeNoteEnclosure'
-  | 'fourNoteEnclosure'
-  | 'doubleChromatic'
-  | 'below'
-  | 'above'
-  | 'neighbour'
-  | 'turn'
-  | 'arpeggio'
-  | 'scaleRun'
-  | 'halfStepRun'
-  | 'pentatonic'
-  | 'diminished'
-  | 'altered'
+import type { FoundDevice } from '../figures/devices.ts'
+import type { Role } from '../figures/roles.ts'
 
 export interface NoteReading {
   readonly index: number

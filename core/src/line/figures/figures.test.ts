@@ -15,7 +15,7 @@ const pitch = (name: string) => readPitch(name)!.midi
 const DB = harmony('Dbmaj7', 'ionian')
 const AB = harmony('Ab7', 'mixolydian')
 
-describe('groundOf', () => {
+describe('harmonyOf', () => {
   it('knows chord tones, guide tones and scale', () => {
     const classes = (set: readonly boolean[]) =>
       set.flatMap((inside, pitchClass) => (inside ? [pitchClass] : []))
@@ -30,6 +30,25 @@ describe('groundOf', () => {
     expect(walkIn(DB.isTone, pitch('F4'), -1)).toBe(pitch('Db4'))
     expect(walkIn(DB.isScale, pitch('F4'), 1)).toBe(pitch('Gb4'))
     expect(walkIn(new Array(12).fill(false), 60, 3)).toBe(60)
+  })
+})
+
+/** The sixth above a minor chord's 5 is a matter of taste (common practice, no source). */
+describe('the note above the 5 of a minor chord', () => {
+  const above5 = (symbol: string, scale: ScaleId, fifth: string, sixth?: 'b13' | '13') => {
+    const outcome = readChordSymbol(symbol)
+    if (!outcome.ok) throw new Error(symbol)
+    return walkIn(harmonyOf(outcome.value, scale, sixth).isUpper, pitch(fifth), 1) - pitch(fifth)
+  }
+
+  it('is the ♭6 over a tonic minor, or the natural 6 where that is chosen', () => {
+    expect(above5('F#m6', 'melodicMinor', 'C#5')).toBe(1)
+    expect(above5('F#m6', 'melodicMinor', 'C#5', '13')).toBe(2)
+  })
+
+  it('is the scale’s ♭13 above a ♭5, or the natural 6 where that is chosen', () => {
+    expect(above5('G#m7b5', 'locrian', 'D5')).toBe(2)
+    expect(above5('G#m7b5', 'locrian', 'D5', '13')).toBe(3)
   })
 })
 

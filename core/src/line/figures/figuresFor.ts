@@ -1,6 +1,7 @@
 import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
-import { APPROACH_FIGURES, COUNTED_RUN, DEPARTURE_FIGURES, type DeviceId } from './figures.ts'
+import type { DeviceId } from './devices.ts'
+import { APPROACH_FIGURES, COUNTED_RUN, DEPARTURE_FIGURES } from './figures.ts'
 import { COUNTED, type Fill, fillsBetween, MOST_SLOTS } from './fill.ts'
 import { type Harmony, harmonyOf, type MinorSixth } from './harmony.ts'
 

@@ -1,7 +1,8 @@
 import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
-import { APPROACH_FIGURES, DEPARTURE_FIGURES, type DepartureFigure, type Step } from './figures.ts'
+import { APPROACH_FIGURES, DEPARTURE_FIGURES, type DepartureFigure } from './figures.ts'
 import { aboveRoot, type Harmony, hasPitch, STACK, walkIn, walkThirds, walkTo } from './harmony.ts'
 import { landingBetween } from './landing.ts'
+import type { Step } from './steps.ts'
 
 /** A figure placed between an anchor and a target: the notes between them, how it leaves and how it arrives. */
 export interface Fill {

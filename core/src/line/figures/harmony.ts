@@ -14,7 +14,7 @@ export const STACK = ['R', '3', '5', '7', '9', '11', '13'] as const
 
 export type StackDegree = (typeof STACK)[number]
 
-/** What neighbours the 5 of a tonic minor from above: the ♭13 by ear, or the scale's 13. */
+/** What neighbours the 5 of a minor chord from above: the ♭13 by ear, or the natural 13. */
 export type MinorSixth = 'b13' | '13'
 
 /** A chord and its scale as pitch-class sets: the ground that a figure moves over. */
@@ -48,17 +48,30 @@ export const harmonyOf = (chord: Chord, scale: ScaleId, sixth: MinorSixth = 'b13
     isTone: setOf(tones),
     isGuide: setOf(guides),
     isScale,
-    isUpper: kind === 'tonicMinor' && sixth === 'b13' ? withFlatSix(isScale, root) : isScale,
+    isUpper: upperNotes(isScale, root, kind, sixth),
     root,
     kind,
     stack: stackOf(chord, scale),
   }
 }
 
-const withFlatSix = (isScale: readonly boolean[], root: number): readonly boolean[] => {
+/** Above the 5 of a tonic minor the ♭13 where it is wanted; above the ♭5 of a half-diminished chord the 13. */
+const upperNotes = (
+  isScale: readonly boolean[],
+  root: number,
+  kind: ChordKind,
+  sixth: MinorSixth,
+): readonly boolean[] => {
+  const replaced =
+    kind === 'tonicMinor' && sixth === 'b13'
+      ? '13'
+      : kind === 'halfDiminished' && sixth === '13'
+        ? 'b13'
+        : undefined
+  if (replaced === undefined) return isScale
   const set = [...isScale]
-  set[(root + degreeSemitones('13')) % 12] = false
-  set[(root + degreeSemitones('b13')) % 12] = true
+  set[(root + degreeSemitones(replaced)) % 12] = false
+  set[(root + degreeSemitones(sixth)) % 12] = true
   return set
 }
 

@@ -1,7 +1,7 @@
 import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
-import type { Step } from './figures.ts'
 import { notesFrom } from './fill.ts'
 import type { Harmony } from './harmony.ts'
+import type { Step } from './steps.ts'
 
 /** A figure with a rhythm of its own: each step is counted from the target, each onset from the beat, in ticks. */
 export interface PlacedFigure {

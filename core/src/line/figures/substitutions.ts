@@ -1,6 +1,6 @@
 import type { Chord } from '../../theory/chord/chord.ts'
 import { readChordSymbol } from '../../theory/chord/read.ts'
-import { type Fifths, noteName } from '../../theory/pitch/fifths.ts'
+import { type Fifths, noteName, writtenRoot } from '../../theory/pitch/fifths.ts'
 import type { ScaleId } from '../../theory/scale/scale.ts'
 import { type Harmony, harmonyOf } from './harmony.ts'
 
@@ -74,16 +74,10 @@ export const substitutionHarmonies = (
 }
 
 const stopOf = ({ fifths, ending, scale }: Stop, one: Fifths): SubstitutionStep => {
-  const outcome = readChordSymbol(`${noteName(nearest(one + fifths))}${ending}`)
+  const outcome = readChordSymbol(`${noteName(writtenRoot(one + fifths))}${ending}`)
   return outcome.ok
     ? { chord: outcome.value, harmony: harmonyOf(outcome.value, scale) }
     : stopOf({ fifths: 0, ending: '6', scale }, 0)
-}
-
-/** A root that a chord symbol can be written on. */
-const nearest = (fifths: Fifths): Fifths => {
-  if (fifths > 6) return fifths - 12
-  return fifths < -6 ? fifths + 12 : fifths
 }
 
 /** Other chords for the bars of a tonic: each from the tonic, along the line of fifths (common practice, no source). */
@@ -120,4 +114,4 @@ export const PROGRESSIONS: readonly Progression[] = [
 
 /** The chord symbols of a progression on a tonic, which is given along the line of fifths. */
 export const progressionChords = ({ stops }: Progression, tonic: Fifths): readonly string[] =>
-  stops.map(({ fifths, ending }) => `${noteName(nearest(tonic + fifths))}${ending}`)
+  stops.map(({ fifths, ending }) => `${noteName(writtenRoot(tonic + fifths))}${ending}`)

@@ -1,3 +1,4 @@
+import { deviceRow } from '../figures/devices.ts'
 import { phrasesOf } from '../notes/shapes.ts'
 import { at, type Rule, ruleRow, SIXTH, symbolAt } from './rules.ts'
 
@@ -19,7 +20,7 @@ export const PRAISES: readonly Rule[] = [
     analysedLine.explanation.devices
       .filter(
         ({ device, to }) =>
-          ['enclosure', 'threeNoteEnclosure', 'fourNoteEnclosure'].includes(device) &&
+          deviceRow(device).encloses &&
           analysedLine.notes[to]!.isGuide &&
           analysedLine.notes[to]!.strength === 2,
       )

@@ -1,5 +1,5 @@
 import { type Degree, degreeFifths, degreeSemitones } from '../pitch/degree.ts'
-import { type Fifths, fifthsOf, noteName, pitchClassOf } from '../pitch/fifths.ts'
+import { type Fifths, fifthsOf, noteName, pitchClassOf, writtenRoot } from '../pitch/fifths.ts'
 
 export interface ChordTone {
   /** Counted from the root: 'R', 'b3', '#11'. */
@@ -110,11 +110,10 @@ const rootLength = (symbol: string): number => /^[A-G](?:bb|##|[b#♭♯x])?/.ex
 
 /** The widest spellings that are read: double accidentals, from F♭♭ to B♯♯. */
 const WIDEST = { flat: -15, sharp: 19 } as const
-const LAST_ROOT = 8
 
-/** A root so that no chart has to write a chord on F♭♭ or B♯♯, and no tone of it a triple accidental. */
+/** The root as a chart writes it, or the same sound where a tone of the chord would have a triple accidental. */
 const nearRoot = (fifths: Fifths, tones: readonly Fifths[]): Fifths => {
-  if (fifths > LAST_ROOT || fifths + Math.max(...tones) > WIDEST.sharp) return fifths - 12
-  if (fifths < -LAST_ROOT || fifths + Math.min(...tones) < WIDEST.flat) return fifths + 12
-  return fifths
+  const root = writtenRoot(fifths)
+  if (root + Math.max(...tones) > WIDEST.sharp) return root - 12
+  return root + Math.min(...tones) < WIDEST.flat ? root + 12 : root
 }

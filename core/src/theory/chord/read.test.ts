@@ -57,6 +57,89 @@ describe('readChordSymbol', () => {
     expect(compared).toBeGreaterThan(25)
   })
 
+  describe('natural extensions in parentheses', () => {
+    const NUMBERED = [
+      '7',
+      'maj7',
+      'm7',
+      'mMaj7',
+      'm7b5',
+      '6',
+      'm6',
+      '7sus4',
+      '9',
+      'm9',
+      'maj9',
+      '7b9',
+      '7#11',
+    ]
+    const NATURALS: Readonly<Record<string, number>> = { '9': 2, '11': 5, '13': 9 }
+
+    it('add to any numbered chord what they name, on every root', () => {
+      for (const root of ['C', 'F', 'Bb', 'Eb', 'Ab', 'Db', 'Gb', 'F#', 'B', 'E', 'A', 'D', 'G', 'C#'])
+        for (const base of NUMBERED)
+          for (const naturals of [['9'], ['11'], ['13'], ['9', '13'], ['9', '11'], ['9', '11', '13']])
+            for (const between of [',', ' ', ', '])
+              expect(
+                new Set(semitones(`${root}${base}(${naturals.join(between)})`)),
+                `${root}${base}(${naturals.join(between)})`,
+              ).toEqual(new Set([...semitones(root + base), ...naturals.map((number) => NATURALS[number]!)]))
+    })
+
+    it('gives the tones that chord-symbol gives; to an 11 or 13 it adds the tensions below, as to C13', () => {
+      const parse = chordSymbol.chordParserFactory()
+      let compared = 0
+      for (const symbol of [
+        'A7(13)',
+        'F7(9)',
+        'Cmaj7(9)',
+        'Cmaj7(13)',
+        'Gm7b5(9)',
+        'Dm7(9)',
+        'Dm7(11)',
+        'Am6(9)',
+      ]) {
+        const theirs = parse(symbol) as { normalized?: { semitones: number[] } }
+        if (!theirs.normalized) continue
+        const steps = new Set(theirs.normalized.semitones.map((step) => step % 12))
+        const own = semitones(symbol)
+        if (!symbol.endsWith('(9)')) for (const below of [2, 5]) if (!own.includes(below)) steps.delete(below)
+        expect(sorted(own), symbol).toEqual(sorted([...steps]))
+        compared += 1
+      }
+      expect(compared).toBeGreaterThan(4)
+    })
+
+    it.each([
+      ['A7(13)', 'A7add13'],
+      ['F7(9)', 'F9'],
+      ['A6(9)', 'A6/9'],
+      ['Am6(9)', 'Am6/9'],
+      ['Em9(maj7)', 'Emmaj9'],
+      ['Em9(M7)', 'Emmaj9'],
+      ['Gm7b5(9)', 'Gm7b5add9'],
+      ['Gø7(11)', 'Gm7b5add11'],
+      ['C7(b9)(13)', 'C7b9add13'],
+      ['C7(13,#11)/G', 'C7#11add13/G'],
+    ])('%s is %s', (written, same) => {
+      expect(new Set(semitones(written))).toEqual(new Set(semitones(same)))
+      expect(read(written).bass).toBe(read(same).bass)
+    })
+
+    it('are written so that they are read again', () => {
+      for (const symbol of ['A7(13)', 'A6(9)', 'Em9(maj7)', 'Gm7b5(9)', 'Cmaj7(13)', 'C7sus4(13)'])
+        for (const style of ['letters', 'signs', 'short'] as const)
+          expect(new Set(semitones(writeChordSymbol(read(symbol), style))), symbol).toEqual(
+            new Set(semitones(symbol)),
+          )
+    })
+
+    it('still refuses a second number that is not in parentheses, and one that is no extension', () => {
+      for (const symbol of ['A7 13', 'A713', 'A7(5)', 'A7(8)', 'A7(7)'])
+        expect(readChordSymbol(symbol).ok, symbol).toBe(false)
+    })
+  })
+
   it('spells by degree: the ♯9 of A♭7 is B, its ♭9 B♭♭, the 3 of C♯7 E♯', () => {
     expect(read('Ab7#9').tones.at(-1)!.spelling).toBe('B')
     expect(read('Ab7b9').tones.at(-1)!.spelling).toBe('Bbb')

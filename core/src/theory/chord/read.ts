@@ -3,7 +3,7 @@ import type { Degree } from '../pitch/degree.ts'
 import { readNoteName } from '../pitch/fifths.ts'
 import { type Chord, chordTone } from './chord.ts'
 import { nearestSymbols } from './nearest.ts'
-import { type Draft, TOKENS, type Token } from './tokens.ts'
+import { type Draft, IN_PARENTHESES, TOKENS, type Token } from './tokens.ts'
 
 interface Spelling {
   readonly text: string
@@ -13,11 +13,11 @@ interface Spelling {
 }
 
 /** The spellings that begin with a letter, the longest first; those that count only before a number before the others. */
-const SPELLINGS: ReadonlyMap<number, readonly Spelling[]> = (() => {
+const spellingsOf = (tokens: readonly Token[]): ReadonlyMap<number, readonly Spelling[]> => {
   const byFirst = new Map<number, Spelling[]>()
   const put = (code: number, spelling: Spelling) =>
     byFirst.set(code, [...(byFirst.get(code) ?? []), spelling])
-  for (const token of TOKENS)
+  for (const token of tokens)
     for (const text of token.texts) {
       const anyCase = /[a-z]{2}/i.test(text)
       const spelling = { text: anyCase ? text.toLowerCase() : text, anyCase, token }
@@ -29,11 +29,20 @@ const SPELLINGS: ReadonlyMap<number, readonly Spelling[]> = (() => {
       (a, b) => b.text.length - a.text.length || Number(!a.token.before) - Number(!b.token.before),
     )
   return byFirst
-})()
+}
+
+const SPELLINGS = spellingsOf(TOKENS)
+const SPELLINGS_IN_PARENTHESES = spellingsOf(IN_PARENTHESES)
 
 /** The spelling that stands at a place, the longest that fits. */
-const spellingAt = (plain: string, lower: string, at: number, end: number): Spelling | undefined => {
-  const candidates = SPELLINGS.get(plain.charCodeAt(at))
+const spellingAt = (
+  spellings: ReadonlyMap<number, readonly Spelling[]>,
+  plain: string,
+  lower: string,
+  at: number,
+  end: number,
+): Spelling | undefined => {
+  const candidates = spellings.get(plain.charCodeAt(at))
   if (!candidates) return undefined
   for (const spelling of candidates) {
     const { text, anyCase, token } = spelling
@@ -130,6 +139,8 @@ export const readChordSymbol = (text: string): Outcome<Chord> => {
   const lower = plain.toLowerCase()
   let number = false
   let quality = false
+  /** Inside parentheses of a chord that has its 6 or 7 already. */
+  let inside = false
   let at = rootText.length
   if (plain.charCodeAt(at) === MINUS && at < end) {
     draft.third = 'b3'
@@ -137,9 +148,14 @@ export const readChordSymbol = (text: string): Outcome<Chord> => {
     at += 1
   }
   while (at < end) {
-    const spelling = spellingAt(plain, lower, at, end)
+    const sign = plain.charCodeAt(at)
+    if (sign === OPENING) inside = number || draft.sixth || draft.seventh !== undefined
+    if (sign === CLOSING) inside = false
+    const spelling: Spelling | undefined =
+      (inside ? spellingAt(SPELLINGS_IN_PARENTHESES, plain, lower, at, end) : undefined) ??
+      spellingAt(SPELLINGS, plain, lower, at, end)
     if (!spelling) return unread(symbol, at)
-    const { slot, read } = spelling.token
+    const { slot, read }: Token = spelling.token
     if ((slot === 'number' && number) || (slot === 'quality' && quality)) return unread(symbol, at)
     number ||= slot === 'number'
     quality ||= slot === 'quality'
@@ -159,6 +175,8 @@ export const readChordSymbol = (text: string): Outcome<Chord> => {
 
 /** A minus sign right after the root means minor. */
 const MINUS = 45
+const OPENING = 40
+const CLOSING = 41
 
 const unread = (symbol: string, at: number): Outcome<Chord> => {
   const [fix, ...others] = nearestSymbols(symbol, (text) => readChordSymbol(text).ok)

@@ -88,6 +88,26 @@ const made = (third: Degree, fifth: Degree, seventh?: Degree) => (draft: Draft) 
   if (seventh) draft.seventh = seventh
 }
 
+/**
+ * What stands in parentheses after a number adds to the chord instead of naming it anew: A7(13), F7(9), A6(9), Gm7b5(9)
+ * are the chord with that tension, Em9(maj7) the chord with a major 7 (common practice, no source).
+ */
+export const IN_PARENTHESES: readonly Token[] = [
+  ...['2', '4', '9', '11', '13'].map((number) => ({ texts: [number], read: alter('', number) })),
+  {
+    texts: ['6'],
+    read: (draft) => {
+      draft.sixth = true
+    },
+  },
+  {
+    texts: ['maj7', 'ma7', 'M7', 'Δ7', 'Δ', '7M'],
+    read: (draft) => {
+      draft.seventh = '7'
+    },
+  },
+]
+
 /** The grammar of what follows the root. At each place the longest text that fits is read. */
 export const TOKENS: readonly Token[] = [
   { texts: ['(', ')', ',', ' '], read: () => {} },

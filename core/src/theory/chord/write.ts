@@ -16,7 +16,7 @@ type Word = 'minor' | 'majorSeventh' | 'halfDiminished' | 'diminished' | 'augmen
 
 const WORDS: Readonly<Record<ChordStyle, Readonly<Record<Word, string>>>> = {
   signs: { minor: 'm', majorSeventh: 'Δ', halfDiminished: 'ø', diminished: '°', augmented: '+' },
-  letters: { minor: 'm', majorSeventh: 'maj', halfDiminished: 'm7b5', diminished: 'dim', augmented: 'aug' },
+  letters: { minor: 'm', majorSeventh: 'maj', halfDiminished: 'm', diminished: 'dim', augmented: 'aug' },
   short: { minor: '-', majorSeventh: 'M', halfDiminished: 'ø', diminished: 'o', augmented: '+' },
 }
 
@@ -29,7 +29,8 @@ export const chordParts = (chord: Chord, style: ChordStyle = 'letters'): ChordPa
   const isAltered = kind === 'dominant' && has('b9') && has('#9') && has('#11') && has('b13') && !has('5')
   const minor = kind === 'minor' || kind === 'tonicMinor' ? words.minor : ''
   const named = (['halfDiminished', 'diminished', 'augmented'] as const).find((name) => name === kind)
-  const body = named ? words[named] : minor
+  const halfDiminished = kind === 'halfDiminished' && style === 'letters'
+  const body = halfDiminished ? `m${seventhNumber(chord)}b5` : named ? words[named] : minor
   const raised = isAltered
     ? '7alt'
     : named
@@ -40,10 +41,20 @@ export const chordParts = (chord: Chord, style: ChordStyle = 'letters'): ChordPa
 
 const namedEnding = (chord: Chord, named: Word, style: ChordStyle): string => {
   const has = (...degrees: Degree[]) => hasDegree(chord, ...degrees)
-  const tensions = alterations(chord, has('9') ? ['9'] : [])
+  if (named === 'halfDiminished') {
+    const number = seventhNumber(chord)
+    const tensions = alterations(chord, number === '7' ? [] : number === '9' ? ['9'] : ['9', '11'])
+    return (style === 'letters' ? '' : number) + tensions
+  }
+  const tensions = alterations(chord, [])
   if (named === 'diminished') return (has('bb7') ? '7' : has('7') ? '(maj7)' : '7') + tensions
-  if (named === 'halfDiminished') return (style === 'letters' ? '' : '7') + tensions
   return tensions
+}
+
+/** The number of a seventh chord without a 13: 7, 9, or 11 where it has both. */
+const seventhNumber = (chord: Chord): '7' | '9' | '11' => {
+  if (!hasDegree(chord, '9')) return '7'
+  return hasDegree(chord, '11') ? '11' : '9'
 }
 
 const numberEnding = (chord: Chord, majorWord: string): string => {

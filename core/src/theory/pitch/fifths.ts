@@ -48,6 +48,18 @@ export const fifthsOf = (name: string): Fifths => {
   return fifths
 }
 
+/** The roots that charts write: from F♭ to B♯ on the line of fifths, none with a double accidental. */
+const WRITTEN_ROOTS = { flattest: -8, sharpest: 12 } as const
+
+/**
+ * A root that a chart can write: the spelling itself, or the same sound where it would have a double accidental (C for
+ * D♭♭, G for F♯♯). A chart keeps the spelling of its key: iii of B major is D♯, III7 of F♯ major is A♯.
+ */
+export const writtenRoot = (fifths: Fifths): Fifths => {
+  if (fifths > WRITTEN_ROOTS.sharpest) return writtenRoot(fifths - 12)
+  return fifths < WRITTEN_ROOTS.flattest ? writtenRoot(fifths + 12) : fifths
+}
+
 /** The same sound without double accidentals: B♭♭ as A, F♯♯ as G. */
 export const simpleSpelling = (fifths: Fifths): Fifths => {
   if (accidentalOf(fifths) <= -2) return simpleSpelling(fifths + 12)

@@ -113,3 +113,24 @@ describe('analyseChart', () => {
     expect(analysed('| C+ | F#6 | Bbsus4 |').readings).toHaveLength(3)
   })
 })
+
+/** Common practice, no source: in a blues I7 and IV7 are home, and the note above their 3 is a half step away. */
+describe('the dominants of a blues', () => {
+  const scales = (text: string) => analysed(text).readings.map(({ numeral, scale }) => `${numeral} ${scale}`)
+
+  it('are Mixolydian, I7 and IV7 alike', () => {
+    const BLUES = '| F7 | Bb7 | F7 | % | Bb7 | % | F7 | % | C7 | Bb7 | F7 | C7 |'
+    const found = new Set(scales(`key: F major\n${BLUES}`))
+    expect(found).toEqual(new Set(['I7 mixolydian', 'IV7 mixolydian', 'V mixolydian']))
+  })
+
+  it('leave the IV7 of a major key Lydian dominant', () => {
+    expect(scales('key: C major\n| Cmaj7 | F7 | Cmaj7 | Dm7 G7 |')[1]).toBe('IV7 lydianDominant')
+  })
+
+  it('have the scale that the player chooses', () => {
+    const outcome = analysed('key: F major\n| F7 | Bb7 | F7 | C7 |')
+    const own = analyseChart(outcome.chart, [{ from: 1, to: 1, scale: 'lydianDominant' }])
+    expect(own.readings[1]!.scale).toBe('lydianDominant')
+  })
+})

@@ -20,7 +20,7 @@ export const analyseChart = (chart: Chart, overrides: readonly Override[] = []):
   const keys = keysFor(chart.key)
   const lattice = sweep(events, keys, chart.key, overrides)
   const chosen = trace(lattice, keys)
-  const reads = spelledReads(chosen, events, keys)
+  const reads = inBlues(spelledReads(chosen, events, keys))
   const patterns = namePatterns(reads, events)
   const inPattern = patternAt(patterns, spans.length)
   const readings = events.flatMap((event, at) => {
@@ -79,6 +79,18 @@ const spelledReads = (
   }
   return reads
 }
+
+/** In a key whose I is a dominant the IV7 is at home too: both are Mixolydian (common practice, no source). */
+const inBlues = (reads: readonly Read[]): readonly Read[] => {
+  const blues = new Set(reads.filter(({ row }) => row.id === BLUES_TONIC).map(({ keyNumber }) => keyNumber))
+  return reads.map((read) =>
+    read.row.inBlues && blues.has(read.keyNumber)
+      ? { ...read, row: { ...read.row, scale: read.row.inBlues } }
+      : read,
+  )
+}
+
+const BLUES_TONIC = 'blues_I'
 
 /** The pattern that each chord is named by: of those that hold it the longest. */
 const patternAt = (

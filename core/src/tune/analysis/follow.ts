@@ -1,4 +1,4 @@
-import { type Fifths, fifthsOf, noteName } from '../../theory/pitch/fifths.ts'
+import { type Fifths, fifthsOf, noteName, writtenRoot } from '../../theory/pitch/fifths.ts'
 import type { Chart } from '../chart/chart.ts'
 import { chordSpans } from '../chart/chart.ts'
 import type { Override } from './analysis.ts'
@@ -64,10 +64,8 @@ export const withoutOverrides = (
         ].filter((part) => part.from <= part.to),
   )
 
-/** The readings in another transposition: their keys moved along the line of fifths. */
-export const transposeOverrides = (overrides: readonly Override[], by: Fifths): readonly Override[] =>
+/** The readings with their keys moved along the line of fifths, as far as their chart moves (see chartShift). */
+export const transposeOverrides = (overrides: readonly Override[], shift: Fifths): readonly Override[] =>
   overrides.map(({ key, ...rest }) =>
-    key ? { ...rest, key: { ...key, tonic: noteName(nearTonic(fifthsOf(key.tonic) + by)) } } : rest,
+    key ? { ...rest, key: { ...key, tonic: noteName(writtenRoot(fifthsOf(key.tonic) + shift)) } } : rest,
   )
-
-const nearTonic = (fifths: Fifths): Fifths => (fifths > 8 ? fifths - 12 : fifths < -8 ? fifths + 12 : fifths)

@@ -14,6 +14,8 @@ export interface FunctionRow {
   readonly root: Fifths
   readonly kinds: readonly ChordKind[]
   readonly scale: ScaleId
+  /** The scale in a key whose I is a dominant, as in a blues, where that is another. */
+  readonly inBlues?: ScaleId
   /** How far the reading is from the plain key: 0 at home. */
   readonly cost: number
 }
@@ -62,7 +64,7 @@ export const FUNCTIONS: readonly FunctionRow[] = [
   major('V/iii', 'VII7', 5, DOMINANT_LIKE, 'phrygianDominant', 1.4),
   major('V/IV', 'I7', 0, DOMINANT_LIKE, 'mixolydian', 1.1),
   major('blues_I', 'I7', 0, ['dominant'], 'mixolydian', 0.7),
-  major('blues_IV', 'IV7', -1, ['dominant'], 'lydianDominant', 0.7),
+  { ...major('blues_IV', 'IV7', -1, ['dominant'], 'lydianDominant', 0.7), inBlues: 'mixolydian' },
   major('ii/IV', 'v', 1, ['minor'], 'dorian', 1.4),
   major('bVII7', 'bVII7', -2, ['dominant'], 'lydianDominant', 1.1),
   major('bII7', 'bII7', -5, ['dominant'], 'lydianDominant', 1.2),

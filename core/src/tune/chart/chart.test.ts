@@ -1,7 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { chartOf } from '../../../test/changes.ts'
-import { barStarts, chordSpans, fitStretch, transposeChart } from './chart.ts'
+import { INSTRUMENTS } from '../../theory/instrument/instrument.ts'
+import { accidentalOf, fifthsOf, noteName, simpleSpelling } from '../../theory/pitch/fifths.ts'
+import { keysOfMode } from '../../theory/pitch/key.ts'
+import { barStarts, type Chart, chordSpans, fitStretch, transposeChart } from './chart.ts'
 import { readChart } from './read.ts'
 import { writeChart } from './write.ts'
 
@@ -177,5 +180,44 @@ describe('transposeChart', () => {
 
   it('keeps a stretch inside the tune', () => {
     expect(fitStretch(chartOf('| C | F |'), { from: 5, to: -1 })).toEqual({ from: 0, to: 1 })
+  })
+})
+
+describe('transposeChart', () => {
+  const texts = [
+    'key: C major\n| Cmaj7 A7b9 | Dm7 G7 | Em7 A7 | D7 G7 |\n| E7 | A7 | D7 | G7 | F#m7b5 B7 | C#dim7 Dm7 | Fm7 Bb7 | Ebmaj7 Abmaj7 |',
+    'key: A minor\n| Am6 | Bm7b5 E7b9 | Dm7 | F7 E7 | Am7/G | C#m7b5 F#7 | G#dim7 | Cmaj7 |',
+  ]
+  const charts = texts.map((text) => {
+    const outcome = readChart(text)
+    if (!outcome.ok) throw new Error('unread')
+    return outcome.value
+  })
+  const roots = (chart: Chart) => chartRoots(chart).map((root) => fifthsOf(root) - fifthsOf(chart.key!.tonic))
+  const chartRoots = ({ bars }: Chart) => bars.flatMap(({ chords }) => chords.map(({ chord }) => chord.root))
+
+  it('spells every chord in the new key as it was in its own, in all keys and for every instrument', () => {
+    for (const chart of charts)
+      for (const key of keysOfMode(chart.key!.mode))
+        for (const { written } of INSTRUMENTS) {
+          const fifths = fifthsOf(key.tonic) - fifthsOf(chart.key!.tonic)
+          const moved = transposeChart(chart, fifths + written.fifths)
+          chartRoots(moved).forEach((root, at) => {
+            const own = fifthsOf(moved.key!.tonic) + roots(chart)[at]!
+            // A root with a double accidental is written as the same sound without.
+            const wanted = Math.abs(accidentalOf(own)) > 1 ? simpleSpelling(own) : own
+            expect(root, `${moved.key!.tonic}: ${noteName(own)}`).toBe(noteName(wanted))
+          })
+        }
+  })
+
+  it.each([
+    ['B', 'Bmaj7 G#7b9 C#m7 F#7 D#m7 G#7 C#7 F#7 D#7 G#7 C#7 F#7'],
+    ['F#', 'F#maj7 D#7b9 G#m7 C#7 A#m7 D#7 G#7 C#7 A#7 D#7 G#7 C#7'],
+    ['Db', 'Dbmaj7 Bb7b9 Ebm7 Ab7 Fm7 Bb7 Eb7 Ab7 F7 Bb7 Eb7 Ab7'],
+  ])('in %s: iii and a bridge of dominants follow the key', (tonic, wanted) => {
+    const chart = transposeChart(charts[0]!, fifthsOf(tonic))
+    const symbols = chart.bars.flatMap(({ chords }) => chords.map(({ chord }) => chord.symbol))
+    expect(symbols.slice(0, 12).join(' ')).toBe(wanted)
   })
 })

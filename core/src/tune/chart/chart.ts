@@ -113,11 +113,22 @@ export const stretchTicks = (
   return { start: starts[stretch.from]!, end: starts[stretch.to + 1]! }
 }
 
-/** The chart with every chord and its key moved along the line of fifths (7 steps up is a half step up). */
+/**
+ * By how many fifths a chart really moves that is to move by some: its key is respelled where its signature would pass six
+ * accidentals (B major a whole step up is D♭, not C♯), and everything in it moves with the key.
+ */
+export const chartShift = ({ key }: Chart, by: Fifths): Fifths =>
+  key ? fifthsOf(transposeKey(key, by).tonic) - fifthsOf(key.tonic) : by
+
+/**
+ * The chart with every chord and its key moved along the line of fifths (7 steps up is a half step up). Chords are spelled
+ * in the new key as they were in the old one: D♯m7 as iii of B major, a bridge of dominants in sharps stays in sharps.
+ * @example transposeChart(inC, 5) // in B: Em7 becomes D♯m7
+ */
 export const transposeChart = (chart: Chart, by: Fifths): Chart => {
   if (by === 0) return chart
   const key = chart.key && transposeKey(chart.key, by)
-  const shift = chart.key && key ? fifthsOf(key.tonic) - fifthsOf(chart.key.tonic) : by
+  const shift = chartShift(chart, by)
   const move = (bar: ChartBar): ChartBar => ({
     ...bar,
     chords: bar.chords.map((cell) => ({ ...cell, chord: transposeChord(cell.chord, shift) })),

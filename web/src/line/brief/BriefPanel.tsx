@@ -1,7 +1,8 @@
 import {
+  DEVICE_IDS,
   type Degree,
-  type DeviceId,
   degreeName,
+  deviceRow,
   type Instrument,
   SUBSTITUTIONS,
   type SubstitutionId,
@@ -21,57 +22,26 @@ import type { EditorActions } from '../editor/useEditor.ts'
 import { BRIEFS, CLOSELY, type NamedBrief, nameOfPreference, type Preference } from './briefs.ts'
 import { cellsOf, MUSTS, mustOf } from './mustHave.ts'
 
-const TURNED: readonly { readonly device: DeviceId; readonly name: string; readonly description: string }[] =
-  [
-    { device: 'arpeggio', name: 'Arpeggios', description: 'Chord tones in a row, up or down.' },
-    { device: 'skip', name: 'Skips', description: 'From a chord tone over a third to the next.' },
-    { device: 'scale', name: 'Scale steps', description: 'The scale from chord tone to chord tone.' },
-    {
-      device: 'enclosure',
-      name: 'Enclosures',
-      description: 'The note above and the half step below, then the target.',
-    },
-    { device: 'below', name: 'From below', description: 'A half step up into the target.' },
-    { device: 'above', name: 'From above', description: 'A scale step or half step down into the target.' },
-    {
-      device: 'doubleChromatic',
-      name: 'Double chromatic',
-      description: 'Two half steps in a row into the target.',
-    },
-  ]
-const MORE: readonly { readonly device: DeviceId; readonly name: string; readonly description: string }[] = [
-  { device: 'neighbour', name: 'Neighbours', description: 'A step away from a chord tone and back.' },
-  { device: 'turn', name: 'Turns', description: 'Around the chord tone: above, on it, below, on it.' },
+/** The devices that a brief can ask for more or less of: those shown at once, and those under "More figures". */
+const ASKED = DEVICE_IDS.flatMap((device) => {
+  const { brief } = deviceRow(device)
+  return brief ? [{ device, ...brief }] : []
+})
+const SHOWN = ASKED.filter(({ more }) => !more)
+const MORE = ASKED.filter(({ more }) => more)
+/** What neighbours the 5 of a minor chord from above. */
+const SIXTHS: readonly ChoiceOption<'byEar' | 'b13' | '13'>[] = [
   {
-    device: 'threeNoteEnclosure',
-    name: 'Three-note enclosures',
-    description: 'Three notes around the target, then the target.',
+    value: 'byEar',
+    label: 'by ear',
+    description: '♭6 over a tonic minor, the scale’s note over other chords.',
   },
+  { value: 'b13', label: '♭6', description: '♭6 above the 5, also above the ♭5 of a half-diminished chord.' },
   {
-    device: 'fourNoteEnclosure',
-    name: 'Four-note enclosures',
-    description: 'Four notes around the target, then the target.',
+    value: '13',
+    label: '6',
+    description: 'Natural 6 above the 5, also above the ♭5 of a half-diminished chord.',
   },
-  { device: 'cell', name: 'Cells', description: 'Four notes in a pattern such as 1 2 3 5.' },
-  { device: 'pentatonic', name: 'Pentatonics', description: 'Runs of a five-note scale.' },
-  {
-    device: 'diminished',
-    name: 'Diminished from the 3',
-    description: 'Minor thirds up from the 3 of a dominant: its ♭9.',
-  },
-  {
-    device: 'altered',
-    name: 'Altered dominants',
-    description: '♭9, ♯9, ♯11 and ♭13 over dominants, resolved.',
-  },
-  { device: 'triad', name: 'Upper triads', description: 'A triad on an upper note of the chord.' },
-  {
-    device: 'tritone',
-    name: 'Tritone substitutes',
-    description: 'The dominant a tritone away instead of this one.',
-  },
-  { device: 'sidestep', name: 'Side-slips', description: 'Half a step away from the key and back.' },
-  { device: 'blues', name: 'Blues scale', description: 'The blues scale of the key.' },
 ]
 const WORDS = ['never', 'rarely', 'sometimes', 'often'] as const
 const FOLLOWED = ['loosely', 'closely', 'as drawn'] as const
@@ -143,7 +113,7 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
   const [name, setName] = useState('')
   const named = nameOfPreference(preference, briefs)
   const all = [...BRIEFS, ...briefs]
-  const turner = ({ device, name: label, description }: (typeof TURNED)[number]) => (
+  const slider = ({ device, label, description }: (typeof ASKED)[number]) => (
     <LabelledSlider
       key={device}
       label={label}
@@ -208,7 +178,7 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
         options={RHYTHMS}
         onChange={(rhythm) => actions.change({ rhythm })}
       />
-      {TURNED.map(turner)}
+      {SHOWN.map(slider)}
       <LabelledSlider
         label="Chromatic notes"
         description="Notes outside the scale, each resolved by a half step."
@@ -241,7 +211,7 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
       />
       <details className="mt-1">
         <summary className="min-h-10 cursor-pointer py-2 font-semibold">More figures</summary>
-        {MORE.map(turner)}
+        {MORE.map(slider)}
       </details>
       <details>
         <summary className="min-h-10 cursor-pointer py-2 font-semibold">Style, first and last note</summary>
@@ -250,6 +220,12 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
           value={preference.school ?? 'both'}
           options={SCHOOLS}
           onChange={(school) => actions.change({ school })}
+        />
+        <Choice
+          label="6 above the 5 of minor"
+          value={preference.sixth ?? 'byEar'}
+          options={SIXTHS}
+          onChange={(sixth) => actions.change({ sixth: sixth === 'byEar' ? undefined : sixth })}
         />
         <Choice
           label="ii and V"

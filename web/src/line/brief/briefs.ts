@@ -1,4 +1,14 @@
-import type { Brief, Degree, DeviceId, Instrument, SubstitutionId, Weight } from '@eager-contour/core'
+import {
+  type Brief,
+  DEVICE_IDS,
+  type Degree,
+  type DeviceId,
+  deviceRow,
+  type Instrument,
+  type MinorSixth,
+  type SubstitutionId,
+  type Weight,
+} from '@eager-contour/core'
 
 /** What the player wishes of a line, as it is kept: all of a brief but where, how many and for which instrument. */
 export interface Preference
@@ -17,6 +27,7 @@ export interface Preference
   > {
   readonly devices: Readonly<Partial<Record<DeviceId, Weight>>>
   readonly substitution?: SubstitutionId | undefined
+  readonly sixth?: MinorSixth | undefined
   readonly firstDegree?: Degree | undefined
   readonly landingDegree?: Degree | undefined
   /** The lowest and highest note, as MIDI numbers that sound; where it is left out, the instrument's. */
@@ -37,16 +48,10 @@ export interface NamedBrief {
 
 export const DEFAULT_PREFERENCE: Preference = { devices: {}, breathBars: 4 }
 
-const NO_APPROACHES = {
-  neighbour: 0,
-  below: 0,
-  above: 0,
-  enclosure: 0,
-  doubleChromatic: 0,
-  threeNoteEnclosure: 0,
-  fourNoteEnclosure: 0,
-  turn: 0,
-} as const
+/** Without approach notes, neighbours and enclosures. */
+const NO_APPROACHES: Preference['devices'] = Object.fromEntries(
+  DEVICE_IDS.flatMap((id) => (deviceRow(id).found?.around ? [[id, 0]] : [])),
+)
 
 /** Briefs that come with the house. */
 export const BRIEFS: readonly NamedBrief[] = [
@@ -93,6 +98,7 @@ export const BRIEFS: readonly NamedBrief[] = [
 /** What of a brief a wish asks for. */
 export const briefOf = ({
   substitution,
+  sixth,
   firstDegree,
   landingDegree,
   strictness: _strictness,
@@ -101,6 +107,7 @@ export const briefOf = ({
 }: Preference): Omit<Brief, 'stretch' | 'seed' | 'count' | 'range'> => ({
   ...preference,
   ...(substitution === undefined ? {} : { substitution }),
+  ...(sixth === undefined ? {} : { sixth }),
   ...(firstDegree === undefined ? {} : { first: { degree: firstDegree } }),
   ...(landingDegree === undefined ? {} : { landing: { degree: landingDegree } }),
 })

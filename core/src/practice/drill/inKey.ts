@@ -1,0 +1,129 @@
+import { type Line, transposeLine } from '../../line/notes/line.ts'
+import { spellNotes } from '../../line/notes/spell.ts'
+import { type Outcome, ok } from '../../outcome/outcome.ts'
+import type { Instrument } from '../../theory/instrument/instrument.ts'
+import { type Fifths, fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { type Key, sameKey } from '../../theory/pitch/key.ts'
+import { simplePitch } from '../../theory/pitch/pitch.ts'
+import { analyseChart } from '../../tune/analysis/analyse.ts'
+import type { Analysis } from '../../tune/analysis/analysis.ts'
+import { transposeOverrides } from '../../tune/analysis/follow.ts'
+import { chartShift, transposeChart } from '../../tune/chart/chart.ts'
+import type { Exercise, ExerciseSpec, ExpectedNote } from './exercise.ts'
+import { makeExercise } from './make.ts'
+
+/** A tune as it sounds and as a player's instrument reads it. */
+export interface TuneAnalyses {
+  readonly sounding: Analysis
+  readonly written: Analysis
+}
+
+/** An exercise in a key: its changes, the exercise at concert pitch, and the same as the instrument reads it. */
+export interface ExerciseInKey extends TuneAnalyses {
+  readonly exercise: Exercise
+  /** For showing only: grading goes by `exercise`. */
+  readonly asRead: Exercise
+  /** Its notes, or one way to play it, as the instrument reads them; ticks from beat 1 of the tune. */
+  readonly line: Line
+}
+
+/** How notes are spelled: by their degree, or without double accidentals. */
+export type NoteSpelling = 'exact' | 'simple'
+
+/** The analysis moved along the line of fifths, the player's own readings with it. */
+const movedBy = (analysis: Analysis, fifths: Fifths): Analysis =>
+  fifths === 0
+    ? analysis
+    : analyseChart(
+        transposeChart(analysis.chart, fifths),
+        transposeOverrides(analysis.overrides, chartShift(analysis.chart, fifths)),
+      )
+
+/**
+ * A tune's analysis (concert pitch) in a key, as it sounds and as an instrument reads it; in the tune's own key where none
+ * is given. The player's own readings go along.
+ */
+export const tuneInKey = (analysis: Analysis, instrument: Instrument, key?: Key): TuneAnalyses => {
+  const fifths = fifthsTo(analysis, key)
+  // Both from the tune's own spelling: a root that the first transposition writes simply keeps its place in the second.
+  return {
+    sounding: movedBy(analysis, fifths),
+    written: movedBy(analysis, fifths + instrument.written.fifths),
+  }
+}
+
+const fifthsTo = ({ chart }: Analysis, key: Key | undefined): Fifths =>
+  key && chart.key && !sameKey(key, chart.key) ? fifthsOf(key.tonic) - fifthsOf(chart.key.tonic) : 0
+
+/** The line so many fifths higher, by the nearest way: at most a tritone up or down. */
+const lineMovedBy = (line: Line, fifths: Fifths): Line => {
+  const up = pitchClassOf(fifths)
+  return transposeLine(line, up > 6 ? up - 12 : up, fifths)
+}
+
+/**
+ * Makes an exercise in a key (concert pitch), once for everyone who shows, prints, plays or grades it.
+ * @param analysis the tune in its own key, with the player's own readings
+ * @param spec its line, where it has one, is in the tune's own key
+ * @param instrument its range is kept to, and its transposition is read
+ * @returns a problem where the stretch gives nothing to play
+ * @example makeExerciseInKey(analysis, { rung: 'guide-tones', stretch, tempo: 120 }, instrument, { tonic: 'B', mode: 'major' })
+ */
+export const makeExerciseInKey = (
+  analysis: Analysis,
+  spec: ExerciseSpec,
+  instrument: Instrument,
+  key?: Key,
+  spelling: NoteSpelling = 'exact',
+): Outcome<ExerciseInKey> => {
+  const analyses = tuneInKey(analysis, instrument, key)
+  const line = spec.line && lineMovedBy(spec.line, fifthsTo(analysis, key))
+  const outcome = makeExercise({ ...spec, ...(line ? { line } : {}) }, analyses.sounding, instrument)
+  if (!outcome.ok) return outcome
+  const exercise = outcome.value
+  const asRead = exerciseAsRead(exercise, analyses.written, instrument, spelling)
+  const start = startOf(exercise, analyses.written)
+  const notes = (asRead.free?.example ?? asRead.expected).map(
+    ({ start: at, duration, midi, spelling: name }) => ({
+      start: at + start,
+      duration,
+      midi,
+      spelling: name,
+    }),
+  )
+  return ok({ ...analyses, exercise, asRead, line: { notes } })
+}
+
+/** The tick at which the exercise's stretch begins in the tune. */
+const startOf = ({ spec }: Exercise, { spans }: Analysis): number =>
+  spans.find(({ bar }) => bar === spec.stretch.from)?.start ?? 0
+
+const exerciseAsRead = (
+  exercise: Exercise,
+  written: Analysis,
+  instrument: Instrument,
+  spelling: NoteSpelling,
+): Exercise => {
+  const start = startOf(exercise, written)
+  const asRead = (notes: readonly ExpectedNote[]): readonly ExpectedNote[] => {
+    const spelled = spellNotes(
+      written,
+      notes.map((note) => ({
+        start: note.start + start,
+        duration: note.duration,
+        midi: note.midi + instrument.written.semitones,
+      })),
+    ).notes
+    return notes.map((note, at) => ({
+      ...note,
+      midi: spelled[at]!.midi,
+      spelling: spelling === 'simple' ? simplePitch(spelled[at]!.spelling) : spelled[at]!.spelling,
+    }))
+  }
+  const { free } = exercise
+  return {
+    ...exercise,
+    expected: asRead(exercise.expected),
+    ...(free ? { free: { ...free, example: asRead(free.example) } } : {}),
+  }
+}
