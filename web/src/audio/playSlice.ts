@@ -2,7 +2,7 @@ import { createSlice, type PayloadAction, type WithSlice } from '@reduxjs/toolki
 import { rootReducer } from '../store/store.ts'
 
 /** What is sounding: nothing, the sound being fetched, or a stretch. */
-export type PlayState = 'stopped' | 'loading' | 'playing'
+type PlayState = 'stopped' | 'loading' | 'playing'
 
 const initialState: {
   state: PlayState

@@ -12,10 +12,10 @@ import type { Line, LineNote } from '../notes/line.ts'
 export type Weight = 0 | 1 | 2 | 3
 
 /** What a line is based on: the notes of the key, the tones of each chord, or both. */
-export type Approach = 'key' | 'chords' | 'both'
+type Approach = 'key' | 'chords' | 'both'
 
 /** A stretch seen near (every chord) or far (one key for all of it, or the pentatonic of that key). */
-export interface SectionView extends Stretch {
+interface SectionView extends Stretch {
   readonly view: 'near' | 'far' | 'pentatonic'
 }
 

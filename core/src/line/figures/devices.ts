@@ -17,7 +17,7 @@ import {
 } from './steps.ts'
 
 /** Notes of one chord by their half steps above its root, among which a device is found. */
-export interface FoundGroup {
+interface FoundGroup {
   readonly kinds: readonly ChordKind[]
   /** At least this many notes in a row. */
   readonly least: number

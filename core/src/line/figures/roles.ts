@@ -1,5 +1,5 @@
 /** What a note is called: the first of these that fits, in this order (common practice, no source). */
-export const ROLES = [
+const ROLES = [
   'anticipation',
   'guide',
   'chord',

@@ -24,7 +24,7 @@ interface SetNote {
 }
 
 /** The notes for one chord; chord is its place in the analysis, and it lasts to the next one. */
-export interface NoteSet {
+interface NoteSet {
   readonly chord: number
   readonly notes: readonly SetNote[]
 }

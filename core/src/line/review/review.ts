@@ -12,7 +12,6 @@ import { PRAISES } from './praises.ts'
 import { type AnalysedLine, type ReviewView, RULES } from './rules.ts'
 
 export type { Measures } from './measure.ts'
-export { costOfLine } from './weigh.ts'
 
 /** What can be counted of any line over an analysis. */
 export const measured = (analysis: Analysis, line: Line): Measures => {
@@ -34,12 +33,12 @@ export interface Finding {
   readonly fix?: Fix
 }
 
-export interface Fix {
+interface Fix {
   readonly line: Line
   readonly score: number
 }
 
-export type Praise = Omit<Finding, 'weight' | 'fix'>
+type Praise = Omit<Finding, 'weight' | 'fix'>
 
 export interface Review {
   /** The heaviest first. */

@@ -47,7 +47,7 @@ export interface Found<R extends RuleId> {
 }
 
 /** Where a rule found something, and the reason as it is worded. */
-export interface Place {
+interface Place {
   readonly from: number
   readonly to: number
   readonly why: Reason

@@ -203,7 +203,7 @@ const noteOf = (
 }
 
 /** Letters that a signature alters, by how much. */
-export const signatureAlter = (signature: number, letter: string): number => {
+const signatureAlter = (signature: number, letter: string): number => {
   const sharps = 'FCGDAEB'
   if (signature > 0) return sharps.indexOf(letter) < signature ? 1 : 0
   return sharps.indexOf(letter) >= 7 + signature ? -1 : 0

@@ -14,7 +14,7 @@ export type MarkId = 'notes' | 'time' | 'flow' | 'limits' | FreeMark
 /** 0 to 100 each: only what the rung asks is there. */
 export type Marks = Readonly<Partial<Record<MarkId, number>>>
 
-export interface BarGrade {
+interface BarGrade {
   /** Bar of the tune, from 0. */
   readonly bar: number
   readonly asked: number
@@ -22,7 +22,7 @@ export interface BarGrade {
 }
 
 /** A change from one chord to the next that went worst: their places in the analysis. */
-export interface WeakChange {
+interface WeakChange {
   readonly from: number
   readonly to: number
 }

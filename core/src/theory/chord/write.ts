@@ -5,7 +5,7 @@ import { type Chord, chordKind, hasDegree } from './chord.ts'
 export type ChordStyle = 'signs' | 'letters' | 'short'
 
 /** A symbol in the pieces that are set differently: root, what stands on the line, what is raised, bass. */
-export interface ChordParts {
+interface ChordParts {
   readonly root: string
   readonly body: string
   readonly raised: string

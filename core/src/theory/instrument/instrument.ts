@@ -1,6 +1,6 @@
 import type { Fifths } from '../pitch/fifths.ts'
 
-export type InstrumentId =
+type InstrumentId =
   | 'concert'
   | 'trumpet'
   | 'flugelhorn'

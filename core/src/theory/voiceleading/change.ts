@@ -2,13 +2,13 @@ import type { Chord, ChordTone } from '../chord/chord.ts'
 import { chordPitchClasses, fourTones, guideTones } from '../chord/chord.ts'
 
 /** A tone of the first chord that the next one keeps, with its degree in each. */
-export interface Staying {
+interface Staying {
   readonly from: ChordTone
   readonly to: ChordTone
 }
 
 /** A tone of the first chord and the nearest tone of the next, in half steps (negative: down). */
-export interface Moving extends Staying {
+interface Moving extends Staying {
   readonly semitones: number
 }
 

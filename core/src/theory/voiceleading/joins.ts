@@ -2,7 +2,7 @@ import { type Chord, type ChordTone, fourTones, guideTones } from '../chord/chor
 import { fifthsOf, pitchClassOf } from '../pitch/fifths.ts'
 import { changeBetween } from './change.ts'
 
-export type JoinKind =
+type JoinKind =
   | 'halfStepIntoThird'
   | 'halfStepIntoSeventh'
   | 'guideStays'

@@ -54,7 +54,7 @@ export interface KeyRegion {
   readonly relation?: KeyRelation
 }
 
-export type KeyRelation = 'relative' | 'parallel' | 'other'
+type KeyRelation = 'relative' | 'parallel' | 'other'
 
 /** The stretches of one key, in order. N.C. belongs to the key that it stands in. */
 export const keyRegions = ({ readings }: Analysis): readonly KeyRegion[] => {

@@ -7,7 +7,7 @@ import type { Stretch } from '../chart/chart.ts'
 import type { Analysis } from './analysis.ts'
 
 /** Chord tones that the centre's scale does not hold. */
-export interface Clash {
+interface Clash {
   readonly chord: number
   readonly degrees: readonly Degree[]
 }

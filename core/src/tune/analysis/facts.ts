@@ -41,7 +41,7 @@ export interface ChordFacts {
 }
 
 /** The next place where another chord sounds. */
-export const nextChange = ({ spans }: Analysis, index: number): number | undefined => {
+const nextChange = ({ spans }: Analysis, index: number): number | undefined => {
   const { symbol } = spans[index]!.chord
   for (let at = index + 1; at < spans.length; at += 1) if (spans[at]!.chord.symbol !== symbol) return at
   return undefined

@@ -1,0 +1,50 @@
+/** What a line is made of, what it is worth, what each note does, and how one is written. */
+
+export type { Brief, CellRequest, Composed, ComposedLine, Weight } from './compose/brief.ts'
+export { composeLines, composing } from './compose/compose.ts'
+export { type FillStock, type FillTable, fillStock, fillTable, stockKey, tableKey } from './compose/table.ts'
+export { LINE_COSTS } from './cost/terms.ts'
+export { alternativeFigures } from './explain/alternativeFigures.ts'
+export { barAt } from './explain/analysedLine.ts'
+export { explainLine } from './explain/explain.ts'
+export type { Explanation, NoteReading } from './explain/explanation.ts'
+export { DEVICE_IDS, type DeviceId, deviceRow } from './figures/devices.ts'
+export type { FittingFigure } from './figures/figuresFor.ts'
+export type { MinorSixth } from './figures/harmony.ts'
+export type { Role } from './figures/roles.ts'
+export { SUBSTITUTIONS, type SubstitutionId } from './figures/substitutions.ts'
+export { type CurvePoint, heightAt } from './notes/curve.ts'
+export {
+  eachOf,
+  insertAfter,
+  joinAll,
+  lastOf,
+  lengthenedBy,
+  movedBy,
+  movedByScale,
+  type RangeEdit,
+  removeNote,
+  snapped,
+  splitNote,
+  tripleNote,
+  withNote,
+  withRest,
+  withStretchFrom,
+} from './notes/edit.ts'
+export { lineElsewhere, type TakenBy } from './notes/elsewhere.ts'
+export type { Line, LineNote } from './notes/line.ts'
+export { repitchLine, spellNotes, type UnspelledNote } from './notes/spell.ts'
+export { type SmallestSets, smallestSets } from './paths/smallestsets.ts'
+export {
+  type Phrase,
+  type PhraseChord,
+  type PhraseNote,
+  phraseAt,
+  phraseFits,
+  phraseFrom,
+} from './phrases/phrase.ts'
+export { CRITERION_IDS, type Criterion } from './review/criteria.ts'
+export { type Finding, type Measures, measured, type Review, reviewLine } from './review/review.ts'
+export type { ReviewView } from './review/rules.ts'
+export { keepsTo, TARGETS, type Target } from './review/targets.ts'
+export { type Score, scoreOf, type WrittenBar, type WrittenEvent } from './score/score.ts'

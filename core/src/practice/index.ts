@@ -1,0 +1,38 @@
+/** Exercises, listening, simulated players, grades, and what to play next. */
+
+export { allowedOver } from './drill/allowed.ts'
+export type { Exercise, ExerciseSpec } from './drill/exercise.ts'
+export { type ExerciseInKey, makeExerciseInKey, type TuneAnalyses, tuneInKey } from './drill/inKey.ts'
+export { makeExercise } from './drill/make.ts'
+export type { RungRow } from './drill/rung.ts'
+export { limitsOf, optionsOf, RUNGS, type RungId, rungOf, withOption } from './drill/rungs.ts'
+export {
+  advanceGrade,
+  finishGrade,
+  type GradeState,
+  gradeStep,
+  gradeTake,
+  startGrade,
+} from './grade/grade.ts'
+export type { Judged, NoteVerdict } from './grade/judged.ts'
+export type { Grade, MarkId, Marks } from './grade/marks.ts'
+export { GRADE_RULES, type GradeRules, type RunVerdict } from './grade/rules.ts'
+export { gateFor, hearsBand, latencyOf, TUNINGS, tuningFrom } from './listen/calibrate.ts'
+export { DETECTION_RULES, type DetectionRules, PitchDetector, windowsFor } from './listen/hearing.ts'
+export { quantise } from './listen/quantise.ts'
+export { GRADER, type PlayedNote, type Source, type Take } from './listen/take.ts'
+export {
+  type CellState,
+  KEY_ORDER_NAMES,
+  type KeyedRun,
+  type KeyOrder,
+  keysInOrderOf,
+  keysOfList,
+  type LadderCell,
+  ladderCell,
+} from './schedule/ladder.ts'
+export { nextStep, TEMPO_PLANS, type TempoPlan } from './schedule/next.ts'
+export { PIECE_PLANS, type PiecePlan, piecesOf } from './schedule/pieces.ts'
+export { playedAt, restDue, type Sitting } from './schedule/rest.ts'
+export { type LadderRun, nextTempo } from './schedule/tempo.ts'
+export { perfectPlayer, simulatedTake, simulatePlayer } from './simulate/player.ts'

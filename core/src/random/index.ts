@@ -1,0 +1,3 @@
+/** Random numbers from a seed. */
+
+export { randomFrom } from './random.ts'

@@ -1,0 +1,4 @@
+/** Reasons, findings and problems as sentences; names with real signs. */
+
+export { degreeName, stepsInWords, withSigns } from './signs.ts'
+export { deviceName, joinName, roleName, wordReason } from './words.ts'
