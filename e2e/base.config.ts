@@ -12,7 +12,7 @@ export const chromium = (): string =>
     encoding: 'utf8',
   }).trim()
 
-/** Chromium without a monitor or a sound card, whose audio runs all the same. */
+/** Chromium without a monitor or a sound card; its audio runs all the same. */
 export const ARGS = [
   '--no-sandbox',
   '--disable-gpu',

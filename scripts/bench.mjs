@@ -4,6 +4,6 @@ import { ensureInstalled, run, tool } from './house.mjs'
 ensureInstalled()
 const { build } = await import('./steps.mjs')
 build()
-// Compiled, not run from its source: what wraps functions while loading them would be measured too.
+// Compiled, not run from its source: otherwise the loader's function wrappers would be measured too.
 tool('tsc', ['-p', 'bench/tsconfig.build.json'])
 run(process.execPath, ['--expose-gc', 'bench/dist/bench/src/main.js', ...process.argv.slice(2)])

@@ -1,8 +1,8 @@
-// What the end-to-end tests need of the system, from Debian's packages where it is missing and may be installed.
+// What the end-to-end tests need from the system, installed from Debian's packages where missing and permitted.
 import { spawnSync } from 'node:child_process'
 import { run } from './house.mjs'
 
-/** Each package, and the commands of which one has to be there. */
+/** Each package, and the commands of which one must exist. */
 const NEEDED = [
   { name: 'chromium', commands: ['chromium', 'chromium-browser'] },
   // Speaks to the microphone: speech must not be taken for notes.

@@ -18,12 +18,12 @@ const PRESETS = [
   { name: 'jazz kit', bank: 0, program: 32, drums: true },
   { name: 'brush kit', bank: 0, program: 40, drums: true },
 ]
-/** Programs of the horns: one voice, whose beginning is heard. */
+/** Programs of the horns: monophonic, with an audible attack. */
 const HORNS = [56, 57, 65, 66, 71]
 const TARGET = join(import.meta.dirname, '../web/public/sound/band.sf3')
 const MOST_BYTES = 6_000_000
 const WINDOW = 4096
-/** What an ear hears as out of tune, and how steady a pitch must be to be told from a vibrato. */
+/** The deviation that sounds out of tune, and how steady a pitch must be not to be vibrato. */
 const HEARD_CENTS = 5
 const STEADY_CENTS = 8
 
@@ -35,8 +35,9 @@ const bank = SoundBankLoader.fromArrayBuffer(
 )
 
 /**
- * Puts every pitched sample in tune: the font's mono samples have lost their corrections, its piano is up to a quarter of a
- * half step sharp. A sample is heard at several places; one that gives no clear pitch near its key stays as it is.
+ * Puts every pitched sample in tune: the font's mono samples have lost their corrections, and its piano is up to a
+ * quarter of a half step sharp. A sample is measured at several places; one without a clear pitch near its key stays
+ * as it is.
  * @param {import('spessasynth_core').BasicSoundBank} bank
  */
 async function tune(bank) {
@@ -73,7 +74,7 @@ async function tune(bank) {
 }
 
 /**
- * The key at which a zone plays its sample as it was recorded.
+ * The key at which a zone plays its sample as recorded.
  * @param {import('spessasynth_core').BasicInstrumentZone} zone
  */
 const keyOf = (zone) => {
@@ -81,12 +82,12 @@ const keyOf = (zone) => {
   return own < 0 ? zone.sample.originalKey : own
 }
 
-/** Seconds in at which a horn's note sounds as itself, and what counts as an octave under it, in half steps. */
+/** Seconds after which a horn's note has settled, and what counts as an octave below it, in half steps. */
 const SPEAKS_BY = 0.08
 const OCTAVE_UNDER = { from: -12.5, to: -11.5 }
 
 /**
- * Whether a sample begins an octave under its note: the tenor's F4 and F♯4 do, for a tenth of a second.
+ * Whether a sample starts an octave below its note: the tenor's F4 and F♯4 do, for a tenth of a second.
  * @param {import('spessasynth_core').BasicInstrumentZone} zone
  * @param {PitchDetector<Float32Array>} detector
  */
@@ -101,7 +102,7 @@ function beginsUnder(zone, detector) {
 }
 
 /**
- * Leaves out samples that begin an octave under their note; the ones beside them sound their keys instead.
+ * Leaves out samples that start an octave below their note; the neighbouring ones are used for their keys instead.
  * @param {import('spessasynth_core').BasicSoundBank} bank
  */
 async function leaveOutUnder(bank) {

@@ -1,4 +1,4 @@
-// What the other scripts share: where the house stands, running a command, and doing work only when its inputs changed.
+// What the other scripts share: the root folder, running a command, and doing work only when its inputs changed.
 import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
@@ -9,7 +9,7 @@ const STAMPS = join(ROOT, 'node_modules/.house')
 const SKIPPED = new Set(['node_modules', 'dist', 'generated', 'results', 'sound'])
 
 /**
- * Runs a command in the house; ends the script with its exit code when it fails.
+ * Runs a command in the root folder; ends the script with its exit code if it fails.
  * @param {string} command
  * @param {readonly string[]} args
  * @param {import('node:child_process').SpawnSyncOptions} [options]
@@ -54,7 +54,7 @@ const fingerprint = (inputs) => {
 }
 
 /**
- * Does the work unless its outputs stand there and its inputs are as they were when it was last done.
+ * Does the work unless its outputs exist and its inputs are unchanged since it was last done.
  * @param {string} name
  * @param {{ inputs: readonly string[], outputs: readonly string[] }} step
  * @param {() => void} work
@@ -73,7 +73,7 @@ export const whenChanged = (name, { inputs, outputs }, work) => {
   return true
 }
 
-/** Installs the packages of the lock file when they are missing or older than it. */
+/** Installs the packages of the lock file if they are missing or older than it. */
 export const ensureInstalled = () => {
   const lock = readFileSync(join(ROOT, 'package-lock.json'), 'utf8')
   const print = createHash('sha256').update(lock).digest('hex')

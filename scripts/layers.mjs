@@ -1,4 +1,4 @@
-// Checks that imports run one way: between workspaces, and between core's folders. A broken fixture must be found out.
+// Checks that imports run one way: between workspaces, between core's folders, and between web's layers. The check must find every error of a broken fixture.
 import { spawnSync } from 'node:child_process'
 import { cpSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -37,7 +37,7 @@ const cruise = (folder, config) => {
 }
 
 /**
- * dependency-cruiser's parser reads no JSX: a copy of the folder in which it is compiled away, every import kept.
+ * dependency-cruiser's parser reads no JSX: makes a copy of the folder with JSX compiled away and every import kept.
  * @param {string} from
  * @param {string} to
  */
@@ -66,7 +66,7 @@ const withoutJsx = (from, to) => {
 /** @param {Violation} violation */
 const say = ({ rule, from, to }) => `  ${rule.name}: ${from} imports ${to}`
 
-// The fixture repeats the house's folders with one wrong import in each layer.
+// The fixture repeats the folders with one wrong import per rule.
 const broken = cruise('scripts/fixtures/broken', 'scripts/layers.fixture.cjs')
 const expected = [
   'core-order',

@@ -57,7 +57,7 @@ const WORKSPACES = {
   e2e: ['core', 'demo'],
 }
 
-/** web is checked in a copy without JSX (see layers.mjs), its fixture where it stands. */
+/** web is checked in a copy without JSX (see layers.mjs), the fixture where it is. */
 const WEB = 'web/(?:src|\\.layers)'
 
 module.exports = (root) => {

@@ -1,4 +1,4 @@
-// The parts of the house that are built, each from what.
+// The parts that are built, and their inputs.
 import { run, tool, whenChanged } from './house.mjs'
 
 const CORE = ['core/src', 'core/tsconfig.build.json', 'tsconfig.base.json']
@@ -53,7 +53,7 @@ const STEPS = [
 ]
 
 /**
- * Builds what has changed since it was last built: the whole house, or some parts of it.
+ * Builds what has changed since it was last built: everything, or some parts.
  * @param {readonly string[]} [parts]
  */
 export const build = (parts) => {

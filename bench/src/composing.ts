@@ -106,7 +106,10 @@ const againstGraph = (): Row => {
   }
 }
 
-/** What composing over 256 bars holds at most, garbage and all, over what was held before; and what stays held. */
+/**
+ * The most memory that composing over 256 bars uses, including garbage, above what was used before; and what remains
+ * in use.
+ */
 const memory = (): Row => {
   const collect = (globalThis as { gc?: () => void }).gc ?? (() => undefined)
   collect()
@@ -125,7 +128,7 @@ const memory = (): Row => {
   }
 }
 
-/** The longest that passes between two steps at which composing can be given up. */
+/** The longest time between two steps at which composing can be stopped. */
 const givingUp = (): Row => {
   const steps = composing(analysisOf(32), briefFor(32, { count: 2 }))
   let longest = 0

@@ -6,7 +6,10 @@ const ROUNDS = 9
 const LIMIT_MS = 100
 const CHART = `title: Long\nkey: C major\n\n${Array.from({ length: 16 }, () => '| Dm7 G7 | Cmaj7 A7b9 | Fm7 Bb7 | Ebmaj7 D7 |').join('\n')}`
 
-/** Runs in the page: goes to another place and back to Drills; the milliseconds until a window of cells is painted, and until all are. */
+/**
+ * Runs in the page: goes to another page and back to Drills; the milliseconds until a window of cells is painted, and
+ * until all are.
+ */
 const TO_DRILLS = `new Promise((resolve) => {
   const link = (name) => [...document.querySelectorAll('a')].find(({ textContent }) => textContent === name)
   link('Map').click()

@@ -1,13 +1,13 @@
 import { readFileSync } from 'node:fs'
 
-/** Ticks of the machine's processors since it began: all, and those that the host gave to others. */
+/** Ticks of the machine's processors since it started: all, and those taken by the host. */
 const processorTicks = (): { readonly all: number; readonly taken: number } => {
   const [, ...counts] = readFileSync('/proc/stat', 'utf8').split('\n', 1)[0]!.trim().split(/\s+/)
   const ticks = counts.map(Number)
   return { all: ticks.slice(0, 8).reduce((sum, one) => sum + one, 0), taken: ticks[7] ?? 0 }
 }
 
-/** How much of the processors the host takes away while something goes on, 0 to 1 (`steal` of proc(5)). */
+/** The share of the processors that the host takes away meanwhile, 0 to 1 (`steal` of proc(5)). */
 const takenMeanwhile = (): (() => number) => {
   const before = processorTicks()
   return () => {
@@ -16,11 +16,14 @@ const takenMeanwhile = (): (() => number) => {
   }
 }
 
-/** So little taken is a machine of one's own. */
+/** With this little taken the machine counts as undisturbed. */
 const CALM = 0.02
 const TRIES = 4
 
-/** Measures anew, a few times at the most, until the host leaves the machine alone; gives the calmest run and what was taken of it. */
+/**
+ * Measures again, a few times at most, until the host leaves the machine alone; returns the calmest run and what was
+ * taken of it.
+ */
 export const calmest = async <T>(
   run: () => Promise<T>,
 ): Promise<{ readonly value: T; readonly taken: number }> => {

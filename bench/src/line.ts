@@ -40,7 +40,7 @@ const openLine = async (browser: Browser, address: string, bars: string, tune: s
 
 const timesOf = (page: Page): Promise<readonly number[]> => page.evaluate<number[]>('globalThis.noteTimes')
 
-/** From a turned control to other notes on the screen. */
+/** From a changed control to other notes on the screen. */
 const turnTimes = async (browser: Browser, address: string): Promise<readonly number[]> => {
   const page = await openLine(browser, address, '1-8', 'tune-salt-stairs')
   await page.getByRole('slider', { name: 'Enclosures' }).focus()
@@ -75,12 +75,12 @@ const editTimes = async (
   })
   const keys = await keysDuring(browser, page, edit)
   await page.close()
-  // Alt goes down too, and changes nothing.
+  // Alt is a key press too, and changes nothing.
   const processor = keys.map((key) => key.processor).sort((a, b) => b - a)
   return { clock, processor: processor.slice(0, EDITS) }
 }
 
-/** Runs in the page: presses Play and gives the milliseconds until the first beat sounds. */
+/** Runs in the page: presses Play and returns the milliseconds until the first beat sounds. */
 const PRESS_PLAY = `new Promise((resolve) => {
   const start = performance.now()
   document.querySelector('button[aria-label="Play"]').click()
@@ -101,8 +101,8 @@ const startTimes = async (page: Page): Promise<readonly number[]> => {
 }
 
 /**
- * Runs in the page: collects long tasks, and how far the sound's clock falls behind the wall's, while Another is pressed.
- * Both clocks are read as one moment (the context's output timestamp); the first is the zero.
+ * Runs in the page: collects long tasks, and how far the audio clock falls behind the wall clock, while Another is
+ * pressed. Both clocks are read at one moment (the context's output timestamp), which is zero.
  */
 const UNDER_LOAD = `new Promise((resolve) => {
   const tasks = []
@@ -129,18 +129,18 @@ const UNDER_LOAD = `new Promise((resolve) => {
 
 interface Load {
   readonly tasks: readonly number[]
-  /** Milliseconds behind the wall's clock, every 20 ms. */
+  /** Milliseconds behind the wall clock, every 20 ms. */
   readonly lossMs: readonly number[]
 }
 
-/** So many moments after each other: 300 ms. */
+/** The number of consecutive moments: 300 ms. */
 const MOMENTS = 15
 
-/** What the sound's clock lost for good: behind at every one of some moments after each other. */
+/** The time that the audio clock lost for good: behind at every one of some consecutive moments. */
 const lostBy = (lossMs: readonly number[]): number =>
   Math.max(0, ...lossMs.map((_, at) => Math.min(...lossMs.slice(at, at + MOMENTS))))
 
-/** The place where lines are shaped: turning, editing, starting to play, and playing while composing. */
+/** The Line page: changing the brief, editing, starting to play, and playing while composing. */
 export const benchLine = async (browser: Browser, address: string): Promise<readonly Row[]> => {
   const turning = await turnTimes(browser, address)
   const editing = await editTimes(browser, address)
@@ -149,7 +149,7 @@ export const benchLine = async (browser: Browser, address: string): Promise<read
   await page.evaluate(PRESS_PLAY)
   const { value: load, taken } = await calmest(() => page.evaluate<Load>(UNDER_LOAD))
   const share = percent(taken)
-  // Once more with the tasks' own time of the processor, which a trace tells.
+  // Once more with the tasks' own processor time, from a trace.
   const traced = await tasksDuring(browser, page, () => page.evaluate(UNDER_LOAD))
   const busiest = Math.max(0, ...traced.map(({ processor }) => processor))
   await page.close()

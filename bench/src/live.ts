@@ -4,14 +4,17 @@ import { median, milliseconds, type Row } from './table.ts'
 
 const MIDI_LIMIT_MS = 20
 const MICROPHONE_LIMIT_MS = 60
-/** Sounding 1 ♭3 5 ♭7, 1 3 5 ♭7, 1 3 5 7 twice: what outline up asks over the first bars of Breakwater. */
+/** Sounding 1 ♭3 5 ♭7, 1 3 5 ♭7, 1 3 5 7 twice: what "outline up" expects over the first bars of Breakwater. */
 const ASKED = [63, 66, 70, 73, 56, 60, 63, 66, 61, 65, 68, 72, 66, 70, 73, 77]
 /** The same chords' notes from C3 up, as a tenor plays them. */
 const DEEP = ASKED.map((note) => 48 + (note % 12))
 const TEMPO = 100
 const LEAD_MS = 50
 
-/** Runs in the page: plays each note on its beat with `sound`, and gives the milliseconds from each to its verdict's mark. */
+/**
+ * Runs in the page: plays each note on its beat with `sound`, and returns the milliseconds from each to its verdict's
+ * mark.
+ */
 const watch = (notes: readonly number[], sound: string, leadMs: number): string => `(async () => {
   const band = globalThis.eagerContourBand
   const trail = document.querySelector('[data-testid=trail]')
@@ -51,12 +54,12 @@ const MICROPHONE: Playing = {
   source: 'microphone=stand-in',
   connect: 'Microphone',
   notes: ASKED,
-  // From the moment of the sound's clock at which the tone begins: asked for a little before.
+  // From the moment of the audio clock at which the tone starts: scheduled a little before.
   sound: `eagerContourMicrophone.sound(note, 0.4, ${LEAD_MS / 1000})`,
   leadMs: LEAD_MS,
 }
 
-/** Sets what the player plays, and that any octave will do. */
+/** Sets the player's notes, and accepts any octave. */
 const playAs = async (page: Page, address: string, instrument: string): Promise<void> => {
   const at = `${address}/api/settings`
   const settings = await (await page.request.get(at)).json()

@@ -119,7 +119,7 @@ const firstPaint = async (browser: Browser, address: string): Promise<{ paint: n
   return { paint, bytes }
 }
 
-/** Runs in the page: presses Another and gives the milliseconds until other notes are there. */
+/** Runs in the page: presses Another and returns the milliseconds until other notes are there. */
 const PRESS_ANOTHER = `new Promise((resolve) => {
   const labels = () => [...document.querySelectorAll('[data-note]')].map((note) => note.getAttribute('aria-label')).join()
   const before = labels()
@@ -147,7 +147,7 @@ const SIXTY_FOUR = Array.from({ length: 16 }, () => '| Dm7 G7 | Cmaj7 A7b9 | Fm7
   '\n',
 )
 
-/** Types a wrong sign after a chord and takes it away again: each stroke must put or take a mark. */
+/** Types a wrong character after a chord and removes it again: each key press must add or remove a mark. */
 const typingTimes = async (browser: Browser, address: string): Promise<readonly number[]> => {
   const page: Page = await browser.newPage()
   await page.goto(`${address}/tunes/new`)

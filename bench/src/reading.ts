@@ -11,7 +11,7 @@ const ROUNDS = 41
 const WARM = 300
 const LIMIT_MS = 5
 const LENGTHS = [16, 64, 256, 1024] as const
-/** Texts that a careless reader takes the square of their length for. */
+/** Texts on which a careless reader would take quadratic time. */
 const HOSTILE: readonly (readonly [string, (size: number) => string])[] = [
   ['blanks in a bar', (size) => `|: C${' '.repeat(size)}x3 :|`],
   ['strokes', (size) => '|'.repeat(size)],

@@ -12,7 +12,7 @@ import { median, milliseconds, type Row } from './table.ts'
 const EIGHT = '| Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 | Cm7b5 | F7b9 | Bbm6 | Ebm7 Ab7 |'
 const ROUNDS = 41
 const LIMIT_MS = 10
-/** One note in so many is a minor third off. */
+/** One note in this many is a minor third off. */
 const SLIPS = 9
 
 const timed = (work: () => void): number =>
@@ -24,7 +24,7 @@ const timed = (work: () => void): number =>
     }),
   )
 
-/** Explaining and reviewing 32 bars: a line that was composed, and the same with wrong notes, without and with its mends. */
+/** Explaining and reviewing 32 bars: a composed line, and the same with wrong notes, without and with its fixes. */
 export const benchReviewing = (): readonly Row[] => {
   const outcome = readChart(`key: Db major\n${EIGHT.repeat(4)}`)
   if (!outcome.ok) throw new Error('the chart of the benchmark cannot be read')

@@ -8,7 +8,7 @@ import { milliseconds } from './table.ts'
 
 const WARM = 15
 const ROUNDS = 41
-/** How often all spellings are read in one turn. */
+/** How many times all spellings are read in one turn. */
 const TIMES = 20
 
 /** Reading the chord spellings that all three read, in one run: core with spelled tones, tonal, chord-symbol. */
@@ -31,7 +31,7 @@ export const benchSymbols = (): readonly Row[] => {
     },
   }
   const taken = new Map<string, number[]>()
-  // In turns, so that what else the machine does falls on all of them.
+  // In turns, so that other load on the machine affects all of them.
   for (let round = 0; round < WARM + ROUNDS; round += 1)
     for (const [name, read] of Object.entries(readers)) {
       const times = name === 'chord-symbol' ? 1 : TIMES

@@ -21,6 +21,6 @@ export const printTable = (rows: readonly Row[]): void => {
 export const milliseconds = (value: number): string =>
   value >= 1 ? `${value.toFixed(1)} ms` : `${(value * 1000).toFixed(1)} µs`
 
-/** The middle one of some values. */
+/** The median of some values. */
 export const median = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!

@@ -46,7 +46,7 @@ const traced = async (
 
 const taskOf = ({ dur = 0, tdur = 0 }: TraceEvent): Task => ({ clock: dur / 1000, processor: tdur / 1000 })
 
-/** What each key that went down took of the main thread, the page's answer to it included. */
+/** What each key press took of the main thread, including the page's response. */
 export const keysDuring = async (
   browser: Browser,
   page: Page,
@@ -61,8 +61,8 @@ export const keysDuring = async (
 }
 
 /**
- * The main thread's tasks while something goes on, the longest first. Where the machine is shared, a task that waits for
- * the processor is long by the clock; what it took of the processor is what the page asked for.
+ * The main thread's tasks meanwhile, the longest first. On a shared machine a task that waits for the processor is
+ * long by the clock; its processor time is what the page used.
  */
 export const tasksDuring = async (
   browser: Browser,

@@ -29,7 +29,7 @@ export interface LineAnswer extends Line {
   readonly updatedAt: string
 }
 
-/** A line as it was when it was kept. */
+/** A line as it was when it was saved. */
 export interface LineVersionAnswer extends Line {
   readonly revision: number
   readonly title: string
@@ -100,9 +100,9 @@ export interface SettingsAnswer {
   readonly scaleNames: 'mode' | 'parent'
   readonly spelling: 'exact' | 'simple'
   readonly player: string
-  /** What is graded otherwise than the ladder has it. */
+  /** The player's own grading limits, where they differ from the ladder's. */
   readonly grading: Partial<Pick<GradeRules, 'onTimeBeats' | 'onTimeMs' | 'octaves' | 'leasts'>>
-  /** Minutes of playing after which a pause is proposed; 0: never. */
+  /** Minutes of playing after which a break is suggested; 0: never. */
   readonly restMinutes: number
 }
 

@@ -4,7 +4,10 @@ import { type ValidationError, validateSync } from 'class-validator'
 
 const MOST_PROBLEMS = 20
 
-/** Reads an unknown value as a contract class: the value with nothing but its known fields, or what is wrong with which field. */
+/**
+ * Reads an unknown value as a contract class: the value with only its known fields, or what is wrong with which
+ * field.
+ */
 export const check = <T extends object>(
   type: ClassConstructor<T>,
   value: unknown,

@@ -1,4 +1,4 @@
-/** How much of anything crosses the wire at once. */
+/** Limits on the size of everything that crosses the wire. */
 export const LIMITS = {
   title: 200,
   chartText: 200_000,

@@ -74,7 +74,7 @@ export class TempoPart {
   @IsNumber() @Min(20) @Max(400) bpm: number
 }
 
-/** A whole run of notes with all that is needed to grade it again. */
+/** A whole run of notes with everything needed to grade it again. */
 export class TakePart {
   @IsArray()
   @ArrayMaxSize(LIMITS.takeNotes)
@@ -105,7 +105,7 @@ class LeastsPart {
   @IsInt() @Min(0) @Max(100) moveOn: number
 }
 
-/** What a player wants to be graded otherwise than the ladder has it. */
+/** The player's own grading limits, where they differ from the ladder's. */
 export class GradingPart {
   @IsOptional() @IsNumber() @Min(0.01) @Max(1) onTimeBeats?: number
   @IsOptional() @IsNumber() @Min(1) @Max(1000) onTimeMs?: number
@@ -113,7 +113,7 @@ export class GradingPart {
   @IsOptional() @ValidateNested() @Type(() => LeastsPart) leasts?: LeastsPart
 }
 
-/** Only the marks that the rung asked for are there. */
+/** Only the marks that the rung has are there. */
 export class MarksPart {
   @IsOptional() @IsInt() @Min(0) @Max(100) notes?: number
   @IsOptional() @IsInt() @Min(0) @Max(100) time?: number

@@ -38,7 +38,9 @@ export class TuneQuery {
   @IsOptional() @Matches(ID_PATTERN) tune?: string
 }
 
-/** What every edit carries: the revision it was made from (0 for a new thing) and its own id, so that it counts once. */
+/**
+ * What every edit carries: the revision it is based on (0 for something new) and its own id, so that it counts once.
+ */
 export class EditBody {
   @IsInt() @Min(0) revision: number
   @Matches(ID_PATTERN) edit: string
@@ -48,7 +50,7 @@ export class TuneBody extends EditBody {
   @IsString() @MaxLength(LIMITS.title) title: string
   /** The plain-text chart. */
   @IsString() @MaxLength(LIMITS.chartText) chart: string
-  /** The player's own readings; where they are left out, what is stored stays. */
+  /** The player's own readings; if left out, the stored ones stay. */
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(LIMITS.readings)
@@ -66,7 +68,7 @@ export class LineBody extends EditBody {
   @ValidateNested({ each: true })
   @Type(() => NotePart)
   notes: NotePart[]
-  /** The player's own words about it. Where remark and tags are left out, what is stored stays. */
+  /** The player's comments on it. If remark and tags are left out, the stored ones stay. */
   @IsOptional() @IsString() @MaxLength(LIMITS.remark) remark?: string
   @IsOptional()
   @IsArray()
@@ -74,9 +76,9 @@ export class LineBody extends EditBody {
   @IsString({ each: true })
   @MaxLength(LIMITS.tag, { each: true })
   tags?: string[]
-  /** Put away: no longer listed, and not lost. */
+  /** Deleted: no longer listed, but kept. */
   @IsOptional() @IsBoolean() removed?: boolean
-  /** Kept as a version of its own beside the earlier ones. */
+  /** Saved as a version beside the earlier ones. */
   @IsOptional() @IsBoolean() version?: boolean
 }
 
@@ -98,7 +100,7 @@ export class PhraseBody extends EditBody {
   @IsOptional() @IsBoolean() removed?: boolean
 }
 
-/** An exercise with the player's own options, by a name. */
+/** An exercise with the player's own options, saved under a name. */
 export class ExerciseBody extends EditBody {
   @IsString() @MaxLength(LIMITS.title) title: string
   @Matches(ID_PATTERN) tune: string
@@ -112,7 +114,7 @@ export class ExerciseBody extends EditBody {
   @IsOptional() @IsBoolean() removed?: boolean
 }
 
-/** Exercises in the order in which they are played; one may come more than once. */
+/** Exercises in the order in which they are played; one may occur more than once. */
 export class SetListBody extends EditBody {
   @IsString() @MaxLength(LIMITS.title) title: string
   @IsArray()

@@ -28,7 +28,7 @@ const DAY_MS = 86_400_000
 const WEEKS = 11
 const INSTRUMENT = instrumentOf('flugelhorn')
 
-/** What the player worked on: from which day, on which tune and bars, and how many sessions in a week. */
+/** What the player worked on: from which day, on which tune and bars, and how many sessions a week. */
 interface Thread {
   readonly tune: string
   readonly rung: RungId
@@ -121,8 +121,8 @@ const chartOf = (tune: string): Chart => {
 }
 
 /**
- * The demo: tunes, lines written by the composer, and eleven weeks of practice that end at `now`, played by the simulated
- * player, who gets steadier with each session of a thread and is set back by a higher tempo, and graded by the real grader.
+ * The demo: tunes, composed lines, and eleven weeks of practice that end at `now`, played by the simulated player,
+ * who gets steadier with each session of a thread and is set back by a higher tempo, and graded by the real grader.
  */
 export const makeDemo = (now: Date): DemoData => {
   const analyses = new Map(DEMO_TUNES.map(({ id }) => [id, analyseChart(chartOf(id))]))
@@ -214,7 +214,9 @@ interface Occasion {
   readonly seed: number
 }
 
-/** Errors fade with the sessions behind and come back a little with the tempo; the second try of an evening goes better. */
+/**
+ * Errors become fewer with every session and slightly more with the tempo; the second try of an evening goes better.
+ */
 const playRun = (
   thread: Thread,
   line: DemoLine | undefined,

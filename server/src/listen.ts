@@ -4,7 +4,7 @@ import type { Express } from 'express'
 
 const TRIES = 20
 
-/** The port could not be had, nor any of those after it. */
+/** The port and those after it are taken. */
 export class PortError extends Error {
   override name = 'PortError'
 }

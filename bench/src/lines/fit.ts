@@ -5,9 +5,9 @@ import { keepsTo, LINE_COSTS, TARGETS, type Target } from '@eager-contour/core'
 import { measureMany } from './many.ts'
 
 const TERMS = join(process.cwd(), 'core/src/line/cost/terms.ts')
-/** How far inside its band a figure should lie, as a share of the band (or of the figure, where one side is open). */
+/** How far inside its range a figure should be, as a share of the range (or of the figure, if one side is open). */
 const MARGIN = 0.12
-/** How much a weight is turned up or down at first, and at last. */
+/** The change of a weight at first, and at last. */
 const FIRST_STEP = 0.3
 const LAST_STEP = 0.08
 
@@ -20,7 +20,7 @@ const { values } = parseArgs({
 })
 const lines = Number(values.lines)
 
-/** The weights that are fitted: those of single numbers. The mix of intervals is fitted size by size. */
+/** The weights that are fitted: single numbers. The mix of intervals is fitted size by size. */
 const FITTED = [
   'backAndForth',
   'weakBeatForeign',
@@ -35,7 +35,7 @@ const FITTED = [
 type Weights = Record<(typeof FITTED)[number], number> & { readonly interval: number[] }
 const weights = LINE_COSTS as unknown as Weights
 
-/** How far a figure lies outside the inner part of its band: 0 inside. */
+/** How far a figure is outside the inner part of its range: 0 inside. */
 const outside = ({ least, most }: Target, figure: number): number => {
   const width = (most ?? 100) - (least ?? 0)
   const open = least === undefined || most === undefined || least >= 99 || most <= 3
@@ -73,7 +73,7 @@ const KNOBS: readonly Knob[] = [
   })),
 ]
 
-/** Turns each weight up and down in turn and keeps what brings the figures nearer to the middle of their bands. */
+/** Changes each weight up and down in turn and keeps what brings the figures closer to the middle of their ranges. */
 const fit = (): number => {
   let loss = lossNow()
   console.log(

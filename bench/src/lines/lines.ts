@@ -83,7 +83,7 @@ const weightOf = (word: string): Weight => {
   return (weight < 0 ? stop(`“${word}” is none of ${WORDS.join(', ')}.`) : weight) as Weight
 }
 
-/** A wish that is one of some words, or none. */
+/** An option that is one of some words, or none. */
 const oneOf = <Word extends string>(name: string, given: string | undefined, words: readonly Word[]) =>
   given === undefined
     ? {}

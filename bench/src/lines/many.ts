@@ -25,7 +25,7 @@ const tunes = (): readonly string[] => {
   }
 }
 
-/** How much of one line another has, note for note at its place. */
+/** The share of one line that another has, note for note at the same place. */
 const shared = (a: Line, b: Line): number => {
   const places = new Set(b.notes.map(({ start, midi }) => `${start} ${midi}`))
   return (
@@ -33,7 +33,9 @@ const shared = (a: Line, b: Line): number => {
   )
 }
 
-/** Composes so many eight-bar lines over the demo tunes with the usual brief, two at a time, and measures them. */
+/**
+ * Composes a number of eight-bar lines over the demo tunes with the default brief, two at a time, and measures them.
+ */
 export const measureMany = (
   count: number,
 ): { readonly measures: readonly Measures[]; readonly pairs: readonly number[] } => {

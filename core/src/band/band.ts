@@ -11,25 +11,25 @@ import { compHits, type VoicingId } from './comp.ts'
 import { strokesOf } from './drums.ts'
 import type { BandEvent } from './event.ts'
 
-/** What is asked of the band. */
+/** What the band is asked to play. */
 export interface BandOptions {
   readonly swing: Swing
-  /** Gives the band's turns and its looseness: the same for the same. */
+  /** The seed of the band's variations and looseness: the same seed plays the same. */
   readonly seed?: number
   readonly click?: ClickId
   readonly voicing?: VoicingId
-  /** Octaves by which the line sounds higher or lower than it is. */
+  /** Octaves by which the line sounds higher or lower than written. */
   readonly lineOctave?: number
 }
 
-/** How far a player strays, at most: ticks early or late, and loudness. */
+/** The largest deviation of a player: ticks early or late, and loudness. */
 const LOOSE = { ticks: 5, velocity: 7 } as const
 const LOUDNESS = { line: 100, bass: 92, comp: 58 } as const
 /** The share of its time that a bass note sounds. */
 const BASS_HELD = 0.94
 const OCTAVE = 12
 
-/** Where and how loud a player who is no machine plays: the same for the same seed and place. */
+/** The human timing and loudness of a player: the same for the same seed and place. */
 const played = (seed: number, tick: Ticks, midi: number, velocity: number) => {
   const stray = (which: number) => 2 * noiseAt(seed, Math.round(tick), midi, which) - 1
   return {
@@ -110,7 +110,7 @@ const backingEvents = (
   ]
 }
 
-/** What the band last played over a chart: lines come and go over the same band. */
+/** What the band last played over a chart: new lines are put over the same band. */
 const backings = new WeakMap<Analysis, { readonly asked: string; readonly events: readonly BandEvent[] }>()
 
 const backingOver = (analysis: Analysis, stretch: Stretch, options: BackingOptions): readonly BandEvent[] => {
@@ -123,8 +123,13 @@ const backingOver = (analysis: Analysis, stretch: Stretch, options: BackingOptio
 }
 
 /**
- * A line over a stretch with the band: bass, comping, drums by the chart's feel, and the metronome asked for, in order of
- * time. The line itself is played as it is written, in swing.
+ * A line over a stretch with the band: bass, comping, drums by the chart's feel, and the metronome, in order of time.
+ * The line is played as written, swung.
+ * @param sounding the analysis at concert pitch
+ * @param stretch its bars
+ * @param line the line, or undefined for the band alone
+ * @returns events in ticks from the stretch's first beat, swing included
+ * @example bandEvents(analysis, { from: 0, to: 3 }, line, { swing: 0.6 })
  */
 export const bandEvents = (
   analysis: Analysis,

@@ -27,7 +27,7 @@ export const bassEvents = (analysis: Analysis, start: Ticks, end: Ticks): readon
       velocity: 92,
     }))
 
-/** Where the bass of a ballad stands: on the strong beats and where a chord begins. */
+/** Where the bass of a ballad plays: on the strong beats and where a chord starts. */
 const twoBeats = (analysis: Analysis, stretch: Stretch): readonly Ticks[] => {
   const starts = barStarts(analysis.chart)
   const places = new Set<Ticks>()
@@ -67,7 +67,7 @@ const bossaBass = (analysis: Analysis, stretch: Stretch): readonly BassNote[] =>
     })
 }
 
-/** The bass over a stretch as the chart's feel asks: walking, in two for a ballad, roots and fifths for a bossa. */
+/** The bass over a stretch by the chart's feel: walking, in two for a ballad, roots and fifths for a bossa. */
 export const bassLine = (analysis: Analysis, stretch: Stretch, seed: number): readonly BassNote[] => {
   const { feel, bars } = analysis.chart
   const inFour = bars

@@ -27,7 +27,7 @@ interface ClickRow {
   readonly beats: (meter: Meter, bar: number) => readonly number[]
 }
 
-/** What a metronome can be asked for: the fewer its beats, the more of the time is the player's own. */
+/** The metronome's choices: the fewer its beats, the more the player keeps the time. */
 export const CLICKS: readonly ClickRow[] = [
   { id: 'none', name: 'none', beats: () => [] },
   { id: 'beats', name: 'every beat', beats: everyBar },

@@ -18,7 +18,7 @@ export interface CompHit {
 /** Where the left hand lies. */
 const LOW = 50
 const HIGH = 72
-/** The degrees of a four-note voicing without its root: the 3, 5, 7 and 9 (common practice, no source). */
+/** The degrees of a rootless four-note voicing: the 3, 5, 7 and 9 (common practice, no source). */
 const ROOTLESS = ['3', '5', '7', '9'] as const
 
 /** How chords are voiced: four notes without the root, or shells with it. */
@@ -63,7 +63,7 @@ const VOICINGS: Readonly<Record<VoicingId, typeof foursOf>> = { four: foursOf, s
 const moved = (from: readonly number[], to: readonly number[]): number =>
   to.reduce((sum, midi) => sum + Math.min(...from.map((other) => Math.abs(other - midi))), 0)
 
-/** The voicing of each chord of a stretch, so that all together move as little as can be; by chord. */
+/** The voicing of each chord of a stretch, with the least movement in total; by chord. */
 export const voicings = (
   analysis: Analysis,
   stretch: Stretch,
@@ -91,7 +91,7 @@ export const voicings = (
 
 type Pattern = readonly (readonly [start: Ticks, duration: Ticks])[]
 
-/** Where the piano comes in a bar (common practice, no source). */
+/** Where the piano plays in a bar (common practice, no source). */
 const SWING: Readonly<Record<string, readonly Pattern[]>> = {
   '4/4': [
     [
@@ -122,7 +122,7 @@ const SWING: Readonly<Record<string, readonly Pattern[]>> = {
   ],
 }
 
-/** By feel and time; what is not here is played as swing is. */
+/** By feel and meter; anything else is played as swing. */
 const PATTERNS: Readonly<Record<Feel, Readonly<Record<string, readonly Pattern[]>>>> = {
   swing: SWING,
   straight: {
@@ -167,7 +167,10 @@ const PATTERNS: Readonly<Record<Feel, Readonly<Record<string, readonly Pattern[]
 const patternsOf = (meter: Meter, feel: Feel): readonly Pattern[] =>
   PATTERNS[feel][meterName(meter)] ?? SWING[meterName(meter)] ?? [[[0, QUARTER]]]
 
-/** Comping over a stretch: a pattern a bar by the seed, a hit where another chord begins inside the bar and none comes near. */
+/**
+ * Comping over a stretch: a pattern per bar by the seed, and a hit where another chord starts inside the bar without
+ * one nearby.
+ */
 export const compHits = (
   analysis: Analysis,
   stretch: Stretch,
@@ -187,7 +190,7 @@ export const compHits = (
     const all = [...pattern, ...changes.map((change): readonly [Ticks, Ticks] => [change, EIGHTH])]
     for (const [within, duration] of all.sort((a, b) => a[0] - b[0])) {
       const tick = starts[bar]! + within
-      // A hit on the last eighth is already the next chord's.
+      // A hit on the last eighth already belongs to the next chord.
       const sounding = analysis.spans.findLast(({ start }) => start <= tick + EIGHTH)
       const pitches = sounding && voiced.get(sounding.index)
       if (pitches) hits.push({ tick, duration, pitches })

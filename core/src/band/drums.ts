@@ -10,11 +10,11 @@ export interface Stroke {
   readonly velocity: number
 }
 
-/** Which set of drums a feel asks for. */
+/** The set of drums of a feel. */
 export type Kit = 'sticks' | 'brushes'
 export const kitOf = (feel: Feel): Kit => (feel === 'ballad' ? 'brushes' : 'sticks')
 
-/** General MIDI percussion keys with how loud and how long each is played. */
+/** General MIDI percussion keys with their loudness and length. */
 const VOICES = {
   ride: { midi: 51, velocity: 72, duration: 60 },
   pedalHat: { midi: 44, velocity: 62, duration: 60 },
@@ -39,7 +39,7 @@ const SWING: Readonly<Record<string, Groove>> = {
   '12/8': { ride: [0, 2, 3, 5, 6, 8, 9, 11], pedalHat: [3, 9], kick: [0, 6] },
 }
 
-/** By feel and time; what is not here is played as swing is. */
+/** By feel and meter; anything else is played as swing. */
 const GROOVES: Readonly<Record<Feel, Readonly<Record<string, Groove>>>> = {
   swing: SWING,
   straight: {
@@ -55,7 +55,7 @@ const GROOVES: Readonly<Record<Feel, Readonly<Record<string, Groove>>>> = {
   },
 }
 
-/** An off-beat is struck softer by so much. */
+/** How much softer an offbeat is struck. */
 const OFF_BEAT = 14
 
 /** The strokes of a bar. */

@@ -9,10 +9,10 @@ import { bassEvents } from './bass.ts'
 import { clickEvents } from './click.ts'
 import type { BandEvent } from './event.ts'
 
-/** What is heard of the changes: the order in which an ear learns them. */
+/** How the changes are played back, in the order in which they are learned by ear. */
 export type Hearing = 'roots' | 'rootsAndThirds' | 'guideTones' | 'chords'
 
-/** The octave about middle C in which chords are heard. */
+/** The octave around middle C in which chords are played. */
 const HEARD_LOW = 53
 
 const pitchAbove = (chord: Chord, semitones: number, low: number): number => {
@@ -30,7 +30,7 @@ const tonesHeard: Readonly<Record<Hearing, (chord: Chord) => readonly ChordTone[
   chords: (chord) => fourTones(chord),
 }
 
-/** The pitches of tones, each as near as can be to the ones before, so that what stays is heard to stay. */
+/** The pitches of tones, each as near as possible to the previous ones, so that common tones stay. */
 const voiced = (chord: Chord, tones: readonly ChordTone[], before: readonly number[]): readonly number[] => {
   const centre =
     before.length > 0 ? before.reduce((sum, midi) => sum + midi, 0) / before.length : HEARD_LOW + 7
@@ -47,7 +47,10 @@ const voiced = (chord: Chord, tones: readonly ChordTone[], before: readonly numb
     .sort((a, b) => a - b)
 }
 
-/** The changes of a stretch as they are learned by ear, held as long as each chord, over bass and click; in order of time. */
+/**
+ * The changes of a stretch as they are learned by ear, each held as long as its chord, over bass and click; in order
+ * of time.
+ */
 export const hearEvents = (analysis: Analysis, stretch: Stretch, what: Hearing): readonly BandEvent[] => {
   const { start, end } = stretchTicks(analysis.chart, stretch)
   const spans = analysis.spans.filter(

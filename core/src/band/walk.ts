@@ -14,7 +14,7 @@ export interface BassNote {
   readonly midi: number
 }
 
-/** The double bass, as it sounds: where it can go, and where it is at home. */
+/** The range of the double bass, sounding, and the part of it that it prefers. */
 const RANGE = { low: 28, homeLow: 31, homeHigh: 48, high: 53 } as const
 
 /** Preferences of a walking bass (common practice, no source). */
@@ -25,7 +25,7 @@ const COSTS = {
   chromatic: 0.7,
   outOfHome: 0.3,
   noise: 1.3,
-  /** By the size of the step in half steps; larger ones as the last. */
+  /** By the size of the step in half steps; the last value is for larger ones. */
   step: [2.6, 0.1, 0.1, 0.4, 0.4, 0.7, 2.5, 0.8, 2.2, 2.2, 2.4, 2.6, 1.3, 4] as readonly number[],
   /** Into the root of a new chord. */
   into: [3.5, 0, 0.2, 1.1, 1.1, 0.6, 2.5, 0.7, 2, 2, 2, 2, 1.8, 4] as readonly number[],
@@ -73,7 +73,7 @@ const beatsOf = (analysis: Analysis, stretch: Stretch, places: readonly Ticks[])
 
 const rootOf = ({ chord }: ChordSpan): number => pitchClassOf(fifthsOf(chord.bass ?? chord.root))
 
-/** What standing on a pitch costs on a beat; infinite where the bass would not. */
+/** The cost of a pitch on a beat; infinite where the bass wouldn't play it. */
 const standing = (analysis: Analysis, beat: Beat, midi: number): number => {
   const pitchClass = midi % 12
   const home = Math.max(0, RANGE.homeLow - midi, midi - RANGE.homeHigh) * COSTS.outOfHome
@@ -90,8 +90,9 @@ const stepCost = (costs: readonly number[], from: number, to: number): number =>
   costs[Math.min(costs.length - 1, Math.abs(to - from))]!
 
 /**
- * A walking bass over a stretch, a note a beat (or at the places given, in order): the root (or the written bass) where a chord begins, chord tones and scale
- * between, a step into the next root, by dynamic programming over the beats. Each seed has its own. Over N.C. it is silent.
+ * A walking bass over a stretch, a note per beat (or at the given places, in order): the root (or the written bass)
+ * where a chord starts, chord tones and scale notes between, a step into the next root, by dynamic programming over
+ * the beats. Each seed gives another one. Silent over N.C.
  */
 export const walkingBass = (
   analysis: Analysis,

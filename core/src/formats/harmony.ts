@@ -57,8 +57,8 @@ const soundsAlike = (a: Chord, b: Chord): boolean => {
 }
 
 /**
- * The chord of a harmony element. Its symbol is the one that the file shows where that reads to the same tones, and
- * is written anew where it does not. Undefined where the element names no chord by its root.
+ * The chord of a harmony element. Its symbol is the one shown in the file if that reads to the same tones, otherwise
+ * a new one. Undefined if the element has no root.
  */
 export const chordOfHarmony = (harmony: XmlElement): Chord | undefined => {
   const kind = child(harmony, 'kind')

@@ -5,7 +5,7 @@ export interface KindRow {
   readonly tones: readonly Degree[]
 }
 
-/** The kinds of harmony of MusicXML 4.0 and their tones, those with more tones before the ones that they hold. */
+/** The kinds of harmony of MusicXML 4.0 and their tones; kinds with more tones come before those they contain. */
 export const WRITTEN_KINDS: readonly KindRow[] = [
   { kind: 'major-13th', tones: ['R', '3', '5', '7', '9', '13'] },
   { kind: 'dominant-13th', tones: ['R', '3', '5', 'b7', '9', '13'] },
@@ -31,7 +31,7 @@ export const WRITTEN_KINDS: readonly KindRow[] = [
   { kind: 'power', tones: ['R', '5'] },
 ]
 
-/** Kinds that are read and not written: other kinds say the same with degrees of their own. */
+/** Kinds that are read but not written: other kinds with degrees say the same. */
 const READ_KINDS: readonly KindRow[] = [
   { kind: 'major-11th', tones: ['R', '3', '5', '7', '9', '11'] },
   { kind: 'dominant-11th', tones: ['R', '5', 'b7', '9', '11'] },

@@ -6,7 +6,7 @@ import { fifthsOf, pitchClassOf } from '../theory/pitch/fifths.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
 import { child, childNumber, childrenOf, childText, readXml, type XmlElement } from './xml.ts'
 
-/** More notes than a line can hold are not read. */
+/** Files with more notes than a line can hold are refused. */
 const MOST_NOTES = 20_000
 const SIXTEENTH: Ticks = EIGHTH / 2
 const TRIPLET: Ticks = QUARTER / 3
@@ -26,7 +26,7 @@ interface Timed {
   readonly midi: number
 }
 
-/** One voice on the grid: of notes together the highest, each ending where the next begins at the latest. */
+/** One voice on the grid: the highest of simultaneous notes, each ending where the next starts at the latest. */
 const oneVoice = (notes: readonly Timed[]): Outcome<readonly UnspelledNote[]> => {
   if (notes.length === 0) return err({ rule: 'import.noNotes', args: [] })
   if (notes.length > MOST_NOTES) return err({ rule: 'import.tooManyNotes', args: [notes.length, MOST_NOTES] })
@@ -45,7 +45,7 @@ const oneVoice = (notes: readonly Timed[]): Outcome<readonly UnspelledNote[]> =>
   )
 }
 
-/** A file's tracks and its ticks to the quarter; undefined where it is broken or counts no beats. */
+/** A file's tracks and its ticks per quarter; undefined if it is damaged or has no beats. */
 const parsed = (bytes: Uint8Array) => {
   if (HEADER.some((byte, at) => bytes[at] !== byte)) return undefined
   try {
@@ -57,8 +57,8 @@ const parsed = (bytes: Uint8Array) => {
 }
 
 /**
- * The line in a standard MIDI file (bytes): the track with the most notes, percussion left out, in ticks of 480 to the
- * quarter from the file's beginning, on the nearest sixteenths and triplets. A broken file is a problem.
+ * The line in a standard MIDI file (bytes): the track with the most notes, without percussion, in ticks of 480 to the
+ * quarter from the start of the file, on the nearest sixteenths and triplets. A damaged file is a problem.
  */
 export const readMidiLine = (bytes: Uint8Array): Outcome<readonly UnspelledNote[]> => {
   const file = parsed(bytes)
@@ -67,10 +67,10 @@ export const readMidiLine = (bytes: Uint8Array): Outcome<readonly UnspelledNote[
   return oneVoice(tracks.reduce((best, one) => (one.length > best.length ? one : best), []))
 }
 
-/** Microseconds to a quarter where a file sets no tempo (Standard MIDI Files 1.0). */
+/** Microseconds per quarter if a file sets no tempo (Standard MIDI Files 1.0). */
 const USUAL_TEMPO = 500_000
 
-/** Milliseconds from the file's beginning at a tick of it, by its tempo events in order. */
+/** Milliseconds from the start of the file at a tick, by its tempo events in order. */
 const clockOf = (tracks: readonly (readonly MidiEvent[])[], perBeat: number): ((tick: number) => number) => {
   const changes = tracks
     .flatMap((events) => {
@@ -98,8 +98,8 @@ const clockOf = (tracks: readonly (readonly MidiEvent[])[], perBeat: number): ((
 }
 
 /**
- * What was played into a standard MIDI file (bytes): the notes of the track that has most, percussion left out, in
- * milliseconds by the file's own tempo from its beginning. A broken file is a problem.
+ * What was played into a standard MIDI file (bytes): the notes of the track with the most notes, without percussion,
+ * in milliseconds from its start by the file's own tempo. A damaged file is a problem.
  */
 export const readMidiTake = (bytes: Uint8Array): Outcome<readonly PlayedNote[]> => {
   const file = parsed(bytes)

@@ -32,7 +32,7 @@ export const writeMidi = (chart: Chart, line: Line, stretch: Stretch, tempo = ch
   return Uint8Array.from(bytes)
 }
 
-/** A part of the band in a file: its channel (0 to 15, 9 is percussion) and General MIDI program (0 to 127). */
+/** A part of the band in a file: its channel (0 to 15; 9 is percussion) and General MIDI program (0 to 127). */
 export interface MidiVoice {
   readonly name: string
   readonly channel: number
@@ -40,8 +40,8 @@ export interface MidiVoice {
 }
 
 /**
- * What the band plays over a stretch as a standard MIDI file (format 1, 480 ticks to the quarter): a track of tempo, time and
- * key, and one for each part that plays, as it sounds, swing and looseness in it.
+ * What the band plays over a stretch as a standard MIDI file (format 1, 480 ticks to the quarter): a track of tempo,
+ * time and key, and one for each part, as it sounds, with swing and human timing.
  */
 export const writeBandMidi = (
   chart: Chart,
@@ -135,7 +135,7 @@ const conductor = (
   return events
 }
 
-/** MIDI text events carry single bytes: what is no such letter is left out. */
+/** MIDI text events carry single bytes: other characters are left out. */
 const asciiTitle = (title: string): string => title.replace(/[^\x20-\x7e]/g, '')
 
 const noteEvents = (line: Line, zero: Ticks, end: Ticks): readonly Timed[] =>

@@ -8,12 +8,12 @@ import { QUARTER } from '../theory/rhythm/ticks.ts'
 import type { Chart, Stretch } from '../tune/chart/chart.ts'
 import { WRITTEN_KINDS } from './kinds.ts'
 
-/** What heads the file. */
+/** The titles of the file. */
 export interface ScoreTitles {
   readonly title: string
   readonly part: string
   readonly clef: 'treble' | 'bass'
-  /** From the sounding to the written pitch of the part, where they differ: the file then says how it sounds. */
+  /** From the sounding to the written pitch of the part, if different: the file then says how it sounds. */
   readonly written?: { readonly semitones: number; readonly fifths: number }
 }
 
@@ -142,7 +142,7 @@ const stepAndAlter = (spelling: string, name: string): readonly Node[] => {
   return [text(`${name}-step`, letterOf(fifths)), ...(alter === 0 ? [] : [text(`${name}-alter`, alter)])]
 }
 
-/** What a chord without a kind of its own is written as, its degrees beside it. */
+/** How a chord without a kind of its own is written, its degrees beside it. */
 const DOMINANT = WRITTEN_KINDS.find(({ kind }) => kind === 'dominant')!
 
 const harmonyOf = (chord: Chord, offset: number): Node => {
@@ -268,7 +268,7 @@ const tripletMarks = (
   ]
 }
 
-/** The beam that sixteenths have beside the one that they share with eighths. */
+/** The beam of sixteenths beside the one that they share with eighths. */
 const secondBeamOf = (
   event: WrittenEvent,
   before: WrittenEvent | undefined,

@@ -17,7 +17,7 @@ import { LONGEST_TUNE } from '../tune/chart/read.ts'
 import { chordOfHarmony } from './harmony.ts'
 import { child, childNumber, childrenOf, childText, readXml, type XmlElement } from './xml.ts'
 
-/** A chord where a measure has it, in ticks from the measure's start. */
+/** A chord at its place in a measure, in ticks from the measure's start. */
 interface Placed {
   readonly at: Ticks
   readonly chord: Chord
@@ -38,7 +38,7 @@ interface Reading {
 
 const NO_CHORD: Chord = { symbol: 'N.C.', root: '', tones: [] }
 const USUAL_TEMPO = 140
-/** Words over the staff that tell a feel. */
+/** Words over the staff that name a feel. */
 const FEEL_WORDS: readonly (readonly [Feel, RegExp])[] = [
   ['bossa', /bossa/i],
   ['straight', /straight|even|latin/i],
@@ -47,9 +47,9 @@ const FEEL_WORDS: readonly (readonly [Feel, RegExp])[] = [
 ]
 
 /**
- * The changes in a MusicXML score (partwise, as text): the part with the most chord symbols, at concert pitch, with its
- * repeats, endings, sections (rehearsal marks), times, key and tempo. A problem tells what is missing or broken, in which
- * bar or on which line; then nothing is read.
+ * The changes in a MusicXML score (partwise, as text): the part with the most chord symbols, at concert pitch, with
+ * its repeats, endings, sections (rehearsal marks), meters, key and tempo. A problem says what is missing or damaged,
+ * in which bar or on which line; then nothing is read.
  */
 export const readMusicXmlChart = (text: string): Outcome<Chart> => {
   const outcome = readXml(text)
@@ -234,7 +234,7 @@ const readAttributes = (attributes: XmlElement, at: number, reading: Reading): v
     )
 }
 
-/** The steps on the line of fifths that move by so many half steps and, where it is said, so many letters. */
+/** The steps on the line of fifths for a number of half steps and, if given, of letters. */
 const fifthsBetween = (chromatic: number, diatonic: number | undefined): Fifths => {
   const near = ((((chromatic * 7) % 12) + 18) % 12) - 6
   if (diatonic === undefined) return near
@@ -243,7 +243,7 @@ const fifthsBetween = (chromatic: number, diatonic: number | undefined): Fifths 
   return [near, near - 12, near + 12].find((fifths) => letters(fifths) === wanted) ?? near
 }
 
-/** Tempo and feel go into the reading; the rehearsal mark is given back. */
+/** Tempo and feel go into the reading; the rehearsal mark is returned. */
 const readDirection = (element: XmlElement, reading: Reading): string | undefined => {
   const sound = element.name === 'sound' ? element : child(element, 'sound')
   const types = childrenOf(element, 'direction-type')
@@ -259,7 +259,7 @@ const readDirection = (element: XmlElement, reading: Reading): string | undefine
   return mark?.text.replace(/[[\]\r\n]/g, '').trim() || undefined
 }
 
-/** Chords stand on half beats in a chart. */
+/** Chords are on half beats in a chart. */
 const gridOf = (meter: Meter): Ticks => beatTicks(meter) / 2
 
 const notated = (measure: Measure, reading: Reading): NotatedBar => {

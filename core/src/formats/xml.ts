@@ -11,7 +11,7 @@ export interface XmlElement {
   readonly children: readonly XmlElement[]
 }
 
-/** A score of a whole evening is far smaller; what is larger unpacked is not opened. */
+/** A score of a whole evening is far smaller; anything larger when unpacked is refused. */
 const MOST_BYTES = 24_000_000
 const MOST_DEPTH = 60
 
@@ -20,7 +20,7 @@ const refused = (problem: Reason<RuleOf<'import'>>, place: TextPosition = { line
 
 const UTF16 = { little: [0xff, 0xfe], big: [0xfe, 0xff] } as const
 
-/** The text of a file in UTF-8 or, where its first two bytes say so, UTF-16. */
+/** The text of a file in UTF-8 or, if its first two bytes say so, UTF-16. */
 const textOf = (bytes: Uint8Array): string => {
   const little = bytes[0] === UTF16.little[0] && bytes[1] === UTF16.little[1]
   if (!little && !(bytes[0] === UTF16.big[0] && bytes[1] === UTF16.big[1]))
@@ -35,7 +35,9 @@ const textOf = (bytes: Uint8Array): string => {
 
 const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b
 
-/** One entry of an archive, unpacked when it says that it is small enough; an entry that lies about its size is cut there. */
+/**
+ * One entry of an archive, unpacked if its stated size is small enough; an entry with a false size is cut off there.
+ */
 const unpacked = (bytes: Uint8Array, wanted: (name: string) => boolean): Outcome<Uint8Array | undefined> => {
   let tooLarge = false
   let taken = false
@@ -57,7 +59,10 @@ const unpacked = (bytes: Uint8Array, wanted: (name: string) => boolean): Outcome
 
 const CONTAINER = 'META-INF/container.xml'
 
-/** The score inside a compressed MusicXML file: the one that its container names, else the first that looks like one. */
+/**
+ * The score inside a compressed MusicXML file: the one named by its container, otherwise the first that looks like
+ * one.
+ */
 const scoreInArchive = (bytes: Uint8Array): Outcome<string> => {
   const container = unpacked(bytes, (name) => name === CONTAINER)
   if (!container.ok) return container
@@ -71,7 +76,7 @@ const scoreInArchive = (bytes: Uint8Array): Outcome<string> => {
   return score.value ? ok(textOf(score.value)) : refused(reason('import.nothingInside'))
 }
 
-/** The text of a MusicXML file (.musicxml, .xml or .mxl). A problem says what is the matter with the file. */
+/** The text of a MusicXML file (.musicxml, .xml or .mxl). A problem says what is wrong with the file. */
 export const openMusicXml = (bytes: Uint8Array): Outcome<string> => {
   if (bytes.length > MOST_BYTES) return refused(reason('import.tooLarge', MOST_BYTES))
   return isZip(bytes) ? scoreInArchive(bytes) : ok(textOf(bytes))
@@ -95,8 +100,8 @@ const elementOf = (raw: Raw): XmlElement | undefined => {
 }
 
 /**
- * The root element of an XML text. Texts that declare entities are refused: no score needs them, and they can be made to
- * swell without end. A problem has the line and column where the text breaks off.
+ * The root element of an XML text. Texts that declare entities are refused: no score needs them, and they can expand
+ * without limit. A problem has the line and column of the damage.
  */
 export const readXml = (text: string): Outcome<XmlElement> => {
   if (text.length > MOST_BYTES) return refused(reason('import.tooLarge', MOST_BYTES))
@@ -131,11 +136,11 @@ export const child = (element: XmlElement, name: string): XmlElement | undefined
 export const childrenOf = (element: XmlElement, name: string): readonly XmlElement[] =>
   element.children.filter((one) => one.name === name)
 
-/** The trimmed text of a child; undefined where there is none. */
+/** The trimmed text of a child; undefined if there is none. */
 export const childText = (element: XmlElement, name: string): string | undefined =>
   child(element, name)?.text.trim()
 
-/** The number in a child; undefined where there is none that can be read. */
+/** The number in a child; undefined if there is none that can be read. */
 export const childNumber = (element: XmlElement, name: string): number | undefined => {
   const text = childText(element, name)
   const value = text === undefined || text === '' ? Number.NaN : Number(text)

@@ -9,7 +9,7 @@ export interface TextPosition {
   readonly beat?: number
 }
 
-/** What is wrong, where, and (where there is one) the text that would fix it. */
+/** What is wrong, where, and (if there is one) the text that would fix it. */
 export type Problem = Reason & {
   readonly place?: TextPosition
   readonly fix?: string
@@ -22,8 +22,8 @@ export type Outcome<T> =
   | { readonly ok: true; readonly value: T }
   | { readonly ok: false; readonly problems: readonly Problem[] }
 
-/** The outcome of what went well. */
+/** The outcome of success. */
 export const ok = <T>(value: T): Outcome<T> => ({ ok: true, value })
 
-/** The outcome of what did not, with what was wrong. */
+/** The outcome of failure, with its problems. */
 export const err = <T>(...problems: readonly Problem[]): Outcome<T> => ({ ok: false, problems })

@@ -1,7 +1,7 @@
 /**
- * The arguments of every statement that core makes, by the statement's rule. wording/ has one sentence for each, of the
- * same arguments: a rule without a sentence does not compile, nor does a statement with other arguments. Degrees, devices
- * and chord symbols are plain text here, as they are written late.
+ * The arguments of every statement that core makes, keyed by the statement's rule. wording/ has one sentence for each
+ * rule, taking the same arguments: a rule without a sentence does not compile, and neither does a statement with
+ * other arguments. Degrees, devices and chord symbols are plain text here because they are worded late.
  */
 export interface RuleArguments {
   // What a note does (explain).
@@ -28,7 +28,7 @@ export interface RuleArguments {
     key: { readonly tonic: string; readonly mode: string },
   ]
 
-  // What stands in the way of reading a chart or a chord symbol.
+  // Why a chart or a chord symbol can't be read.
   'chord.unread': readonly [symbol: string, rest: string]
   'chart.empty': readonly []
   'chart.header': readonly [name: string, known: readonly string[]]
@@ -43,7 +43,7 @@ export interface RuleArguments {
   'chart.tooLong': readonly [bars: number, most: number]
   'chart.emptyBar': readonly []
 
-  // What stands in the way of reading a file.
+  // Why a file can't be read.
   'import.tooLarge': readonly [bytes: number]
   'import.brokenArchive': readonly []
   'import.nothingInside': readonly []
@@ -60,7 +60,7 @@ export interface RuleArguments {
   // A field of a request (contract): its path and what is wrong with it.
   'field.invalid': readonly [path: string, problem: string]
 
-  // What of a brief can't be met, and what a composed line still misses.
+  // Which parts of a brief can't be met, and what a composed line still misses.
   'brief.noChord': readonly []
   'brief.range': readonly [symbol: string, bar: number]
   'brief.first': readonly [note: string | number, symbol: string]
@@ -73,7 +73,7 @@ export interface RuleArguments {
   'line.alike': readonly [percent: number]
   'line.never': readonly [device: string]
 
-  // What a reviewer says of a line.
+  // What a reviewer says about a line.
   'find.clash': readonly [degree: string, symbol: string]
   'find.unresolved': readonly [degree: string, symbol: string]
   'find.passedOver': readonly [symbol: string, guides: readonly string[]]
@@ -96,7 +96,7 @@ export interface RuleArguments {
   'praise.register': readonly []
   'praise.end': readonly [degree: string, symbol: string]
 
-  // What stands in the way of an exercise, and what to play next.
+  // Why an exercise can't be made, and what to play next.
   'exercise.empty': readonly [rung: string]
   'exercise.phraseNowhere': readonly number[]
   'next.bar': readonly [bar: number]
@@ -117,7 +117,7 @@ export interface RuleArguments {
 
 export type RuleId = keyof RuleArguments
 
-/** The rules whose names begin so: 'find', 'praise', 'import' … */
+/** The rules of a group: 'find', 'praise', 'import' … */
 export type RuleOf<Group extends string> = Extract<RuleId, `${Group}.${string}`>
 
 interface Statement<R extends RuleId> {

@@ -5,7 +5,7 @@
 export const noiseAt = (seed: number, a: number, b: number, c: number): number =>
   noiseOf(noiseBase(seed, a, b), c)
 
-/** What is the same of the noise for all `c`. */
+/** The part of the noise that is the same for every `c`. */
 export const noiseBase = (seed: number, a: number, b: number): number =>
   Math.imul(seed + 1, 0x9e3779b1) ^ Math.imul(a + 1, 0x85ebca6b) ^ Math.imul(b + 1, 0xc2b2ae35)
 

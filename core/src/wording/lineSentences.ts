@@ -12,7 +12,7 @@ import {
 import type { Sentences } from './sentence.ts'
 import { degreeName, withSigns } from './signs.ts'
 
-/** What is said of a brief that can't be met, of what a line misses, and of any line in a review. */
+/** What is said about a brief that can't be met, about what a line misses, and about any line in a review. */
 export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'praise'>> = {
   'brief.noChord': () => 'No line is possible: there is no chord in these bars.',
   'brief.range': (symbol, bar) =>

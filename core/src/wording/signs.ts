@@ -8,7 +8,7 @@ export const withSigns = (text: string): string =>
     .replace(/(^|[\s–(/])bb(?=\d|[IVXivx])/g, '$1♭♭')
     .replace(/(^|[\s–(/]|\d)b(?=\d|[IVXivx])/g, '$1♭')
 
-/** A degree as players say it: the ♭3 of a minor chord is written so, the root is R. */
+/** A degree as players say it. */
 export const degreeName = (degree: string): string => (degree === 'bb7' ? '♭♭7' : withSigns(degree))
 
 /** Half steps in words. */

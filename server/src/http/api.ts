@@ -34,7 +34,7 @@ const valid = <T extends object>(type: new () => T, value: unknown): T => {
 const idOf = (request: Request): string => valid(IdParams, { ...request.params }).id
 const tuneOf = (request: Request): string | undefined => valid(TuneQuery, { ...request.query }).tune
 
-/** What the API answers. Every body and parameter is checked against the contract. */
+/** The API's routes. Every body and parameter is checked against the contract. */
 export const api = (source: DataSource, version: string): Router => {
   const routes = Router()
   routes.get('/health', (_request, response) => void response.json({ app: 'eager-contour', version }))

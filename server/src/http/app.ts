@@ -14,15 +14,15 @@ export interface AppOptions {
   readonly source: DataSource
   readonly logger: Logger
   readonly version: string
-  /** Names beside this machine's own under which the server answers. */
+  /** Names besides this machine's own under which the server answers. */
   readonly names: readonly string[]
-  /** The built web app; left out, only the API is served. */
+  /** The built web app; if left out, only the API is served. */
   readonly webDir?: string
 }
 
 const YEAR_SECONDS = 31_536_000
 
-/** Scripts and workers of our own only; styles that components set on elements; music fonts that come as data. */
+/** Only our own scripts and workers; inline styles set by components; music fonts as data URLs. */
 const policy = helmet({
   contentSecurityPolicy: {
     useDefaults: false,

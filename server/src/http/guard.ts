@@ -3,12 +3,12 @@ import { HttpProblem } from './problem.ts'
 
 const LOCAL_NAMES = ['127.0.0.1', 'localhost', '[::1]']
 
-/** A host with its port taken off. */
+/** A host without its port. */
 const nameOf = (host: string): string => host.replace(/:\d+$/, '')
 
 /**
- * Lets through only requests that name this machine (or a name given by the player) as their host, and whose origin,
- * where there is one, is the host itself: a page from elsewhere can neither read nor write.
+ * Lets through only requests whose host is this machine (or a name given by the player) and whose origin, if there is
+ * one, is the host itself: other pages can neither read nor write.
  */
 export const guard = (names: readonly string[]): RequestHandler => {
   const allowed = new Set([...LOCAL_NAMES, ...names])

@@ -11,7 +11,7 @@ const STATUS: Readonly<Record<ErrorCode, number>> = {
   internal: 500,
 }
 
-/** An error that the client is told of. */
+/** An error that the client is told about. */
 export class HttpProblem extends Error {
   constructor(
     readonly code: ErrorCode,
@@ -38,7 +38,7 @@ export class HttpProblem extends Error {
   }
 }
 
-/** Whatever was thrown, as what the client is told: nothing of the inside leaves. */
+/** Turns anything thrown into what the client is told, without internal details. */
 export const asProblem = (error: unknown): HttpProblem => {
   if (error instanceof HttpProblem) return error
   const { type, code, driverError } = error as {

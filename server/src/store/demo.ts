@@ -21,7 +21,10 @@ const valid = <T extends object>(type: new () => T, value: unknown): T => {
   throw new Error(`the demo does not keep to the contract: ${JSON.stringify(outcome.problems)}`)
 }
 
-/** Fills an empty database with the demo, whole or not at all, through the same checks and writes as the API. Tells whether it was empty. */
+/**
+ * Fills an empty database with the demo, completely or not at all, through the same checks and writes as the API.
+ * Returns whether it was empty.
+ */
 export const fillWithDemo = async (source: DataSource, demo: DemoData): Promise<boolean> => {
   if ((await source.manager.count(TuneEntity)) > 0) return false
   const checked = {

@@ -2,7 +2,7 @@ import type { SettingsAnswer } from '@eager-contour/contract'
 import type { LineNote, Marks, Override, PhraseChord, PhraseNote } from '@eager-contour/core'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
 
-/** What can be edited carries its revision and the id of the edit that made it. */
+/** Anything editable has its revision and the id of the edit that made it. */
 abstract class Edited {
   @Column('integer') revision: number
   @Column('text') lastEdit: string
@@ -27,11 +27,11 @@ export class LineEntity extends Edited {
   @Column('simple-json') notes: readonly LineNote[]
   @Column('text', { default: '' }) remark: string
   @Column('simple-json', { default: '[]' }) tags: readonly string[]
-  /** Put away: kept, and not listed. */
+  /** Deleted: kept, but not listed. */
   @Column('boolean', { default: false }) removed: boolean
 }
 
-/** A line as it was when the player kept it. */
+/** A line as it was when the player saved it. */
 @Entity('line_versions')
 export class LineVersionEntity {
   @PrimaryColumn('text') line: string
@@ -94,7 +94,7 @@ export class RunEntity {
   @Column('text', { nullable: true }) line: string | null
 }
 
-/** A take is large and seldom read: it stands beside its run. */
+/** A take is large and rarely read, so it has a table of its own. */
 @Entity('takes')
 export class TakeEntity {
   @PrimaryColumn('text') run: string

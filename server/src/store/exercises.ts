@@ -17,7 +17,7 @@ const exerciseAnswer = (row: ExerciseEntity): ExerciseAnswer => ({
   updatedAt: row.updatedAt,
 })
 
-/** The player's own exercises, the newest first; those put away are not listed, and not lost. */
+/** The player's own exercises, newest first; deleted ones are kept but not listed. */
 export const listExercises = async (store: Store): Promise<readonly ExerciseAnswer[]> =>
   (await store.manager.find(ExerciseEntity, { where: { removed: false }, order: { updatedAt: 'DESC' } })).map(
     exerciseAnswer,

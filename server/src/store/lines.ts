@@ -28,7 +28,7 @@ export const listLines = async (store: Store, tune?: string): Promise<readonly L
     })
   ).map(lineAnswer)
 
-/** Writes a line and, where it is asked for, keeps it as a version beside the earlier ones. */
+/** Writes a line and, if requested, saves it as a version beside the earlier ones. */
 export const writeLine = async (store: Store, id: string, body: LineBody): Promise<LineAnswer> => {
   const fields = (known: LineEntity | null) => ({
     tune: body.tune,
@@ -61,7 +61,7 @@ export const writeLine = async (store: Store, id: string, body: LineBody): Promi
   )
 }
 
-/** What was kept of a line, newest first. */
+/** The saved versions of a line, newest first. */
 export const listVersions = async (store: Store, line: string): Promise<readonly LineVersionAnswer[]> =>
   (await store.manager.find(LineVersionEntity, { where: { line }, order: { revision: 'DESC' } })).map(
     ({ revision, title, fromBar, toBar, notes, keptAt }) => ({

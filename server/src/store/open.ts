@@ -24,12 +24,12 @@ import { Readings1764100000000 } from './migrations/readings.ts'
 const BUSY_MS = 3000
 const HEADER = 'SQLite format 3\0'
 
-/** The file cannot be used as it is; the message is for the player, and nothing was written. */
+/** The file can't be used as it is; the message is for the player, and nothing was written. */
 export class StorageError extends Error {
   override name = 'StorageError'
 }
 
-/** Opens the database file, makes it where there is none, and brings it to the newest tables. */
+/** Opens the database file, creates it if there is none, and migrates it to the newest tables. */
 export const openStore = async (file: string): Promise<DataSource> => {
   mkdirSync(dirname(file), { recursive: true })
   if (existsSync(file)) inspect(file)
@@ -75,7 +75,7 @@ export const openStore = async (file: string): Promise<DataSource> => {
 
 const messageOf = (error: unknown): string => (error instanceof Error ? error.message : String(error))
 
-/** Looks at the file without writing: whether it is a database, whole, and free to be written. */
+/** Inspects the file without writing: whether it is a database, intact, and not locked. */
 const inspect = (file: string): void => {
   if (statSync(file).size === 0) return
   if (readHeader(file) !== HEADER)

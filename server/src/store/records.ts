@@ -24,8 +24,8 @@ export interface Editable {
 }
 
 /**
- * Writes an edit: refused with what is stored when it was made from an older revision, and counted once however often it
- * is sent.
+ * Writes an edit: refused with the stored version if it is based on an older revision, and counted once however often
+ * it is sent.
  */
 export const writeEdited = async <E extends Editable>(
   store: Store,

@@ -10,7 +10,7 @@ const PAGES = [
   { to: '/setup', name: 'Setup' },
 ]
 
-/** The head of every page but the stage: where one is, for which instrument, and the ways on. */
+/** The header of every page but the stage: the name, the instrument, and the navigation. */
 export const Shell = () => {
   useLook()
   const { instrument, known } = useSettings()

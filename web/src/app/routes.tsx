@@ -4,7 +4,7 @@ import { Waiting } from '../ui/Notice.tsx'
 import { NotFound } from './NotFound.tsx'
 import { Shell } from './Shell.tsx'
 
-/** The places. All but the first are fetched when they are gone to. */
+/** The pages. All but the first are loaded when they are opened. */
 export const router = createBrowserRouter([
   {
     element: <Shell />,

@@ -27,7 +27,7 @@ const octaveWords = (octave: number): string =>
     ? 'as written'
     : `${Math.abs(octave)} octave${Math.abs(octave) > 1 ? 's' : ''} ${octave > 0 ? 'up' : 'down'}`
 
-/** The band's parts, how loud each is, what they sound as, and how the time is kept. */
+/** The band's parts with volume and sound, and the metronome. */
 export const BandPanel = ({ feel, tempo }: { readonly feel: Feel; readonly tempo: number }) => {
   const dispatch = useAppDispatch()
   const mix = useAppSelector(selectMix)

@@ -11,16 +11,16 @@ export const TEMPO_STEP = 4
 
 interface TransportBarProps {
   readonly play: Play
-  /** What plays, in words; with `parts`, what each part is called. */
+  /** What is playing, in words; with `parts`, the name of each part. */
   readonly description?: string
-  /** The parts that can be turned off and on. */
+  /** The parts that can be muted. */
   readonly parts?: readonly { readonly part: Part; readonly name: string }[]
-  /** With parts: how the tune moves. */
+  /** With parts: the tune's feel. */
   readonly feel?: Feel
   readonly children: ReactNode
 }
 
-/** Play, tempo, and what a place adds. */
+/** Play, tempo, and what a page adds. */
 export const TransportBar = ({
   play,
   description = '',

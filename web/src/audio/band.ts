@@ -8,25 +8,25 @@ import { SILENT_BUS, sampleUnpacker } from './unpacked.ts'
 const SOUND_FONT = '/sound/band.sf3'
 const TICKS_PER_QUARTER = 480
 const STOP_SECONDS = 0.008
-/** A slower time through has so much of the tempo. */
+/** The share of the tempo on slower choruses. */
 const SLOWER = 0.7
 /** The share of its time that a note sounds. */
 const HELD = 0.96
 
-/** How a part sounds: its voice, and its volume from 0 to 100. */
+/** The sound of a part: its voice, and its volume from 0 to 100. */
 interface PartSound extends MidiVoice {
   readonly volume: number
   readonly silent: boolean
 }
 export type BandSound = Readonly<Record<Part, PartSound>>
 
-/** What is played and how: ticks count from the first event's zero. */
+/** What is played and how: ticks count from the zero of the events. */
 export interface Played {
   readonly events: readonly BandEvent[]
-  /** Where it comes round again; undefined: once. */
+  /** Where it repeats; undefined: played once. */
   readonly loop?: { readonly from: Ticks; readonly to: Ticks } | undefined
   readonly bpm: number
-  /** Every second time round is slower. */
+  /** Every other chorus is slower. */
   readonly slower?: boolean
 }
 
@@ -35,12 +35,12 @@ type Synth = import('spessasynth_lib').WorkletSynthesizer
 
 /** The sampled band, ready to play. */
 export interface Band {
-  /** Plays from the beginning. */
+  /** Plays from the start. */
   readonly play: (played: Played, delaySeconds?: number) => void
-  /** Puts other notes in the place of those to come, at the place where the play is. */
+  /** Replaces the notes to come, at the current position. */
   readonly replace: (played: Played) => void
   readonly setSound: (sound: BandSound) => void
-  /** Has the samples ready of what will be played, and of the notes that the line's voice will be struck with. */
+  /** Prepares the samples of what will be played, and of the line's voice. */
   readonly prepare: (
     events: readonly BandEvent[],
     struck?: readonly number[],
@@ -48,23 +48,23 @@ export interface Band {
   ) => Promise<void>
   readonly stop: () => void
   readonly setTempo: (bpm: number) => void
-  /** Where the play is, in ticks from the first event's zero; undefined when nothing plays. */
+  /** The position in ticks from the zero of the events; undefined when nothing plays. */
   readonly position: () => Ticks | undefined
-  /** When the first tick of what is played sounds, in seconds on the sound's clock. */
+  /** When the first tick sounds, in seconds on the audio clock. */
   readonly startsAt: () => number
   readonly strike: (midi: number, velocity: number) => void
   readonly release: (midi: number) => void
-  /** Seconds on the sound's own clock: it stands still where the sound is starved. */
+  /** Seconds on the audio clock: it stops when the audio is starved. */
   readonly clock: () => number
-  /** A moment on the sound's clock, in seconds, and the same one on the page's, in milliseconds. */
+  /** A moment on the audio clock, in seconds, and the same one on the page's, in milliseconds. */
   readonly stamp: () => { readonly sound: number; readonly wall: number }
-  /** Loudness now as a root mean square, 0 to 1: what an ear at the output would say. */
+  /** The loudness at the output now, as a root mean square from 0 to 1. */
   readonly level: () => number
 }
 
 let band: Promise<Band> | undefined
 
-/** Fetches the sound at the first call; a failure is told once and tried anew at the next call. */
+/** Loads the sounds at the first call; after a failure the next call tries again. */
 export const loadBand = (): Promise<Band> => {
   band ??= makeBand().catch((error: unknown) => {
     band = undefined
@@ -73,7 +73,7 @@ export const loadBand = (): Promise<Band> => {
   return band
 }
 
-/** The band when it is there already. */
+/** The band, if it is loaded already. */
 let ready: Band | undefined
 export const bandIfReady = (): Band | undefined => ready
 
@@ -89,7 +89,7 @@ const makeBand = async (): Promise<Band> => {
   const synth = new WorkletSynthesizer(context)
   const gain = context.createGain()
   const analyser = context.createAnalyser()
-  // The browser's own convolution in the place of the synthesiser's effects, which took most of its time.
+  // The browser's own convolution instead of the synthesiser's effects, which took most of its time.
   synth.setSystemParameter('effectsEnabled', false)
   const room = roomOf(context)
   synth.connect(gain)
@@ -104,12 +104,12 @@ const makeBand = async (): Promise<Band> => {
   for (const channel of [voices.click.channel, SILENT_BUS.drums]) synth.midiChannels[channel]?.setDrums(true)
   for (const { channel, program } of Object.values(voices)) synth.programChange(channel, program)
   ready = bandOver(tone, synth, context, gain, analyser)
-  // For the ear of the end-to-end tests, and of a curious player at the console.
+  // For the end-to-end tests, and for a curious player at the console.
   Object.assign(globalThis, { eagerContourBand: ready })
   return ready
 }
 
-/** A small room: how long it rings, and how much of it is heard. */
+/** A small room: its reverberation time, and its level. */
 const ROOM = { seconds: 0.45, loudness: 0.1, decay: 6 } as const
 
 const roomOf = (context: AudioContext): { readonly input: AudioNode; readonly output: AudioNode } => {
@@ -169,7 +169,7 @@ const bandOver = (
     round += 1
     transport.bpm.setValueAtTime(bpmNow(), time)
   })
-  /** What is on the transport, by what it says: other notes leave the rest of the band where it is. */
+  /** What is on the transport, by content: unchanged parts stay when other notes change. */
   let scheduled = new Map<string, number>()
   const silence = () => {
     transport.stop(context.currentTime)

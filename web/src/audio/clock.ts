@@ -13,14 +13,14 @@ const beat = () => {
   if (source) frame = requestAnimationFrame(beat)
 }
 
-/** Where the play is comes from here, once a frame, to everything that shows it: strip, terrain and staff move as one. */
+/** The playback position for everything that shows it, once a frame: strip, terrain and staff move together. */
 export const followClock = (position: (() => Ticks | undefined) | undefined): void => {
   source = position
   cancelAnimationFrame(frame)
   beat()
 }
 
-/** Calls with the tune's tick on every frame while something plays, and with undefined when it stops. */
+/** Calls with the tune's tick on every frame during playback, and with undefined when it stops. */
 export const useClock = (listener: Listener): void => {
   useEffect(() => {
     listeners.add(listener)

@@ -10,7 +10,7 @@ import {
 } from '@eager-contour/core'
 import type { Mix } from './mixSlice.ts'
 
-/** The band over a stretch without a line, after a bar counted in; from a tick of the stretch on. */
+/** The band over a stretch without a line, after a one-bar count-in; from a tick of the stretch on. */
 export const bandCountedIn = (
   analysis: Analysis,
   stretch: Stretch,

@@ -2,7 +2,7 @@ import type { ClickId, Part, VoicingId } from '@eager-contour/core'
 import { createSlice, type PayloadAction, type WithSlice } from '@reduxjs/toolkit'
 import { rootReducer } from '../store/store.ts'
 
-/** How the band is heard: kept in the browser, for every tune. */
+/** How the band sounds: kept in the browser, for every tune. */
 export interface Mix {
   readonly lineSound: string
   /** Octaves up or down by which the line sounds. */
@@ -11,15 +11,15 @@ export interface Mix {
   readonly voicing: VoicingId
   readonly click: ClickId
   readonly countIn: boolean
-  /** Bars of metronome between one time through and the next. */
+  /** Bars of metronome between repeats. */
   readonly gap: 0 | 1
-  /** Whether every second time through is slower. */
+  /** Whether every other chorus is slower. */
   readonly slower: boolean
-  /** The share of a beat that its first eighth takes; undefined: as the tempo asks. */
+  /** The share of a beat that its first eighth takes; undefined: by the tempo. */
   readonly swing?: number | undefined
   /** 0 to 100. */
   readonly volumes: Readonly<Record<Part, number>>
-  /** Parts that are silent. */
+  /** Muted parts. */
   readonly muted: readonly Part[]
 }
 

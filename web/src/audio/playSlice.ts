@@ -1,7 +1,7 @@
 import { createSlice, type PayloadAction, type WithSlice } from '@reduxjs/toolkit'
 import { rootReducer } from '../store/store.ts'
 
-/** What is sounding: nothing, the sound being fetched, or a stretch. */
+/** Nothing, loading, or playing. */
 type PlayState = 'stopped' | 'loading' | 'playing'
 
 const initialState: {

@@ -4,22 +4,22 @@ import type { BandSound } from './band.ts'
 import { loudnessOf, VOLUME } from './sounds.ts'
 
 const TICKS_PER_QUARTER = 480
-/** Time after the last note for it to die away. */
+/** Time after the last note for its decay. */
 const TAIL_SECONDS = 1.5
-/** Rendered in blocks of at most so many samples; a note begins at its very sample. */
+/** Rendered in blocks of at most this many samples; a note starts exactly at its sample. */
 const BLOCK = 128
 /** The share of its time that a note sounds. */
 const HELD = 0.96
-/** The loudest sample of a file: a hair under full scale. */
+/** The loudest sample of a file: just under full scale. */
 const PEAK = 0.98
 
 export interface RenderOptions {
   readonly events: readonly BandEvent[]
   readonly sound: BandSound
   readonly bpm: number
-  /** Samples a second. */
+  /** Samples per second. */
   readonly rate?: number
-  /** Whether the room is heard: reverberation and chorus. */
+  /** Whether reverberation and chorus are included. */
   readonly room?: boolean
 }
 
@@ -34,7 +34,7 @@ interface Moment {
   readonly act: (synth: SpessaSynthProcessor) => void
 }
 
-/** Every beginning and end of a note by the sample at which it comes; at one sample ends come first. */
+/** Every start and end of a note by its sample; ends come first. */
 const momentsOf = ({ events, sound, bpm }: RenderOptions, rate: number): readonly Moment[] => {
   const samples = (ticks: number) => Math.round((ticks / TICKS_PER_QUARTER) * (60 / bpm) * rate)
   const ends = events.map(
@@ -69,7 +69,7 @@ const synthFor = async (font: ArrayBuffer, { sound, room }: RenderOptions, rate:
   return synth
 }
 
-/** The band and the line as samples, faster than they sound, with the sound font that they are heard with. */
+/** The band and the line as samples, rendered faster than real time with the same sound font. */
 export const renderBand = async (font: ArrayBuffer, options: RenderOptions): Promise<Rendered> => {
   const rate = options.rate ?? 44_100
   const synth = await synthFor(font, options, rate)
@@ -92,7 +92,7 @@ export const renderBand = async (font: ArrayBuffer, options: RenderOptions): Pro
   return { rate, left, right }
 }
 
-/** As a WAV file (16-bit stereo), turned down where it would be louder than the file can hold. */
+/** As a WAV file (16-bit stereo), turned down if it would exceed full scale. */
 export const wavOf = ({ rate, left, right }: Rendered): ArrayBuffer => {
   let loudest = 0
   for (const sample of left) loudest = Math.max(loudest, Math.abs(sample))

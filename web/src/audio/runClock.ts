@@ -8,13 +8,13 @@ export interface RunClock {
   readonly atSound: (seconds: number) => number
 }
 
-/** By the sound: it stands still where the sound is starved, as what the player hears does. */
+/** By the audio clock: it stops when the audio is starved, as what the player hears does. */
 export const soundClock = (beatAt: number, beatMs: number): RunClock => ({
   at: (pageMs) => (heardAt(pageMs) - beatAt) * 1000 + beatMs,
   atSound: (seconds) => (seconds - beatAt) * 1000 + beatMs,
 })
 
-/** By the page, where no sound can be had. */
+/** By the page's clock, if there is no audio. */
 export const pageClock = (beatAt: number, beatMs: number): RunClock => ({
   at: (pageMs) => pageMs - beatAt + beatMs,
   atSound: (seconds) => performance.now() - (audioContext().currentTime - seconds) * 1000 - beatAt + beatMs,

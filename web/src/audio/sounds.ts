@@ -7,7 +7,7 @@ export interface SoundRow {
   readonly program: number
 }
 
-/** What the line can sound as. */
+/** The sounds of the line. */
 export const LINE_SOUNDS: readonly SoundRow[] = [
   { id: 'piano', name: 'piano', program: 0 },
   { id: 'alto-sax', name: 'alto sax', program: 65 },
@@ -19,7 +19,7 @@ export const LINE_SOUNDS: readonly SoundRow[] = [
   { id: 'vibraphone', name: 'vibraphone', program: 11 },
 ]
 
-/** What can comp. */
+/** The sounds for comping. */
 export const COMP_SOUNDS: readonly SoundRow[] = LINE_SOUNDS.filter(({ id }) =>
   ['piano', 'guitar', 'vibraphone'].includes(id),
 )
@@ -32,7 +32,7 @@ const KITS: Readonly<Record<Kit, number>> = { sticks: 32, brushes: 40 }
 const programOf = (rows: readonly SoundRow[], id: string): number =>
   (rows.find((row) => row.id === id) ?? rows[0]!).program
 
-/** The voice of each part. The metronome keeps the sticks' kit, on a channel of its own while it is heard live. */
+/** The voice of each part. The metronome has the sticks' kit on a channel of its own during playback. */
 export const voicesOf = (
   { lineSound, compSound }: { readonly lineSound: string; readonly compSound: string },
   kit: Kit,
@@ -44,13 +44,13 @@ export const voicesOf = (
   click: { name: 'Metronome', channel: PERCUSSION + 1, program: KITS.sticks },
 })
 
-/** The same voices for a file, where the metronome has to share the percussion channel. */
+/** The same voices for a file, where the metronome must share the percussion channel. */
 export const fileVoices = (voices: Readonly<Record<Part, MidiVoice>>): Readonly<Record<Part, MidiVoice>> => ({
   ...voices,
   click: { ...voices.click, channel: PERCUSSION, program: voices.drums.program },
 })
 
-/** MIDI controller 7, by a part's volume of 0 to 100 and whether it is silent. */
+/** MIDI controller 7, from a part's volume of 0 to 100 and whether it is muted. */
 export const loudnessOf = (volume: number, silent: boolean): number =>
   silent ? 0 : Math.round((Math.min(100, Math.max(0, volume)) / 100) * 127)
 

@@ -1,33 +1,34 @@
 import type { MidiVoice } from '@eager-contour/core'
 import { VOLUME } from './sounds.ts'
 
-/** What is needed of the synthesiser. */
+/** The part of the synthesiser that is used. */
 export interface SampleVoices {
   readonly noteOn: (channel: number, midi: number, velocity: number) => void
   readonly noteOff: (channel: number, midi: number) => void
   readonly programChange: (channel: number, program: number) => void
   readonly controllerChange: (channel: number, controller: 7, value: number) => void
-  /** Tells when a note has ended in the sound's own thread. */
+  /** Reports that a note has ended on the audio thread. */
   readonly onEnded: (listener: (channel: number) => void) => void
 }
 
-/** A note that will be asked for. */
+/** A note that will be needed. */
 interface Wanted {
   readonly voice: MidiVoice
   readonly midi: number
   readonly velocity: number
 }
 
-/** Channels that nobody hears: one that plays notes and one that has drums. */
+/** Silent channels: one for notes and one for drums. */
 export const SILENT_BUS = { notes: 14, drums: 15 } as const
-/** Nothing waits longer than this for samples, in milliseconds: then they are unpacked as they are needed. */
+/** Nothing waits longer than this for samples, in milliseconds: they are then unpacked when needed. */
 const AT_MOST_MS = 1000
-/** Notes that are struck about as hard have the same sample. */
+/** Notes of similar velocity use the same sample. */
 const VELOCITIES = 16
 
 /**
- * Has samples unpacked before they sound. The font is packed, and the synthesiser unpacks a sample at its first note, on
- * the sound's own thread: up to 50 ms, in which nothing else sounds. So a note that will come is played before, unheard. Gives a promise of when all are ready.
+ * Unpacks samples before they are needed. The font is packed, and the synthesiser unpacks a sample at its first note
+ * on the audio thread: up to 50 ms without sound. So coming notes are played silently first. Returns a promise that
+ * resolves when all are ready.
  */
 export const sampleUnpacker = (
   synth: SampleVoices,

@@ -5,7 +5,7 @@ import { type Mix, mixSet, selectMix } from './mixSlice.ts'
 
 const KEPT = 'mix'
 
-/** The mix, read from the browser's store at first and kept there when it changes. */
+/** The mix, read from the browser's store and kept there when it changes. */
 export const useMix = (): Mix => {
   const dispatch = useAppDispatch()
   const mix = useAppSelector(selectMix)

@@ -20,7 +20,7 @@ import { playStateSet, selectPlay, soundRefused, tempoSet } from './playSlice.ts
 import { voicesOf } from './sounds.ts'
 import { useMix } from './useMix.ts'
 
-/** What is played over a stretch: a name that changes when the notes do, and the notes in a swing. */
+/** What is played over a stretch: a name that changes when the notes do, and the notes for a swing. */
 export interface Sound {
   readonly name: string
   readonly events: (swing: Swing) => readonly BandEvent[]
@@ -43,11 +43,11 @@ export const bandSound = (mix: Mix, kit: Kit): BandSound => {
   ) as BandSound
 }
 
-/** The share of a beat that its first eighth takes: the player's own, or as feel and tempo ask. */
+/** The share of a beat that its first eighth takes: the player's own, or by feel and tempo. */
 export const swingFor = ({ feel }: Analysis['chart'], { swing }: Mix, tempo: number): Swing =>
   swing === undefined || feel === 'straight' || feel === 'bossa' ? swingOf(feel, tempo) : swing
 
-/** What is played: a bar counted in where it is asked for, the stretch round and round, with a counted bar between or none. */
+/** What is played: a count-in if wanted, and the stretch in a loop, with or without a count-in between. */
 const playedOf = (
   analysis: Analysis,
   stretch: Stretch,
@@ -76,7 +76,7 @@ const playedOf = (
   }
 }
 
-/** Plays the stretch in a loop. Other notes go on from where the old ones were. */
+/** Plays the stretch in a loop. Changed notes continue at the current position. */
 export const usePlay = (analysis: Analysis, stretch: Stretch, sound: Sound): Play => {
   const dispatch = useAppDispatch()
   const { state, tempo } = useAppSelector(selectPlay)
@@ -151,7 +151,7 @@ export const usePlay = (analysis: Analysis, stretch: Stretch, sound: Sound): Pla
   }
 }
 
-/** Lets a few notes be heard once, in whatever is going on. */
+/** Plays a few notes once, without disturbing anything else. */
 export const useHear = (): ((events: readonly BandEvent[]) => void) => {
   const dispatch = useAppDispatch()
   return useCallback(
@@ -169,7 +169,7 @@ export const useHear = (): ((events: readonly BandEvent[]) => void) => {
 
 const HEARD_BPM = 120
 
-/** The tempo of the tune that was opened, until the player turns it. */
+/** The tempo of the opened tune, until the player changes it. */
 export const useTuneTempo = (tune: string, tempo: number): void => {
   const dispatch = useAppDispatch()
   useEffect(() => {

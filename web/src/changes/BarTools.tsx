@@ -24,7 +24,7 @@ interface BarToolsProps {
   readonly onRedo: () => void
 }
 
-/** What can be done with the bar and the section that are being worked on. */
+/** What can be done with the bar and the section being edited. */
 export const BarTools = ({ chart, bar, onChange, onChoose, onUndo, onRedo }: BarToolsProps) => {
   const [message, setMessage] = useState('')
   const section = sectionOf(chart, bar)

@@ -15,19 +15,19 @@ interface ChangesEditorProps {
   readonly text: string
   readonly outcome: Outcome<Chart>
   readonly incoming: Incoming
-  /** What is written beside the editor, and what is typed in it. */
+  /** What was written outside the editor, and what is typed in it. */
   readonly onWrite: (text: string) => void
   readonly onTyped: (text: string) => void
-  /** At the foot of the window: what can be done with the whole. */
+  /** At the bottom: actions for the whole chart. */
   readonly children: ReactNode
-  /** Above what is read: ways to begin. */
+  /** Above the check: ways to start. */
   readonly tools?: ReactNode
 }
 
 const HOW =
   'The chart as text, at concert pitch: separate bars with |, % repeats the bar before, |: and :| are repeats, 1. and 2. endings'
 
-/** One chart in two ways, always in step: bar by bar above, as text below; each problem with its place and its mends. */
+/** One chart in two synchronised forms: bar by bar above, as text below; each problem at its place with its fixes. */
 export const ChangesEditor = ({
   text,
   outcome,
@@ -44,7 +44,7 @@ export const ChangesEditor = ({
   const [bar, setBar] = useState(0)
   const history = useRef<History>(undefined)
   const shown = view ?? ownView
-  // The strip may lag a moment behind fast typing; the text and its marks never do.
+  // The strip may lag behind fast typing; the text and its marks never do.
   const chart = useDeferredValue(outcome.ok ? outcome.value : undefined)
   const write = useCallback((next: Chart) => onWrite(writeChart(next)), [onWrite])
   const chosen = chart ? Math.min(bar, chart.written.length - 1) : 0

@@ -7,10 +7,10 @@ import { Button } from '../ui/Button.tsx'
 import { ChangesEditor } from './ChangesEditor.tsx'
 import { useChartText } from './useChartText.ts'
 
-/** The first of a tune's places. */
+/** The first of a tune's pages. */
 export const ChangesPage = () => <TuneChanges tune={useOpenTune().tune} />
 
-/** A tune's changes, bar by bar and as text: read or not, they can be mended here. */
+/** A tune's changes, bar by bar and as text; also for charts that can't be read yet. */
 export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
   const dispatch = useAppDispatch()
   const { text, incoming, outcome, write, typed, settle } = useChartText(`changes ${tune.id}`, tune.chart)

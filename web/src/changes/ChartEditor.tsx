@@ -13,9 +13,9 @@ interface ChartEditorProps {
   readonly incoming: Incoming
   readonly label: string
   readonly onChange: (text: string) => void
-  /** A place to go to: a new object each time. */
+  /** A position to go to: a new object each time. */
   readonly goTo: Fix | undefined
-  /** Undo and redo, for whoever stands outside the editor: one history for all that is done to the text. */
+  /** Undo and redo from outside the editor: one history for everything that changes the text. */
   readonly history: { current: History | undefined }
 }
 
@@ -44,7 +44,7 @@ const look = EditorView.theme({
   '.cm-diagnosticAction': { backgroundColor: 'var(--ink)', color: 'var(--on-ink)' },
 })
 
-/** Each problem of the chart at its place, with its mend. */
+/** Each problem of the chart at its place, with its fix. */
 const diagnostics = (view: EditorView): readonly Diagnostic[] => {
   const text = view.state.doc.toString()
   const outcome = readText(text)
@@ -65,10 +65,10 @@ const diagnostics = (view: EditorView): readonly Diagnostic[] => {
   })
 }
 
-/** Marks every problem at once: the marks are there before the next frame. */
+/** Marks every problem immediately: the marks are there before the next frame. */
 const mark = (view: EditorView): void => view.dispatch(setDiagnostics(view.state, diagnostics(view)))
 
-/** The one piece in which two texts differ. */
+/** The single part in which two texts differ. */
 const difference = (before: string, after: string): { from: number; to: number; insert: string } => {
   let head = 0
   while (head < before.length && before[head] === after[head]) head += 1

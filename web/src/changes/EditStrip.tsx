@@ -23,22 +23,22 @@ import { barsARow, storedWords } from './views.ts'
 interface EditStripProps {
   /** The chart as it is stored. */
   readonly chart: Chart
-  /** How it is shown: so many steps on the line of fifths from concert. */
+  /** How it is shown: steps on the line of fifths from concert. */
   readonly view: Fifths
   readonly onChange: (chart: Chart) => void
-  /** The bar that is being worked on. */
+  /** The bar being edited. */
   readonly chosen: number
   readonly onChoose: (bar: number) => void
 }
 
-/** A form of more lines scrolls in its own place. */
+/** A form with more lines scrolls on its own. */
 const MOST_LINES = 8
 const LONG = 'max-h-[40vh] overflow-y-auto'
 const ROW_HEIGHT = 64
 
 const sameMeter = (a: Chart['meter'], b: Chart['meter']) => a.beats === b.beats && a.unit === b.unit
 
-/** The form, bar by bar as it is written: type a chord, Tab to the next, drag a bar elsewhere. */
+/** The form, bar by bar as written: type a chord, Tab to the next, drag a bar to move it. */
 export const EditStrip = memo(({ chart, view, onChange, chosen, onChoose }: EditStripProps) => {
   const shown = useMemo(() => transposeChart(chart, view), [chart, view])
   const [problem, setProblem] = useState<Problem>()
@@ -144,12 +144,12 @@ interface WordCellProps {
   readonly label: string
   readonly large: boolean
   readonly onFocus: () => void
-  /** False where it cannot be read. */
+  /** False if it can't be read. */
   readonly onWrite: (text: string) => boolean
   readonly onMove: (by: number) => void
 }
 
-/** One chord of a bar: set as type until it is gone into, then as it is typed. */
+/** One chord of a bar: typeset until it has the focus, then as typed. */
 const WordCell = ({ word, label, large, onFocus, onWrite, onMove }: WordCellProps) => {
   const { chordStyle } = useSettings()
   const [typed, setTyped] = useState<string>()

@@ -13,7 +13,7 @@ import { Button } from '../ui/Button.tsx'
 const ONE_KEY = 'one'
 const FIELD = 'min-h-11 w-full rounded-xl border border-soft bg-sheet px-3'
 
-/** Begins a tune from a common form, in a key or through all of them. */
+/** Starts a tune from a common form, in one key or through all of them. */
 export const FormStart = ({ onStart }: { readonly onStart: (text: string) => void }) => {
   const [form, setForm] = useState(FORMS[0]!.id)
   const [tonic, setTonic] = useState('F')

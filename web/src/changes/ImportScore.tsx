@@ -4,7 +4,7 @@ import { engine } from '../engine/engine.ts'
 
 const TEXT = /\.(?:txt|chart)$/i
 
-/** Takes the changes out of a file: a chart as text, or a MusicXML score with chord symbols. */
+/** Imports the changes of a file: a chart as text, or a MusicXML score with chord symbols. */
 export const ImportScore = ({ onRead }: { readonly onRead: (text: string) => void }) => {
   const [message, setMessage] = useState('')
   const [failed, setFailed] = useState(false)
@@ -52,7 +52,7 @@ export const ImportScore = ({ onRead }: { readonly onRead: (text: string) => voi
   )
 }
 
-/** The problem with its bar, or its line where it has one that tells something. */
+/** The problem with its bar, or with its line if that says something. */
 const inWords = (problem: Problem): string => {
   const { bar, line = 1, column = 1 } = problem.place ?? {}
   const place =

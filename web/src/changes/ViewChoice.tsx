@@ -9,11 +9,11 @@ interface ViewChoiceProps {
   readonly instrument: View
   readonly view: View
   readonly onView: (view: View) => void
-  /** Writes the chart itself so. */
+  /** Transposes the chart itself. */
   readonly onWrite: (chart: Chart) => void
 }
 
-/** In what pitch the strip shows the changes; what is stored stays as it is until it is written so. */
+/** The pitch in which the strip shows the changes; what is stored stays unchanged until it is transposed. */
 export const ViewChoice = ({ chart, instrument, view, onView, onWrite }: ViewChoiceProps) => {
   const keys = chart.key ? keyViews(chart.key) : []
   const all: readonly View[] = [instrument, ...INSTRUMENT_VIEWS, ...keys, ...INTERVALS]
@@ -61,5 +61,5 @@ export const ViewChoice = ({ chart, instrument, view, onView, onWrite }: ViewCho
   )
 }
 
-/** A view by its own steps. */
+/** A view by its steps. */
 export const viewOf = (name: string, fifths: Fifths): View => ({ id: 'own', name, fifths })

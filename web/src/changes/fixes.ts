@@ -1,21 +1,21 @@
 import type { Problem } from '@eager-contour/core'
 
-/** A piece of the text and what to write in its place. */
+/** A part of the text and its replacement. */
 export interface Fix {
   readonly from: number
   readonly to: number
   readonly insert: string
 }
 
-/** Where in the text a problem's line and column are. */
+/** The offset of a problem's line and column in the text. */
 export const offsetOf = (text: string, { place }: Problem): number => {
   const lines = text.split('\n').slice(0, (place?.line ?? 1) - 1)
   return lines.reduce((sum, line) => sum + line.length + 1, 0) + (place?.column ?? 1) - 1
 }
 
 /**
- * The fixs of a problem, the likeliest first: of a chord symbol the whole symbol is written anew, of anything else the
- * marked piece.
+ * The fixes of a problem, likeliest first: for a chord symbol the whole symbol is replaced, otherwise the marked
+ * part.
  */
 export const fixesOf = (text: string, problem: Problem): readonly Fix[] => {
   if (problem.fix === undefined) return []

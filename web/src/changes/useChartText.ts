@@ -14,13 +14,13 @@ export interface ChartText {
   readonly outcome: Outcome<Chart>
   /** Writes from outside the editor. */
   readonly write: (text: string) => void
-  /** What the editor holds now. */
+  /** What the editor contains now. */
   readonly typed: (text: string) => void
-  /** The draft is no longer wanted: what was typed has been kept or given up. */
+  /** Drops the draft: what was typed has been saved or discarded. */
   readonly settle: () => void
 }
 
-/** A chart's text being written: kept in the browser at every change, and there again when the page is. */
+/** A chart's text being edited: kept in the browser at every change, and restored with the page. */
 export const useChartText = (draft: string, first: string): ChartText => {
   const [text, setText] = useState(first)
   const [incoming, setIncoming] = useState<Incoming>({ text: first })

@@ -8,14 +8,14 @@ import {
   transposeChord,
 } from '@eager-contour/core'
 
-/** A pitch in which changes can be shown: so many steps on the line of fifths from concert. */
+/** A pitch in which changes can be shown: steps on the line of fifths from concert. */
 export interface View {
   readonly id: string
   readonly name: string
   readonly fifths: Fifths
 }
 
-/** Instruments by the key that they are built in, as their parts are written. */
+/** Instruments by the key in which their parts are written. */
 export const INSTRUMENT_VIEWS: readonly View[] = [
   { id: 'concert', name: 'concert', fifths: 0 },
   { id: 'b-flat', name: 'for B♭', fifths: 2 },
@@ -38,7 +38,7 @@ export const INTERVALS: readonly View[] = [
   { id: 'M7', name: 'a major seventh up', fifths: 5 },
 ]
 
-/** The keys that a chart can be moved to, by the steps there. */
+/** The keys that a chart can be moved to, with their steps. */
 export const keyViews = (key: Key): readonly View[] =>
   keysOfMode(key.mode).map((other) => ({
     id: `key ${other.tonic}`,
@@ -46,7 +46,7 @@ export const keyViews = (key: Key): readonly View[] =>
     fifths: fifthsOf(other.tonic) - fifthsOf(key.tonic),
   }))
 
-/** What was typed in a view, as it is stored: each chord moved back, what is no chord left as it is. */
+/** What was typed in a view, as it is stored: each chord transposed back, anything else unchanged. */
 export const storedWords = (typed: string, fifths: Fifths): string =>
   typed
     .trim()
@@ -58,5 +58,5 @@ export const storedWords = (typed: string, fifths: Fifths): string =>
     })
     .join(' ')
 
-/** How many bars a row of the editing strip holds. */
+/** The number of bars per row in the editing strip. */
 export const barsARow = (chart: Chart): number => (chart.written.length <= 16 ? 4 : 8)

@@ -6,7 +6,9 @@ import { selectOutbox } from './outboxSlice.ts'
 
 const things = (count: number): string => (count === 1 ? '1 change waiting' : `${count} changes waiting`)
 
-/** Says when the server is not reached or refused something. What was written or played is in the browser meanwhile. */
+/**
+ * Says when the server can't be reached or refused something. What was written or played is in the browser meanwhile.
+ */
 export const OutboxBar = () => {
   const dispatch = useAppDispatch()
   const { reachable, waiting, refused } = useAppSelector(selectOutbox)

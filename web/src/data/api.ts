@@ -13,7 +13,7 @@ import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react'
 import { useDispatch } from 'react-redux'
 import { addedMiddleware, rootReducer } from '../store/store.ts'
 
-/** What is read from the server. Everything that is written goes through the outbox. */
+/** What is read from the server. All writing goes through the outbox. */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
@@ -52,7 +52,7 @@ declare module '../store/store.ts' {
 rootReducer.inject(api)
 addedMiddleware.addMiddleware(api.middleware)
 
-/** Dispatches what changes the answers that were read before the server has said yes. */
+/** Dispatches optimistic updates of cached answers. */
 export const useApiDispatch =
   useDispatch.withTypes<ThunkDispatch<{ api: ReturnType<typeof api.reducer> }, unknown, UnknownAction>>()
 

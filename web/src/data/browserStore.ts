@@ -12,7 +12,7 @@ export interface PendingEdit {
   /** In words, for the list of what is pending. */
   readonly title: string
   readonly at: number
-  /** The server's reason, where it refused this for good. */
+  /** The server's reason, if it refused this for good. */
   readonly refused?: string
 }
 
@@ -23,12 +23,12 @@ interface Stored extends DBSchema {
 
 const NAME = 'eager-contour'
 const VERSION = 2
-/** The object store that was called so in version 1. */
+/** The name of the object store in version 1. */
 const OLD_PENDING = 'postings' as 'pending'
 
 type Upgrade = IDBPTransaction<Stored, ('pending' | 'drafts')[], 'versionchange'>
 
-/** Version 1 had other names for what it kept: everything is carried over under the new ones. */
+/** Version 1 used other names: everything is carried over. */
 const fromVersion1 = async (db: IDBPDatabase<Stored>, change: Upgrade): Promise<void> => {
   for (const edit of await change.objectStore(OLD_PENDING).getAll())
     await change.objectStore('pending').put({ ...edit, body: upgradedBody(edit.body) })

@@ -1,11 +1,11 @@
-/** What earlier versions of the application kept in the browser, in the names that it uses now. */
+/** Converts what earlier versions of the application kept in the browser to the names used now. */
 
 type Json = Readonly<Record<string, unknown>>
 
 const isObject = (value: unknown): value is Json =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** The object with a key renamed, where it has the old one. */
+/** The object with a key renamed, if it has it. */
 const renamed = (value: Json, from: string, to: string): Json => {
   if (!(from in value)) return value
   const { [from]: moved, ...rest } = value
@@ -26,7 +26,7 @@ const preference = (value: unknown): unknown =>
 const leasts = (value: Json): Json =>
   renamed(renamed(renamed(value, 'nearly', 'close'), 'holds', 'solid'), 'movesOn', 'moveOn')
 
-/** The body of an edit that waits to be sent: a run's verdict and take, the settings' grading limits. */
+/** The body of a pending edit: a run's verdict and take, the settings' grading limits. */
 export const upgradedBody = (body: Json): Json => {
   const { verdict, take: played, grading } = body
   return {
@@ -39,7 +39,7 @@ export const upgradedBody = (body: Json): Json => {
   }
 }
 
-/** A draft by its name: named briefs, the current preference, a run that was cut off. */
+/** A draft by its name: named briefs, the current preference, an interrupted run. */
 export const upgradedDraft = (name: string, draft: unknown): unknown => {
   if (name === 'wish') return preference(draft)
   if (name === 'briefs' && Array.isArray(draft))

@@ -19,7 +19,7 @@ const TAG_BY_PATH: Readonly<
   settings: 'settings',
 }
 
-/** Revisions that this visit's own writings have reached, by entity: a later writing builds on them. */
+/** The revisions that this visit's own edits have reached, by entity: later edits build on them. */
 const revisions = new Map<string, number>()
 let sending = false
 let retryMs = FIRST_RETRY_MS
@@ -29,13 +29,13 @@ export interface Edit {
   readonly entity: string
   readonly path: string
   readonly title: string
-  /** The body without its edit id; a revision where the entity can be edited. */
+  /** The body without its edit id; with a revision if the entity can be edited. */
   readonly body: Readonly<Record<string, unknown>> & { readonly revision?: number }
 }
 
 /**
- * Keeps what was written or played in the browser's own store at once, and sends it from there to the server as soon as
- * that can be reached, in order.
+ * Keeps what was written or played in the browser's own store, and sends it to the server as soon as possible, in
+ * order.
  */
 export const sendEdit = async (dispatch: AppDispatch, writing: Edit): Promise<void> => {
   const edit = newId('edit')
@@ -58,7 +58,7 @@ export const sendEdit = async (dispatch: AppDispatch, writing: Edit): Promise<vo
   void sendPending(dispatch)
 }
 
-/** Sends what waits. Called at the start, after each writing, and when the browser comes back on line. */
+/** Sends what is pending. Called at the start, after each edit, and when the browser is online again. */
 export const sendPending = async (dispatch: AppDispatch): Promise<void> => {
   if (sending) return
   sending = true
@@ -80,7 +80,7 @@ export const sendPending = async (dispatch: AppDispatch): Promise<void> => {
   }
 }
 
-/** The player drops a writing that the server refused. */
+/** Discards an edit that the server refused. */
 export const discardRefused = async (dispatch: AppDispatch, edit: string): Promise<void> => {
   await dropPendingEdit(edit)
   await count(dispatch)
@@ -101,7 +101,7 @@ const withRevision = (pending: PendingEdit): PendingEdit['body'] => {
     : pending.body
 }
 
-/** False when the server could not be reached or cannot write just now: it is tried again later. */
+/** False if the server couldn't be reached or can't write now: it is tried again later. */
 const sendOne = async (dispatch: AppDispatch, pending: PendingEdit): Promise<boolean> => {
   let response: Response
   try {

@@ -1,11 +1,11 @@
 import { createSlice, type PayloadAction, type WithSlice } from '@reduxjs/toolkit'
 import { rootReducer } from '../store/store.ts'
 
-/** What the player is told of the server: nothing while all is well. */
+/** What the player is told about the server: nothing while all is well. */
 export interface OutboxState {
   readonly waiting: number
   readonly reachable: boolean
-  /** Writings that the server refused, each with its reason; they stay in the browser. */
+  /** Edits that the server refused, each with its reason; they stay in the browser. */
   readonly refused: readonly { readonly edit: string; readonly title: string; readonly reason: string }[]
 }
 

@@ -14,12 +14,12 @@ export type Weight = 0 | 1 | 2 | 3
 /** What a line is based on: the notes of the key, the tones of each chord, or both. */
 type Approach = 'key' | 'chords' | 'both'
 
-/** A stretch seen near (every chord) or far (one key for all of it, or the pentatonic of that key). */
+/** A stretch played by chord (near), or with one key (far) or one pentatonic for all of it. */
 interface SectionView extends Stretch {
   readonly view: 'near' | 'far' | 'pentatonic'
 }
 
-/** A curve of pitch over time that the line follows at its strong places. */
+/** A curve of pitch over time that the line follows on its strong beats. */
 export interface Contour {
   /** In order of time; straight lines between. Ticks from beat 1 of bar 1, MIDI numbers. */
   readonly points: readonly CurvePoint[]
@@ -27,7 +27,7 @@ export interface Contour {
   readonly strictness: number
 }
 
-/** A cell in degrees that the line may or must have. */
+/** A cell in degrees that the line may or must include. */
 export interface CellRequest {
   readonly degrees: readonly Degree[]
   readonly must: boolean
@@ -39,12 +39,12 @@ export interface NoteRequest {
   readonly degree?: Degree
 }
 
-/** What the player asks of a line. What is left out is as usual. */
+/** What the player asks of a line. Anything left out has its default. */
 export interface Brief {
   readonly stretch: Stretch
   readonly seed: number
   readonly count: number
-  /** Sounding MIDI numbers: never outside low and high, best inside the comfortable part. */
+  /** Sounding MIDI numbers: never outside low and high, preferably inside the comfortable part. */
   readonly range: {
     readonly low: number
     readonly comfortLow: number
@@ -53,49 +53,52 @@ export interface Brief {
   }
   readonly approach?: Approach
   readonly views?: readonly SectionView[]
-  /** Over a ii–V: each chord its own, the V's notes through both, or the ii's. */
+  /** Over a ii–V: each chord's own notes, the V's notes through both, or the ii's. */
   readonly twoFive?: 'apart' | 'five' | 'two'
-  /** Other chords that are played over each ii–V. */
+  /** Other chords to play over each ii–V. */
   readonly substitution?: SubstitutionId
   /** What neighbours the 5 of a tonic minor, and the ♭5 of a half-diminished chord, from above. */
   readonly sixth?: MinorSixth
   readonly devices?: Readonly<Partial<Record<DeviceId, Weight>>>
-  /** The school: figures, runs with added half steps as the backbone, or both. */
+  /** The style: figures, runs with added half steps as the backbone, or both. */
   readonly school?: 'figures' | 'halfSteps' | 'both'
   /** Notes outside the scale: never to often. */
   readonly chromatic?: Weight
   readonly rhythm?: RhythmStyle
-  /** The rhythm of the first two bars comes back. */
+  /** Whether the rhythm of the first two bars is repeated. */
   readonly motif?: boolean
-  /** Bars after which a breath has to come, and before which it would be early. */
+  /** The number of bars after which a rest must come, and before which it would be early. */
   readonly breathBars: 1 | 2 | 3 | 4
   readonly leastBars?: 0 | 1 | 2
-  /** No breath at all: a line without end. */
+  /** No rest at all: a continuous line. */
   readonly unbroken?: boolean
-  /** Another register after each breath. */
+  /** A new register after each rest. */
   readonly newRegister?: boolean
   readonly contour?: Contour
   readonly first?: NoteRequest
   readonly landing?: NoteRequest
   readonly cells?: readonly CellRequest[]
-  /** Notes that stay as they are, in order, at concert pitch; the rest is written around them. Over N.C. they are not kept. */
+  /**
+   * Notes that stay unchanged, in order, at concert pitch; the rest is written around them. Over N.C. they are
+   * dropped.
+   */
   readonly locked?: readonly LineNote[]
-  /** Lines that the answer should not repeat. */
+  /** Lines that the result should not repeat. */
   readonly avoid?: readonly Line[]
-  /** The share of its notes in which each further line differs from each one before it, 0 to 1. */
+  /** The share of notes, 0 to 1, in which each further line differs from every earlier one. */
   readonly apart?: number
-  /** How often a line is solved again for what is wished of the whole. */
+  /** How many times a line is solved again to meet the goals for the whole line. */
   readonly rounds?: number
 }
 
 export interface ComposedLine {
   readonly line: Line
   readonly cost: number
-  /** Wishes of the whole (shapes, runs, devices, cells, unlikeness) that it still misses. */
+  /** Goals for the whole line (shapes, runs, devices, cells, difference from other lines) that it still misses. */
   readonly missed: readonly Reason[]
 }
 
-/** The answer: its lines, and the wishes that could not be met and were left out so that there is one. */
+/** The result: its lines, and the requests that were dropped because they could not be met. */
 export interface Composed {
   readonly lines: readonly ComposedLine[]
   readonly unmet: readonly Reason[]

@@ -17,11 +17,16 @@ import { type Pitches, pitchesOf, solving } from './search.ts'
 import { type FillTable, fillTable } from './table.ts'
 
 /**
- * Writes lines over a stretch: chord tones at the strong beats and changes, between them a figure that leaves
- * the one and closes on the next, a breath before the phrase is too long. Each line is the exact optimum of the terms in cost/
- * for its seed, by dynamic programming; a further line is solved again with what was used made dearer. Cheapest first in
- * the order found. A table kept from an earlier call whose brief has the same `tableKey` spares pricing the figures again.
- * A wish that can't be met is left out and told; without a chord in the stretch there is no line, and that is told.
+ * Composes lines over a stretch: chord tones on the strong beats and at the changes, figures between them that depart
+ * from one and approach the next, and a rest before a phrase gets too long. Each line is the exact optimum of the
+ * terms in cost/ for its seed, by dynamic programming; a further line is solved again with everything already used at
+ * a higher cost. The lines come in the order found, the first being the cheapest. A table kept from an earlier call
+ * whose brief has the same `tableKey` saves pricing the figures again. A request that can't be met is dropped and
+ * reported; without a chord in the stretch there is no line, and that is reported.
+ * @param analysis the tune, at concert pitch
+ * @param brief the stretch, range, seed and everything asked for
+ * @returns the lines, each with its cost and the goals it misses, and the requests that were dropped
+ * @example composeLines(analysis, { stretch: { from: 0, to: 3 }, seed: 1, count: 1, range, breathBars: 4 })
  */
 export const composeLines = (
   analysis: Analysis,
@@ -36,8 +41,8 @@ export const composeLines = (
 }
 
 /**
- * The same in small steps, some milliseconds each: who drives it can give up between two, or say that it is enough: then no
- * line is solved again for what is wished of the whole.
+ * The same in steps of a few milliseconds: the caller can stop between two steps, or say that the line found is good
+ * enough; then it is not solved again for the goals for the whole line.
  */
 export function* composing(
   analysis: Analysis,
@@ -71,7 +76,7 @@ export function* composing(
   return { lines, unmet }
 }
 
-/** The locked notes that begin in the stretch over a chord, each ending where the next begins at the latest. */
+/** The locked notes that start in the stretch over a chord, each ending where the next one starts at the latest. */
 const lockedIn = (analysis: Analysis, stretch: Stretch, locked: Locked = []): Locked => {
   const { start, end } = stretchTicks(analysis.chart, stretch)
   const inside = locked.filter(
@@ -83,9 +88,9 @@ const lockedIn = (analysis: Analysis, stretch: Stretch, locked: Locked = []): Lo
   }))
 }
 
-/** How often a line is solved again for what is wished of the whole. */
+/** How many times a line is solved again to meet the goals for the whole line. */
 const MOST_ROUNDS = 9
-/** After so many rounds it begins afresh, with other noise. */
+/** After this many rounds it starts again with other noise. */
 const ROUNDS_A_START = 3
 const OTHER_NOISE = 100_003
 
@@ -93,7 +98,10 @@ interface Solved extends ComposedLine {
   readonly edges: readonly ChosenEdge[]
 }
 
-/** The cheapest line; where it falls short as a whole it is solved again with changed weights, and the best is kept. */
+/**
+ * The cheapest line; if it misses goals for the whole line it is solved again with changed weights, and the best one
+ * is returned.
+ */
 function* composeBest(
   analysis: Analysis,
   first: Search,
@@ -128,7 +136,7 @@ interface Standing {
   readonly unmet: readonly Reason[]
 }
 
-/** Where the line may stand at each anchor; wishes that leave no pitch are left out and told. */
+/** The possible pitches at each anchor; requests that leave no pitch are dropped and reported. */
 const standing = (analysis: Analysis, anchors: readonly Anchor[], brief: Brief): Standing => {
   const unmet: Reason[] = (brief.cells ?? [])
     .filter((cell) => !usableCells([cell]).length)
@@ -152,7 +160,7 @@ const standing = (analysis: Analysis, anchors: readonly Anchor[], brief: Brief):
   return { pitches, range, unmet }
 }
 
-/** The pitches of a range that are the wished note: any pitch that was named, or the degree over the chord. */
+/** The pitches of a range that match a requested note: that pitch, or the degree over the chord. */
 const wishedPitches = (
   harmony: Harmony,
   range: Brief['range'],
@@ -167,7 +175,7 @@ const wishedPitches = (
   return midi === undefined && degree === undefined ? [] : pitches
 }
 
-/** The range made as wide as it has to be for every chord to have a tone in it. */
+/** The range, widened until every chord has a tone in it. */
 const widened = (range: Brief['range'], anchors: readonly Anchor[]): Brief['range'] => {
   const low = Math.min(range.low, range.high)
   const high = Math.max(range.low, range.high)
@@ -196,7 +204,7 @@ const figuresOf = (anchors: readonly Anchor[], line: Line): UsedFigures => {
   return used
 }
 
-/** The notes of the chosen edges, each as long as it is until the next; before a breath shorter. */
+/** The notes of the chosen edges; each lasts until the next one, and is shorter before a rest. */
 export const notesOf = (
   edges: readonly ChosenEdge[],
   anchors: readonly Anchor[],
@@ -219,7 +227,7 @@ export const notesOf = (
   return notes
 }
 
-/** A note before a breath is a quarter where it can leave a rest; the last one lasts up to a half note. */
+/** A note before a rest is a quarter if that leaves a rest; the last one lasts up to a half note. */
 const heldFor = (free: number, kind: 'breath' | 'end'): number => {
   if (kind === 'end') return Math.min(free, 2 * QUARTER)
   return free > QUARTER ? QUARTER : Math.max(EIGHTH, free - EIGHTH)

@@ -16,20 +16,20 @@ export interface Search {
   readonly end: Ticks
   readonly brief: Brief
   readonly table: FillTable
-  /** Figures that are dearer where they stand. */
+  /** Figures that cost more at their place. */
   readonly used: UsedFigures
-  /** How many times dearer. */
+  /** How many times the cost is raised. */
   readonly usedTimes: number
-  /** Four-note shapes that are dearer, wherever they stand, and how many times dearer. */
+  /** Four-note shapes that cost more anywhere, and how many times their cost is raised. */
   readonly overused: ReadonlyMap<number, number>
-  /** What ways to arrive cost more, by the number of their device, and ways to leave, by their number. */
+  /** The extra cost of approaches, by the number of their device, and of departures, by their number. */
   readonly surcharge: readonly number[]
   readonly leaving: readonly number[]
-  /** The rhythm that is wanted from an anchor on, by its place in the table. */
+  /** The rhythm requested from an anchor on, by its index in the table. */
   readonly motif: readonly (number | undefined)[]
 }
 
-/** A search with nothing dearer yet. */
+/** A search without any raised costs. */
 export const freshSearch = (
   anchors: readonly Anchor[],
   end: Ticks,
@@ -48,45 +48,45 @@ export const freshSearch = (
   motif: [],
 })
 
-/** The notes after an anchor that were used there, by the anchor's place and pitch. */
+/** The notes used after an anchor, by the anchor's index and pitch. */
 export type UsedFigures = ReadonlyMap<number, readonly (readonly number[])[]>
 
 export const usedKey = (at: number, pitch: number): number => at * 128 + pitch
 
-/** What the line does from one anchor up to the next: a figure, a breath (with its pickup), or the end. */
+/** What the line does between two anchors: a figure, a rest (with its pickup), or the end. */
 export interface ChosenEdge {
   readonly kind: 'figure' | 'breath' | 'end'
   readonly anchor: number
   readonly notes: readonly number[]
-  /** Ticks of its notes after the anchor, and whether the next anchor comes an eighth early. */
+  /** Ticks of its notes after the anchor, and whether the next anchor is anticipated by an eighth. */
   readonly onsets: readonly Ticks[]
   readonly early?: boolean
   readonly rhythm?: number
-  /** How it leaves and arrives, by the rows of the tables of figures. */
+  /** Its departure and approach, by the rows of the tables of figures. */
   readonly departure?: number
   readonly approach?: number
 }
 
-/** What is the same for all edges from one anchor to the next. */
+/** What all edges from one anchor to the next have in common. */
 export interface Transition {
   readonly at: number
   readonly fills: Fills
-  /** Whether it leaves or goes into a locked note, and whether into one. */
+  /** Whether it leaves or enters a locked note, and whether it enters one. */
   readonly byLocked: boolean
   readonly intoLocked: boolean
-  /** Whether any way to leave or to arrive is dearer. */
+  /** Whether any departure or approach has a raised cost. */
   readonly raised: boolean
   /** The noise on each rhythm there. */
   readonly rhythms: readonly number[]
-  /** The fills of one and of two pickup notes after a breath; none where a phrase cannot end. */
+  /** The pickups of one and two notes after a rest; none where a phrase can't end. */
   readonly pickups: readonly Fills[]
   readonly ends: boolean
 }
 
-/** What the noise of rhythms is told from that of figures by. */
+/** Separates the noise of rhythms from that of figures. */
 const RHYTHM = 77
 
-/** The noise on each rhythm at a place, the least of it taken off. */
+/** The noise on each rhythm at a place, minus the smallest. */
 const rhythmNoise = ({ seed, rhythm = 'eighths' }: Brief, at: number, length: Ticks): readonly number[] => {
   const noise = cellsFor(length, rhythm).map(
     (_, place) => LINE_COSTS.rhythmNoise * noiseAt(seed, at, place, RHYTHM),
@@ -95,10 +95,10 @@ const rhythmNoise = ({ seed, rhythm = 'eighths' }: Brief, at: number, length: Ti
   return noise.map((one) => one - least)
 }
 
-/** Notes of a pickup after a breath. */
+/** Notes of a pickup after a rest. */
 const MOST_PICKUP = 2
 
-/** A crossing where a locked note is all there is until the next place, however far that lies. */
+/** A transition out of a locked note with nothing else until the next place, however far away. */
 const lockedTransition = (at: number): Transition => ({
   at,
   fills: NOTHING_BETWEEN,
@@ -125,7 +125,7 @@ export const transitionAt = (search: Search, at: number): Transition => {
       there: to.harmony,
       change: to.change,
     })
-  // A breath may end any bar: the last anchor before a barline.
+  // A rest may end any bar: the last anchor before a bar line.
   const ends = to.bar !== from.bar && !search.brief.unbroken
   const most =
     ends && search.brief.rhythm !== 'bars' ? Math.max(0, Math.min(MOST_PICKUP, length / EIGHTH - 2)) : 0
@@ -141,7 +141,7 @@ export const transitionAt = (search: Search, at: number): Transition => {
   }
 }
 
-/** What standing on a pitch at an anchor costs. */
+/** The cost of a pitch at an anchor. */
 export const standingAtCost = (anchor: Anchor, midi: number, brief: Brief): number => {
   if (anchor.locked) return 0
   const { comfortLow, comfortHigh } = brief.range

@@ -4,7 +4,7 @@ import type { Line, LineNote } from '../notes/line.ts'
 import { spellNotes, type UnspelledNote } from '../notes/spell.ts'
 import { type FillRow, type Fills, type PricedFill, rowOf, WIDEST } from './table.ts'
 
-/** Notes of the player that stay as they are while the rest is written: in order, inside the stretch. */
+/** The player's locked notes: in order, inside the stretch. */
 export type Locked = readonly LineNote[]
 
 const endOf = ({ start, duration }: LineNote): Ticks => start + duration
@@ -16,22 +16,22 @@ const nextPlace = (tick: Ticks): Ticks => {
   return Math.ceil(tick / grid) * grid
 }
 
-/** Up to where a locked note is all there is: a short rest before the next locked one is the player's own. */
+/** The tick until which only a locked note sounds: a short rest before the next locked one is the player's own. */
 const untilOf = (locked: Locked, at: number, end: Ticks): Ticks => {
   const on = Math.min(end, nextPlace(endOf(locked[at]!)))
   const next = locked[at + 1]?.start
   return next !== undefined && next - on <= EIGHTH ? next : on
 }
 
-/** A place where the line stands: free, or on a locked note that is all there is until a later tick. */
+/** A place with a pitch of the line: free, or a locked note with nothing else until a later tick. */
 export interface StandingPlace {
   readonly tick: Ticks
   readonly locked?: { readonly midi: number; readonly until: Ticks }
 }
 
 /**
- * Where the line stands when some notes are locked: on each of them, and on what is left of its usual places; after the
- * last of a row it goes on from where that one ends.
+ * The places of a line with locked notes: each of them, and what is left of the usual places; after the last of a row
+ * the line goes on from where that one ends.
  */
 export const placesAround = (
   usual: readonly Ticks[],
@@ -48,9 +48,9 @@ export const placesAround = (
   ].sort((a, b) => a.tick - b.tick)
 }
 
-/** What it costs that nothing lies between a locked note and the next place, where a figure could. */
+/** The cost of nothing between a locked note and the next place, where a figure could be. */
 const NOTHING = 40
-/** Counted from the anchor: so that no range leaves it out. */
+/** Counted from the anchor, so that no range excludes it. */
 const NEVER_OUT = { lowest: 64, highest: -64 } as const
 
 const NOTHING_AT_ALL: PricedFill = {
@@ -65,11 +65,11 @@ const NOTHING_AT_ALL: PricedFill = {
   rhythm: 0,
 }
 
-/** The one way from a locked note to the next place when nothing lies between. */
+/** The only way from a locked note to the next place when there is nothing between. */
 export const NOTHING_BETWEEN: Fills = () => HELD
 const HELD = rowOf([NOTHING_AT_ALL], [0])
 
-/** The fills beside a locked note: as they are, and at the worst nothing. */
+/** The fills beside a locked note, with "nothing" as the last resort. */
 export const orNothing = (fills: Fills): Fills => {
   const known = new Map<number, FillRow>()
   return (anchor, target) => {
@@ -80,14 +80,14 @@ export const orNothing = (fills: Fills): Fills => {
   }
 }
 
-/** A table has rows for pitches that are near enough. */
+/** A table only has rows for pitches that are close enough. */
 const rowNear = (fills: Fills, anchor: number, target: number): FillRow | undefined =>
   Math.abs(target - anchor) > WIDEST ? undefined : fills(anchor, target)
 
 const withNothing = (row: FillRow | undefined): FillRow =>
   rowOf([...(row?.fills ?? []), NOTHING_AT_ALL], [...(row?.costs ?? []), NOTHING])
 
-/** The line with the locked notes as they were: what runs into one ends there, and the rest after one stays. */
+/** The line with the locked notes restored: what runs into one ends there, and the rest after one stays. */
 export const withLocked = (analysis: Analysis, notes: readonly UnspelledNote[], locked: Locked): Line => {
   if (locked.length === 0) return spellNotes(analysis, notes)
   const starts = new Set(locked.map(({ start }) => start))

@@ -2,33 +2,36 @@ import { LINE_COSTS } from '../cost/terms.ts'
 import { APPROACH_DEVICES } from './table.ts'
 
 /**
- * What a state remembers beside its pitch: by which device it was reached, and in which texture. The bars since
- * the last breath are kept apart.
+ * What a state remembers besides its pitch: the device of its approach and the texture. The bars since the last rest
+ * are kept separately.
  */
 const DEVICES = APPROACH_DEVICES.length
 export const TEXTURES = 4
 export const MEMORIES = DEVICES * TEXTURES
 
-/** Nothing remembered: the plain arrival, in no texture. */
+/** Nothing remembered: the plain approach, in no texture. */
 export const NO_DEVICE = APPROACH_DEVICES.indexOf('chordTone')
 
 export const memoryOf = (device: number, texture: number): number => device * TEXTURES + texture
 
-/** The most that what is remembered can cost, into an anchor and out of it: what is dearer by more can't be the cheapest. */
+/**
+ * The most that memory can cost, into an anchor and out of it: anything that costs more than this above the minimum
+ * can't be the cheapest.
+ */
 export const MEMORY_MATTERS = 2 * (LINE_COSTS.sameClosing + LINE_COSTS.sameTexture)
 
 interface Dimension {
-  /** How far apart two neighbours of this kind are, and how many there are. */
+  /** The distance between two neighbours of this dimension, and their number. */
   readonly stride: number
   readonly count: number
-  /** What it costs to be the same again. */
+  /** The cost of repeating. */
   readonly repeatCost: number
-  /** The one that may come again for nothing. */
+  /** The value that may repeat for free. */
   readonly free: number
   readonly bases: readonly number[]
 }
 
-/** Where each row of one dimension begins, from 0. */
+/** The start of each row of one dimension, from 0. */
 const basesOf = (stride: number, count: number): readonly number[] =>
   Array.from({ length: MEMORIES }, (_, base) => base).filter(
     (base) => Math.floor(base / stride) % count === 0,
@@ -42,16 +45,16 @@ const dimension = (stride: number, count: number, repeatCost: number, free: numb
   bases: basesOf(stride, count),
 })
 
-/** The same way to arrive and the same texture twice running each cost by themselves. */
+/** Repeating an approach and repeating a texture each have their own cost. */
 const ALONG: readonly Dimension[] = [
   dimension(TEXTURES, DEVICES, LINE_COSTS.sameClosing, NO_DEVICE),
   dimension(1, TEXTURES, LINE_COSTS.sameTexture, -1),
 ]
 
 /**
- * Turns the least costs of what is remembered into the least costs of what comes next, in place: for each next memory the
- * cheapest before it with what being the same again costs, and which one that was. The two costs are independent, so
- * it is done one dimension after the other, each in time linear in the memories.
+ * Turns the least costs of the memories into the least costs of the next memories, in place: for each next memory,
+ * the cheapest previous one including the cost of repeating, and which one it was. The two costs are independent, so
+ * it is done one dimension after the other, each in time linear in the number of memories.
  */
 export const relaxMemory = (cost: Float64Array, origin: Int16Array, from: number): void => {
   for (const { stride, count, repeatCost, free, bases } of ALONG)

@@ -1,12 +1,12 @@
 import type { ChosenEdge } from './edges.ts'
 import type { Anchor } from './plan.ts'
 
-/** How many bars the rhythm of a motif lasts. */
+/** The number of bars of a motif's rhythm. */
 const MOTIF_BARS = 2
 
 type Rhythms = readonly (number | undefined)[]
 
-/** The rhythm from each anchor of some bars on, bar by bar; none where a breath is taken. */
+/** The rhythm from each anchor of some bars, bar by bar; none where there is a rest. */
 const rhythmsOf = (
   anchors: readonly Anchor[],
   edges: readonly ChosenEdge[],
@@ -18,13 +18,13 @@ const rhythmsOf = (
     ),
   )
 
-/** How much there is to recognise in a rhythm: what is not the plainest, and no breath. */
+/** How distinctive a rhythm is: everything but the plainest rhythm and rests. */
 const character = (rhythms: readonly Rhythms[]): number =>
   rhythms.flat().filter((rhythm) => rhythm !== undefined && rhythm > 0).length
 
 /**
- * The rhythm that a line repeats: the two bars with the most character of a line that was free, for every two bars. By
- * anchor: its rhythm's place in the table.
+ * The rhythm that a line repeats: the two most distinctive bars of a free line, for every two bars. By anchor: the
+ * index of its rhythm in the table.
  */
 export const motifOf = (anchors: readonly Anchor[], edges: readonly ChosenEdge[]): Rhythms => {
   const first = anchors[0]!.bar

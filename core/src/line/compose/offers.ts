@@ -8,10 +8,10 @@ import { APPROACH_DEVICES, departureIn, deviceIn, type PricedFill, rhythmIn, sou
 
 const DEVICES = APPROACH_DEVICES.length
 
-/** How far apart the anchors of one figure, and the ends of a breath, may be, in half steps. */
+/** The largest distance, in half steps, between the anchors of one figure and between the ends of a rest. */
 const REACH = { figure: 12, breath: 14 } as const
 
-/** An edge's kind as a number: its target, whether it breathes, how it arrives, its texture. */
+/** An edge's kind as a number: its target, whether it has a rest, its approach, its texture. */
 const KINDS = 2 * DEVICES * TEXTURES
 
 const kindOf = (target: number, breath: boolean, device: number, texture: number): number =>
@@ -22,16 +22,16 @@ export const breathes = (kind: number): boolean => Math.floor(kind / (DEVICES * 
 export const deviceOf = (kind: number): number => Math.floor(kind / TEXTURES) % DEVICES
 export const textureOf = (kind: number): number => kind % TEXTURES
 
-/** The cheapest edge of each kind that leaves a pitch; filled anew for each. */
+/** The cheapest edge of each kind from a pitch; refilled for each pitch. */
 export interface EdgeCandidates {
   readonly cost: Float64Array
-  /** Which fill each is: its place in its row (of a pickup: after those of the shorter ones), or none. */
+  /** The index of each fill in its row (pickups come after those of the shorter ones), or none. */
   readonly place: Int32Array
   /** The kinds that have an edge. */
   readonly kinds: number[]
   /** The cheapest figure into each target. */
   readonly least: Float64Array
-  /** Of each kind, read once: its target, whether it breathes, what it leaves to be remembered. */
+  /** The parts of each kind, decoded once: its target, whether it has a rest, what it leaves in memory. */
   readonly target: Uint8Array
   readonly breath: Uint8Array
   readonly memory: Uint8Array
@@ -65,14 +65,14 @@ const offer = ({ cost, place, kinds }: EdgeCandidates, kind: number, price: numb
   place[kind] = at
 }
 
-/** What the noise of breaths is told from that of figures by. */
+/** Separates the noise of rests from that of figures. */
 const BREATH = 1 << 24
 
 /** The longest row of pickups. */
 const ROW = 1 << 16
 const NONE = -1
 
-/** The fill of an offered edge. */
+/** The fill of a candidate edge. */
 export const candidateEdge = (
   { fills, pickups }: Transition,
   pitch: number,
@@ -84,7 +84,7 @@ export const candidateEdge = (
   return place === NONE ? NO_PICKUP : pickups[Math.floor(place / ROW)]!(pitch, target).fills[place % ROW]!
 }
 
-/** Offers every figure and breath that leaves a pitch for one of the targets. */
+/** Offers every figure and rest from a pitch to one of the targets. */
 export const forEachEdge = (
   search: Search,
   transition: Transition,
@@ -145,7 +145,7 @@ const offerFigures = (
   offers.least[index] = least
 }
 
-/** Two pitches by their places in the range, so that the noise moves with it. */
+/** Two pitches by their position in the range, so that the noise is the same in every key. */
 const placeOf = ({ range }: Brief, pitch: number, target: number): number =>
   (pitch - range.low) * 128 + target - range.low
 
@@ -160,11 +160,11 @@ const NO_PICKUP: Pickup = {
   rhythm: 0,
 }
 
-/** Half steps: after a breath a phrase begins at least a fifth away in another register, or within a sixth. */
+/** Half steps: after a rest a phrase starts at least a fifth away in a new register, or within a sixth. */
 const FIFTH = 7
 const SIXTH = 9
 
-/** A phrase ends on the anchor, rests, and the next one begins on its first note or with a pickup into it. */
+/** A phrase ends on the anchor, rests, and the next one starts on its first note or with a pickup to it. */
 const offerBreaths = (
   { anchors, brief }: Search,
   { at, pickups }: Transition,

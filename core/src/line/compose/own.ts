@@ -3,13 +3,13 @@ import type { DepartureFigure } from '../figures/figures.ts'
 import type { Step } from '../figures/steps.ts'
 import type { CellRequest } from './brief.ts'
 
-/** From one degree to the next by the shorter way; up where both are as long. */
+/** From one degree to the next the shorter way; up if both are equally long. */
 const towards = (from: Degree, to: Degree): Step => {
   const up = (degreeSemitones(to) - degreeSemitones(from) + 12) % 12
   return { over: 'degree', degree: to, by: up <= 6 && up > 0 ? 1 : -1 }
 }
 
-/** How many ways to leave an anchor each usable cell has. */
+/** The number of departures that each usable cell has. */
 export const WAYS = 3
 
 /** The cells that can be played: those of two degrees or more. */
@@ -17,8 +17,8 @@ export const usableCells = (cells: readonly CellRequest[]): readonly CellRequest
   cells.filter(({ degrees }) => degrees.length > 1)
 
 /**
- * The cells of a brief as ways to leave an anchor: from the anchor itself where their first degree can stand on one, and
- * from its neighbourhood, up or down, where it cannot.
+ * The cells of a brief as departures: from the anchor itself if their first degree can be one, otherwise from near
+ * it, up or down.
  */
 export const ownDepartures = (cells: readonly CellRequest[]): readonly DepartureFigure[] =>
   usableCells(cells).flatMap(({ degrees }) => {

@@ -13,26 +13,26 @@ import { substitutionHarmonies } from '../figures/substitutions.ts'
 import type { Brief } from './brief.ts'
 import { type Locked, placesAround, type StandingPlace } from './locked.ts'
 
-/** A place where the line stands on a chord tone. */
+/** A place where the line has a chord tone. */
 export interface Anchor {
   readonly tick: Ticks
   readonly harmony: Harmony
-  /** Whether another chord begins here. */
+  /** Whether the chord changes here. */
   readonly change: boolean
   readonly bar: number
-  /** Ticks of a counted beat there, and of the anchor after one. */
+  /** Ticks of a counted beat there, and of the anchor after the beat. */
   readonly beat: Ticks
   readonly afterBeat: Ticks
-  /** The player's own note there, which stays and is all there is until a later tick. */
+  /** The player's locked note there, with nothing else until a later tick. */
   readonly locked?: StandingPlace['locked'] & object
 }
 
 export type Outlook = Pick<Brief, 'approach' | 'views' | 'twoFive' | 'substitution' | 'sixth' | 'rhythm'>
 
 /**
- * The anchors of a stretch: its strong beats and changes of chord, and a place between where two are farther apart than
- * half a bar (a beat in sixteenths; with a note a bar only its first beat), each over the ground that the brief looks at it from; and the locked notes. Bars
- * without a chord have none.
+ * The anchors of a stretch: its strong beats and changes of chord, and a place between two that are farther apart
+ * than half a bar (a beat in sixteenths; with one note a bar only the first beat), each over the harmony that the
+ * brief asks for; and the locked notes. Bars without a chord have none.
  */
 export const anchorsOf = (
   analysis: Analysis,
@@ -93,7 +93,7 @@ const barAnchors = (
   })
 }
 
-/** The ground of each chord as the brief looks at it: its own, another's, or a key's. */
+/** The harmony of each chord as the brief asks for it: its own, another's, or a key's. */
 const groundsOf = (
   analysis: Analysis,
   { approach, views = [], twoFive = 'apart', substitution, sixth }: Outlook,
@@ -131,14 +131,14 @@ const groundsOf = (
   }
 }
 
-/** One key centre: the notes of the key, resting on those of its pentatonic. */
+/** One key centre: the notes of the key, resting on its pentatonic. */
 const keyGround = (key: Key): Harmony => {
   const outcome = readChordSymbol(`${key.tonic}${key.mode === 'major' ? '6/9' : 'm7'}`)
   if (!outcome.ok) throw new Error(`a key on ${key.tonic} has no chord`)
   return harmonyOf(outcome.value, key.mode === 'major' ? 'ionian' : 'aeolian')
 }
 
-/** Five notes for all: the major pentatonic of a major key, the minor one of a minor key. */
+/** Five notes for everything: the major pentatonic of a major key, the minor one of a minor key. */
 const pentatonicGround = (key: Key): Harmony => {
   const outcome = readChordSymbol(`${key.tonic}${key.mode === 'major' ? '6/9' : 'm11'}`)
   if (!outcome.ok) throw new Error(`a key on ${key.tonic} has no chord`)
@@ -151,7 +151,7 @@ const pentatonicGround = (key: Key): Harmony => {
   return { ...harmony, isScale: harmony.isTone, isUpper: harmony.isTone }
 }
 
-/** The ii–V that a chord is part of. */
+/** The ii–V that a chord belongs to. */
 const twoFiveAt = (
   { spans }: Analysis,
   span: ChordSpan,

@@ -13,32 +13,32 @@ import { type ChosenEdge, type Search, type UsedFigures, usedKey } from './edges
 import { usableCells, WAYS } from './own.ts'
 import { APPROACH_DEVICES, isOwn, shapeNumber } from './table.ts'
 
-/** What is wished of a line as a whole (common practice, no source): no single figure can see it. */
+/** Goals for a whole line (common practice, no source), which no single figure can see. */
 const GOALS = {
-  /** A four-note shape may come so often in eight bars, and as much oftener as the line is longer. */
+  /** The number of times a four-note shape may occur in eight bars, and in proportion in longer lines. */
   shapeTimes: 2,
   shapeBars: 8,
-  /** So many notes may run in one direction. */
+  /** The number of notes that may run in one direction. */
   run: 9,
-  /** So many devices that an ear finds, as far as the line has a place for them. */
+  /** The number of devices that a listener can find, if the line has room for them. */
   devices: 6,
   anchorsADevice: 2,
-  /** Lines of one answer differ in at least this share of their notes. */
+  /** Lines of one result differ in at least this share of their notes. */
   apart: 0.5,
 } as const
 
 const OFTEN = 3
 
-/** How a line falls short of the wishes, and the search that would do better. */
+/** The goals that a line misses, and the search that would do better. */
 export interface Shortfall {
   readonly missed: readonly Reason[]
   readonly nextSearch: Search
 }
 
 /**
- * Hears a whole line as any line is heard: shapes that come too often are made dearer everywhere, figures of a run that
- * does not turn are made dearer at their places, where an ear finds too few devices those that were used are made dearer,
- * where a cell is missing all but it, and where the line is too like another what that one has.
+ * Judges a whole line as any line is judged: shapes that occur too often cost more everywhere, figures of a run
+ * without a turn cost more at their places; with too few devices, those already used cost more; with a cell missing,
+ * everything but it; and if the line is too similar to another, what that one has.
  */
 export const shortfallOf = (
   analysis: Analysis,
@@ -85,14 +85,14 @@ export const shortfallOf = (
   return { missed, nextSearch }
 }
 
-/** Each time that a shape is still there it gets dearer. */
+/** The cost of a shape rises each time it is still there. */
 const raisedShapes = (before: Search['overused'], shapes: readonly number[]): Search['overused'] => {
   const overused = new Map(before)
   for (const shape of shapes) overused.set(shape, (overused.get(shape) ?? 0) + 1)
   return overused
 }
 
-/** Shapes that the line has used up. */
+/** Shapes that the line uses too often. */
 const overusedShapes = ({ anchors }: Search, notes: ReturnType<typeof analyseLine>): readonly number[] => {
   const bars = anchors.at(-1)!.bar - anchors[0]!.bar + 1
   const most = GOALS.shapeTimes * Math.max(1, bars / GOALS.shapeBars)
@@ -114,7 +114,7 @@ const wantedDevices = ({ anchors, brief }: Search): number => {
   return Math.min(GOALS.devices - never, Math.floor(anchors.length / GOALS.anchorsADevice))
 }
 
-/** The figures of a line, by where they stand. */
+/** The figures of a line, by their place. */
 export const usedBetween = (
   { anchors }: Search,
   edges: readonly ChosenEdge[],
@@ -135,7 +135,7 @@ export const merged = (a: UsedFigures, b: UsedFigures): UsedFigures => {
   return all
 }
 
-/** The cells that have to come and do not. */
+/** Requested cells that are missing. */
 const absentCells = ({ brief }: Search, edges: readonly ChosenEdge[]): readonly number[] => {
   const there = new Set(
     edges.flatMap(({ departure }) =>
@@ -150,7 +150,7 @@ const withoutCell = (row: number, absent: readonly number[]): number =>
     ? 0
     : LINE_COSTS.withoutCell
 
-/** The share of a line's notes that another has at the same place. */
+/** The share of a line's notes that another line has at the same place. */
 const shareOf = (line: Line, other: Line): number => {
   const places = new Set(other.notes.map(({ start, midi }) => `${start} ${midi}`))
   const same = line.notes.filter(({ start, midi }) => places.has(`${start} ${midi}`)).length
@@ -167,12 +167,12 @@ const devicesOf = ({ kind, departure, approach }: ChosenEdge): readonly DeviceId
     ? []
     : [departureDevice(departure), APPROACH_FIGURES[approach]!.device]
 
-/** What each way to leave and to arrive costs more when the line has it: more so the oftener it has it. */
+/** The extra cost of each departure and approach that the line uses, rising with how often it uses it. */
 const extraCosts = (
   { surcharge, leaving, brief }: Search,
   edges: readonly ChosenEdge[],
 ): Pick<Search, 'surcharge' | 'leaving'> => {
-  /** What the brief wants often may come often. */
+  /** What the brief asks for often may occur often. */
   const times = (device: DeviceId, used: readonly (DeviceId | undefined)[]): number =>
     brief.devices?.[device] === OFTEN ? 0 : used.filter((one) => one === device).length
   const approaches = edges.map(({ approach }) =>

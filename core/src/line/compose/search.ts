@@ -7,18 +7,21 @@ import { type ChosenEdge, type Search, standingAtCost, type Transition, transiti
 import { MEMORIES, MEMORY_MATTERS, memoryOf, NO_DEVICE, relaxMemory } from './memory.ts'
 import { candidateEdge, type EdgeCandidates, edgeCandidatesFor, forEachEdge, type Pickup } from './offers.ts'
 
-/** Bars since the last breath, 0 to 3. */
+/** Bars since the last rest, 0 to 3. */
 const BARS = 4
 /** States of one pitch. */
 const STATES = BARS * MEMORIES
 
-/** How each state at an anchor was reached: its pitch's place before, what that remembered, its bars, and by a breath or not. */
+/**
+ * How each state at an anchor was reached: the index of the previous pitch, its memory, its bars, and whether by a
+ * rest.
+ */
 interface Trace {
   readonly from: Int16Array
   readonly memory: Uint8Array
   readonly bars: Uint8Array
   readonly breath: Uint8Array
-  /** The fill's place among those offered. */
+  /** The fill's index among the candidates. */
   readonly place: Int32Array
 }
 
@@ -30,7 +33,7 @@ const traceOf = (pitches: number): Trace => ({
   place: new Int32Array(pitches * STATES),
 })
 
-/** The least cost of each state at one anchor, and what each costs with the next memory foreseen. */
+/** The least cost of each state at one anchor, and of each next memory. */
 interface Costs {
   readonly reached: Float64Array
   readonly ahead: Float64Array
@@ -49,8 +52,8 @@ export interface Solution {
 }
 
 /**
- * The cheapest line, exactly, and its cost, by dynamic programming over the anchors; undefined where an anchor has no
- * pitch to stand on. It stops for a moment at every anchor, so that who drives it can give up.
+ * The cheapest line, exactly, and its cost, by dynamic programming over the anchors; undefined if an anchor has no
+ * possible pitch. It yields at every anchor, so that the caller can stop it.
  */
 export function* solving(search: Search, pitches: Pitches): Generator<void, Solution | undefined, void> {
   const { anchors, brief } = search
@@ -85,7 +88,7 @@ export function* solving(search: Search, pitches: Pitches): Generator<void, Solu
   )
 }
 
-/** The same in one go. */
+/** The same without yielding. */
 export const solve = (search: Search, pitches: Pitches): Solution | undefined => {
   const steps = solving(search, pitches)
   for (;;) {
@@ -97,7 +100,7 @@ export const solve = (search: Search, pitches: Pitches): Solution | undefined =>
 /** The pitches that the line may have at each anchor. */
 export type Pitches = readonly (readonly number[])[]
 
-/** The chord tones of a ground inside the range. */
+/** The chord tones of a harmony inside the range. */
 export const pitchesOf = (harmony: Harmony, range: Brief['range']): readonly number[] => {
   const pitches: number[] = []
   for (let midi = range.low; midi <= range.high; midi += 1)
@@ -105,7 +108,7 @@ export const pitchesOf = (harmony: Harmony, range: Brief['range']): readonly num
   return pitches
 }
 
-/** One anchor further: what each pitch and phrase length foresees, met with the edges that leave the pitch. */
+/** One anchor further: what each pitch and phrase length expects, combined with the edges from the pitch. */
 const advance = (
   search: Search,
   transition: Transition,

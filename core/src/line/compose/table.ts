@@ -19,31 +19,34 @@ import { ownDepartures } from './own.ts'
 /** A fill in a rhythm, its notes counted from the anchor. */
 export interface PricedFill extends Fill {
   readonly texture: number
-  /** Index of the closing's device in CLOSING_DEVICES. */
+  /** Index of the approach's device in APPROACH_DEVICES. */
   readonly device: number
   readonly lowest: number
   readonly highest: number
-  /** Its four-note shapes, anchor and target among them, as numbers. */
+  /** Its four-note shapes, including anchor and target, as numbers. */
   readonly shapes: readonly number[]
   readonly cell: PricedCell
-  /** The rhythm's place among those that fill the same length. */
+  /** The index of the rhythm among those of the same length. */
   readonly rhythm: number
 }
 
-/** The fills between any two pitches over two grounds, looked up by numbers; cheapest first. */
+/** The fills between any two pitches over two harmonies, looked up by numbers; cheapest first. */
 export type Fills = (anchor: number, target: number) => FillRow
 
-/** Fills, cheapest first, with what the search asks of every one side by side: it looks at few of the fills themselves. */
+/**
+ * Fills, cheapest first, with what the search needs of each in parallel arrays, as it looks at few of the fills
+ * themselves.
+ */
 export interface FillRow {
   readonly fills: readonly PricedFill[]
   readonly costs: Float64Array
-  /** How each arrives and sounds, and what it is made of: see `packed`. */
+  /** The approach, texture and parts of each: see `packed`. */
   readonly codes: Int32Array
   readonly lowest: Int8Array
   readonly highest: Int8Array
 }
 
-/** A fill in one number: its device and texture as `device * 4 + texture`, its opening, its rhythm, its closing. */
+/** A fill as one number: device and texture as `device * 4 + texture`, departure, rhythm, approach. */
 const packed = ({ device, texture, departure, rhythm, approach }: PricedFill): number =>
   device * TEXTURE_COUNT + texture + (departure << 6) + (rhythm << 14) + (approach << 18)
 
@@ -55,7 +58,7 @@ export const rhythmIn = (code: number): number => (code >> 14) & 15
 /** Looks up the fills of a place. */
 export type FillTable = (place: FillContext) => Fills
 
-/** The devices that a closing can be, in the order of the table of closings. */
+/** The devices of approaches, in the order of their table. */
 export const APPROACH_DEVICES: readonly DeviceId[] = [
   ...new Set(APPROACH_FIGURES.map((approach) => approach.device)),
 ]
@@ -64,17 +67,20 @@ const APPROACH_DEVICE: readonly number[] = APPROACH_FIGURES.map((approach) =>
   APPROACH_DEVICES.indexOf(approach.device),
 )
 
-/** What of a brief the table hangs on. */
+/** The parts of a brief that the table depends on. */
 export type PricedBy = PriceOptions & Pick<Brief, 'rhythm' | 'cells' | 'motif'>
 
-/** How far a target may lie from its anchor, in half steps, with a fill between. */
+/** The largest distance, in half steps, between an anchor and a target with a fill between. */
 export const WIDEST = 14
 
 /** Briefs with the same key can share a table. */
 export const tableKey = ({ devices, chromatic, school, approach, rhythm, cells, motif }: PricedBy): string =>
   JSON.stringify([devices, chromatic, school, approach, rhythm, cells, motif])
 
-/** The fills between two pitches with what their prices hang on, side by side; whatever is wished, these stay. */
+/**
+ * The fills between two pitches with everything their prices depend on, in parallel arrays; they are the same for
+ * every brief.
+ */
 interface RawRow {
   readonly fills: readonly PricedFill[]
   readonly plain: Float64Array
@@ -89,11 +95,11 @@ interface RawRow {
 /** Looks up the unpriced fills of a place. */
 export type FillStock = (place: FillContext) => (anchor: number, target: number) => RawRow
 
-/** What of a brief the stock hangs on: tables of other wishes can share one. */
+/** The parts of a brief that the stock depends on: tables of other briefs can share one. */
 type StockedBy = Pick<Brief, 'rhythm' | 'cells'>
 export const stockKey = ({ rhythm, cells }: StockedBy): string => JSON.stringify([rhythm, cells])
 
-/** Where two pitches have their row: the anchor above the root, the target from the anchor. */
+/** The row of two pitches: the anchor above the root, the target from the anchor. */
 const rowAt = ({ here }: FillContext, anchor: number, target: number): number =>
   ((anchor - here.root + 120) % 12) * (2 * WIDEST + 1) + target - anchor + WIDEST
 const ROWS = 12 * (2 * WIDEST + 1)
@@ -101,7 +107,10 @@ const ROWS = 12 * (2 * WIDEST + 1)
 const placeKey = (place: FillContext): string =>
   `${place.length} ${place.pickup ?? ''} ${place.beat} ${place.afterBeat} ${place.change} ${shape(place.here)} ${shape(place.there)} ${(place.there.root - place.here.root + 12) % 12}`
 
-/** Figures between pitches, found as they are asked for and kept: what can be played depends on two chords and two pitches up to transposition. */
+/**
+ * Figures between pitches, found on demand and kept: what can be played depends on two chords and two pitches up to
+ * transposition.
+ */
 export const fillStock = (brief: StockedBy = {}): FillStock => {
   const known = new Map<string, (RawRow | undefined)[]>()
   const own = ownDepartures(brief.cells ?? [])
@@ -144,9 +153,9 @@ const rawRow = (
 }
 
 /**
- * A table of priced fills, filled as it is asked. Of fills that sound alike (one texture, one way to arrive) those are
- * left out that no noise and no wish for something new could make the cheapest. A stock kept from a table of other wishes
- * (the same `stockKey`) spares finding the figures again.
+ * A table of priced fills, filled on demand. Of fills that sound alike (same texture, same approach), those that no
+ * noise and no raised cost could make the cheapest are left out. A stock kept from another brief's table (with the
+ * same `stockKey`) saves finding the figures again.
  */
 export const fillTable = (brief: PricedBy = {}, stock: FillStock = fillStock(brief)): FillTable => {
   const known = new Map<string, (FillRow | undefined)[]>()
@@ -165,7 +174,7 @@ export const fillTable = (brief: PricedBy = {}, stock: FillStock = fillStock(bri
   }
 }
 
-/** How much dearer than the cheapest of its kind a fill may be and still be chosen. */
+/** The extra cost over the cheapest of its kind at which a fill can still be chosen. */
 const HOPE = LINE_COSTS.noise + LINE_COSTS.usedBefore + LINE_COSTS.worn
 
 const pricedRow = (raw: RawRow, wished: PreferenceCosts, byRhythm: boolean): FillRow => {
@@ -204,7 +213,7 @@ export const rowOf = (fills: readonly PricedFill[], costs: readonly number[]): F
   highest: Int8Array.from(fills, ({ highest }) => highest),
 })
 
-/** A pickup only leads into its target: nothing leaves the note before the breath. */
+/** A pickup only approaches its target: nothing departs from the note before the rest. */
 const fillsOf = (
   { here, there, pickup }: FillContext,
   { onsets }: PricedCell,
@@ -232,7 +241,7 @@ const TEXTURE_COUNT = 4
 
 const shapes = new WeakMap<Harmony, string>()
 
-/** A ground's sets counted from its root, as text. */
+/** A harmony's sets counted from its root, as text. */
 const shape = (harmony: Harmony): string => {
   const known = shapes.get(harmony)
   if (known) return known
@@ -246,7 +255,7 @@ const shape = (harmony: Harmony): string => {
   return text
 }
 
-/** The fill as it is kept: its notes counted from the anchor. */
+/** The fill as it is stored: its notes counted from the anchor. */
 const counted = (
   fill: Fill,
   cell: PricedCell,
@@ -269,7 +278,7 @@ const counted = (
   }
 }
 
-/** Every four notes in a row of a path, as a number that stands for the intervals between them. */
+/** Every four consecutive notes of a path, as a number for the intervals between them. */
 const fourNoteShapes = (path: readonly number[]): readonly number[] =>
   path
     .slice(3)
@@ -281,7 +290,7 @@ const fourNoteShapes = (path: readonly number[]): readonly number[] =>
 export const shapeNumber = (first: number, second: number, third: number): number =>
   ((first + 48) * 96 + second + 48) * 96 + third + 48
 
-/** How a fill sounds as a whole: 0 plain, 1 by chord tones, 2 by scale, 3 chromatic. */
+/** The texture of a fill: 0 plain, 1 by chord tones, 2 by scale, 3 chromatic. */
 const textureOf = (fill: Fill): number => TEXTURES[departureDevice(fill.departure)]?.[fill.approach] ?? 0
 
 const TEXTURES: Readonly<Partial<Record<DeviceId, readonly number[]>>> = Object.fromEntries(

@@ -1,7 +1,7 @@
 import { aboveRoot, type Harmony, hasPitch } from '../figures/harmony.ts'
 import { LINE_COSTS } from './terms.ts'
 
-/** What it costs to stand on a pitch at a strong place, by what it is to its chord; more at a change of chord. */
+/** The cost of a pitch on a strong beat, by its function in the chord; higher at a change of chord. */
 export const anchorCost = (harmony: Harmony, midi: number, change: boolean): number => {
   const guide = hasPitch(harmony.isGuide, midi)
   return (
@@ -16,7 +16,7 @@ const placeIn = (harmony: Harmony, midi: number): 'root' | 'fifth' | 'other' => 
   return above >= 6 && above <= 8 ? 'fifth' : 'other'
 }
 
-/** Endings on 1, 3 or 5 rest; a 7 does not. */
+/** Phrases can end on 1, 3 or 5; a 7 doesn't resolve. */
 export const endingCost = (harmony: Harmony, midi: number): number => {
   const above = aboveRoot(harmony, midi)
   return above === 3 || above === 4 ? LINE_COSTS.ending.third : LINE_COSTS.ending[placeIn(harmony, midi)]

@@ -10,7 +10,7 @@ import { CHROMATIC_COSTS, LINE_COSTS, SCHOOL_COSTS, USUAL_WEIGHT, WEIGHT_COSTS }
 export interface FillContext {
   /** Ticks from the anchor to the target. */
   readonly length: Ticks
-  /** So many eighths right before the target, after a rest; the whole length where left out. */
+  /** The number of eighths of a pickup right before the target, after a rest; the whole length if left out. */
   readonly pickup?: number
   /** Ticks of a counted beat, and of the anchor after one: 0 on the beat. */
   readonly beat: Ticks
@@ -20,7 +20,7 @@ export interface FillContext {
   readonly change: boolean
 }
 
-/** What of a player's wishes the price of a figure hangs on; weights from 0 never to 3 often. */
+/** The parts of a brief that the price of a figure depends on; weights from 0 never to 3 often. */
 export interface PriceOptions {
   readonly devices?: Readonly<Partial<Record<DeviceId, 0 | 1 | 2 | 3>>>
   readonly chromatic?: 0 | 1 | 2 | 3
@@ -28,7 +28,7 @@ export interface PriceOptions {
   readonly approach?: 'key' | 'chords' | 'both'
 }
 
-/** The device of an opening by its number. */
+/** The device of a departure by its index. */
 export const departureDevice = (departure: number): DeviceId =>
   departure < COUNTED
     ? DEPARTURE_FIGURES[departure]!.device
@@ -44,13 +44,13 @@ export type Price = (
   target: number,
 ) => number
 
-/** What a fill costs whatever is wished, and what its price hangs on besides. */
+/** The part of a fill's cost that is the same for every brief, and what the rest depends on. */
 export interface PlainCost {
   /** Its notes and its rhythm. */
   readonly cost: number
-  /** How many of its notes lie outside the scale. */
+  /** How many of its notes are outside the scale. */
   readonly foreign: number
-  /** Whether it has notes, and whether it only walks by step in one direction. */
+  /** Whether it has notes, and whether it only moves by step in one direction. */
   readonly filled: boolean
   readonly straight: boolean
 }
@@ -71,7 +71,10 @@ export const plainCost = (
   }
 }
 
-/** What the wishes put on a fill: for each foreign note, for having none, for a straight walk, for each way to leave and to arrive. */
+/**
+ * What a brief adds to a fill: for each note outside the scale, for having none, for stepwise motion in one
+ * direction, for each departure and approach.
+ */
 export interface PreferenceCosts {
   readonly foreign: number
   readonly without: number
@@ -80,7 +83,7 @@ export interface PreferenceCosts {
   readonly approaches: readonly number[]
 }
 
-/** `own` openings come after those of the table. */
+/** Departures of the brief's own cells come after those of the table. */
 export const preferenceCosts = (brief: PriceOptions, own = 0): PreferenceCosts => {
   const school = SCHOOL_COSTS[brief.school ?? 'both']
   const device = (id: DeviceId): number => {
@@ -107,7 +110,7 @@ export const preferenceCosts = (brief: PriceOptions, own = 0): PreferenceCosts =
   }
 }
 
-/** What a fill costs by what is wished: its notes, its rhythm, its devices. */
+/** The cost of a fill for a brief: its notes, its rhythm, its devices. */
 export const priceFor = (brief: PriceOptions, own = 0): Price => {
   const wished = preferenceCosts(brief, own)
   return (place, cell, fill, anchor, target) => {
@@ -123,7 +126,7 @@ export const priceFor = (brief: PriceOptions, own = 0): Price => {
   }
 }
 
-/** A leap of a sixth or more has to be answered. */
+/** A leap of a sixth or more must be followed by a turn back. */
 const SIXTH = 8
 
 const notesCost = (
@@ -139,7 +142,7 @@ const notesCost = (
   let foreign = 0
   for (let index = 1; index < path.length; index += 1) {
     const midi = path[index]!
-    // Before a pickup lies a breath: how far it starts away is weighed there.
+    // Before a pickup there is a rest: the distance across it is weighed there.
     if (index > 1 || place.pickup === undefined)
       cost += intervalCost(midi - path[index - 1]!) + leapCost(place, path, index)
     if (index >= 2 && midi === path[index - 2]) cost += LINE_COSTS.backAndForth
@@ -160,7 +163,7 @@ const notesCost = (
   return { cost: cost + (place.change && join > 2 ? LINE_COSTS.jumpIntoChange : 0), foreign }
 }
 
-/** A leap inside an arpeggio is at home; another turns back at once, or costs. Into the target what follows is not known. */
+/** A leap inside an arpeggio is free; any other must turn back at once. What follows the target isn't known here. */
 const leapCost = (place: FillContext, path: readonly number[], index: number): number => {
   const size = path[index]! - path[index - 1]!
   if (Math.abs(size) < SIXTH) return 0
@@ -176,7 +179,7 @@ const intervalCost = (semitones: number): number => {
   return LINE_COSTS.interval[size] ?? LINE_COSTS.tooWide + size - 12
 }
 
-/** A whole figure that only walks by step in one direction has no shape. */
+/** A whole figure that only moves by step in one direction has no shape. */
 const isStraight = (anchor: number, notes: readonly number[], target: number): boolean => {
   if (notes.length < 2) return false
   const way = Math.sign(notes[0]! - anchor)

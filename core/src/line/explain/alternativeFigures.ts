@@ -3,16 +3,16 @@ import { type FittingFigure, figuresFor } from '../figures/figuresFor.ts'
 import type { Line } from '../notes/line.ts'
 import { analyseLine } from './analysedLine.ts'
 
-/** Other ways from a note to a later one of its phrase. */
+/** Other figures from a note to a later one of its phrase. */
 export interface AlternativeFigures {
-  /** The note that they arrive at, by its place. */
+  /** The index of the note they lead to. */
   readonly to: number
   readonly figures: readonly FittingFigure[]
 }
 
 /**
- * The figures that could stand between a note and the next one on a strong place, as many notes as are there now, in
- * their rhythm; undefined where the phrase ends before, nothing lies between, or no figure fits.
+ * The figures that could replace the notes between a note and the next one on a strong beat: the same number of notes
+ * in the same rhythm. Undefined if the phrase ends before, if there is nothing between, or if no figure fits.
  */
 export const alternativeFigures = (
   analysis: Analysis,

@@ -7,7 +7,7 @@ import { barStarts } from '../../tune/chart/chart.ts'
 import { type Harmony, harmonyOf, hasPitch } from '../figures/harmony.ts'
 import type { Line, LineNote } from '../notes/line.ts'
 
-/** A note with what can be heard of it at its place: nothing about how it was made. */
+/** A note with everything that can be read from its pitch and place; nothing about how it was made. */
 export interface AnalysedNote {
   readonly index: number
   readonly midi: number
@@ -20,17 +20,17 @@ export interface AnalysedNote {
   readonly isTone: boolean
   readonly isGuide: boolean
   readonly isScale: boolean
-  /** The chord that comes, where the note is struck within a beat before it, is held into it and is one of its tones. */
+  /** The coming chord, if the note is struck within a beat before it, is held into it and is one of its tones. */
   readonly heldInto?: number
-  /** For a note less than two beats before a change: the chord that comes, where the note fits it better. */
+  /** For a note less than two beats before a change: the coming chord, if the note fits it better. */
   readonly coming?: { readonly chord: number; readonly harmony: Harmony }
 }
 
-/** What is the same for every line over an analysis, kept as long as the analysis is. */
+/** What is the same for every line over an analysis; cached as long as the analysis. */
 interface Terrain {
   readonly harmonies: readonly Harmony[]
   readonly starts: readonly Ticks[]
-  /** Of each bar: where its strong places are, counted from its start, and its beat. */
+  /** For each bar: its strong beats, counted from its start, and the length of its beat. */
   readonly bars: readonly { readonly strong: readonly Ticks[]; readonly beat: Ticks }[]
 }
 
@@ -85,7 +85,7 @@ export const analyseLine = (analysis: Analysis, line: Line): readonly AnalysedNo
 const isHeldInto = ({ start, duration }: LineNote, change: Ticks): boolean =>
   start < change && change - start <= QUARTER && start + duration > change
 
-/** The bar that a tick lies in; the first for a pickup, the last after the end. */
+/** The bar that contains a tick; the first for a pickup, the last after the end. */
 export const barAt = (starts: readonly Ticks[], tick: Ticks): number => {
   let low = 0
   let high = starts.length - 2
@@ -106,7 +106,7 @@ const strengthAt = ({ starts, bars }: Terrain, tick: Ticks): 0 | 1 | 2 => {
   return within % beat === 0 ? 1 : 0
 }
 
-/** The degree of a pitch over a chord: the chord's own tone, its scale's, or the plain name of the distance. */
+/** The degree of a pitch over a chord: as a chord tone, as a scale note, or else the plain name of the interval. */
 export const degreeOver = (analysis: Analysis, chord: number, midi: number): Degree => {
   const span = analysis.spans[chord]!
   if (span.chord.tones.length === 0) return foreignDegree(midi)

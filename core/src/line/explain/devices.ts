@@ -5,10 +5,10 @@ import type { DeviceSpan } from './explanation.ts'
 
 const FOUND = devicesWhere(({ found }) => found !== undefined) as readonly FoundDevice[]
 
-/** Shapes around a target, the target last, by the device that they are. */
+/** Shapes around a target by the device that they are, long before short. */
 const SHAPES = FOUND.flatMap((device) =>
   (deviceRow(device).found?.around ?? []).map((shape) => ({ device, shape })),
-)
+).sort((a, b) => b.shape.length - a.shape.length)
 
 const fitsPart = (part: string, note: AnalysedNote, target: AnalysedNote): boolean => {
   const away = note.midi - target.midi
@@ -25,7 +25,7 @@ const joined = (notes: readonly AnalysedNote[], from: number, to: number): boole
   return true
 }
 
-/** Every figure around a target that the pitches and places allow. The target is a chord tone on a stronger place. */
+/** Every figure around a target that the pitches and places allow. The target is a chord tone on a stronger beat. */
 const candidatesAt = (notes: readonly AnalysedNote[], targetIndex: number): readonly DeviceSpan[] => {
   const target = notes[targetIndex]!
   if (!target.isTone) return []
@@ -143,8 +143,9 @@ const runs = (
 }
 
 /**
- * The figures of a line. Those around targets must not share a note (the target of one may begin the next): of all such
- * readings, the one that leaves fewest foreign notes unexplained, and then has fewest figures, by dynamic programming.
+ * The figures of a line. Those around targets must not share a note (the target of one may start the next): of all
+ * such readings, the one that leaves fewest notes outside the scale unexplained, and then has fewest figures, by
+ * dynamic programming.
  */
 export const findDevices = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] => {
   const candidates = notes.map((_, index) => candidatesAt(notes, index))
@@ -168,7 +169,7 @@ export const findDevices = (notes: readonly AnalysedNote[]): readonly DeviceSpan
   )
 }
 
-/** Notes explained, foreign ones counting double; a scale note from above alone explains little. */
+/** Notes explained; those outside the scale count double, and a single scale note from above counts little. */
 const worth = (notes: readonly AnalysedNote[], span: DeviceSpan): number => {
   let sum = -0.4
   for (let index = span.from; index < span.to; index += 1)

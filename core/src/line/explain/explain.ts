@@ -10,9 +10,13 @@ import { findDevices } from './devices.ts'
 import type { DeviceSpan, Explanation, Join, NoteReading } from './explanation.ts'
 
 /**
- * Says of each note of any line what it is against its chord and what it does, of each change of chord
- * how the line crosses it, and which figures the line holds. It sees pitches, times and chords only. Notes that were heard
- * already are not heard again.
+ * Explains any line: what each note is in its chord and what it does, how the line moves into each new chord, and
+ * which figures it contains. It only uses pitches, times and chords.
+ * @param analysis the changes
+ * @param line any line at the analysis' pitch
+ * @param notes its notes, if they were analysed already
+ * @returns a reading per note, the joins between chords, the figures and the bars they start in
+ * @example explainLine(analysis, line).notes[0]?.role // 'guide'
  */
 export const explainLine = (
   analysis: Analysis,
@@ -41,7 +45,7 @@ interface Found {
   readonly serves?: boolean
 }
 
-/** For each note the first figure around a target that it is part of, and the first other one. */
+/** For each note, the first figure around a target that it belongs to, and the first other one. */
 const membersOf = (notes: readonly AnalysedNote[], devices: readonly DeviceSpan[]) => {
   const around = new Array<DeviceSpan | undefined>(notes.length)
   const inside = new Array<DeviceSpan | undefined>(notes.length)
@@ -157,7 +161,7 @@ const isPassing = (
   return Math.abs(into) <= 2 && Math.abs(out) <= 2 && into !== 0 && Math.sign(into) === Math.sign(out)
 }
 
-/** The chord or scale note that brings a stretch of two or more foreign notes home. */
+/** The chord or scale note that resolves two or more notes outside the scale. */
 const wayHome = (notes: readonly AnalysedNote[], note: AnalysedNote): number | undefined => {
   if (note.isScale) return undefined
   const foreign = (index: number) => notes[index] !== undefined && !notes[index]!.isScale
@@ -166,7 +170,7 @@ const wayHome = (notes: readonly AnalysedNote[], note: AnalysedNote): number | u
   return undefined
 }
 
-/** The first note of the coming chord, when a pickup walks into it by steps of its scale. */
+/** The first note of the coming chord, when a pickup moves to it by steps of its scale. */
 const pickupInto = (notes: readonly AnalysedNote[], note: AnalysedNote): number | undefined => {
   for (let index = note.index; note.coming && index + 1 < notes.length; index += 1) {
     const here = notes[index]!
@@ -177,7 +181,7 @@ const pickupInto = (notes: readonly AnalysedNote[], note: AnalysedNote): number 
   return undefined
 }
 
-/** The chord that a note belongs to at a change: the coming one, where it is held into it as a tone of it. */
+/** The chord that a note belongs to at a change: the coming one, if it is held into it as one of its tones. */
 const chordJoined = (note: AnalysedNote): number => note.heldInto ?? note.chord
 
 const joinsOf = (analysis: Analysis, notes: readonly AnalysedNote[]): readonly Join[] =>
@@ -208,7 +212,7 @@ const barsOf = (analysis: Analysis, line: Line, devices: readonly DeviceSpan[]):
   return [...bars].map(([bar, found]) => ({ bar, devices: found }))
 }
 
-/** The reason of a note as a rule with arguments: degrees and chords by index, worded late. */
+/** The reason for a note as a rule with arguments: degrees and symbols, worded late. */
 const whyOf = (
   analysis: Analysis,
   note: AnalysedNote,

@@ -38,15 +38,15 @@ export interface DeviceRow {
   readonly plural?: true
   /** How the brief asks for it; `more` stands under "More figures". */
   readonly brief?: { readonly label: string; readonly description: string; readonly more?: true }
-  /** How willingly it is taken where a brief does not say: 0 often, 1 sometimes, 2 rarely. */
+  /** Its default cost: 0 often, 1 sometimes, 2 rarely. */
   readonly cost: number
-  /** What it costs more where the chords lead, because it belongs to the key. */
+  /** Its extra cost in lines based on chords, because it belongs to the key. */
   readonly costByChords?: number
-  /** A device of the school that plays runs. */
+  /** A device of the style that plays runs. */
   readonly running?: true
-  /** How a figure that leaves by it sounds as a whole. */
+  /** The overall sound of a figure that departs by it. */
   readonly texture?: 'tones' | 'scale' | 'chromatic'
-  /** The figures that leave an anchor by it, and those that reach a target by it. */
+  /** The figures that depart from an anchor by it, and those that approach a target by it. */
   readonly departures?: readonly DepartureRow[]
   readonly approaches?: readonly ApproachRow[]
   /**
@@ -95,8 +95,7 @@ const from = (steps: DepartureRow['steps'], where: Pick<DepartureRow, 'kinds' | 
 
 /**
  * The registry of devices: what a line can be made of and what a reader can find in it (common practice, no source).
- * The order is the one in which figures are tried and found: the more of a line a device explains, the earlier. The first
- * departure (no note) and the first approach (straight into the target) are the plain ones.
+ * `hold` has the plain departure (no note), `chordTone` the plain approach (straight into the target).
  */
 export const DEVICES = {
   hold: {
@@ -160,99 +159,27 @@ export const DEVICES = {
     ],
     readAs: { devices: ['arpeggio', 'pentatonic'], roles: CHORD_TONES },
   },
-  scale: {
-    name: 'scale step',
-    brief: { label: 'Scale steps', description: 'The scale from chord tone to chord tone.' },
-    cost: 1,
-    costByChords: 1.4,
-    running: true,
-    texture: 'scale',
-    departures: [
-      { name: 'scale step up', steps: [scale(1)] },
-      { name: 'scale step down', steps: [scale(-1)] },
-      { name: 'two scale steps up', steps: times(2, scale(1)) },
-      { name: 'two scale steps down', steps: times(2, scale(-1)) },
-    ],
-    approaches: [
-      { id: 'scale below', name: 'scale step from below', steps: [scale(-1)] },
-      { id: 'scale from above', name: 'two scale steps down', steps: [scale(2), scale(1)] },
-      { id: 'scale from below', name: 'two scale steps up', steps: [scale(-2), scale(-1)] },
-    ],
-    readAs: { devices: [...AROUND_TARGETS, 'scaleRun'], roles: STEPWISE },
+  below: {
+    name: 'approach from below',
+    brief: { label: 'From below', description: 'A half step up into the target.' },
+    cost: 0.2,
+    approaches: [{ id: 'below', name: 'approach from below', steps: [half(-1)] }],
+    found: { around: [['-1']] },
+    readAs: {
+      devices: AROUND_TARGETS,
+      roles: [...CHORD_TONES, 'approach', 'enclosure', 'passing', 'neighbour'],
+    },
   },
-  turn: {
-    name: 'turn',
-    brief: { label: 'Turns', description: 'Around the chord tone: above, on it, below, on it.', more: true },
-    cost: 0.7,
-    texture: 'chromatic',
-    approaches: [{ id: 'turn', name: 'turn', steps: [upper(1), half(0), half(-1)], around: true }],
-    found: {
-      around: [
-        ['0', 'u', '0', '-1'],
-        ['0', '-1', '0', 'u'],
-      ],
-    },
-    readAs: { devices: AROUND_TARGETS, roles: [...CHORD_TONES, 'approach', 'neighbour', 'enclosure'] },
-  },
-  fourNoteEnclosure: {
-    name: 'four-note enclosure',
-    brief: {
-      label: 'Four-note enclosures',
-      description: 'Four notes around the target, then the target.',
-      more: true,
-    },
-    cost: 0.4,
-    texture: 'chromatic',
-    approaches: [
-      {
-        id: 'two above, two below',
-        name: 'four-note enclosure, above then below',
-        steps: [half(2), half(1), half(-2), half(-1)],
-      },
-      {
-        id: 'two below, two above',
-        name: 'four-note enclosure, below then above',
-        steps: [half(-2), half(-1), half(2), half(1)],
-      },
-    ],
-    found: {
-      around: [
-        ['2', '1', '-2', '-1'],
-        ['-2', '-1', '2', '1'],
-      ],
-    },
-    encloses: true,
-    readAs: { devices: AROUND_TARGETS, roles: [...CHORD_TONES, 'approach', 'enclosure', 'passing'] },
-  },
-  threeNoteEnclosure: {
-    name: 'three-note enclosure',
-    brief: {
-      label: 'Three-note enclosures',
-      description: 'Three notes around the target, then the target.',
-      more: true,
-    },
+  above: {
+    name: 'approach from above',
+    brief: { label: 'From above', description: 'A scale step or half step down into the target.' },
     cost: 0.5,
-    texture: 'chromatic',
     approaches: [
-      {
-        id: 'above, half above, below',
-        name: 'three-note enclosure from above',
-        steps: [half(2), half(1), half(-1)],
-      },
-      {
-        id: 'two below, above',
-        name: 'three-note enclosure from below',
-        steps: [half(-2), half(-1), upper(1)],
-      },
+      { id: 'above', name: 'approach from above', steps: [upper(1)] },
+      { id: 'half above', name: 'half step from above', steps: [half(1)] },
     ],
-    found: {
-      around: [
-        ['2', '1', '-1'],
-        ['-2', '-1', 'u'],
-      ],
-    },
-    encloses: true,
-    readAs: { devices: AROUND_TARGETS, roles: [...CHORD_TONES, 'approach', 'enclosure', 'passing'] },
+    found: { around: [['u']] },
+    readAs: { devices: [...AROUND_TARGETS, 'scaleRun'], roles: STEPWISE },
   },
   enclosure: {
     name: 'enclosure',
@@ -297,6 +224,26 @@ export const DEVICES = {
       roles: [...CHORD_TONES, 'approach', 'enclosure', 'passing'],
     },
   },
+  scale: {
+    name: 'scale step',
+    brief: { label: 'Scale steps', description: 'The scale from chord tone to chord tone.' },
+    cost: 1,
+    costByChords: 1.4,
+    running: true,
+    texture: 'scale',
+    departures: [
+      { name: 'scale step up', steps: [scale(1)] },
+      { name: 'scale step down', steps: [scale(-1)] },
+      { name: 'two scale steps up', steps: times(2, scale(1)) },
+      { name: 'two scale steps down', steps: times(2, scale(-1)) },
+    ],
+    approaches: [
+      { id: 'scale below', name: 'scale step from below', steps: [scale(-1)] },
+      { id: 'scale from above', name: 'two scale steps down', steps: [scale(2), scale(1)] },
+      { id: 'scale from below', name: 'two scale steps up', steps: [scale(-2), scale(-1)] },
+    ],
+    readAs: { devices: [...AROUND_TARGETS, 'scaleRun'], roles: STEPWISE },
+  },
   neighbour: {
     name: 'neighbour note',
     brief: { label: 'Neighbours', description: 'A step away from a chord tone and back.', more: true },
@@ -313,27 +260,49 @@ export const DEVICES = {
     },
     readAs: { devices: AROUND_TARGETS, roles: [...CHORD_TONES, 'neighbour', 'approach', 'enclosure'] },
   },
-  below: {
-    name: 'approach from below',
-    brief: { label: 'From below', description: 'A half step up into the target.' },
-    cost: 0.2,
-    approaches: [{ id: 'below', name: 'approach from below', steps: [half(-1)] }],
-    found: { around: [['-1']] },
-    readAs: {
-      devices: AROUND_TARGETS,
-      roles: [...CHORD_TONES, 'approach', 'enclosure', 'passing', 'neighbour'],
+  turn: {
+    name: 'turn',
+    brief: { label: 'Turns', description: 'Around the chord tone: above, on it, below, on it.', more: true },
+    cost: 0.7,
+    texture: 'chromatic',
+    approaches: [{ id: 'turn', name: 'turn', steps: [upper(1), half(0), half(-1)], around: true }],
+    found: {
+      around: [
+        ['0', 'u', '0', '-1'],
+        ['0', '-1', '0', 'u'],
+      ],
     },
+    readAs: { devices: AROUND_TARGETS, roles: [...CHORD_TONES, 'approach', 'neighbour', 'enclosure'] },
   },
-  above: {
-    name: 'approach from above',
-    brief: { label: 'From above', description: 'A scale step or half step down into the target.' },
+  threeNoteEnclosure: {
+    name: 'three-note enclosure',
+    brief: {
+      label: 'Three-note enclosures',
+      description: 'Three notes around the target, then the target.',
+      more: true,
+    },
     cost: 0.5,
+    texture: 'chromatic',
     approaches: [
-      { id: 'above', name: 'approach from above', steps: [upper(1)] },
-      { id: 'half above', name: 'half step from above', steps: [half(1)] },
+      {
+        id: 'above, half above, below',
+        name: 'three-note enclosure from above',
+        steps: [half(2), half(1), half(-1)],
+      },
+      {
+        id: 'two below, above',
+        name: 'three-note enclosure from below',
+        steps: [half(-2), half(-1), upper(1)],
+      },
     ],
-    found: { around: [['u']] },
-    readAs: { devices: [...AROUND_TARGETS, 'scaleRun'], roles: STEPWISE },
+    found: {
+      around: [
+        ['2', '1', '-1'],
+        ['-2', '-1', 'u'],
+      ],
+    },
+    encloses: true,
+    readAs: { devices: AROUND_TARGETS, roles: [...CHORD_TONES, 'approach', 'enclosure', 'passing'] },
   },
   scaleRun: {
     name: 'scale run',
@@ -362,6 +331,36 @@ export const DEVICES = {
     ],
     found: {},
     readAs: { devices: [...AROUND_TARGETS, 'scaleRun'], roles: STEPWISE },
+  },
+  fourNoteEnclosure: {
+    name: 'four-note enclosure',
+    brief: {
+      label: 'Four-note enclosures',
+      description: 'Four notes around the target, then the target.',
+      more: true,
+    },
+    cost: 0.4,
+    texture: 'chromatic',
+    approaches: [
+      {
+        id: 'two above, two below',
+        name: 'four-note enclosure, above then below',
+        steps: [half(2), half(1), half(-2), half(-1)],
+      },
+      {
+        id: 'two below, two above',
+        name: 'four-note enclosure, below then above',
+        steps: [half(-2), half(-1), half(2), half(1)],
+      },
+    ],
+    found: {
+      around: [
+        ['2', '1', '-2', '-1'],
+        ['-2', '-1', '2', '1'],
+      ],
+    },
+    encloses: true,
+    readAs: { devices: AROUND_TARGETS, roles: [...CHORD_TONES, 'approach', 'enclosure', 'passing'] },
   },
   cell: {
     name: 'cell',
@@ -400,6 +399,18 @@ export const DEVICES = {
       ],
     },
     readAs: { devices: [...COLOURS, 'scaleRun'], roles: STEPWISE },
+  },
+  sidestep: {
+    name: 'side-slip',
+    brief: { label: 'Side-slips', description: 'Half a step away from the key and back.', more: true },
+    cost: 2.6,
+    departures: [
+      {
+        name: 'pentatonic a half step up',
+        ...from(up('b9', '3', '#11'), { from: 'R', kinds: DOMINANT }),
+      },
+    ],
+    readAs: { devices: COLOURS, roles: [...CHORD_TONES, 'outside', 'approach'] },
   },
   diminished: {
     name: 'diminished arpeggio',
@@ -492,18 +503,6 @@ export const DEVICES = {
       },
     ],
     readAs: { devices: COLOURS, roles: [...CHORD_TONES, 'outside', 'approach', 'tension'] },
-  },
-  sidestep: {
-    name: 'side-slip',
-    brief: { label: 'Side-slips', description: 'Half a step away from the key and back.', more: true },
-    cost: 2.6,
-    departures: [
-      {
-        name: 'pentatonic a half step up',
-        ...from(up('b9', '3', '#11'), { from: 'R', kinds: DOMINANT }),
-      },
-    ],
-    readAs: { devices: COLOURS, roles: [...CHORD_TONES, 'outside', 'approach'] },
   },
   blues: {
     name: 'blues scale',

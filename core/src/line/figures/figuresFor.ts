@@ -14,7 +14,7 @@ export interface Spot {
 export interface FigureOptions {
   /** Only these devices; all where left out. */
   readonly devices?: readonly DeviceId[]
-  /** What neighbours the 5 of a tonic minor from above. */
+  /** What neighbours the 5 of a minor chord from above. */
   readonly sixth?: MinorSixth
 }
 
@@ -22,21 +22,22 @@ export interface FigureOptions {
 export interface FittingFigure {
   /** The notes between, MIDI numbers. */
   readonly notes: readonly number[]
-  /** How it leaves and how it arrives, in the trade's words. */
+  /** Its departure and its approach, in the trade's words. */
   readonly leaves: string
   readonly arrives: string
   readonly devices: readonly DeviceId[]
 }
 
-/** The ground at a tick: the chord that sounds there and the scale that it is read in. */
+/** The harmony at a tick: the chord that sounds there with the scale of its reading. */
 const harmonyAt = (analysis: Analysis, tick: Ticks, sixth?: MinorSixth): Harmony => {
   const { chord, index } = chordAt(analysis, tick)
   return harmonyOf(chord, analysis.readings[index]!.scale, sixth)
 }
 
 /**
- * Every figure that fits between a note and a target in a given number of slots (0 to 7 notes), each way to sound once. It
- * leaves over the chord of the note and arrives over the chord of the target. Empty where none fits, or no chord sounds.
+ * Every figure that fits between a note and a target in a number of slots (0 to 7 notes), each distinct result once.
+ * It departs over the chord of the note and approaches over the chord of the target. Empty if none fits or no chord
+ * sounds.
  */
 export const figuresFor = (
   analysis: Analysis,

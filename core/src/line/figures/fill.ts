@@ -4,19 +4,19 @@ import { aboveRoot, type Harmony, hasPitch, STACK, walkIn, walkThirds, walkTo } 
 import { landingBetween } from './landing.ts'
 import type { Step } from './steps.ts'
 
-/** A figure placed between an anchor and a target: the notes between them, how it leaves and how it arrives. */
+/** A figure between an anchor and a target: the notes between them, its departure and its approach. */
 export interface Fill {
   readonly notes: readonly number[]
   readonly departure: number
   readonly approach: number
 }
 
-/** The opening of a run that is counted out to land: one past the table's rows. */
+/** The departure of a run that is counted out to land: one past the table's rows. */
 export const COUNTED = DEPARTURE_FIGURES.length
 
 export const MOST_SLOTS = 7
 
-/** Every pair of an opening and a closing whose notes fill so many slots. */
+/** Every pair of a departure and an approach whose notes fill the slots. */
 const pairsOf = (
   departures: readonly DepartureFigure[],
 ): readonly (readonly (readonly [number, number])[])[] =>
@@ -53,7 +53,7 @@ export const degreeOf = (harmony: Harmony, degree: Degree): number => {
   return (place < 0 ? undefined : harmony.stack[place]) ?? degreeSemitones(degree)
 }
 
-/** The notes of an opening from an anchor; undefined where it does not belong to the chord or the degree. */
+/** The notes of a departure from an anchor; undefined if it doesn't belong to the chord or the degree. */
 export const departureNotes = (
   departure: DepartureFigure,
   anchor: number,
@@ -70,7 +70,7 @@ export const departureNotes = (
   return notes
 }
 
-/** Notes that are each counted from one pitch; undefined where a step leads nowhere. */
+/** Notes that are each counted from one pitch; undefined if a step leads nowhere. */
 export const notesFrom = (
   steps: readonly Step[],
   from: number,
@@ -81,8 +81,9 @@ export const notesFrom = (
 }
 
 /**
- * Every figure that fills the slots between an anchor (over `here`) and a target (over `there`): no note repeats the one
- * before, and a scale note of the closing fits the chord that sounds under it or the one that it leads to. `own` are openings beside those of the table.
+ * Every figure that fills the slots between an anchor (over `here`) and a target (over `there`): no note repeats the
+ * one before, and a scale note of the approach fits the chord that sounds or the one it leads to. `own` are
+ * departures beside those of the table.
  */
 export const fillsBetween = (
   slots: number,
@@ -140,12 +141,12 @@ const joinsBadly = (
   return before === target
 }
 
-/** Openings that name their degrees may go into the target by step from any note. */
+/** Departures that name their degrees may move to the target by step from any note. */
 const BY_STEP: readonly boolean[] = DEPARTURE_FIGURES.map(({ steps }) =>
   steps.some((step) => step !== 'return' && step.over === 'degree'),
 )
 
-/** Without a closing the last note is a chord tone that goes on to its neighbour, or else a step away: no leap into the target. */
+/** Without an approach the last note is a chord tone next to the target, or a step away: no leap into the target. */
 const arrives = (last: number, target: number, here: Harmony, byStep: boolean): boolean => {
   const size = Math.abs(last - target)
   return (byStep && size <= 2) || (size <= 4 && hasPitch(here.isTone, last))

@@ -9,7 +9,7 @@ import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import { type ScaleId, scaleDegrees, scaleSemitones } from '../../theory/scale/scale.ts'
 
-/** The seven degrees of a stack of thirds by their number alone: the chord and its scale say how each is altered. */
+/** The seven degrees of a stack of thirds by number alone: chord and scale say how each is altered. */
 export const STACK = ['R', '3', '5', '7', '9', '11', '13'] as const
 
 export type StackDegree = (typeof STACK)[number]
@@ -17,7 +17,7 @@ export type StackDegree = (typeof STACK)[number]
 /** What neighbours the 5 of a minor chord from above: the ♭13 by ear, or the natural 13. */
 export type MinorSixth = 'b13' | '13'
 
-/** A chord and its scale as pitch-class sets: the ground that a figure moves over. */
+/** A chord and its scale as pitch-class sets: the harmony that a figure moves over. */
 export interface Harmony {
   /** By pitch class 0 to 11. */
   readonly isTone: readonly boolean[]
@@ -55,7 +55,7 @@ export const harmonyOf = (chord: Chord, scale: ScaleId, sixth: MinorSixth = 'b13
   }
 }
 
-/** Above the 5 of a tonic minor the ♭13 where it is wanted; above the ♭5 of a half-diminished chord the 13. */
+/** Above the 5 of a tonic minor the ♭13, if chosen; above the ♭5 of a half-diminished chord the 13, if chosen. */
 const upperNotes = (
   isScale: readonly boolean[],
   root: number,
@@ -75,7 +75,7 @@ const upperNotes = (
   return set
 }
 
-/** The degrees that can stand for a number of the stack, the likeliest first. */
+/** The degrees that can fill a number of the stack, likeliest first. */
 const STANDS_FOR: Readonly<Record<StackDegree, readonly Degree[]>> = {
   R: ['R'],
   '3': ['3', 'b3', '4'],
@@ -108,21 +108,21 @@ const nextIn = (set: readonly boolean[], midi: number, direction: 1 | -1): numbe
   return midi
 }
 
-/** So many members up (positive) or down. */
+/** A number of members up (positive) or down. */
 export const walkIn = (set: readonly boolean[], midi: number, steps: number): number => {
   let at = midi
   for (let count = Math.abs(steps); count > 0; count -= 1) at = nextIn(set, at, steps > 0 ? 1 : -1)
   return at
 }
 
-/** The nearest pitch above (1) or below (-1) another that stands so many half steps above the root. */
+/** The nearest pitch above (1) or below (-1) another, at a number of half steps above the root. */
 export const walkTo = (harmony: Harmony, midi: number, semitones: number, direction: 1 | -1): number => {
   const away = (((harmony.root + semitones - midi) % 12) + 12) % 12
   if (direction > 0) return midi + (away === 0 ? 12 : away)
   return midi - (12 - away)
 }
 
-/** So many thirds up (positive) or down the stack; undefined from a pitch that is not in it. */
+/** A number of thirds up (positive) or down the stack; undefined from a pitch that isn't in it. */
 export const walkThirds = (harmony: Harmony, midi: number, thirds: number): number | undefined => {
   const above = aboveRoot(harmony, midi)
   let place = harmony.stack.indexOf(above)

@@ -1,13 +1,16 @@
 import type { ChordKind } from '../../theory/chord/chord.ts'
 import { aboveRoot, type Harmony, hasPitch, STACK, type StackDegree, walkIn } from './harmony.ts'
 
-/** A whole step of the scale that takes a half step between: its lower and upper degree. */
+/** A whole step of the scale that can be filled with a half step: its lower and upper degree. */
 type Gap = readonly [lower: StackDegree, upper: StackDegree]
 
 const ABOVE_SEVEN: Gap = ['7', 'R']
 const ABOVE_FIVE: Gap = ['5', '13']
 
-/** Where the first half step goes, by the chord's kind, so that chord tones keep to the beats (common practice, no source). */
+/**
+ * Where the first half step goes, by the chord's kind, so that chord tones stay on the beats (common practice, no
+ * source).
+ */
 const ADDED: Readonly<Record<ChordKind, readonly Gap[]>> = {
   dominant: [ABOVE_SEVEN],
   sus: [ABOVE_SEVEN],
@@ -20,22 +23,22 @@ const ADDED: Readonly<Record<ChordKind, readonly Gap[]>> = {
   none: [],
 }
 
-/** Where further ones go, to reach another landing. */
+/** Where further ones go, to reach other landings. */
 const MORE: readonly Gap[] = [
   ['R', '9'],
   ['9', '3'],
 ]
 
-/** A run by step in one direction that was counted out to land. */
+/** A run by step in one direction, counted out to land. */
 export interface LandingRun {
   /** From the start up to, not including, the landing. MIDI numbers. */
   readonly notes: readonly number[]
   readonly landing: number
-  /** How many half steps were put in. */
+  /** How many half steps were added. */
   readonly halfSteps: number
 }
 
-/** The pitch classes of the half steps that a ground takes, the first to be used first. */
+/** The pitch classes of the half steps that a harmony takes, in order of use. */
 const halfStepsOf = (harmony: Harmony): readonly number[] =>
   [...ADDED[harmony.kind], ...MORE].flatMap(([lower, upper]) => {
     const low = harmony.stack[STACK.indexOf(lower)]
@@ -44,7 +47,7 @@ const halfStepsOf = (harmony: Harmony): readonly number[] =>
     return [(harmony.root + low + 1) % 12]
   })
 
-/** Sets of half steps, fewest first, and of as many those that use the earlier ones first. */
+/** Sets of half steps: fewest first, and among equals those that use the earlier ones first. */
 const subsetsOf = (classes: readonly number[]): readonly (readonly number[])[] =>
   Array.from({ length: 1 << classes.length }, (_, bits) =>
     classes.filter((_class, at) => ((bits >> at) & 1) === 1),
@@ -66,15 +69,15 @@ const walk = (
   return notes
 }
 
-/** Where a run may come to rest: the chord's tones, and the 6 of a major or tonic minor chord. */
+/** Where a run may land: the chord's tones, and the 6 of a major or tonic minor chord. */
 const rests = (harmony: Harmony, midi: number): boolean =>
   hasPitch(harmony.isTone, midi) ||
   ((harmony.kind === 'major' || harmony.kind === 'tonicMinor') && aboveRoot(harmony, midi) === 9)
 
-/** Notes from one strong place to the next. */
+/** Notes from one strong beat to the next. */
 const HALF_BAR = 4
 
-/** On the strong places of a run stand what it may rest on or, at a price, the 9. */
+/** The strong beats of a run carry notes that it may land on or, at a cost, the 9. */
 const standsWell = (harmony: Harmony, notes: readonly number[]): boolean =>
   notes.every((midi, at) => at === 0 || at % HALF_BAR !== 0 || rests(harmony, midi) || isNinth(harmony, midi))
 
@@ -82,8 +85,8 @@ const isNinth = (harmony: Harmony, midi: number): boolean =>
   aboveRoot(harmony, midi) === harmony.stack[STACK.indexOf('9')]
 
 /**
- * The ways to run from a note by step in one direction so that after so many notes (the first among them) a chord tone
- * falls on the next strong place: fewest added half steps first, none where the count already works.
+ * The ways to run from a note by step in one direction so that after a number of notes (including the first) a chord
+ * tone falls on the next strong beat: fewest added half steps first, none where the count already works.
  */
 export const landings = (
   harmony: Harmony,
@@ -104,7 +107,7 @@ export const landings = (
   return found
 }
 
-/** The notes between two pitches by step in one direction that fill so many slots; undefined where none do. */
+/** The notes between two pitches by step in one direction that fill the slots; undefined if there are none. */
 export const landingBetween = (
   harmony: Harmony,
   from: number,

@@ -17,7 +17,7 @@ const thirds = (by: number): Step => ({ over: 'thirds', by })
 
 const TRIPLET: Ticks = QUARTER / 3
 
-/** Figures whose target does not stand on the beat, and those that are triplets (common practice, no source). */
+/** Figures whose target isn't on the beat, and triplet figures (common practice, no source). */
 export const PLACED: readonly PlacedFigure[] = [
   {
     id: 'triplet enclosure',
@@ -51,7 +51,7 @@ export const PLACED: readonly PlacedFigure[] = [
   },
 ]
 
-/** The notes of a placed figure around a target over its ground; undefined where the chord has no such third. */
+/** The notes of a placed figure around a target over its harmony; undefined if the chord has no such third. */
 export const placedNotes = (
   { steps, onsets }: PlacedFigure,
   target: number,

@@ -2,8 +2,8 @@ import type { ChordKind } from '../../theory/chord/chord.ts'
 import type { Degree } from '../../theory/pitch/degree.ts'
 
 /**
- * How one note of a figure is found from a place already known: a number of steps over chord tones, up the stack of
- * thirds, over the scale, over what may neighbour from above, or in half steps; or the next pitch of a degree in a
+ * How one note of a figure is found from a known pitch: a number of steps over chord tones, up the stack of thirds,
+ * over the scale, over the notes that may neighbour from above, or in half steps; or the next pitch of a degree in a
  * direction.
  */
 export type Step =
@@ -15,9 +15,9 @@ export interface DepartureRow {
   /** In the trade's words. */
   readonly name: string
   readonly steps: readonly (Step | 'return')[]
-  /** The kinds of chord that it belongs to; any where left out. */
+  /** The kinds of chord that it belongs to; any if left out. */
   readonly kinds?: readonly ChordKind[]
-  /** The degree of the chord that it starts from; any chord tone where left out. */
+  /** The degree of the chord that it starts from; any chord tone if left out. */
   readonly from?: Degree
 }
 
@@ -36,11 +36,11 @@ export const scale = (by: number): Step => ({ over: 'scale', by })
 export const upper = (by: number): Step => ({ over: 'upper', by })
 export const half = (by: number): Step => ({ over: 'half', by })
 
-/** Each degree at its next pitch above the note before. */
+/** Each degree at its next pitch above the previous note. */
 export const up = (...degrees: readonly Degree[]): readonly Step[] =>
   degrees.map((degree) => ({ over: 'degree', degree, by: 1 }))
 
-/** Each degree at its next pitch below the note before. */
+/** Each degree at its next pitch below the previous note. */
 export const down = (...degrees: readonly Degree[]): readonly Step[] =>
   degrees.map((degree) => ({ over: 'degree', degree, by: -1 }))
 

@@ -1,6 +1,6 @@
 import type { Chord } from '../../theory/chord/chord.ts'
 import { readChordSymbol } from '../../theory/chord/read.ts'
-import { type Fifths, noteName, writtenRoot } from '../../theory/pitch/fifths.ts'
+import { type Fifths, noteName, plainRoot } from '../../theory/pitch/fifths.ts'
 import type { ScaleId } from '../../theory/scale/scale.ts'
 import { type Harmony, harmonyOf } from './harmony.ts'
 
@@ -14,7 +14,10 @@ interface Stop {
   readonly scale: ScaleId
 }
 
-/** What is played over the ii and over the V of a ii–V, counted from the I that it leads to (common practice, no source). */
+/**
+ * What is played over the ii and over the V of a ii–V, counted from the I that it resolves to (common practice, no
+ * source).
+ */
 interface Substitution {
   readonly id: SubstitutionId
   readonly name: string
@@ -49,13 +52,13 @@ export const SUBSTITUTIONS: readonly Substitution[] = [
   },
 ]
 
-/** A chord that is played in the place of another, and its ground. */
+/** A substituted chord, with its harmony. */
 export interface SubstitutionStep {
   readonly chord: Chord
   readonly harmony: Harmony
 }
 
-/** The chords of a road that leads to a I, with their grounds. */
+/** The chords of a substitution that resolves to a I, with their harmonies. */
 export const substitutionSteps = (
   id: SubstitutionId,
   one: Fifths,
@@ -64,7 +67,7 @@ export const substitutionSteps = (
   return { two: stopOf(substitution.two, one), five: stopOf(substitution.five, one) }
 }
 
-/** The grounds of a road that leads to a I. */
+/** The harmonies of a substitution that resolves to a I. */
 export const substitutionHarmonies = (
   id: SubstitutionId,
   one: Fifths,
@@ -74,7 +77,7 @@ export const substitutionHarmonies = (
 }
 
 const stopOf = ({ fifths, ending, scale }: Stop, one: Fifths): SubstitutionStep => {
-  const outcome = readChordSymbol(`${noteName(writtenRoot(one + fifths))}${ending}`)
+  const outcome = readChordSymbol(`${noteName(plainRoot(one + fifths))}${ending}`)
   return outcome.ok
     ? { chord: outcome.value, harmony: harmonyOf(outcome.value, scale) }
     : stopOf({ fifths: 0, ending: '6', scale }, 0)
@@ -112,6 +115,6 @@ export const PROGRESSIONS: readonly Progression[] = [
   },
 ]
 
-/** The chord symbols of a progression on a tonic, which is given along the line of fifths. */
+/** The chord symbols of a progression on a tonic (given on the line of fifths). */
 export const progressionChords = ({ stops }: Progression, tonic: Fifths): readonly string[] =>
-  stops.map(({ fifths, ending }) => `${noteName(writtenRoot(tonic + fifths))}${ending}`)
+  stops.map(({ fifths, ending }) => `${noteName(plainRoot(tonic + fifths))}${ending}`)

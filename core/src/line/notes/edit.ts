@@ -6,12 +6,12 @@ import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
 import type { Line, LineNote } from './line.ts'
 import { repitchLine, spellNotes, type UnspelledNote } from './spell.ts'
 
-/** An edit of one note of a line, by its place; a place that the line lacks leaves it as it is. */
+/** An edit of one note of a line, by its index; an index outside the line changes nothing. */
 export type NoteEdit = (analysis: Analysis, line: Line, index: number) => Line
 
 const SHORTEST: Ticks = EIGHTH / 2
 
-/** The line with some notes put in the place of a few, spelled anew. */
+/** The line with some notes replaced, spelled again. */
 const replaced = (
   analysis: Analysis,
   line: Line,
@@ -44,10 +44,10 @@ const nextInScale = (analysis: Analysis, midi: number, tick: Ticks, direction: 1
   return midi + direction
 }
 
-/** An edit of the notes from one place to another, both inside; places that the line lacks are left out. */
+/** An edit of the notes from one index to another, both inside; indexes outside the line are ignored. */
 export type RangeEdit = (analysis: Analysis, line: Line, from: number, to: number) => Line
 
-/** Each note edited by itself, the last one first, so that places stay what they are. */
+/** Each note edited separately, the last one first, so that the indexes stay valid. */
 export const eachOf =
   (one: NoteEdit): RangeEdit =>
   (analysis, line, from, to) => {
@@ -56,7 +56,7 @@ export const eachOf =
     return edited
   }
 
-/** The first note edited as often as there are notes after it: all joined into one. */
+/** The first note edited once for every note after it: all joined into one. */
 export const joinAll: RangeEdit = (analysis, line, from, to) => {
   let edited = line
   for (let index = from; index < Math.max(to, from + 1); index += 1) edited = joinNote(analysis, edited, from)
@@ -81,14 +81,14 @@ const repitched =
 
 const inMidi = (midi: number): number => Math.min(127, Math.max(0, midi))
 
-/** Notes moved to the next of the scale of their chord. */
+/** Notes moved to the next scale note of their chord. */
 export const movedByScale = (direction: 1 | -1): RangeEdit =>
   repitched((analysis, { midi, start }) => nextInScale(analysis, midi, start, direction))
 
 /** Notes moved by half steps. */
 export const movedBy = (semitones: number): RangeEdit => repitched((_, { midi }) => midi + semitones)
 
-/** The nearest pitch to one that is a tone of the chord or a note of its scale there; the lower of two as near. */
+/** The nearest chord tone or scale note; the lower of two equally near. */
 export const snapped = (analysis: Analysis, midi: number, tick: Ticks): number => {
   const scale = scaleAt(analysis, tick)
   const holds = (pitch: number) => scale.includes(((pitch % 12) + 12) % 12)
@@ -99,7 +99,7 @@ export const snapped = (analysis: Analysis, midi: number, tick: Ticks): number =
   return midi
 }
 
-/** The notes that are left when a time is cleared: what sounds there ends or begins beside it, or goes. */
+/** The notes that remain when a time is cleared: what sounds there ends or starts beside it, or is removed. */
 const clearedFor = (line: Line, start: Ticks, end: Ticks): readonly UnspelledNote[] =>
   line.notes.flatMap((other): readonly UnspelledNote[] => {
     const otherEnd = other.start + other.duration
@@ -111,18 +111,21 @@ const clearedFor = (line: Line, start: Ticks, end: Ticks): readonly UnspelledNot
       : []
   })
 
-/** The line with a note put at a place for a time: what sounds there makes room. */
+/** The line with a note at a time: what sounds there makes room. */
 export const withNote = (analysis: Analysis, line: Line, note: UnspelledNote): Line =>
   spellNotes(
     analysis,
     [...clearedFor(line, note.start, note.start + note.duration), note].sort((a, b) => a.start - b.start),
   )
 
-/** The line with a rest at a place for a time. */
+/** The line with a rest at a time. */
 export const withRest = (analysis: Analysis, line: Line, start: Ticks, duration: Ticks): Line =>
   spellNotes(analysis, clearedFor(line, start, start + duration))
 
-/** A note longer or shorter by ticks: into the note after it, which begins later or goes; shorter leaves a rest. */
+/**
+ * A note longer or shorter by a number of ticks: longer into the next note, which starts later or is removed; shorter
+ * leaves a rest.
+ */
 export const lengthenedBy = (ticks: Ticks): NoteEdit =>
   edit((analysis, note, line, index) => {
     const duration = note.duration + ticks
@@ -153,7 +156,7 @@ export const joinNote: NoteEdit = edit((analysis, note, line, index) => {
   return replaced(analysis, line, index, 2, [{ ...note, duration: next.start + next.duration - note.start }])
 })
 
-/** A rest in the note's place. */
+/** A rest instead of the note. */
 export const removeNote: NoteEdit = edit((analysis, _note, line, index) =>
   replaced(analysis, line, index, 1, []),
 )
@@ -195,7 +198,7 @@ export const tripleNote: NoteEdit = edit((analysis, note, line, index) => {
   )
 })
 
-/** The line with what another plays from one tick up to another; a note that would run into it ends there. */
+/** The line with another line's notes between two ticks; a note that would run into them ends there. */
 export const withStretchFrom = (
   analysis: Analysis,
   line: Line,

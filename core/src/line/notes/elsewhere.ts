@@ -7,20 +7,20 @@ import { barStarts } from '../../tune/chart/chart.ts'
 import type { Line, LineNote } from './line.ts'
 import { spellNotes, type UnspelledNote } from './spell.ts'
 
-/** How a line is taken to other chords: each note by its degree of the chord there, or by the pitches it has. */
+/** How a line is moved to other chords: by the degree of each note, or by its pitches. */
 export type TakenBy = 'degrees' | 'pitches'
 
 /** Above the chord's root, 0 to 11. */
 const aboveRoot = (analysis: Analysis, midi: number, tick: Ticks): number =>
   (((midi - pitchClassOf(fifthsOf(chordAt(analysis, tick).chord.root || 'C'))) % 12) + 12) % 12
 
-/** The number of a degree without its sign: 3 for ♭3, 7 for 𝄫7; 2, 4 and 6 are heard as 9, 11 and 13. */
+/** The number of a degree without its sign: 3 for ♭3, 7 for 𝄫7; 2, 4 and 6 count as 9, 11 and 13. */
 const numberOf = (degree: Degree): string => {
   const number = degree.replace(/^[b#]+/, '')
   return { '4': '11', '6': '13' }[number] ?? number
 }
 
-/** What a note is to its chord: a chord tone or scale note by its number, anything else by its half steps. */
+/** What a note is in its chord: a chord tone or scale note by its number, anything else by its half steps. */
 const placeOf = (analysis: Analysis, { midi, start }: LineNote): { number?: string; above: number } => {
   const { chord, index } = chordAt(analysis, start)
   const above = aboveRoot(analysis, midi, start)
@@ -29,7 +29,7 @@ const placeOf = (analysis: Analysis, { midi, start }: LineNote): { number?: stri
   return { above, ...(degree === undefined ? {} : { number: numberOf(degree) }) }
 }
 
-/** The half steps above the root that a number has in the chord, else in the scale, that sound at a tick. */
+/** The half steps above the root that a degree number has in the chord (or else in the scale) at a tick. */
 const aboveAt = (analysis: Analysis, tick: Ticks, number: string): number | undefined => {
   const { chord, index } = chordAt(analysis, tick)
   const tone = chord.tones.find(({ degree }) => numberOf(degree) === number)
@@ -39,9 +39,9 @@ const aboveAt = (analysis: Analysis, tick: Ticks, number: string): number | unde
 }
 
 /**
- * A line begun at another bar (from 0), rhythm and order kept. By degrees, each note is what it was to its chord in the
- * chord that sounds there (a ♭3 becomes a 3 where that chord is major), in the octave nearest to where the shape leads; by
- * pitches, all move by the same half steps. What would begin after the end of the tune is left out.
+ * A line started at another bar (from 0), with its rhythm and order. By degrees, each note keeps its degree in the
+ * chord that sounds there (a ♭3 becomes a 3 over a major chord), in the octave nearest to the original shape; by
+ * pitches, all move by the same interval. What would start after the end of the tune is left out.
  */
 export const lineElsewhere = (
   analysis: Analysis,
@@ -70,7 +70,7 @@ export const lineElsewhere = (
   return spellNotes(analysis, notes)
 }
 
-/** The wanted degree in the octave nearest to where the shape leads from the note before. */
+/** The requested degree in the octave nearest to the original shape from the previous note. */
 const nearest = (
   analysis: Analysis,
   note: LineNote,

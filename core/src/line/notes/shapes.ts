@@ -33,7 +33,10 @@ export const intervalsOf = (notes: readonly Sounding[]): readonly Interval[] =>
       : [],
   )
 
-/** Every run of notes in one direction inside a phrase: its first and last; each turning point ends one and begins the next. */
+/**
+ * Every run of notes in one direction inside a phrase: its first and last; each turning point ends one and starts the
+ * next.
+ */
 export const runsOf = (notes: readonly Sounding[]): readonly (readonly [number, number])[] => {
   const runs: (readonly [number, number])[] = []
   let from = 0
@@ -58,7 +61,7 @@ export const longestRunOf = (notes: readonly Sounding[]): readonly [number, numb
     ? [0, 0]
     : runsOf(notes).reduce((best, run) => (run[1] - run[0] > best[1] - best[0] ? run : best))
 
-/** Every four-note shape with the places where it begins: intervals and lengths alike. */
+/** Every four-note shape with the indexes where it starts: same intervals and same lengths. */
 export const shapesOf = (notes: readonly Sounding[]): ReadonlyMap<string, readonly number[]> => {
   const shapes = new Map<string, number[]>()
   for (let index = 0; index + 3 < notes.length; index += 1) {

@@ -14,8 +14,12 @@ export interface UnspelledNote {
 }
 
 /**
- * Spells notes as musicians write them: chord tones by the chord, scale notes by its scale, the rest by where they go:
- * rising as the letter below the target, falling as the letter above, never with a double accidental.
+ * Spells notes as musicians write them: chord tones by the chord, scale notes by its scale, all others by where they
+ * go: rising as the letter below the target, falling as the letter above, never with a double accidental.
+ * @param analysis the chords, at the notes' pitch
+ * @param notes MIDI numbers with their ticks
+ * @returns the same notes with spellings such as 'Bb4'
+ * @example spellNotes(analysis, [{ start: 0, duration: 240, midi: 70 }])
  */
 export const spellNotes = (analysis: Analysis, notes: readonly UnspelledNote[]): Line => ({
   notes: notes.map((note, index) => ({
@@ -24,7 +28,7 @@ export const spellNotes = (analysis: Analysis, notes: readonly UnspelledNote[]):
   })),
 })
 
-/** The line with other pitches at some notes (by their places): those and the notes that lead into them are spelled anew. */
+/** The line with other pitches at some indexes; those and the notes that lead to them are spelled again. */
 export const repitchLine = (analysis: Analysis, line: Line, pitches: ReadonlyMap<number, number>): Line => {
   const midiAt = (index: number): number => pitches.get(index) ?? line.notes[index]!.midi
   return {
@@ -48,7 +52,7 @@ const spellingOf = (analysis: Analysis, note: UnspelledNote, next: UnspelledNote
   return foreignSpelling(note.midi, direction, Math.abs(direction) <= 2 ? goal : undefined)
 }
 
-/** A pickup that goes by step into another chord, and is no tone of its own, is spelled as the coming chord's scale spells it. */
+/** A pickup that moves by step to another chord, and is no tone of its own, is spelled by the coming chord's scale. */
 const comingSpelling = (analysis: Analysis, note: UnspelledNote, next: UnspelledNote): Fifths | undefined => {
   const [here, there] = [chordAt(analysis, note.start), chordAt(analysis, next.start)]
   if (here.index === there.index || Math.abs(next.midi - note.midi) > 2) return undefined
@@ -57,7 +61,7 @@ const comingSpelling = (analysis: Analysis, note: UnspelledNote, next: Unspelled
   return spellingInChord(analysis, note.midi, next.start)
 }
 
-/** How the chord that sounds at a tick, or its scale, spells a pitch; undefined when the pitch is foreign to both. */
+/** The spelling of a pitch by the chord that sounds at a tick, or by its scale; undefined if neither contains it. */
 const spellingInChord = (analysis: Analysis, midi: number, tick: Ticks): Fifths | undefined => {
   const { chord, index } = chordAt(analysis, tick)
   if (chord.tones.length === 0) return undefined

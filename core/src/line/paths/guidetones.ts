@@ -21,9 +21,9 @@ export interface GuideToneOptions {
   readonly notes?: 'chord' | 'half' | 'whole' | 'oneABar'
   /** Chord tones; with the 9s and 13s of their scales; or with ♭9 ♯9 ♯11 ♭13 on dominants too. */
   readonly tones?: 'chord' | 'diatonic' | 'altered'
-  /** Where the path should go, where it has a choice. */
+  /** The preferred direction, where there is a choice. */
   readonly direction?: 'up' | 'down' | 'stay'
-  /** One note a bar: bars of a phrase, the last of which is left empty; 4 where left out. */
+  /** With one note a bar: the length of a phrase in bars, the last of which is left empty; 4 if left out. */
   readonly phraseBars?: number
 }
 
@@ -32,13 +32,13 @@ export interface GuideTonePath {
   readonly cost: number
 }
 
-/** A place where the path can stand: a chord of the stretch and a pitch that is one of its tones. */
+/** A possible note of the path: a chord of the stretch and a pitch that is one of its tones. */
 export interface PathNote {
-  /** Which of the path's notes it is. */
+  /** Its index in the path. */
   readonly place: number
   readonly midi: number
   readonly kind: 'guide' | 'tone' | 'tension' | 'alteration'
-  /** Begins a phrase after an empty bar: an octave away breaks the sameness. */
+  /** Starts a phrase after an empty bar: an octave away for variety. */
   readonly fresh: boolean
 }
 
@@ -50,7 +50,7 @@ const GUIDE_COSTS = {
   same: 1,
   leap: 2,
   leapSemitone: 0.25,
-  /** The wrong way, and for each half step away from an octave where a new phrase begins. */
+  /** The cost of the wrong direction, and of each half step away from an octave where a new phrase starts. */
   wrongWay: 3,
   freshSemitone: 0.3,
 } as const
@@ -74,7 +74,7 @@ const spansOf = (analysis: Analysis, stretch: Stretch): readonly ChordSpan[] => 
   )
 }
 
-/** Where the notes of a path stand. */
+/** Where the notes of a path are. */
 const slotsOf = (
   analysis: Analysis,
   { stretch, notes = 'chord', phraseBars = PHRASE_BARS }: GuideToneOptions,
@@ -104,7 +104,7 @@ const slotsOf = (
   return slots
 }
 
-/** The degrees that a path may stand on over a chord, each with what it is. */
+/** The degrees that a path may use over a chord. */
 const degreesOf = (
   analysis: Analysis,
   { chord, index }: ChordSpan,
@@ -132,7 +132,7 @@ const degreesOf = (
   return [...own, ...tensions, ...(altered ? more(ALTERATIONS, 'alteration') : [])]
 }
 
-/** Where a path may stand at each of its places, inside the range. */
+/** The possible notes at each place of a path, inside the range. */
 export const guideToneCandidates = (
   analysis: Analysis,
   options: GuideToneOptions,
@@ -159,7 +159,7 @@ const startingDegree = (chord: Chord, degree: Degree) => [
   },
 ]
 
-/** What it costs to stand on a tone, and to go there from the one before. Never negative. */
+/** The cost of a tone, and of moving to it from the previous one. Never negative. */
 export const guideToneCost = (
   from: PathNote | undefined,
   to: PathNote,
@@ -183,7 +183,7 @@ const stepCost = (size: number): number => {
   return GUIDE_COSTS.leap + size * GUIDE_COSTS.leapSemitone
 }
 
-/** One of the best ways to a stand: its cost, and the way that it goes on from. */
+/** One of the best ways to a note: its cost, and the way it continues. */
 interface Way {
   readonly cost: number
   readonly stand: PathNote
@@ -191,9 +191,13 @@ interface Way {
 }
 
 /**
- * Guide-tone lines over a stretch: exactly the best and the next best paths by those preferences, by dynamic programming
- * that keeps so many ways to each stand; cheapest first. Each note lasts until the next place. Empty where no tone lies
- * in the range.
+ * Guide-tone lines over a stretch: exactly the best and next best paths by these preferences, by dynamic programming
+ * that keeps several ways to each note; cheapest first. Each note lasts until the next one. Empty if no tone lies in
+ * the range.
+ * @param analysis the changes, at concert pitch
+ * @param options start tone, note lengths, direction, range and number of paths
+ * @returns the paths with their cost
+ * @example guideToneLines(analysis, { stretch, range, count: 3, notes: 'chords', tones: 'chord' })
  */
 export const guideToneLines = (analysis: Analysis, options: GuideToneOptions): readonly GuideTonePath[] => {
   const layers = guideToneCandidates(analysis, options)

@@ -19,11 +19,11 @@ interface SetNote {
   readonly midi: number
   readonly degree: Degree
   readonly spelling: string
-  /** Whether the chord before has it too. */
+  /** Whether the previous chord has it too. */
   readonly stays: boolean
 }
 
-/** The notes for one chord; chord is its place in the analysis, and it lasts to the next one. */
+/** The notes for one chord; `chord` is its index in the analysis, and they last until the next one. */
 interface NoteSet {
   readonly chord: number
   readonly notes: readonly SetNote[]
@@ -31,7 +31,7 @@ interface NoteSet {
 
 export interface SmallestSets {
   readonly sets: readonly NoteSet[]
-  /** Notes that change from set to set, added up. */
+  /** The total number of notes that change from set to set. */
   readonly changes: number
   /** Lowest and highest MIDI number of the region. */
   readonly region: { readonly low: number; readonly high: number }
@@ -40,7 +40,7 @@ export interface SmallestSets {
 /** Half steps from the lowest to the highest note of the region: a major sixth. */
 const REGION = 9
 
-/** In notes that change (common practice, no source: guide tones tell the chord, roots little). */
+/** In changing notes (common practice, no source: guide tones define the chord, roots matter little). */
 const SET_COSTS = {
   noThird: 1.2,
   noSeventh: 0.7,
@@ -60,7 +60,7 @@ const subsets = <T>(items: readonly T[], size: number): readonly (readonly T[])[
   return items.flatMap((item, at) => subsets(items.slice(at + 1), size - 1).map((rest) => [item, ...rest]))
 }
 
-/** Every set of a chord in a region: scale notes but those to avoid, weighed by what they tell of the chord. */
+/** Every set of a chord in a region: scale notes except avoid notes, weighed by how much they say about the chord. */
 const candidates = (analysis: Analysis, span: ChordSpan, size: number, low: number): readonly Candidate[] => {
   const { scale, avoid } = analysis.readings[span.index]!
   const root = pitchClassOf(fifthsOf(span.chord.root))
@@ -93,13 +93,14 @@ const candidates = (analysis: Analysis, span: ChordSpan, size: number, low: numb
 const changed = (from: Candidate, to: Candidate): number =>
   to.notes.filter((note) => !from.notes.some(({ midi }) => midi === note.midi)).length
 
-/** How far the sets lie apart, note by note from below. */
+/** The distance between two sets, note by note from below. */
 const moved = (from: Candidate, to: Candidate): number =>
   to.notes.reduce((sum, note, at) => sum + Math.abs(note.midi - (from.notes[at]?.midi ?? note.midi)), 0)
 
 /**
- * Three or four notes a chord in one small region (a major sixth), with the fewest changes from chord to chord: the best by
- * dynamic programming in every region of the range, and of those the best. Undefined where the stretch has no chord.
+ * Three or four notes a chord in one small region (a major sixth), with the fewest changes from chord to chord: the
+ * best by dynamic programming in every region of the range, and the best of those. Undefined if the stretch has no
+ * chord.
  */
 export const smallestSets = (analysis: Analysis, options: SetOptions): SmallestSets | undefined => {
   const spans = analysis.spans.filter(

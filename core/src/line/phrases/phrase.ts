@@ -14,11 +14,13 @@ export interface PhraseNote {
   readonly duration: Ticks
   /** From the root of the phrase's first chord, in the octave of the phrase's first note. */
   readonly semitones: number
-  /** What it is to the chord that sounds there. */
+  /** What it is in the chord that sounds there. */
   readonly degree: Degree
 }
 
-/** A chord that a phrase goes over: ticks from its first bar line (negative where it began before), its kind, its root. */
+/**
+ * A chord that a phrase goes over: ticks from its first bar line (negative if it started before), its kind, its root.
+ */
 export interface PhraseChord {
   readonly at: Ticks
   readonly kind: ChordKind
@@ -48,13 +50,13 @@ const degreeAt = (analysis: Analysis, midi: number, tick: Ticks): Degree => {
   )
 }
 
-/** The chords that sound from one tick up to another; none where one of them is N.C. */
+/** The chords that sound between two ticks; none if one of them is N.C. */
 const chordsUnder = (analysis: Analysis, from: Ticks, to: Ticks): readonly ChordSpan[] => {
   const spans = analysis.spans.filter((span) => span.end > from && span.start < to)
   return spans.some(({ chord }) => chord.tones.length === 0) ? [] : spans
 }
 
-/** Some notes of a line (first and last, both inside) as a phrase; undefined for none, or where no chord sounds. */
+/** Some notes of a line (first and last, both inside) as a phrase; undefined for none, or if no chord sounds. */
 export const phraseFrom = (analysis: Analysis, line: Line, from: number, to: number): Phrase | undefined => {
   const notes = line.notes.slice(from, to + 1)
   const [first, last] = [notes[0], notes.at(-1)]
@@ -79,7 +81,10 @@ export const phraseFrom = (analysis: Analysis, line: Line, from: number, to: num
   }
 }
 
-/** The bars (from 0) of a tune over whose chords a phrase fits: the same kinds, as far apart, changing where it changes. */
+/**
+ * The bars (from 0) of a tune over whose chords a phrase fits: the same kinds at the same intervals, changing at the
+ * same times.
+ */
 export const phraseFits = (analysis: Analysis, phrase: Phrase): readonly number[] => {
   const [first] = phrase.chords
   const last = phrase.notes.at(-1)
@@ -105,7 +110,7 @@ export const phraseFits = (analysis: Analysis, phrase: Phrase): readonly number[
   })
 }
 
-/** A phrase over the chords of a bar (from 0) where it fits, its first note as near as can be to a pitch. */
+/** A phrase over the chords of a bar (from 0) where it fits, its first note as near as possible to a pitch. */
 export const phraseAt = (analysis: Analysis, phrase: Phrase, bar: number, near: number): Line => {
   const [first] = phrase.notes
   if (!first) return { notes: [] }

@@ -1,4 +1,4 @@
-/** What a line is judged by, with how much each counts in the whole (common practice, no source). */
+/** The criteria of a review and their weight in the total (common practice, no source). */
 const CRITERIA = {
   harmony: 3,
   resolution: 2.5,
@@ -18,11 +18,11 @@ export const CRITERION_IDS = Object.keys(CRITERIA) as readonly Criterion[]
 /** From 0 to 100 by criterion. */
 export type Scores = Readonly<Record<Criterion, number>>
 
-/** So much weight of findings in four bars brings a criterion to 37 (100 ÷ e). */
+/** The weight of findings in four bars that brings a criterion to 37 (100 ÷ e). */
 const HEAVY = 4
 const BARS = 4
 
-/** Scores from the weight of what was found, by criterion: counted by the bar, so that long and short lines compare. */
+/** Scores from the weight of the findings, by criterion: per bar, so that long and short lines compare. */
 export const scoresOf = (weights: Readonly<Partial<Record<Criterion, number>>>, bars: number): Scores =>
   Object.fromEntries(
     CRITERION_IDS.map((id) => {
@@ -31,7 +31,7 @@ export const scoresOf = (weights: Readonly<Partial<Record<Criterion, number>>>, 
     }),
   ) as unknown as Scores
 
-/** One score in all, 0 to 100. */
+/** The total score, 0 to 100. */
 export const overall = (scores: Scores): number => {
   let sum = 0
   let all = 0

@@ -38,7 +38,7 @@ const neighbours = ({ harmony, midi }: AnalysedNote): readonly number[] => [
   ]),
 ]
 
-/** One of the notes, its first or its last, moved to what lies next to it. */
+/** One of the notes, its first or its last, moved to a neighbouring one. */
 const moveNote: Way = (analysedLine, line, { from, to }) =>
   [...new Set([from, to])].flatMap((index) =>
     neighbours(analysedLine.notes[index]!).map((midi) =>
@@ -46,7 +46,7 @@ const moveNote: Way = (analysedLine, line, { from, to }) =>
     ),
   )
 
-/** The note after, moved so that a step leads home. */
+/** The next note, moved so that the note resolves by step. */
 const leadHome: Way = (analysedLine, line, { to }) => {
   const note = analysedLine.notes[to]!
   const next = analysedLine.notes[to + 1]
@@ -73,7 +73,7 @@ const moveOctave: Way = (analysedLine, line, { from, to }) => {
   ])
 }
 
-/** The note, its pitch class kept, in the octave nearest to a note beside it. */
+/** The note's pitch class in the octave nearest to a neighbouring note. */
 const besideNeighbour: Way = (analysedLine, line, { to }) => {
   const { midi } = analysedLine.notes[to]!
   return [analysedLine.notes[to - 1], analysedLine.notes[to + 1]].flatMap((beside) => {
@@ -83,7 +83,7 @@ const besideNeighbour: Way = (analysedLine, line, { to }) => {
   })
 }
 
-/** The strong chord tones that hold a place between them, with only notes that follow each other in between. */
+/** The strong chord tones on both sides of a place, with only consecutive notes between them. */
 const holdersOf = (
   analysedLine: AnalysedLine,
   from: number,
@@ -98,7 +98,7 @@ const holdersOf = (
   return [left, right]
 }
 
-/** The notes between two strong chord tones replaced by the figures that cost least there, in the same rhythm. */
+/** The notes between two strong chord tones replaced by the cheapest figures there, in the same rhythm. */
 const refill: Way = (analysedLine, line, { from, to }) => {
   const holders =
     holdersOf(analysedLine, from, to) ??
@@ -135,7 +135,7 @@ const refilled = (
     )
 }
 
-/** Several places of a plain line filled anew, one after the other, until it is plain no more. */
+/** Several places of a plain line refilled, one after the other, until it is no longer plain. */
 const refillMany: Way = (analysedLine, line) => {
   const strong = analysedLine.notes.filter(({ isTone, strength }) => isTone && strength === 2)
   const lines: Line[] = []
@@ -151,7 +151,7 @@ const refillMany: Way = (analysedLine, line) => {
   return lines.slice(-TRIED)
 }
 
-/** A rest after a note that can end a phrase, up to the next strong place. */
+/** A rest after a note that can end a phrase, up to the next strong beat. */
 const breathe: Way = (analysedLine, line, { from, to }) => {
   const middle = (from + to) / 2
   const ends = analysedLine.notes
@@ -169,7 +169,7 @@ const breathe: Way = (analysedLine, line, { from, to }) => {
   })
 }
 
-/** Every second note off the beat left out, the note before it held. */
+/** Every second offbeat note left out, the note before it held. */
 const thin: Way = (analysedLine, line) => {
   const out = new Set(
     analysedLine.notes
@@ -205,6 +205,6 @@ const WAYS: Readonly<Record<string, readonly Way[]>> = {
   'find.contour': [moveNote, moveOctave],
 }
 
-/** Changed lines that may mend a finding, each once. */
+/** Changed lines that may fix a finding, each once. */
 export const fixesFor = (analysedLine: AnalysedLine, line: Line, place: FillRange): readonly Line[] =>
   (WAYS[place.why.rule] ?? []).flatMap((way) => way(analysedLine, line, place))

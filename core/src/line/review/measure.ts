@@ -10,10 +10,10 @@ import { intervalsOf, longestRunOf, phrasesOf, shapesOf } from '../notes/shapes.
 
 /** A leap of a sixth or more, in half steps. */
 const SIXTH = 8
-/** Degrees that a phrase rests on. */
+/** Degrees on which a phrase can end. */
 export const RESTING_DEGREES: readonly Degree[] = ['R', '3', 'b3', '5', '6', '13', '9']
 
-/** How many of how many. */
+/** A number of cases out of a total. */
 export interface Share {
   readonly of: number
   readonly all: number
@@ -21,15 +21,15 @@ export interface Share {
 
 export const percent = ({ of, all }: Share): number => (all === 0 ? 100 : (100 * of) / all)
 
-/** What can be counted of a line: the figures by which lines are compared and reviewed. */
+/** Everything that can be counted in a line: the figures by which lines are compared and reviewed. */
 export interface Measures {
   readonly notes: number
   readonly bars: number
-  /** Notes on strong beats that are chord tones, or delay one. */
+  /** Notes on strong beats that are chord tones or delay one. */
   readonly strongTones: Share
   readonly tones: Share
   readonly outside: Share
-  /** Notes outside the scale that a step leads home from within two notes. */
+  /** Notes outside the scale that are resolved by step within two notes. */
   readonly resolved: Share
   readonly joinsByStep: Share
   readonly joinsIntoGuides: Share
@@ -37,12 +37,12 @@ export interface Measures {
   readonly thirds: Share
   readonly larger: Share
   readonly same: Share
-  /** Leaps of a sixth or more that turn back, belong to an arpeggio, or begin a phrase. */
+  /** Leaps of a sixth or more that turn back, belong to an arpeggio, or start a phrase. */
   readonly leaps: Share
   /** Turning points in two bars. */
   readonly turns: number
   readonly longestRun: number
-  /** Four-note shapes that come more than twice. */
+  /** Four-note shapes that occur more than twice. */
   readonly repeatedShapes: number
   readonly devices: number
   /** The longest stretch without a rest, in bars. */
@@ -55,7 +55,7 @@ const share = <T>(items: readonly T[], fits: (item: T, index: number) => boolean
   all: items.length,
 })
 
-/** Whether a note outside the scale is led home: one of the next two notes is a step away and inside. */
+/** Whether a note outside the scale is resolved: one of the next two notes is a step away and inside. */
 export const isResolved = (notes: readonly AnalysedNote[], index: number): boolean => {
   const note = notes[index]!
   return [notes[index + 1], notes[index + 2]].some(
@@ -83,11 +83,11 @@ const turningPoints = (notes: readonly AnalysedNote[]): number => {
   return turns
 }
 
-/** Whether a change of chord is joined into a guide tone of the new chord. */
+/** Whether a change of chord is connected to a guide tone of the new chord. */
 const leadsIntoGuide = ({ spans }: Analysis, { chord, toDegree }: Join): boolean =>
   guideTones(spans[chord]!.chord).some(({ degree }) => degree === toDegree)
 
-/** Counts what can be counted of a line that was heard and explained. */
+/** Counts what can be counted in an analysed line. */
 export const measureLine = (
   analysis: Analysis,
   line: Line,

@@ -2,7 +2,7 @@ import { deviceRow } from '../figures/devices.ts'
 import { phrasesOf } from '../notes/shapes.ts'
 import { at, type Rule, ruleRow, SIXTH, symbolAt } from './rules.ts'
 
-/** What is good in a line: each is said once. */
+/** What is good in a line: each is praised once. */
 export const PRAISES: readonly Rule[] = [
   ruleRow('praise.join', 'joins', (analysedLine) =>
     analysedLine.explanation.joins

@@ -13,19 +13,19 @@ import { type AnalysedLine, type ReviewView, RULES } from './rules.ts'
 
 export type { Measures } from './measure.ts'
 
-/** What can be counted of any line over an analysis. */
+/** Counts what can be counted in any line over an analysis. */
 export const measured = (analysis: Analysis, line: Line): Measures => {
   const notes = analyseLine(analysis, line)
   return measureLine(analysis, line, notes, explainLine(analysis, line, notes))
 }
 
-/** Something that a teacher would say of a line. */
+/** Something that a reviewer says about a line. */
 export interface Finding {
   readonly criterion: Criterion
-  /** First and last note, by their places in the line. */
+  /** First and last note, by their indexes in the line. */
   readonly from: number
   readonly to: number
-  /** The bar of the tune that it begins in, from 0. */
+  /** The bar of the tune that it starts in, from 0. */
   readonly bar: number
   readonly weight: number
   readonly why: Reason
@@ -41,22 +41,27 @@ interface Fix {
 type Praise = Omit<Finding, 'weight' | 'fix'>
 
 export interface Review {
-  /** The heaviest first. */
+  /** Sorted by weight, heaviest first. */
   readonly findings: readonly Finding[]
   readonly praises: readonly Praise[]
   /** 0 to 100 by criterion. */
   readonly scores: Scores
-  /** 0 to 100, comparable between lines of unlike length. */
+  /** 0 to 100, comparable between lines of different length. */
   readonly score: number
 }
 
-/** How many findings are given a mend: the heaviest. */
+/** The number of findings, the heaviest, that get a fix. */
 const MENDED = 12
 
 /**
- * Says of any line what a teacher would: findings, each with its place, its reason, its weight and, where one is found, a
- * mend that raises the score; what is good, once each; scores from 0 to 100 by criterion and in all. An empty line has
- * nothing to say of it and the full score.
+ * Reviews any line: findings, each with its place, its reason, its weight and, if one is found, a fix that raises the
+ * score; praise, once each; scores from 0 to 100 by criterion and in total. An empty line has no findings and the
+ * full score.
+ * @param analysis the changes, at the line's pitch
+ * @param line any line
+ * @param view the instrument's range and what the player asked for, where known
+ * @returns findings by weight, praise and scores
+ * @example reviewLine(analysis, line).findings[0]?.why
  */
 export const reviewLine = (analysis: Analysis, line: Line, view: ReviewView = {}): Review => {
   const analysedLine = heardLine(analysis, line, view)
@@ -75,7 +80,7 @@ export const reviewLine = (analysis: Analysis, line: Line, view: ReviewView = {}
   }
 }
 
-/** The score alone, 0 to 100. */
+/** The total score alone, 0 to 100. */
 export const scoreLine = (analysis: Analysis, line: Line, view: ReviewView = {}): number => {
   const analysedLine = heardLine(analysis, line, view)
   return overall(scored(analysedLine, findingsOf(analysedLine)))
@@ -127,12 +132,12 @@ const weighed = (findings: readonly Finding[]): Weights => {
 const scored = (analysedLine: AnalysedLine, findings: readonly Finding[]): Scores =>
   scoresOf(weighed(findings), analysedLine.bars)
 
-/** So many ticks before and after a finding are heard again with each change; a change may reach no farther. */
+/** The ticks before and after a finding that are reviewed again with each change; a change must not reach farther. */
 const NEARBY = 2 * 4 * QUARTER
 
 /**
- * The change that raises the score most. What a change near the finding does is first heard in its neighbourhood alone;
- * the best is then judged in the whole line, so that a mend never lowers the score.
+ * The change that raises the score most. Changes are first compared in the neighbourhood of the finding; the best
+ * ones are then reviewed in the whole line, so that a fix never lowers the score.
  */
 const mendOf = (
   analysedLine: AnalysedLine,
@@ -165,5 +170,5 @@ const mendOf = (
   return undefined
 }
 
-/** How many of the likeliest changes are judged in the whole line. */
+/** How many of the likeliest changes are reviewed in the whole line. */
 const JUDGED = 3

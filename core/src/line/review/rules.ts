@@ -12,7 +12,7 @@ import { intervalsOf, phrasesOf, runsOf, shapesOf } from '../notes/shapes.ts'
 import type { Criterion } from './criteria.ts'
 import { isAnswered, isResolved, RESTING_DEGREES } from './measure.ts'
 
-/** What the player wished of the line, where that is known. */
+/** What the player asked of the line, where that is known. */
 export interface ReviewView {
   /** Sounding MIDI numbers. */
   readonly range?: {
@@ -22,15 +22,15 @@ export interface ReviewView {
     readonly high: number
   }
   readonly approach?: 'key' | 'chords' | 'both'
-  /** The curve that the line should follow at its strong places. */
+  /** The contour that the line should follow on its strong beats. */
   readonly curve?: readonly CurvePoint[]
-  /** Bars after which a breath has to come. */
+  /** The number of bars after which a rest must come. */
   readonly breathBars?: number
-  /** How many findings, the heaviest, are given a mend; 12 where left out. */
+  /** The number of findings, the heaviest, that get a fix; 12 if left out. */
   readonly fixes?: number
 }
 
-/** A line that was heard and explained. */
+/** A line with everything that the rules look at. */
 export interface AnalysedLine {
   readonly analysis: Analysis
   readonly notes: readonly AnalysedNote[]
@@ -39,14 +39,14 @@ export interface AnalysedLine {
   readonly bars: number
 }
 
-/** Where something is, first and last note, and what is said of it. */
+/** Where something was found (first and last note), and the arguments of its sentence. */
 export interface Found<R extends RuleId> {
   readonly from: number
   readonly to: number
   readonly args: RuleArguments[R]
 }
 
-/** Where a rule found something, and the reason as it is worded. */
+/** Where a rule found something, and the reason. */
 interface Place {
   readonly from: number
   readonly to: number
@@ -62,7 +62,7 @@ export interface FindingRule extends Rule {
   readonly weight: number
 }
 
-/** A row of the tables of findings and praises: what is found is said by the rule's sentence. */
+/** A row of the tables of findings and praise: what is found is worded by the rule's sentence. */
 export const ruleRow = <R extends RuleOf<'find' | 'praise'>>(
   rule: R,
   criterion: Criterion,
@@ -77,12 +77,12 @@ export const SIXTH = 8
 const OCTAVE = 12
 const BREATH_BARS = 4
 const LONGEST_RUN = 9
-/** A shape may come so often in eight bars. */
+/** The number of times a shape may occur in eight bars. */
 const SHAPE_TIMES = 2
 const SHAPE_BARS = 8
 const PLAIN = { notes: 14, steps: 0.88, compass: 5 } as const
 const DENSE = { notes: 11, bars: 2 } as const
-/** Half steps away from the wished curve. */
+/** Half steps away from the contour. */
 const FAR = 6
 
 /** What is found in a single note. */
@@ -97,7 +97,7 @@ export const symbolAt = ({ analysis }: AnalysedLine, chord: number): string =>
 
 const barLength = ({ analysis }: AnalysedLine): Ticks => barTicks(analysis.chart.meter)
 
-/** No chord tone, held on a strong beat or left by a leap, where its scale avoids it or lacks it. */
+/** Not a chord tone, held on a strong beat or left by leap, where the scale avoids it or doesn't have it. */
 const clashes = (analysedLine: AnalysedLine): readonly Found<'find.clash'>[] =>
   analysedLine.notes.flatMap((note) => {
     if (note.isTone || note.strength < 2 || note.harmony.kind === 'none') return []
@@ -128,7 +128,7 @@ const unresolved = (analysedLine: AnalysedLine): readonly Found<'find.unresolved
         ],
   )
 
-/** A chord of half a bar or more over which the line plays three notes or more, none of them its guide tone. */
+/** A chord of half a bar or more over which the line has three or more notes but no guide tone. */
 const passedOver = (analysedLine: AnalysedLine): readonly Found<'find.passedOver'>[] => {
   const found: Found<'find.passedOver'>[] = []
   let from = 0
@@ -182,7 +182,7 @@ const twice = ({ notes }: AnalysedLine): readonly Found<'find.twice'>[] =>
     return size === 0 && !moves ? [{ from: to - 1, to, args: [] }] : []
   })
 
-/** A long line that hardly does anything but walk, or that stays where it is. */
+/** A long line that is nearly all steps, or that stays in one place. */
 const tooPlain = ({ notes, bars }: AnalysedLine): readonly Found<'find.plain'>[] => {
   const intervals = intervalsOf(notes)
   if (notes.length < PLAIN.notes || bars < 2) return []
@@ -242,7 +242,9 @@ const openPhrases = (analysedLine: AnalysedLine): readonly Found<'find.phraseEnd
         : [at(index, degree, symbolAt(analysedLine, note.chord))]
     })
 
-/** Strong notes that are no chord tones, where chord tones lead; notes outside the key, where the key leads. */
+/**
+ * Strong notes that aren't chord tones, in a line based on chords; notes outside the key, in a line based on the key.
+ */
 const offApproach = (analysedLine: AnalysedLine): readonly Found<'find.approach'>[] => {
   const { approach = 'both' } = analysedLine.view
   if (approach === 'both') return []
@@ -262,7 +264,7 @@ const offContour = ({ notes, view: { curve: points } }: AnalysedLine): readonly 
   })
 }
 
-/** What a teacher would stop at, by how much it weighs (common practice, no source). */
+/** What a teacher would stop at, with its weight (common practice, no source). */
 export const RULES: readonly FindingRule[] = [
   { ...ruleRow('find.clash', 'harmony', clashes), weight: 2 },
   { ...ruleRow('find.unresolved', 'resolution', unresolved), weight: 2 },

@@ -1,7 +1,7 @@
 import type { Measures } from './measure.ts'
 import { percent, type Share } from './measure.ts'
 
-/** What lines written with the usual brief should measure, over many of them. */
+/** What lines composed with the default brief should measure, over many of them. */
 export interface Target {
   readonly what: string
   readonly least?: number
@@ -30,7 +30,7 @@ const mean =
   (lines: readonly Measures[]): number =>
     lines.reduce((sum, one) => sum + share(one), 0) / lines.length
 
-/** Common practice, no source; the numbers are a floor for the ear, not its measure. */
+/** Common practice, no source; the numbers are a minimum for the ear, not its measure. */
 export const TARGETS: readonly Target[] = [
   {
     what: 'chord tones on strong beats, or resolved delays, %',
@@ -71,6 +71,6 @@ export const TARGETS: readonly Target[] = [
   { what: 'phrases that end on 1 3 5 6 9, %', least: 90, figure: over((one) => one.restingEnds) },
 ]
 
-/** Whether a figure keeps to its target. */
+/** Whether a figure meets its target. */
 export const keepsTo = ({ least, most }: Target, figure: number): boolean =>
   (least === undefined || figure >= least - 1e-9) && (most === undefined || figure <= most + 1e-9)

@@ -10,16 +10,16 @@ import { phrasesOf } from '../notes/shapes.ts'
 
 const price: Price = priceFor({})
 
-/** Where a line from anywhere stands: the first and last notes of its phrases and those on strong places. */
+/** The anchors of any line: the first and last notes of its phrases and those on strong beats. */
 const anchorsIn = (notes: readonly AnalysedNote[], from: number, to: number): readonly number[] =>
   Array.from({ length: to - from + 1 }, (_, at) => from + at).filter(
     (index) => index === from || index === to || notes[index]!.strength === 2,
   )
 
 /**
- * What a line costs by the terms that lines are composed by, wherever it came from: the least over the ways to read what
- * lies between its strong places as figures; what is no figure at all costs more. Noise and memory, which belong to one
- * search, are left out. Over N.C. nothing is weighed.
+ * The cost of any line by the composer's terms: the least over the ways to read the notes between its anchors as
+ * figures; notes that are no figure cost more. Noise and memory, which belong to one search, are left out. Over N.C.
+ * nothing is counted.
  */
 export const costOfLine = (analysis: Analysis, line: Line): number => {
   const notes = analyseLine(analysis, line)

@@ -8,7 +8,7 @@ import type { Line, LineNote } from '../notes/line.ts'
 
 type WrittenLength = 'whole' | 'half' | 'quarter' | 'eighth' | '16th'
 
-/** A note or rest as it is written: what does not fit one sign is tied. */
+/** A note or rest as written: what doesn't fit one sign is tied. */
 export interface WrittenEvent {
   /** Ticks from the bar's start. */
   readonly start: Ticks
@@ -19,13 +19,13 @@ export interface WrittenEvent {
   readonly note?: number
   /** Letter, accidental in half steps and octave of the written pitch. */
   readonly pitch?: { readonly letter: string; readonly alter: number; readonly octave: number }
-  /** The accidental to print: undefined where the signature or the bar already says it. */
+  /** The accidental to print; undefined if the signature or the bar already says it. */
   readonly accidental?: number
   readonly tiedFrom: boolean
   readonly tiedTo: boolean
   /** Events with the same number share a beam. */
   readonly beam?: number
-  /** Three in the time of two: events with the same group share a bracket. */
+  /** Three in the time of two: events of one group share a bracket. */
   readonly triplet?: number
 }
 
@@ -53,7 +53,14 @@ const LENGTHS: readonly { readonly ticks: Ticks; readonly length: WrittenLength;
   { ticks: EIGHTH / 2, length: '16th', dots: 0 },
 ]
 
-/** Writes a stretch of a line in bars: ties over beats and barlines, rests, beams by the beat, accidentals by the bar. */
+/**
+ * Writes a stretch of a line in bars: ties over beats and bar lines, rests, beams by the beat, accidentals by the
+ * bar.
+ * @param analysis the chart, at the line's pitch
+ * @param line its notes, in order
+ * @param stretch the bars to write
+ * @returns each bar with its notes and rests as signs
+ */
 export const scoreOf = (chart: Chart, line: Line, stretch: Stretch): Score => {
   const key: Key = chart.key ?? { tonic: 'C', mode: 'major' }
   const signature = keySignature(key)
@@ -109,12 +116,15 @@ interface Piece {
 
 const SIXTEENTH: Ticks = EIGHTH / 2
 const TRIPLET: Ticks = QUARTER / 3
-/** Groups of quarter triplets are told from those of eighths by their numbers. */
+/** Groups of quarter-note triplets and of eighth-note triplets have different numbers. */
 const OVER_HALF_BARS = 1000
 
 const isEven = (ticks: Ticks): boolean => ticks % SIXTEENTH === 0
 
-/** Cuts a time into signs, first out what does not lie on sixteenths: triplets of a beat, quarter triplets of half a bar. */
+/**
+ * Splits a time into signs, first whatever isn't on sixteenths: triplets of a beat, quarter-note triplets of half a
+ * bar.
+ */
 const withTriplets = (from: Ticks, to: Ticks, meter: Meter): readonly Piece[] => {
   if (isEven(from) && isEven(to)) return pieces(from, to, meter)
   const half = 2 * QUARTER
@@ -127,10 +137,10 @@ const withTriplets = (from: Ticks, to: Ticks, meter: Meter): readonly Piece[] =>
   return [...third(from, begin), ...pieces(begin, end, meter), ...third(end, to)]
 }
 
-/** Whether a third of half a bar begins there. */
+/** Whether a third of half a bar starts there. */
 const fitsHalf = (from: Ticks): boolean => (from % (2 * QUARTER)) % (2 * TRIPLET) === 0
 
-/** Cuts a time into signs: at the half bar (4/4) when it begins off it, and at the beat when it begins off the beat. */
+/** Splits a time into signs: at the half bar (4/4) if it starts off it, and at the beat if it starts off the beat. */
 const pieces = (from: Ticks, to: Ticks, meter: Meter, dotted = true): readonly Piece[] => {
   const cut: Piece[] = []
   let at = from
@@ -168,7 +178,7 @@ const restOf = (piece: Piece): WrittenEvent => ({
   tiedTo: false,
 })
 
-/** Rests are not dotted where the beat is not. */
+/** Rests aren't dotted where the beat isn't. */
 const rests = (from: Ticks, to: Ticks, meter: Meter): readonly WrittenEvent[] =>
   from === 0 && to === barTicks(meter)
     ? [wholeBarRest(to)]

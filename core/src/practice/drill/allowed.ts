@@ -34,7 +34,7 @@ const keyNotes = (key: Key): Allowed =>
     ),
   )
 
-/** A chord that alterations belong to. */
+/** Whether alterations are allowed on a chord: dominants. */
 export const isDominant = ({ kind }: Harmony): boolean => kind.startsWith('dominant')
 const altered = ({ root }: Harmony): Allowed =>
   setOf(ALTERATIONS.map((degree) => root + degreeSemitones(degree)))
@@ -47,11 +47,11 @@ interface Here {
   readonly key: Key
   /** The key that the stretch begins in. */
   readonly home: Key
-  /** What every scale of the stretch holds. */
+  /** The pitch classes that every scale of the stretch contains. */
   readonly common: Allowed
 }
 
-/** Where the coming chord is the V of a ii–V: a minor chord, then a dominant a fourth higher. */
+/** The coming chord, if it is the V of a ii–V: a minor chord, then a dominant a fourth higher. */
 const fiveAfter = ({ harmony, after }: Here): Harmony | undefined =>
   after &&
   isDominant(after) &&
@@ -60,7 +60,7 @@ const fiveAfter = ({ harmony, after }: Here): Harmony | undefined =>
     ? after
     : undefined
 
-/** What each word for allowed notes means over a chord. */
+/** What each name for allowed notes means over a chord. */
 const NOTES_ALLOWED: Readonly<Record<Extract<NotesAllowed, string>, (here: Here) => Allowed>> = {
   roots: ({ harmony }) => setOf([harmony.root]),
   chordTones: ({ harmony }) => harmony.isTone,

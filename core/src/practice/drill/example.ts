@@ -19,7 +19,7 @@ const UNITS: Readonly<Record<Unit, Ticks>> = {
   sixteenths: QUARTER / 4,
 }
 
-/** What the example pays: it is heard by a player who then makes a better one. */
+/** The costs of the example, which a player hears before making a better line. */
 const COSTS = {
   weakOnStrong: 12,
   guideMissedAtChange: 1.5,
@@ -36,7 +36,7 @@ const COSTS = {
   noise: 0.8,
 } as const
 
-/** A way to play up to a place, and whether its last note has to be led home. */
+/** A way to play up to a place, and whether its last note must still be resolved. */
 interface Path {
   readonly cost: number
   readonly line: readonly number[]
@@ -46,16 +46,16 @@ interface Path {
 interface Slot {
   readonly tick: Ticks
   readonly duration: Ticks
-  /** The last note before a breath. */
+  /** The last note before a rest. */
   readonly ends: boolean
-  /** Where the line has to be altered or outside. */
+  /** Where the line must be altered or outside. */
   readonly wanted: boolean
 }
 
 const ruleOf = <R extends LimitRule['rule']>(limits: FreeLimits, rule: R) =>
   limits.rules?.find((one): one is Extract<LimitRule, { rule: R }> => one.rule === rule)
 
-/** Where notes begin: one after another, with a breath after each phrase where space is asked for. */
+/** Where notes start: one after another, with a rest after each phrase if space is required. */
 const slotsOf = (analysis: Analysis, stretch: Stretch, unit: Unit, limits: FreeLimits): readonly Slot[] => {
   const { start, end } = stretchTicks(analysis.chart, stretch)
   const starts = barStarts(analysis.chart).slice(stretch.from, stretch.to + 2)
@@ -80,7 +80,7 @@ const slotsOf = (analysis: Analysis, stretch: Stretch, unit: Unit, limits: FreeL
   return start === end ? [] : withWanted(analysis, slots, limits)
 }
 
-/** One altered note for each dominant, or one outside in every four bars: the second note of the chord. */
+/** One altered note for each dominant, or one outside note every four bars: the second note of the chord. */
 const withWanted = (analysis: Analysis, slots: readonly Slot[], limits: FreeLimits): readonly Slot[] => {
   const alterations = ruleOf(limits, 'alterations') !== undefined
   const outside = ruleOf(limits, 'outside') !== undefined
@@ -103,8 +103,8 @@ const withWanted = (analysis: Analysis, slots: readonly Slot[], limits: FreeLimi
 }
 
 /**
- * One way to play a free rung inside its limits, by dynamic programming over the pitches of the instrument's comfortable
- * range: chord tones on strong beats, steps rather than leaps, outside notes led home.
+ * One way to play a free rung within its limits, by dynamic programming over the pitches of the instrument's
+ * comfortable range: chord tones on strong beats, steps rather than leaps, outside notes resolved.
  */
 export const exampleLine = (
   analysis: Analysis,
@@ -176,7 +176,7 @@ export const exampleLine = (
       }
       if (best) next.set(midi, best)
     }
-    // Where nothing allowed lies near enough, the place is left out.
+    // If nothing allowed is near enough, the place is left out.
     if (next.size > 0) {
       paths = next
       before = slot

@@ -11,10 +11,10 @@ import type { RungId } from './rungs.ts'
 /** What is to be played: a rung over a stretch at a tempo. */
 export interface ExerciseSpec {
   readonly rung: RungId
-  /** Which of the rung's variants, from 0; the usual one where left out. */
+  /** Which of the rung's variants, from 0; the default one if left out. */
   readonly variant?: number
   readonly stretch: Stretch
-  /** Quarters a minute. */
+  /** Quarters per minute. */
   readonly tempo: number
   /** The line to play, for the rung "your line". */
   readonly line?: Line
@@ -22,7 +22,7 @@ export interface ExerciseSpec {
   readonly phrase?: Phrase
 }
 
-/** A note that the exercise asks for, in ticks from the stretch's first beat. */
+/** A note that the exercise expects, in ticks from the stretch's first beat. */
 export interface ExpectedNote {
   readonly start: Ticks
   readonly duration: Ticks
@@ -43,7 +43,7 @@ export interface Exercise {
   /** Ticks of one counted bar before the first beat. */
   readonly countIn: Ticks
   readonly swing: Swing
-  /** Where the player makes the line: over which changes, and one way to play it. No notes are expected then. */
+  /** If the player makes the line: the changes, and one way to play them. No notes are expected then. */
   readonly free?: {
     readonly chart: Chart
     readonly readings: readonly Override[]

@@ -6,7 +6,7 @@ interface FreeRow {
   readonly grade: number
   readonly name: string
   readonly asks: string
-  /** The notes of the example that is heard. */
+  /** The notes of the example. */
   readonly unit: Unit
   readonly tempo: readonly [number, number]
   /** The ways to play it, each with its limits. */

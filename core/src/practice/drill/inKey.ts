@@ -30,7 +30,7 @@ export interface ExerciseInKey extends TuneAnalyses {
 /** How notes are spelled: by their degree, or without double accidentals. */
 export type NoteSpelling = 'exact' | 'simple'
 
-/** The analysis moved along the line of fifths, the player's own readings with it. */
+/** The analysis moved along the line of fifths, including the player's own readings. */
 const movedBy = (analysis: Analysis, fifths: Fifths): Analysis =>
   fifths === 0
     ? analysis
@@ -45,7 +45,7 @@ const movedBy = (analysis: Analysis, fifths: Fifths): Analysis =>
  */
 export const tuneInKey = (analysis: Analysis, instrument: Instrument, key?: Key): TuneAnalyses => {
   const fifths = fifthsTo(analysis, key)
-  // Both from the tune's own spelling: a root that the first transposition writes simply keeps its place in the second.
+  // Both start from the tune's own spelling: a root that is respelled in the first transposition keeps its place in the second.
   return {
     sounding: movedBy(analysis, fifths),
     written: movedBy(analysis, fifths + instrument.written.fifths),
@@ -55,19 +55,21 @@ export const tuneInKey = (analysis: Analysis, instrument: Instrument, key?: Key)
 const fifthsTo = ({ chart }: Analysis, key: Key | undefined): Fifths =>
   key && chart.key && !sameKey(key, chart.key) ? fifthsOf(key.tonic) - fifthsOf(chart.key.tonic) : 0
 
-/** The line so many fifths higher, by the nearest way: at most a tritone up or down. */
+/** The line moved by a number of fifths, the nearest way: at most a tritone up or down. */
 const lineMovedBy = (line: Line, fifths: Fifths): Line => {
   const up = pitchClassOf(fifths)
   return transposeLine(line, up > 6 ? up - 12 : up, fifths)
 }
 
 /**
- * Makes an exercise in a key (concert pitch), once for everyone who shows, prints, plays or grades it.
- * @param analysis the tune in its own key, with the player's own readings
- * @param spec its line, where it has one, is in the tune's own key
- * @param instrument its range is kept to, and its transposition is read
- * @returns a problem where the stretch gives nothing to play
- * @example makeExerciseInKey(analysis, { rung: 'guide-tones', stretch, tempo: 120 }, instrument, { tonic: 'B', mode: 'major' })
+ * Makes an exercise in a key, once for everything that shows, prints, plays or grades it.
+ * @param analysis the tune in its own key, at concert pitch, with the player's own readings
+ * @param spec what to play; its line, if it has one, is in the tune's own key
+ * @param instrument whose range is respected and whose transposition is read
+ * @param key the key, at concert pitch; the tune's own if left out
+ * @returns the exercise, or a problem if the stretch gives nothing to play
+ * @example makeExerciseInKey(analysis, { rung: 'guide-tones', stretch, tempo: 120 }, instrument, { tonic: 'B', mode:
+ * 'major' })
  */
 export const makeExerciseInKey = (
   analysis: Analysis,

@@ -2,7 +2,7 @@ import type { Degree } from '../../theory/pitch/degree.ts'
 import type { Grid } from '../../theory/rhythm/grid.ts'
 import type { Ticks } from '../../theory/rhythm/ticks.ts'
 
-/** The notes that a rung goes in. */
+/** The note value of a rung. */
 export type Unit = 'whole' | 'halves' | 'quarters' | 'eighths' | 'triplets' | 'sixteenths'
 
 /** Which notes a free rung allows over each chord; `NOTES_ALLOWED` says how each is found. */
@@ -29,7 +29,7 @@ export type NotesAllowed =
   | { readonly degreeOfKey: 1 | 3 | 5 }
   | 'any'
 
-/** A rule of a free rung beside the notes it allows. Each is counted at its own places. */
+/** A rule of a free rung besides the allowed notes. Each is counted at its own places. */
 export type LimitRule =
   /** A note sounds at every change of chord. */
   | { readonly rule: 'atChanges' }
@@ -56,7 +56,7 @@ export type LimitRule =
   /** The exercise's phrase is played once where it fits, in any octave; its own notes are allowed there. */
   | { readonly rule: 'phrase' }
 
-/** Degrees that a phrase lands on. */
+/** Degrees that a phrase can end on. */
 export const LANDINGS: readonly Degree[] = ['R', '3', 'b3', '5']
 
 /** What else is marked. */
@@ -66,9 +66,9 @@ export interface FreeLimits {
   readonly notes: NotesAllowed
   readonly rules?: readonly LimitRule[]
   readonly marks?: readonly FreeMark[]
-  /** The share of the changes of chord that has to be joined, 0 to 1. */
+  /** The share of the changes of chord that must be connected, 0 to 1. */
   readonly joins?: number
-  /** Bars that a phrase lasts at the most, where space is marked. */
+  /** The longest phrase in bars, where space is marked. */
   readonly phraseBars?: number
   readonly grid?: Grid
 }

@@ -17,8 +17,8 @@ import { oneAfterAnother, type PhrasePlace, phrasePlaces, phraseThere } from './
 import { rungOf } from './rungs.ts'
 
 /**
- * Makes an exercise: the notes asked for (ticks from the stretch's first beat, concert pitch), a bar of count-in, and the
- * swing usual at the tempo. A problem says when the stretch gives nothing to play.
+ * Makes an exercise: the expected notes (ticks from the stretch's first beat, concert pitch), a one-bar count-in, and
+ * the usual swing at the tempo. A problem says when the stretch gives nothing to play.
  */
 export const makeExercise = (
   spec: ExerciseSpec,
@@ -98,6 +98,6 @@ const spelled = (analysis: Analysis, notes: readonly SetNote[]): readonly LineNo
     spelling: notes[at]!.spelling ?? note.spelling,
   }))
 
-/** The chords of a stretch, those that go on unchanged into the next bar kept apart. */
+/** The chords of a stretch; those that continue unchanged into the next bar are separate. */
 const spansWithin = (analysis: Analysis, start: number, end: number): readonly ChordSpan[] =>
   analysis.spans.filter((span) => span.start >= start && span.start < end && span.chord.tones.length > 0)

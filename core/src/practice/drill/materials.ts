@@ -19,12 +19,12 @@ import type { Material, Variant } from './rung.ts'
 import { type Phrasing, setOnInstrument, type TimedStep } from './setting.ts'
 import { filled, type GoesOn, isToneOf, scaleFrom, shapeOver, tonesFrom } from './shapes.ts'
 
-/** A note that a rung asks for; spelled where the chords of the tune would spell it otherwise. */
+/** A note that a rung asks for; with a spelling if the tune's chords would spell it otherwise. */
 export interface SetNote extends UnspelledNote {
   readonly spelling?: string
 }
 
-/** Where a rung is played: the chords of the stretch that count, and for which instrument. */
+/** What a rung is played over: the chords of the stretch that count, and the instrument. */
 export interface Target {
   readonly analysis: Analysis
   readonly stretch: Stretch
@@ -49,7 +49,7 @@ const unitFor = (unit: Unit, count: number, duration: Ticks): Ticks => {
   return ticks
 }
 
-/** Notes one after another, so long each; the last as long as there is time where the shape is held. */
+/** Notes one after another, of equal length; the last one lasts as long as there is time if the shape is held. */
 const inTime = (
   shape: readonly number[],
   unit: Unit,
@@ -67,7 +67,7 @@ const inTime = (
 
 const durationOf = ({ start, end }: ChordSpan): Ticks => end - start
 
-/** A phrasing a chord: its ways over its ground; chords without one rest. */
+/** One phrasing per chord: its ways over the harmony; chords without one rest. */
 const overEach = (
   { analysis, spans }: Target,
   ways: (harmony: Harmony, span: ChordSpan, at: number) => readonly (readonly TimedStep[] | undefined)[],
@@ -88,7 +88,7 @@ type Maker<K extends Material['by']> = (
   place: Target,
 ) => readonly SetNote[]
 
-/** The chord tones that a nearest join may begin on. */
+/** The chord tones that a nearest connection may start on. */
 const TONES = [1, 3, 5, 7] as const
 
 const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'player'>]: Maker<K> } = {
@@ -201,7 +201,7 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
           const target = shapeOver(harmony, String(degree))?.[0]
           if (target === undefined || span.start - count * EIGHTH < place.spans[0]!.start) return []
           const zero = harmony.root + 60
-          // The next pickup begins in good time.
+          // The next pickup starts in time.
           const held = Math.max(
             EIGHTH,
             Math.min(QUARTER, Math.min(span.end, end) - span.start - count * EIGHTH),
@@ -244,7 +244,7 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
       overEach(place, (_, span) => [inTime(rising, 'eighths', durationOf(span), 'back')]),
       place.instrument,
     )
-    // Spelled as the degrees of the chord that they are.
+    // Spelled as degrees of the chord.
     return notes.map((note) => {
       const span = place.spans.findLast(({ start }) => start <= note.start)
       if (!span) return note
@@ -267,7 +267,7 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
       }),
       place.instrument,
     )
-    // Spelled as the chord that is played, not the one that sounds.
+    // Spelled by the chord that is played, not the one that sounds.
     return notes.map((note) => {
       const span = place.spans.findLast(({ start }) => start <= note.start)
       const chord = span && stopAt(span)?.chord
@@ -291,7 +291,7 @@ const inTimeFrom = (
     'back',
   )
 
-/** The notes of a variant over a place, in the tune's ticks, fitted to the instrument. */
+/** The notes of a variant over a stretch, in the tune's ticks, fitted to the instrument. */
 export const notesOfVariant = ({ material }: Variant, place: Target): readonly SetNote[] =>
   material.by === 'line' || material.by === 'phrase' || material.by === 'player'
     ? []

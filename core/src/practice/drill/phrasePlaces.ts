@@ -31,7 +31,7 @@ export const phrasePlaces = (
     .filter((place) => place.start >= start && place.end <= end)
 }
 
-/** One place after another, none over the one before. */
+/** Places one after another, without overlap. */
 export const oneAfterAnother = (places: readonly PhrasePlace[]): readonly PhrasePlace[] => {
   let free = Number.NEGATIVE_INFINITY
   return places.filter(({ start, end }) => {

@@ -5,7 +5,7 @@ import type { GoesOn, Shape } from './shapes.ts'
 
 /** What is played on each chord, by how it is made. */
 export type Material =
-  /** Shapes over the chord's ground; of several, the one that joins best. */
+  /** Shapes over the chord's harmony; of several, the one that connects best. */
   | { readonly by: 'shapes'; readonly shapes: readonly Shape[]; readonly goesOn: GoesOn }
   /** Chord tones without a stop, up one chord and down the next, each from the nearest tone. */
   | { readonly by: 'nearest' }
@@ -32,13 +32,13 @@ export type Material =
   /** The player makes the line, within the variant's limits. */
   | { readonly by: 'player'; readonly limits: FreeLimits }
 
-/** One way to play a rung: what the player chooses between. */
+/** One way to play a rung, as the player chooses it. */
 export interface Variant {
   readonly name: string
   readonly material: Material
-  /** Where left out, the row's. */
+  /** The row's, if left out. */
   readonly unit?: Unit
-  /** What the player chooses to come to it, by the option's name, where a rung has several options. */
+  /** The values of the options that select it, by option name, if a rung has several options. */
   readonly options?: Readonly<Record<string, string>>
 }
 
@@ -51,12 +51,12 @@ export interface RungRow {
   /** What is played, in a player's words. */
   readonly asks: string
   readonly unit: Unit
-  /** bpm from which to which the ladder goes. */
+  /** The tempo range of the ladder, in bpm. */
   readonly tempo: { readonly from: number; readonly to: number }
-  /** The ways to play it, the usual one first. */
+  /** The ways to play it, the default first. */
   readonly variants: readonly [Variant, ...Variant[]]
-  /** Over these chords only; the others rest. */
+  /** Only over these chords; the others rest. */
   readonly only?: readonly ChordKind[]
-  /** What the player has to have kept before. */
+  /** What the player must have saved first. */
   readonly needs?: 'line' | 'phrase'
 }

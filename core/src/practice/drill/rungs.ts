@@ -46,14 +46,14 @@ export interface RungOption {
   readonly values: readonly string[]
 }
 
-/** The options of a rung, in order; none where its variants are chosen by their names. */
+/** The options of a rung, in order; none if its variants are chosen by name. */
 export const optionsOf = ({ variants }: RungRow): readonly RungOption[] =>
   Object.keys(variants[0].options ?? {}).map((name) => ({
     name,
     values: [...new Set(variants.map(({ options }) => options![name]!))],
   }))
 
-/** The variant that has a value of an option, and as much else as can be of one that was chosen before. */
+/** The variant with a value of an option that keeps as many other options of the previous choice as possible. */
 export const withOption = ({ variants }: RungRow, before: number, name: string, value: string): number => {
   const kept = variants[before]?.options ?? {}
   const alike = ({ options = {} }: Variant): number =>
@@ -63,14 +63,14 @@ export const withOption = ({ variants }: RungRow, before: number, name: string, 
   return variants.reduce((best, variant, at) => (alike(variant) > alike(variants[best]!) ? at : best), 0)
 }
 
-/** All rungs, grade by grade; in a grade those whose notes are given come first. */
+/** All rungs, grade by grade; within a grade those with given notes come first. */
 export const RUNGS: readonly NamedRow[] = [...SET_RUNGS, ...FREE_RUNGS].sort((a, b) => a.grade - b.grade)
 
 const BY_ID = new Map(RUNGS.map((row) => [row.id, row]))
 
 export const rungOf = (id: RungId): RungRow => BY_ID.get(id)!
 
-/** The limits of a free rung played one of its ways; undefined for a rung whose notes are given. */
+/** The limits of a free rung in one of its variants; undefined for a rung with given notes. */
 export const limitsOf = (id: RungId, variant = 0): FreeLimits | undefined => {
   const { variants } = rungOf(id)
   const { material } = variants[variant] ?? variants[0]

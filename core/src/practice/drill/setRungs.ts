@@ -5,7 +5,7 @@ export type SetRow = Omit<RungRow, 'gradeName' | 'kind' | 'tempo'> & {
   readonly tempo: readonly [number, number]
 }
 
-/** The rungs whose notes are given, in the order in which a player climbs them (the ladder; common practice, no source). */
+/** The rungs with given notes, in order of difficulty (the ladder; common practice, no source). */
 export const SET_ROWS = [
   {
     id: 'roots',

@@ -18,9 +18,9 @@ export interface TimedStep {
   readonly above: number
 }
 
-/** What a join and a place in the range cost, in half steps. */
+/** The cost of a connection and of a register, in half steps. */
 const COSTS = { join: 1, same: 1.5, outside: 2, home: 0.05, noFit: 1000 } as const
-/** A way begins as near as can be to where a player rests: the middle of the comfortable notes, a little below. */
+/** A way starts near where a player rests: the middle of the comfortable notes, a little below. */
 const BELOW_MIDDLE = 4
 
 interface Placed {
@@ -28,7 +28,7 @@ interface Placed {
   readonly cost: number
 }
 
-/** Every way in every octave that the instrument has; where none fits, the nearest octave cut to the range. */
+/** Every way in every octave of the instrument; if none fits, the nearest octave, clipped to the range. */
 const placements = ({ start, root, ways }: Phrasing, { range }: Instrument): readonly Placed[] => {
   const home = (range.comfortLow + range.comfortHigh) / 2 - BELOW_MIDDLE
   const placed = ways.flatMap((steps) => {
@@ -65,7 +65,7 @@ const joinCost = (from: Placed, to: Placed): number => {
   return last.midi === first.midi ? COSTS.same : Math.abs(last.midi - first.midi) * COSTS.join
 }
 
-/** One way and octave for each phrasing so that all joins together are smoothest, by dynamic programming. */
+/** One way and octave for each phrasing with the smoothest connections in total, by dynamic programming. */
 export const setOnInstrument = (
   phrasings: readonly Phrasing[],
   instrument: Instrument,

@@ -1,17 +1,16 @@
 import { type Harmony, hasPitch, STACK, walkIn } from '../../line/figures/harmony.ts'
 
 /**
- * The language in which the ladder writes what is played on a chord, a word a note: a degree by its number (1 3 5 7 8 9 11
- * 13; 10, 12, 14 are 3, 5, 7 an octave higher, `_` before it an octave lower; the chord, else its scale, says how each is
- * altered), and after it `<` for
- * the half step below, `>` for the note of the scale above, `>>` and `<<` for the next of the scale or two half steps below,
- * `~` for the half step above (after a `>` that is the same note, that one becomes `>>`).
+ * The notation for what a rung plays on a chord, one word per note: a degree by its number (1 3 5 7 8 9 11 13; 10,
+ * 12, 14 are 3, 5, 7 an octave higher, `_` before it an octave lower; the chord, or else its scale, says how each is
+ * altered), followed by `<` for the half step below, `>` for the scale note above, `>>` and `<<` for the next scale
+ * note or two half steps below, `~` for the half step above (after a `>` with the same note, that one becomes `>>`).
  */
 export type Shape = string
 
 const WORD = /^(_?)(\d+)(<<|<|>>|>|~)?$/
 
-/** Half steps above the root of a degree by its number; undefined where chord and scale have none. */
+/** Half steps above the root of a degree by its number; undefined if neither chord nor scale has one. */
 const degreeAbove = (harmony: Harmony, number: number): number | undefined => {
   const octave = number >= 8 ? 12 : 0
   const within = number >= 8 ? number - 7 : number
@@ -25,7 +24,7 @@ const degreeAbove = (harmony: Harmony, number: number): number | undefined => {
   return above === undefined ? undefined : above + octave
 }
 
-/** The half steps from the root of each note of a shape over a ground; undefined where the ground lacks one of them. */
+/** The half steps from the root of each note of a shape over a harmony; undefined if the harmony lacks one of them. */
 export const shapeOver = (harmony: Harmony, shape: Shape): readonly number[] | undefined => {
   const notes: number[] = []
   for (const word of shape.split(' ')) {
@@ -35,7 +34,7 @@ export const shapeOver = (harmony: Harmony, shape: Shape): readonly number[] | u
     if (target === undefined) return undefined
     const tone = lower === '_' ? target - 12 : target
     const note = signed(harmony, tone, sign)
-    // Where the note of the scale above is the half step above, the one before it comes from a step higher.
+    // If the scale note above is the half step above, the note before it comes from a step higher.
     if (sign === '~' && note === notes.at(-1)) notes[notes.length - 1] = signed(harmony, tone, '>>')
     notes.push(note)
   }
@@ -61,17 +60,20 @@ const signed = (harmony: Harmony, target: number, sign: string | undefined): num
   }
 }
 
-/** How a shape that is shorter than its time goes on: back the way it came, from its beginning, or holding its last note. */
+/**
+ * How a shape that is shorter than its time continues: back the way it came, from its start, or holding its last
+ * note.
+ */
 export type GoesOn = 'back' | 'again' | 'held'
 
-/** So many notes of a shape. */
+/** A number of notes of a shape. */
 export const filled = (shape: readonly number[], count: number, goesOn: GoesOn): readonly number[] => {
   if (goesOn === 'held' || shape.length === 1) return shape.slice(0, count)
   const round = goesOn === 'again' ? shape : [...shape, ...shape.slice(1, -1).reverse()]
   return Array.from({ length: count }, (_, at) => round[at % round.length]!)
 }
 
-/** So many members of a set of pitch classes from a degree of a ground up or down, from the root in half steps. */
+/** A number of members of a pitch-class set from a degree of a harmony up or down, in half steps from the root. */
 const walkFrom = (
   harmony: Harmony,
   set: readonly boolean[],
@@ -88,14 +90,14 @@ const walkFrom = (
   return notes.map((midi) => midi - zero)
 }
 
-/** The scale of a ground from a degree. */
+/** The scale of a harmony from a degree. */
 export const scaleFrom = (harmony: Harmony, degree: number, direction: 1 | -1, count: number) =>
   walkFrom(harmony, harmony.isScale, degree, direction, count)
 
-/** The tones of a ground from the one at a degree; undefined where that is no tone. */
+/** The tones of a harmony from the one at a degree; undefined if that is no tone. */
 export const tonesFrom = (harmony: Harmony, degree: number, direction: 1 | -1, count: number) =>
   walkFrom(harmony, harmony.isTone, degree, direction, count)
 
-/** Whether a note, in half steps from the root, is a tone of the ground. */
+/** Whether a note, in half steps from the root, is a tone of the harmony. */
 export const isToneOf = (harmony: Harmony, above: number): boolean =>
   hasPitch(harmony.isTone, harmony.root + 60 + above)

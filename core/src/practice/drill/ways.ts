@@ -2,7 +2,7 @@ import type { Unit } from './limits.ts'
 import type { Material, Variant } from './rung.ts'
 import type { GoesOn, Shape } from './shapes.ts'
 
-/** A shape, or several of which the one that joins best is played, by a name. */
+/** A shape, or several of which the best connected one is played, with a name. */
 export const shapes = (
   name: string,
   shape: Shape | readonly Shape[],
@@ -14,10 +14,10 @@ export const shapes = (
   ...(unit ? { unit } : {}),
 })
 
-/** Options that are named with what was chosen of them. */
+/** Options named by the values chosen. */
 const SAID: readonly string[] = ['from', 'into', 'around']
 
-/** A variant that is come to by several options: its name is what is chosen of each. */
+/** A variant selected by several options: its name lists their values. */
 export const chosen = (
   options: Readonly<Record<string, string>>,
   material: Material,
@@ -49,11 +49,11 @@ export const scaleWay = (
   start: number,
 ): Variant => chosen({ from, direction }, { by, from: start, direction: direction === 'up' ? 1 : -1 })
 
-/** A shape that goes around a tone: how many notes before it, and which tone. */
+/** A shape around a tone: how many notes before it, and which tone. */
 export const around = (notes: 'two' | 'three' | 'four', tone: string, shape: Shape): Variant =>
   chosen({ notes, around: tone }, { by: 'shapes', shapes: [shape], goesOn: 'back' })
 
-/** A cell by its figure from the root, and from which degree it is played. */
+/** A cell by its figure from the root, and the degree it starts from. */
 export const cell = (figure: string, from: '1' | '3' | '5', shape: Shape): Variant =>
   chosen({ figure, from }, { by: 'shapes', shapes: [shape], goesOn: 'again' })
 

@@ -15,11 +15,11 @@ import { type FreeHarmony, harmonyFor, isAllowed } from './freeHarmony.ts'
 import { asShare, barOf, barsOf, limitPoints, type Point, type Sounded, spansOf } from './freeRules.ts'
 import type { Judged } from './judged.ts'
 
-/** What a note of a free exercise is at once: allowed over its chord, or not. The same live and at the end. */
+/** The immediate verdict on a note of a free exercise: allowed over its chord, or not. The same live and at the end. */
 export const judgeFree = (exercise: Exercise, note: PlayedNote, played: number): Judged => {
   const harmony = harmonyFor(exercise)
   const tick = harmony.start + unswung(msToTicks(note.onsetMs, exercise.spec.tempo), exercise.swing)
-  // Where it will be written: the nearest eighth.
+  // The nearest eighth, where it will be written.
   const place = Math.round(tick / EIGHTH) * EIGHTH
   return {
     verdict: isAllowed(harmony, note.midi, place) ? 'right' : 'wrong',
@@ -29,7 +29,7 @@ export const judgeFree = (exercise: Exercise, note: PlayedNote, played: number):
   }
 }
 
-/** A take of a free exercise as a line, written on its grid. */
+/** A take of a free exercise as a line, quantised to its grid. */
 const lineOf = (harmony: FreeHarmony, exercise: Exercise, notes: readonly PlayedNote[]): Line =>
   spellNotes(
     harmony.analysis,
@@ -42,7 +42,7 @@ const lineOf = (harmony: FreeHarmony, exercise: Exercise, notes: readonly Played
     }),
   )
 
-/** What a bar is like: where its notes begin, and how it moves. */
+/** The profile of a bar: where its notes start, and how it moves. */
 const shapeOf = (notes: readonly AnalysedNote[], from: Ticks): string =>
   notes.map(({ start, midi }) => `${start - from}:${midi - notes[0]!.midi}`).join(' ')
 
@@ -98,7 +98,7 @@ const MARKS: Readonly<Record<FreeMark, (here: Sounded) => readonly Point[]>> = {
       const shape = shapeOf(notes, from)
       const count = (seen.get(shape) ?? 0) + 1
       seen.set(shape, count)
-      // Said once and answered once is a motif; a third time is a habit.
+      // Repeated once it is a motif; a third time it is a habit.
       return [{ bar, good: asShare(count <= 2) }]
     })
   },
@@ -109,18 +109,18 @@ const MARKS: Readonly<Record<FreeMark, (here: Sounded) => readonly Point[]>> = {
     })),
 }
 
-/** The points behind each mark that the rung asks for, in groups: a mark is as good as its worst group. */
+/** The points for each mark of the rung, in groups: a mark is as good as its worst group. */
 export type FreePoints = Readonly<Partial<Record<FreeMark | 'limits', readonly (readonly Point[])[]>>>
 
 export interface FreeJudgement {
   readonly points: FreePoints
-  /** The share of the joins that counts as all of them. */
+  /** The share of connected changes that counts as all of them. */
   readonly joinShare: number
   /** The take as a line at concert pitch: what was graded. */
   readonly line: Line
 }
 
-/** What the limits of a free rung say of a take: it is written on the rung's grid, explained, and counted mark by mark. */
+/** Grades a free take by its rung's limits: it is quantised to the rung's grid, explained, and counted mark by mark. */
 export const judgeTake = (exercise: Exercise, take: Take): FreeJudgement => {
   const harmony = harmonyFor(exercise)
   const notes = take.notes.map((note) => ({ ...note, onsetMs: note.onsetMs - take.latencyMs }))

@@ -9,7 +9,7 @@ import type { FreeLimits } from '../drill/limits.ts'
 import { type PhrasePlace, phrasePlaces } from '../drill/phrasePlaces.ts'
 import { limitsOf } from '../drill/rungs.ts'
 
-/** A free exercise understood: its changes, its limits, and what is allowed over each chord. */
+/** A free exercise prepared for grading: its changes, its limits, and the allowed notes over each chord. */
 export interface FreeHarmony {
   readonly analysis: Analysis
   readonly limits: FreeLimits
@@ -17,7 +17,7 @@ export interface FreeHarmony {
   readonly start: Ticks
   readonly end: Ticks
   readonly starts: readonly Ticks[]
-  /** Where the exercise's phrase may be played, with its notes; empty where it has none. */
+  /** Where the exercise's phrase may be played, with its notes; empty if it has none. */
   readonly phrases: readonly PlacedPhrase[]
 }
 
@@ -26,7 +26,7 @@ export interface PlacedPhrase extends PhrasePlace {
 }
 
 export const OCTAVE = 12
-/** A phrase is compared by its intervals: any octave will do. */
+/** A phrase is compared by its intervals, in any octave. */
 const MIDDLE = 60
 
 const harmonies = new WeakMap<Exercise, FreeHarmony>()
@@ -39,7 +39,7 @@ const placedPhrases = (analysis: Analysis, { phrase, stretch }: Exercise['spec']
       }))
     : []
 
-/** What is known of a free exercise before a note is played; the same for the same exercise. */
+/** Everything known about a free exercise before a note is played; cached per exercise. */
 export const harmonyFor = (exercise: Exercise): FreeHarmony => {
   const known = harmonies.get(exercise)
   if (known) return known
@@ -59,15 +59,15 @@ export const harmonyFor = (exercise: Exercise): FreeHarmony => {
   return harmony
 }
 
-/** As near to each other as two notes of an exercise do not come. */
+/** Closer together than any two notes of an exercise. */
 export const isAt = (a: Ticks, b: Ticks): boolean => Math.abs(a - b) <= EIGHTH / 2
 
 /** The same pitch class. */
 export const isSame = (a: number, b: number): boolean => (a - b) % OCTAVE === 0
 
 /**
- * Whether a pitch is allowed at a tick; one struck at the end of a chord and held into the next belongs to either, and the
- * phrase's own notes are allowed where it has them.
+ * Whether a pitch is allowed at a tick; one struck at the end of a chord and held into the next belongs to either,
+ * and the phrase's own notes are allowed at their places.
  */
 export const isAllowed = (
   { analysis, allowed, phrases }: FreeHarmony,

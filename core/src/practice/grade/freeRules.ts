@@ -8,14 +8,14 @@ import { ALTERATIONS, isDominant } from '../drill/allowed.ts'
 import type { LimitRule } from '../drill/limits.ts'
 import { type FreeHarmony, isAllowed, isAt, isSame, OCTAVE, type PlacedPhrase } from './freeHarmony.ts'
 
-/** Something that a mark counts: where it is, and how well it went, 0 to 1. */
+/** One item of a mark: where it is, and how well it went, 0 to 1. */
 export interface Point {
   /** Bar of the tune, from 0. */
   readonly bar: number
   readonly good: number
 }
 
-/** A line with all that the marks look at. */
+/** A line with everything that the marks look at. */
 export interface Sounded extends FreeHarmony {
   readonly line: Line
   readonly notes: readonly AnalysedNote[]
@@ -34,7 +34,7 @@ export const barsOf = ({ starts, start, end }: FreeHarmony) =>
 const alteredOver = ({ harmony }: AnalysedNote, midi: number): boolean =>
   ALTERATIONS.some((degree) => (midi - harmony.root - degreeSemitones(degree)) % OCTAVE === 0)
 
-/** The window of so many half steps that most notes lie in, by its lowest. */
+/** The lowest note of the window, a number of half steps wide, with the most notes. */
 const bestWindow = (notes: readonly AnalysedNote[], halfSteps: number): number =>
   notes.reduce(
     (best, { midi: low }) => {
@@ -134,7 +134,7 @@ const RULES: { readonly [R in LimitRule['rule']]: Counter<R> } = {
   },
 }
 
-/** How much of a phrase was played at its place, 0 to 1, in the octave in which most of it was. */
+/** The share of a phrase that was played at its place, 0 to 1, in the octave with most of it. */
 const shareOf = ({ notes }: PlacedPhrase, played: readonly AnalysedNote[]): number => {
   const counts = new Map<number, number>()
   for (const { start, midi } of notes) {
@@ -145,7 +145,7 @@ const shareOf = ({ notes }: PlacedPhrase, played: readonly AnalysedNote[]): numb
   return Math.max(0, ...counts.values()) / notes.length
 }
 
-/** The notes that are allowed, and each rule by itself: the worst of them is the mark. */
+/** The allowed notes, and each rule separately: the worst of them is the mark. */
 export const limitPoints = (here: Sounded): readonly (readonly Point[])[] => [
   here.notes.map(({ midi, start }) => ({
     bar: barOf(here, start),

@@ -8,25 +8,25 @@ import { type Grade, sumUp, sumUpFree } from './marks.ts'
 import { GRADE_RULES, type GradeRules } from './rules.ts'
 
 interface Hypothesis {
-  /** How many notes asked for are dealt with. */
+  /** The number of expected notes dealt with. */
   readonly next: number
   readonly cost: number
-  /** Decisions that are not settled yet, oldest first. */
+  /** Decisions that aren't settled yet, oldest first. */
   readonly open: readonly Decision[]
-  /** How far the player is behind (negative: ahead), in milliseconds, by the notes that came as asked. */
+  /** How far the player is behind (negative: ahead), in milliseconds, judging by the notes that matched. */
   readonly behindMs: number
-  /** The note asked for that was just passed over: the next one played may still answer it. */
+  /** The expected note that was just skipped: the next played note may still match it. */
   readonly owed?: number
 }
 
 interface Decision extends Judged {
   /** When it is settled at the latest. */
   readonly dueMs: number
-  /** A note that came as asked, settled at once. */
+  /** A note that matched, settled immediately. */
   readonly plain: boolean
 }
 
-/** A grade in the making: plain data. */
+/** A grade in progress: plain data. */
 export interface GradeState {
   readonly exercise: Exercise
   readonly rules: GradeRules
@@ -35,13 +35,13 @@ export interface GradeState {
   readonly settled: readonly Judged[]
   readonly playedCount: number
   readonly clockMs: number
-  /** Where a whole take's verdicts are gathered, in the place of `settled`, which is copied at every step. */
+  /** Where a whole take's verdicts are collected, instead of `settled`, which is copied at every step. */
   readonly gathered?: Judged[]
 }
 
 const beatMs = (exercise: Exercise): number => ticksToMs(QUARTER, exercise.spec.tempo)
 
-/** Where each note is asked for, in milliseconds, swing included. */
+/** When each note is expected, in milliseconds, swing included. */
 const placeMs = (exercise: Exercise, tick: Ticks): number =>
   ticksToMs(swung(tick, exercise.swing), exercise.spec.tempo)
 
@@ -56,9 +56,10 @@ export const startGrade = (exercise: Exercise, rules: GradeRules = GRADE_RULES):
 })
 
 /**
- * Takes one more note, in the order of their onsets. The state holds every alignment of what was played with what was
- * asked that is still possible (the cheapest for each number of notes dealt with); a verdict is settled at once when the
- * note came as asked, and otherwise when its lag is over. What is settled stays: the live verdicts are the final ones.
+ * Takes one more note, in the order of their onsets. The state keeps every alignment of played and expected notes
+ * that is still possible (the cheapest for each number of expected notes dealt with); a verdict is settled
+ * immediately if the note matched, otherwise when its lag is over. Settled verdicts stay: the live verdicts are the
+ * final ones.
  */
 export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
   if (state.exercise.free) {
@@ -74,7 +75,7 @@ export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
   const windowMs = now.rules.windowBeats * beatMs(now.exercise)
   const lagMs = now.rules.lagBeats * beatMs(now.exercise)
   const best = new Map<number, Hypothesis>()
-  // A way is only built where it is cheaper than any before it that dealt with as many notes.
+  // An alignment is only built if it is cheaper than every earlier one with the same number of notes dealt with.
   const offer = (next: number, cost: number, build: () => Hypothesis): void => {
     const known = best.get(next)
     if (!known || cost < known.cost) best.set(next, build())
@@ -126,8 +127,8 @@ export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
 }
 
 /**
- * What a note leads to that comes as asked where nothing is open: every other way would pay for an extra or a missed note
- * and be dropped as this one is settled. Most notes come so; the long way gives the same.
+ * The next state for a note that matches when nothing is open: every other alignment would pay for an extra or missed
+ * note and be dropped when this one is settled. Most notes match this way; the full search gives the same result.
  */
 const fastMatch = (state: GradeState, note: PlayedNote): GradeState | undefined => {
   const { hypotheses, rules, exercise, gathered, playedCount } = state
@@ -153,7 +154,7 @@ const fastMatch = (state: GradeState, note: PlayedNote): GradeState | undefined 
   }
 }
 
-/** A note that was passed over comes after all, one too late: the two were swapped. */
+/** A skipped note comes after all, one too late: the two were swapped. */
 const swaps = (
   state: GradeState,
   hypothesis: Hypothesis,
@@ -179,8 +180,8 @@ const swaps = (
 }
 
 /**
- * The player stopped and goes on from there: the first of the notes just passed over comes after all, and those after it
- * are still to come, as much later.
+ * The player hesitated and continues from there: the first of the skipped notes comes after all, and those after it
+ * are still expected, equally later.
  */
 const restarts = (
   state: GradeState,
@@ -211,10 +212,10 @@ const restarts = (
   ]
 }
 
-/** A player is followed so far behind or ahead. */
+/** The most that a player is followed behind or ahead. */
 const MOST_BEHIND_BEATS = 2
 
-/** How far behind the player is after a note: nearer to how far that note was, where it came as asked. */
+/** How far behind the player is after a note: closer to that note's offset, if it matched. */
 const followed = (
   { rules, exercise }: GradeState,
   hypothesis: Hypothesis,
@@ -241,7 +242,7 @@ const extend = (
 const samePitch = (rules: GradeRules, asked: ExpectedNote, midi: number): boolean =>
   rules.octaves === 'any' ? (asked.midi - midi) % 12 === 0 : asked.midi === midi
 
-/** What it costs that a note answers the one asked for at a place: its pitch, and how far it is from where the player is. */
+/** The cost of matching a note with an expected one: its pitch, and its distance from where the player is. */
 const costOf = (
   { rules, exercise, placesMs }: GradeState,
   { behindMs }: Hypothesis,
@@ -276,7 +277,7 @@ const answer = (
   }
 }
 
-/** Of the ways that have dealt with the same number of notes, the cheapest. */
+/** The cheapest of the alignments with the same number of notes dealt with. */
 const cheapest = (hypotheses: readonly Hypothesis[]): readonly Hypothesis[] => {
   const best = new Map<number, Hypothesis>()
   for (const hypothesis of hypotheses) {
@@ -290,8 +291,8 @@ const byCost = (best: ReadonlyMap<number, Hypothesis>): readonly Hypothesis[] =>
   [...best.values()].sort((a, b) => a.cost - b.cost)
 
 /**
- * Lets time pass without a note: what can no longer be answered is missed, and what is due is settled. Passing time in
- * one step or in many gives the same state of verdicts, since each is settled at its own moment.
+ * Lets time pass without a note: what can no longer be matched is missed, and what is due is settled. Passing time in
+ * one step or in many gives the same verdicts, since each is settled at its own moment.
  */
 export const advanceGrade = (state: GradeState, nowMs: number): GradeState => {
   let current = state
@@ -302,11 +303,11 @@ export const advanceGrade = (state: GradeState, nowMs: number): GradeState => {
   }
 }
 
-/** Until when a hypothesis waits for its next note. */
+/** How long a hypothesis waits for its next note. */
 const windowEnd = (state: GradeState, { next, behindMs }: Hypothesis): number =>
   state.placesMs[next]! + behindMs + state.rules.windowBeats * beatMs(state.exercise)
 
-/** The earliest time at which a note can no longer be answered or a decision is due. */
+/** The earliest time at which a note can no longer be matched or a decision is due. */
 const nextMoment = (state: GradeState): number | undefined => {
   let moment = state.hypotheses[0]?.open[0]?.dueMs ?? Number.POSITIVE_INFINITY
   for (const hypothesis of state.hypotheses)
@@ -333,10 +334,10 @@ const settleDue = (state: GradeState, moment: number): GradeState => {
   return current
 }
 
-/** While the best way's last note came as asked, everything up to it is settled. */
+/** If the best alignment's last note matched, everything up to it is settled. */
 const settlePlain = (state: GradeState): GradeState => {
   const best = state.hypotheses[0]!
-  // What was passed over may still come.
+  // Skipped notes may still come.
   if (!best.open.at(-1)?.plain || best.owed !== undefined) return state
   return settle(state, best.open.length)
 }
@@ -346,7 +347,7 @@ const sameDecision = (a: Decision | undefined, b: Decision): boolean =>
 
 const bare = ({ dueMs: _due, plain: _plain, ...judged }: Decision): Judged => judged
 
-/** Settles the best way's oldest open decisions, so many, and drops the ways that decided otherwise. */
+/** Settles a number of the best alignment's oldest open decisions, and drops the alignments that decided otherwise. */
 const settle = (state: GradeState, count: number): GradeState => {
   const { hypotheses, gathered } = state
   const first = hypotheses[0]!.open.slice(0, count)
@@ -361,13 +362,22 @@ const settle = (state: GradeState, count: number): GradeState => {
   }
 }
 
-/** No more notes come, of an exercise whose notes are given: the rest is missed, everything is settled, and the marks are given. */
+/**
+ * Ends the grade of an exercise with given notes: the rest is missed, everything is settled, and the marks are given.
+ */
 export const finishGrade = (state: GradeState): Grade => {
   const ended = advanceGrade(state, Number.POSITIVE_INFINITY)
   return sumUp(ended.exercise, [...ended.settled, ...(ended.gathered ?? [])], ended.rules)
 }
 
-/** Grades a whole take: the same steps, one note after the other; a free one then by its limits. */
+/**
+ * Grades a whole take: the same steps, one note after the other; a free take is then graded by its limits.
+ * @param exercise what was to be played
+ * @param take what was played, in milliseconds from the first beat
+ * @param rules the player's thresholds
+ * @returns a verdict per note, marks from 0 to 100 and the weakest places
+ * @example gradeTake(exercise, take).verdict // 'solid'
+ */
 export const gradeTake = (exercise: Exercise, take: Take, rules: GradeRules = GRADE_RULES): Grade => {
   const played: GradeState = [...take.notes]
     .sort((a, b) => a.onsetMs - b.onsetMs)

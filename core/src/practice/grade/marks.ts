@@ -8,10 +8,10 @@ import type { Point } from './freeRules.ts'
 import type { Judged } from './judged.ts'
 import { GRADE_RULES, type GradeRules, type RunVerdict, verdictFor } from './rules.ts'
 
-/** What can be marked: a set rung's notes, time and flow; a free rung's limits and what else it asks. */
+/** What can be marked: a set rung's notes, time and flow; a free rung's limits and other requirements. */
 export type MarkId = 'notes' | 'time' | 'flow' | 'limits' | FreeMark
 
-/** 0 to 100 each: only what the rung asks is there. */
+/** 0 to 100 each, only for what the rung asks. */
 export type Marks = Readonly<Partial<Record<MarkId, number>>>
 
 interface BarGrade {
@@ -21,7 +21,7 @@ interface BarGrade {
   readonly right: number
 }
 
-/** A change from one chord to the next that went worst: their places in the analysis. */
+/** The change of chord that went worst: the indexes of both chords in the analysis. */
 interface WeakChange {
   readonly from: number
   readonly to: number
@@ -32,9 +32,9 @@ export interface Grade {
   readonly marks: Marks
   readonly verdict: RunVerdict
   readonly bars: readonly BarGrade[]
-  /** The bars (from 0) that each mark was lost in. */
+  /** The bars (from 0) in which each mark lost points. */
   readonly causes: Readonly<Partial<Record<MarkId, readonly number[]>>>
-  /** The bar with the smallest share of right notes; undefined where every bar is right. */
+  /** The bar with the smallest share of right notes; undefined if every bar is right. */
   readonly weakestBar?: number
   readonly weakestChange?: WeakChange
   /** A free rung's take as a line: what was graded. */
@@ -51,7 +51,7 @@ const weakestOf = (bars: readonly BarGrade[]): BarGrade | undefined =>
     undefined,
   )
 
-/** Marks and verdict from what became of each note. */
+/** Marks and verdict from the verdicts on the notes. */
 export const sumUp = (
   exercise: Exercise,
   judged: readonly Judged[],
@@ -88,17 +88,17 @@ export const sumUp = (
   }
 }
 
-/** The bar that a verdict belongs to: of the note asked for, or of the one asked for about when it came. */
+/** The bar of a verdict: that of the expected note, or of the one expected at about the time of an extra one. */
 const barOfJudged = ({ expected, spec }: Exercise, { expected: index, onsetMs }: Judged): number => {
   if (index !== undefined) return expected[index]!.bar
   const before = expected.findLast(({ start }) => ticksToMs(start, spec.tempo) <= (onsetMs ?? 0))
   return (before ?? expected[0])?.bar ?? spec.stretch.from
 }
 
-/** Notes on either side of a change that belong to it. */
+/** The notes on either side of a change that count for it. */
 const AROUND_CHANGE = { before: 1, after: 2 } as const
 
-/** The change of chord around which most notes did not come as asked. */
+/** The change of chord with the most notes that weren't right around it. */
 const weakestChange = ({ expected }: Exercise, judged: readonly Judged[]): WeakChange | undefined => {
   const right = new Set(judged.flatMap((one) => (one.verdict === 'right' ? [one.expected] : [])))
   let worst: (WeakChange & { readonly share: number }) | undefined
@@ -114,7 +114,7 @@ const weakestChange = ({ expected }: Exercise, judged: readonly Judged[]): WeakC
   return worst && { from: worst.from, to: worst.to }
 }
 
-/** Marks and verdict of a free rung from what its limits say of the take. */
+/** Marks and verdict of a free rung from its limits. */
 export const sumUpFree = (
   exercise: Exercise,
   judged: readonly Judged[],
@@ -162,7 +162,10 @@ export const sumUpFree = (
   }
 }
 
-/** Where a player stopped, by the note asked for; undefined where nothing came. A stop: two or more notes missed in a row, or a note that comes over half a beat later than the one before it did. */
+/**
+ * Where a player hesitated, by expected note; undefined if nothing was played. A hesitation: two or more notes missed
+ * in a row, or a note that comes over half a beat later than the one before it.
+ */
 const stopsOf = (exercise: Exercise, judged: readonly Judged[]): readonly number[] | undefined => {
   const beatMs = ticksToMs(QUARTER, exercise.spec.tempo)
   const byNote = new Map(judged.map((one) => [one.expected, one] as const))

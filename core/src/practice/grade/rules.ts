@@ -1,26 +1,26 @@
-/** The grader's thresholds: data that a player may change. */
+/** The grader's thresholds, which a player may change. */
 export interface GradeRules {
-  /** On time: within this part of a beat or so many milliseconds, whichever is more. */
+  /** On time: within this part of a beat or this many milliseconds, whichever is more. */
   readonly onTimeBeats: number
   readonly onTimeMs: number
-  /** A note can answer one asked for within this part of a beat. */
+  /** A note can match an expected one within this part of a beat. */
   readonly windowBeats: number
-  /** What the alignment pays. */
+  /** The costs of the alignment. */
   readonly missed: number
   readonly extra: number
   readonly wrongPitch: number
   readonly perBeatOff: number
-  /** Two notes that came the one before the other. */
+  /** Two notes in the wrong order. */
   readonly swapped: number
-  /** A stop, after which the player goes on from where it was. */
+  /** A hesitation, after which the player continues from there. */
   readonly stopped: number
-  /** How fast the alignment follows a player who runs ahead or falls behind: the share of each note's offset. */
+  /** How fast the alignment follows a player who rushes or drags: the share of each note's offset. */
   readonly follow: number
-  /** Whether a note in another octave answers. */
+  /** Whether a note in another octave matches. */
   readonly octaves: 'any' | 'as written'
-  /** A verdict is given at the latest so many beats after the note. */
+  /** A verdict is given at most this many beats after the note. */
   readonly lagBeats: number
-  /** Marks: each stop costs so much of the mark for flow. */
+  /** How much of the mark for flow each hesitation costs. */
   readonly stopCost: number
   /** The lowest mark with which a run is close, is solid, and moves on at any tempo. */
   readonly leasts: { readonly close: number; readonly solid: number; readonly moveOn: number }

@@ -1,18 +1,18 @@
 import { DETECTION_RULES } from './hearing.ts'
 
-/** Silence is at least so many times as loud as the loudest moment of the empty room. */
+/** The noise gate is at least this many times as loud as the loudest moment of the empty room. */
 const OVER_THE_ROOM = 2.5
-/** A gate over this (root mean square, full scale 1) would swallow soft notes. */
+/** A gate above this (root mean square, full scale 1) would swallow soft notes. */
 const LOUDEST_GATE = 0.08
 
-/** Where silence ends, from levels heard while nobody plays: root mean square, full scale 1. */
+/** The noise gate, from levels measured while nobody plays: root mean square, full scale 1. */
 export const gateFor = (levels: readonly number[]): number =>
   Math.min(LOUDEST_GATE, Math.max(DETECTION_RULES.gate / 2, Math.max(0, ...levels) * OVER_THE_ROOM))
 
-/** So much louder than the empty room, the band is in the microphone. */
+/** How much louder than the empty room the band must be to count as picked up. */
 const BAND_OVER_ROOM = 2
 
-/** Whether the band, playing alone, is heard by the microphone: levels of the empty room and of the band alone. */
+/** Whether the microphone picks up the band, from the levels of the empty room and of the band alone. */
 export const hearsBand = (room: readonly number[], band: readonly number[]): boolean => {
   const loud = (levels: readonly number[]) => {
     const sorted = [...levels].sort((a, b) => a - b)
@@ -22,29 +22,29 @@ export const hearsBand = (room: readonly number[], band: readonly number[]): boo
 }
 
 export interface Latency {
-  /** How late notes are heard that were played on the beat. */
+  /** The latency of notes that were played on the beat. */
   readonly latencyMs: number
-  /** Half of them lie within so much of it. */
+  /** Half of the notes are within this distance of it. */
   readonly spreadMs: number
   readonly notes: number
 }
 
-/** Fewer notes say nothing. */
+/** Fewer notes are not enough. */
 const FEWEST = 5
-/** A wider spread is a player who did not follow the clicks. */
+/** With a wider spread the player didn't follow the clicks. */
 const WIDEST_MS = 60
 
 const middle = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
 /**
- * How late notes are heard that a player tried to play on evenly spaced clicks, all times in milliseconds on one clock;
- * undefined where too few came or they follow no click.
+ * The latency of notes that a player tried to play on evenly spaced clicks, all times in milliseconds on one clock;
+ * undefined if there were too few, or if they don't follow the clicks.
  */
 export const latencyOf = (clicks: readonly number[], onsets: readonly number[]): Latency | undefined => {
   const apart = (clicks[1] ?? 0) - (clicks[0] ?? 0)
   const late = clicks.flatMap((click) => {
-    // From a quarter early to three quarters late: latency is never negative by much.
+    // From a quarter early to three quarters late: latency is never very negative.
     const heard = onsets.find((onset) => onset >= click - apart / 4 && onset < click + (3 * apart) / 4)
     return heard === undefined ? [] : [heard - click]
   })
@@ -54,10 +54,10 @@ export const latencyOf = (clicks: readonly number[], onsets: readonly number[]):
   return spreadMs > WIDEST_MS ? undefined : { latencyMs, spreadMs, notes: late.length }
 }
 
-/** What the A above middle C may be tuned to, in hertz. */
+/** The range of tunings of the A above middle C, in hertz. */
 export const TUNINGS = { low: 415, high: 466 } as const
 
-/** The A that an instrument is tuned to, from how many cents its notes lay above the A they were heard by. */
+/** The A that an instrument is tuned to, from the deviation of its notes in cents from the A used to detect them. */
 export const tuningFrom = (tuningHz: number, cents: readonly number[]): number =>
   cents.length === 0
     ? tuningHz

@@ -1,10 +1,10 @@
 import { AnalysisWindows, type PitchRange, type SoundFrame } from './look.ts'
 
-/** How sound is heard as single notes: thresholds that a player may change. */
+/** How sound is detected as single notes: thresholds that a player may change. */
 export interface DetectionRules extends PitchRange {
-  /** A new attack is so many times as loud as the quietest of the last moments. */
+  /** A new attack is this many times as loud as the quietest of the last moments. */
   readonly rise: number
-  /** For so many milliseconds another pitch has to hold. */
+  /** The milliseconds for which another pitch must hold. */
   readonly holdMs: number
 }
 
@@ -19,16 +19,19 @@ export const DETECTION_RULES: DetectionRules = {
   holdMs: 23,
 }
 
-/** So many half steps under its lowest note an instrument may still be heard: what lies deeper is a voice, the band's bass, a tram. */
+/**
+ * The half steps below its lowest note at which an instrument may still be detected: anything lower is a voice, the
+ * band's bass, noise.
+ */
 const BELOW = 3
 
-/** How an instrument is listened to by its lowest sounding note. */
+/** The detection windows of an instrument by its lowest sounding note. */
 export const windowsFor = (lowest: number): Pick<DetectionRules, 'played' | 'low'> => ({
   played: lowest,
   low: lowest - BELOW,
 })
 
-/** A note that was heard: milliseconds from the first sample. */
+/** A detected note: milliseconds from the first sample. */
 export interface DetectedTone {
   readonly onsetMs: number
   readonly endMs: number
@@ -54,51 +57,63 @@ interface Candidate {
   readonly doubtful: boolean
 }
 
-/** Samples between one look and the next, at a rate of up to 72,000 a second, and so many times as many while a note goes on. */
+/** Samples between two analyses at up to 72,000 a second, and the multiple of it while a note continues. */
 const HOP = 128
 const GOING_ON = 2
 const HOP_RATE = 48_000
-/** For so long after an onset its own swell is no new attack. */
+/** For this long after an onset its own swell is no new attack. */
 const SWELL_MS = 70
 /** Moments over which the quietest is looked for. */
 const LOOK_BACK_MS = 60
-/** A note that is struck again has grown quieter than this part of its loudest before; a swell has not. */
+/** A repeated note has become quieter than this part of its previous loudness; a swell hasn't. */
 const DIP = 0.6
-/** Two attacks lie at least so far apart. */
+/** The smallest distance between two attacks. */
 const APART_MS = 85
-/** From one look to the next a note moves by fewer half steps, be it on the line between two; a slide into a note, or speech, by more. */
+/**
+ * From one analysis to the next a note moves by fewer half steps than this, even if it lies between two; a slide into
+ * a note, or speech, by more.
+ */
 const SLIDE = 0.04
-/** And over all the time that it has to hold, by fewer. */
+/** And over the whole time that it must hold, by fewer than this. */
 const DRIFT = 0.3
-/** So much in each of the first steps of so many milliseconds after an attack: the first looks hold little of the note as yet. */
+/** The allowance in each of the first steps after an attack, whose analyses contain little of the note yet. */
 const SETTLING = [0.2, 0.08] as const
 const SETTLING_MS = 6
-/** Half steps from the middle of a pitch that may still be a slide, and so many times as long it has to hold. */
+/**
+ * The half steps from the middle of a pitch within which it may still be a slide, and how many times as long it must
+ * then hold.
+ */
 const OFF_MIDDLE = 0.3
 const PATIENCE = 2
-/** A pitch as clear as this needs to hold for so many milliseconds only where an attack was heard: then something new has begun. */
+/**
+ * A pitch this clear only needs to hold for this many milliseconds if an attack was detected: then something new has
+ * started.
+ */
 const CLEAR = 0.95
 const ATTACKED_MS = 5
-/** The same pitch struck again is told from what is left of the old one so long after the attack. */
+/** The time after an attack from which a repeated pitch can be distinguished from what remains of the old one. */
 const AGAIN_MS = 30
-/** What is played stays within so many half steps for so long much of the time; what is spoken seldom does. */
+/** Played notes stay within this many half steps for this long much of the time; speech rarely does. */
 const STEADY = 0.1
 const STEADY_MS = 28
-/** Seconds of pitch over which that is weighed, the steady share of them that is too little to be playing, and the share to begin with. */
+/**
+ * The seconds of pitch over which that is measured, the steady share that is too small for playing, and the initial
+ * share.
+ */
 const WEIGHED_S = 1
 const TOO_LITTLE = 0.22
 const AT_FIRST = 0.3
-/** What is too little to be playing has to hold for so many times as long. */
+/** The multiple of the holding time for a pitch with too small a steady share. */
 const WARY = 4
-/** An attack that no pitch followed for so long was not that of the note that comes then. */
+/** An attack without a pitch for this long doesn't belong to the note that follows. */
 const FORGOTTEN_MS = 120
-/** What is left of a note may come over the gate again for so long, quieter than this part of its loudest. */
+/** The decay of a note may cross the gate again for this long, quieter than this part of its loudest. */
 const LINGER_MS = 500
 const REVIVED = 0.4
-/** A pitch that fell silent for so long has ended. */
+/** A pitch that is silent for this long has ended. */
 const END_MS = 45
 
-/** Hears single notes in samples as they come: one voice, by the McLeod pitch method and by rises of loudness. */
+/** Detects single notes in samples as they arrive: one voice, by the McLeod pitch method and by rises of loudness. */
 export class PitchDetector {
   private readonly looking: AnalysisWindows
   private readonly hop: number
@@ -107,22 +122,22 @@ export class PitchDetector {
   private recent: SoundFrame[] = []
   private note: Sounding | undefined
   private candidate: Candidate | undefined
-  /** The note that last ended: what is left of it is no new one. */
+  /** The note that ended last: its decay is no new note. */
   private gone: { readonly midi: number; readonly loudest: number; readonly endMs: number } | undefined
   private attackMs: number | undefined
-  /** The loudest of the note but for the last moments, and whether it had grown quiet before the attack. */
+  /** The loudest part of the note before the last moments, and whether it had become quiet before the attack. */
   private peak = 0
   private loudest = 0
   private dipped = false
   private lastOnsetMs = Number.NEGATIVE_INFINITY
   private silentMs: number | undefined
-  /** The share of what was heard of late that is steady. */
+  /** The steady share of the most recent sound. */
   private steadiness = AT_FIRST
 
   constructor(
-    /** Samples a second. */
+    /** Samples per second. */
     private readonly rate: number,
-    /** A note began (no end yet), and the same note when it ended. */
+    /** A note started (no end yet), or the same note when it ended. */
     private readonly onTone: (tone: DetectedTone, ended: boolean) => void,
     private readonly rules: DetectionRules = DETECTION_RULES,
   ) {
@@ -143,7 +158,7 @@ export class PitchDetector {
     }
   }
 
-  /** No more samples come. */
+  /** Ends the input. */
   end(): void {
     this.stop(this.looking.nowMs)
   }
@@ -194,16 +209,16 @@ export class PitchDetector {
     else if (!other) this.note?.cents.push((now.pitch - midi) * 100)
   }
 
-  /** For how many milliseconds a pitch has to hold to be a note. */
+  /** The milliseconds for which a pitch must hold to be a note. */
   private needed({ clarity }: SoundFrame, { pitch, midi, doubtful }: Candidate): number {
     const { holdMs } = this.rules
     if (this.steadiness < TOO_LITTLE) return WARY * holdMs
-    // Far from its middle a pitch may be on its way to another.
+    // Far from its middle a pitch may be sliding to another.
     if (doubtful || Math.abs(pitch - midi) > OFF_MIDDLE) return PATIENCE * holdMs
     return this.attackMs !== undefined && clarity >= CLEAR ? ATTACKED_MS : holdMs
   }
 
-  /** Weighs whether what is heard holds still, as a note does, or glides on. */
+  /** Updates the steady share: whether the sound holds still, as a note does, or glides. */
   private weigh(pitch: number, atMs: number): void {
     const lately = this.recent.filter((moment) => moment.atMs > atMs - STEADY_MS)
     const steady =
@@ -212,7 +227,7 @@ export class PitchDetector {
     this.steadiness += (((steady ? 1 : 0) - this.steadiness) * this.sinceHop) / this.rate / WEIGHED_S
   }
 
-  /** The pitch that goes on from the one before, or a new one. */
+  /** The pitch that continues the previous one, or a new one. */
   private followed(pitch: number, midi: number, { atMs, doubtful }: SoundFrame): Candidate {
     const { candidate } = this
     const fresh = { midi, pitch, fromMs: atMs, fromPitch: pitch, doubtful }
@@ -226,7 +241,7 @@ export class PitchDetector {
   }
 
   private begin(now: SoundFrame, midi: number): void {
-    // A slurred note is told by its pitch alone: that needs half a look to be the louder part of it.
+    // A slurred note is recognised by its pitch alone: that takes half a window to become the louder part of it.
     const onsetMs = this.attackMs ?? Math.max(0, this.candidate!.fromMs - now.lookMs / 2)
     this.stop(onsetMs)
     this.loudest = now.loud

@@ -1,6 +1,6 @@
 import { PitchDetector } from 'pitchy'
 
-/** So long a look is taken, by the lowest note (MIDI number) that it will do for: at least two periods of it and a fifth. */
+/** The window length for the lowest note (MIDI number) that it can detect: at least two periods of it and a fifth. */
 const LOOKS: readonly (readonly [low: number, ms: number])[] = [
   [48, 17],
   [44, 21.3],
@@ -10,9 +10,9 @@ const LOOKS: readonly (readonly [low: number, ms: number])[] = [
   [0, 75],
 ]
 
-/** What is looked for in sound. */
+/** The range of pitches to detect. */
 export interface PitchRange {
-  /** The lowest note that is played, and the lowest and highest MIDI number that are heard. */
+  /** The lowest note that is played, and the lowest and highest MIDI number that are detected. */
   readonly played: number
   readonly low: number
   readonly high: number
@@ -24,19 +24,19 @@ export interface PitchRange {
   readonly gate: number
 }
 
-/** What the newest sound says. */
+/** What the newest sound contains. */
 export interface SoundFrame {
   /** Milliseconds at the middle of the hop that just came in. */
   readonly atMs: number
   /** Root mean square of the newest sound. */
   readonly loud: number
-  /** A MIDI number with its fraction; undefined where no pitch is sure. */
+  /** A MIDI number with its fraction; undefined if no pitch is clear. */
   readonly pitch: number | undefined
-  /** How sure the pitch is, from 0 to 1. */
+  /** The clarity of the pitch, from 0 to 1. */
   readonly clarity: number
-  /** An octave up would fit too, if not as well. */
+  /** An octave up would match too, if less well. */
   readonly doubtful: boolean
-  /** How far back was looked for the pitch. */
+  /** The length of the window in which the pitch was found. */
   readonly lookMs: number
 }
 
@@ -46,24 +46,27 @@ interface Look {
   readonly detector: PitchDetector<Float32Array>
 }
 
-/** The share of the best fit that a shorter period needs. */
+/** The share of the best match that a shorter period needs. */
 const NEARLY_AS_WELL = 0.65
-/** The same where the shorter one is not sure: a steady tone whose octave sounds strongly in it. */
+/** The same if the shorter period isn't clear: a steady tone with a strong octave. */
 const AS_WELL = 0.9
-/** Loudness is that of so much of the newest sound at least, of half a wave of the deepest note, and of whole waves where a note sounds, lest they be taken for swells. */
+/**
+ * Loudness is measured over at least this much of the newest sound, half a wave of the deepest note, and whole waves
+ * of the sounding note, so that single waves don't look like swells.
+ */
 const LOUD_MS = 5
 
 /** A MIDI number with its fraction as hertz, in equal temperament. */
 const hertzOf = (pitch: number, tuningHz: number): number => tuningHz * 2 ** ((pitch - 69) / 12)
 
-/** Remembers the newest sound and looks for a pitch in it: high notes in a short stretch, deep ones in longer. */
+/** Keeps the newest sound and detects a pitch in it: high notes in a short window, deep ones in longer ones. */
 export class AnalysisWindows {
   private readonly looks: readonly Look[]
   private readonly ring: Float32Array
   private taken = 0
 
   constructor(
-    /** Samples a second. */
+    /** Samples per second. */
     private readonly rate: number,
     private readonly sought: PitchRange,
   ) {
@@ -85,7 +88,7 @@ export class AnalysisWindows {
     this.taken += 1
   }
 
-  /** What the newest sound says, of which the last samples are new; `sounding` is the pitch that sounds as yet. */
+  /** What the newest sound contains, given its last samples; `sounding` is the pitch that has been sounding. */
   now(newest: number, sounding: number | undefined): SoundFrame {
     const { sought, rate, taken } = this
     const ordered = this.inOrder()
@@ -102,7 +105,7 @@ export class AnalysisWindows {
       return { atMs, loud, pitch, clarity, doubtful, lookMs: (samples / rate) * 1000 }
     }
     for (const look of this.looks) {
-      // Of two periods that fit nearly as well the shorter one, lest two notes in one look be heard as a deep one.
+      // Of two periods that match nearly as well the shorter one, so that two notes in one window aren't taken for a deep one.
       const shorter = find(look, NEARLY_AS_WELL, false)
       if (shorter) return shorter
     }

@@ -4,14 +4,14 @@ import { type Swing, unswung } from '../../theory/rhythm/swing.ts'
 import { EIGHTH, msToTicks, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import type { PlayedNote } from './take.ts'
 
-/** Where a note may begin inside a beat. */
+/** Where a note may start inside a beat. */
 const PLACES: Readonly<Record<Grid, readonly Ticks[]>> = {
   eighths: [0, EIGHTH, QUARTER],
   triplets: [0, QUARTER / 3, EIGHTH, (2 * QUARTER) / 3, QUARTER],
   sixteenths: [0, QUARTER / 4, EIGHTH, (3 * QUARTER) / 4, QUARTER],
 }
 const SHORTEST: Ticks = EIGHTH / 2
-/** A rest shorter than this, as it was played, is how the note was let go, not a rest. */
+/** A played rest shorter than this is articulation, not a rest. */
 const LEAST_REST: Ticks = (5 * EIGHTH) / 6
 
 export interface QuantiseOptions {
@@ -33,9 +33,9 @@ const nearestPlace = (tick: Ticks, grid: Grid): Ticks => {
 }
 
 /**
- * A take as notes on a grid: swing taken out, each beginning at the nearest place, one voice. Of two notes at one place the
- * later counts (a slip put right); a note lasts until the next one or, where it was let go an eighth or more before, until
- * the place nearest to where it was.
+ * A take as notes on a grid: without swing, each at the nearest place, one voice. Of two notes at one place the later
+ * counts (a corrected slip); a note lasts until the next one or, if it was released an eighth or more before, until
+ * the nearest place to its release.
  */
 export const quantise = (
   notes: readonly PlayedNote[],

@@ -11,25 +11,25 @@ export interface PlayedNote {
 
 export type Source = 'screen-keys' | 'computer-keyboard' | 'midi' | 'microphone' | 'midi-file' | 'simulated'
 
-/** A whole run of notes with all that is needed to grade it again. */
+/** A whole run of notes with everything needed to grade it again. */
 export interface Take {
   readonly notes: readonly PlayedNote[]
-  /** Played while counting in, and in bars that were begun anew after a pause: kept, not graded. */
+  /** Played during the count-in, or in bars that were started again after a pause: kept, not graded. */
   readonly ungradedNotes?: readonly PlayedNote[]
   readonly source: Source
   /** Milliseconds on the source's clock at the first beat. */
   readonly zeroMs: number
-  /** Quarters a minute from each tick on. */
+  /** Quarters per minute from each tick on. */
   readonly tempo: readonly { readonly tick: number; readonly bpm: number }[]
   readonly swing: number
-  /** Ticks at which the stretch began anew. */
+  /** Ticks at which the stretch started again. */
   readonly loops: readonly number[]
   readonly latencyMs: number
   readonly tuningHz: number
-  /** The exercise as it was asked, and the grader's version. */
+  /** The exercise as it was given, and the grader's version. */
   readonly exercise: string
   readonly grader: string
 }
 
-/** The grader's version, kept with each take so that a better grader can grade it again. */
+/** The grader's version, stored with each take so that a later grader can grade it again. */
 export const GRADER = '3'

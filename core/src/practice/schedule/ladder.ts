@@ -21,18 +21,18 @@ export interface LadderCell {
   readonly last?: RunVerdict
   /** Whole days until it is due again, where it is not due yet. */
   readonly dueInDays?: number
-  /** The tempo that comes next. */
+  /** The next tempo. */
   readonly tempo: number
 }
 
-/** Days until a rung is due again in a key after a verdict, for each solid run in a row; five times at the most. */
+/** Days until a rung is due again in a key after a verdict, for each solid run in a row; five times at most. */
 const REST_DAYS: Readonly<Record<RunVerdict, number>> = { again: 0, close: 0, solid: 1, 'move on': 3 }
 const MOST_TIMES = 5
 const DAY_MS = 86_400_000
 
 const held = (verdict: RunVerdict): boolean => REST_DAYS[verdict] > 0
 
-/** How a rung stands in a key by its runs, at a moment. */
+/** The state of a rung in a key, from its runs, at a moment. */
 export const ladderCell = (rung: RungRow, runs: readonly KeyedRun[], now: Date): LadderCell => {
   const tempo = nextTempo(rung, runs)
   const last = runs.at(-1)
@@ -50,7 +50,7 @@ export const ladderCell = (rung: RungRow, runs: readonly KeyedRun[], now: Date):
 /** Orders in which a player goes through the keys. */
 export type KeyOrder = 'fourths' | 'half steps' | 'thirds' | 'random'
 
-/** Half steps from each key to the next; a round of thirds goes on a half step higher. */
+/** Half steps from each key to the next; a round of thirds continues a half step higher. */
 const STEPS: Readonly<
   Record<Exclude<KeyOrder, 'random'>, { readonly step: number; readonly round: number }>
 > = {
@@ -65,7 +65,7 @@ export const KEY_ORDER_NAMES: readonly { readonly id: KeyOrder; readonly name: s
   { id: 'random', name: 'at random' },
 ]
 
-/** The twelve keys of a mode from one on, each once; at random the same for the same seed. */
+/** The twelve keys of a mode, starting from one, each once; the random order depends on the seed. */
 export const keysInOrderOf = (first: Key, order: KeyOrder, seed = 1): readonly Key[] => {
   const tonic = pitchClassOf(fifthsOf(first.tonic))
   const byClass = keysOfMode(first.mode)
@@ -79,7 +79,7 @@ export const keysInOrderOf = (first: Key, order: KeyOrder, seed = 1): readonly K
   return [first, ...others.map((steps) => byClass[(tonic + steps) % 12]!)]
 }
 
-/** The keys of a player's own list (tonics, in order) that can be read, each once; the mode is the tune's. */
+/** The readable keys of a player's own list (tonics, in order), each once; the mode is the tune's. */
 export const keysOfList = (text: string, { mode }: Key): readonly Key[] =>
   [...new Set(text.split(/[\s,]+/))]
     .map((word) => word.charAt(0).toUpperCase() + word.slice(1).replace('♭', 'b').replace('♯', '#'))

@@ -13,16 +13,16 @@ export interface NextStep {
   readonly rung: RungId
   readonly tempo: number
   readonly stretch: Stretch
-  /** At concert pitch; the same as before where it is left out. */
+  /** At concert pitch; unchanged if left out. */
   readonly key?: Key
   readonly why: Reason
 }
 
-/** A bar that has less than this share of its notes right is played by itself, where the others go better. */
+/** A bar with a smaller share of right notes than this is played alone, if the others go better. */
 const WEAK_BAR = 0.5
 const OTHERS = 0.75
 
-/** The bars in which the trouble lies, with the bar that leads into them; undefined where it lies everywhere or nowhere. */
+/** The bars with the trouble, including the bar before; undefined if it is everywhere or nowhere. */
 const troubleIn = (stretch: Stretch, { bars, weakestBar }: Grade): Stretch | undefined => {
   if (weakestBar === undefined || stretch.to - stretch.from < 2) return undefined
   const weak = bars.find(({ bar }) => bar === weakestBar)
@@ -35,7 +35,7 @@ const troubleIn = (stretch: Stretch, { bars, weakestBar }: Grade): Stretch | und
 
 const classOf = ({ tonic }: Key): number => pitchClassOf(fifthsOf(tonic))
 
-/** How the tempo goes: as the ladder says, never, or up after each run that held and down after each that did not. */
+/** How the tempo changes: by the ladder, never, or up after each solid run and down after each other one. */
 export type TempoPlan = 'ladder' | 'fixed' | 'upAndDown'
 
 export const TEMPO_PLANS: readonly { readonly id: TempoPlan; readonly name: string }[] = [
@@ -44,7 +44,7 @@ export const TEMPO_PLANS: readonly { readonly id: TempoPlan; readonly name: stri
   { id: 'upAndDown', name: 'up and down, run by run' },
 ]
 
-/** The tempo of the next run where the player goes up and down. */
+/** The tempo of the next run where it goes up and down. */
 const waved = (
   { from, to }: { readonly from: number; readonly to: number },
   tempo: number,
@@ -52,7 +52,7 @@ const waved = (
 ): number => Math.round(Math.min(to, Math.max(from, tempo * (held ? 1 + TEMPO_STEP : 1 - TEMPO_STEP))))
 
 /**
- * One step to propose after a run: the bar alone where the trouble lies in one, slower or once more, a higher tempo, the
+ * One step to propose after a run: the bar alone if the trouble is in one, slower or once more, a higher tempo, the
  * next key of the player's order, the next rung. `runs` are the finished runs of the rung in this key, this one last.
  */
 export const nextStep = (
@@ -89,7 +89,7 @@ export const nextStep = (
   const at = keys.findIndex((one) => classOf(one) === classOf(key))
   const next = keys[at + 1]
   if (next && at >= 0) return { ...here, key: next, why: reason('next.key') }
-  // Rungs that play what the player kept are for the player to choose.
+  // Rungs that play the player's own material are for the player to choose.
   const following = RUNGS.slice(RUNGS.findIndex(({ id }) => id === rung) + 1).find(({ needs }) => !needs)
   if (!following) return { ...here, why: reason('next.done') }
   return {

@@ -1,6 +1,6 @@
 import type { Stretch } from '../../tune/chart/chart.ts'
 
-/** How a stretch is taken apart: not at all, in halves, or in loops of so many bars; at last it is played whole. */
+/** How a stretch is broken up: not at all, in halves, or in loops of a number of bars; finally it is played whole. */
 export type PiecePlan = 'whole' | 'halves' | '1' | '2' | '4' | '8'
 
 export const PIECE_PLANS: readonly { readonly id: PiecePlan; readonly name: string }[] = [

@@ -10,8 +10,8 @@ export interface LadderRun {
 const HELD: readonly RunVerdict[] = ['solid', 'move on']
 
 /**
- * The tempo of the next run: up by 7 % when the last two at this tempo held, down by 7 % when both were "again", inside the rung's
- * tempos. The rung's first tempo where nothing was played.
+ * The next tempo: up by 7 % if the last two runs at this tempo were solid, down by 7 % if both were "again", within
+ * the rung's tempos. The rung's first tempo if nothing was played.
  */
 export const nextTempo = (rung: RungRow, runs: readonly LadderRun[]): number => {
   const last = runs.at(-1)

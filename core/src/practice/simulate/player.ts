@@ -4,34 +4,34 @@ import { ticksToMs } from '../../theory/rhythm/ticks.ts'
 import type { Exercise } from '../drill/exercise.ts'
 import { GRADER, type PlayedNote, type Take } from '../listen/take.ts'
 
-/** A person at an instrument, made up: the same seed plays the same. */
+/** A simulated person at an instrument: the same seed plays the same. */
 export interface SimulatedPlayer {
   readonly seed: number
-  /** Chance from 0 to 1 that a note goes wrong: a wrong pitch (half of them), left out, or one extra. */
+  /** The probability, 0 to 1, that a note goes wrong: a wrong pitch (half of them), left out, or one extra. */
   readonly errorRate: number
   /** Standard deviation of the onsets in milliseconds. */
   readonly spreadMs: number
-  /** Chance from 0 to 1 that the player stops for a while before a note. */
+  /** The probability, 0 to 1, that the player hesitates before a note. */
   readonly stopRate?: number
-  /** How much slower than asked the player is: 0.05 falls behind by a twentieth, negative runs ahead. */
+  /** How much slower than asked the player is: 0.05 drags by a twentieth, negative rushes. */
   readonly drift?: number
 }
 
 export const perfectPlayer: SimulatedPlayer = { seed: 1, errorRate: 0, spreadMs: 0 }
 
-/** A stop lasts from a beat to two; the player goes on from there, as much behind. */
+/** A hesitation lasts one or two beats; the player then continues, late by as much. */
 const STOP_TICKS = 480
 
-/** A slip lands a half or whole step away. */
+/** A slip is a half or whole step away. */
 const SLIPS: readonly number[] = [-2, -1, 1, 2]
 
-/** Where the simulated player went wrong, by the note that was asked for. */
+/** Where the simulated player went wrong, by expected note. */
 export interface Slip {
   readonly expected: number
   readonly kind: 'wrong' | 'missed' | 'extra'
 }
 
-/** How the simulated player plays an exercise: notes in the order of their onsets, and the slips that were made. */
+/** How the simulated player plays an exercise: notes in the order of their onsets, and the slips. */
 export const simulatePlaying = (
   exercise: Exercise,
   player: SimulatedPlayer,
@@ -40,7 +40,7 @@ export const simulatePlaying = (
   const { tempo } = exercise.spec
   const slips: Slip[] = []
   let behind = 0
-  // Where the player makes the line, the example is what this one plays.
+  // Where the player makes the line, this one plays the example.
   const asked = exercise.free?.example ?? exercise.expected
   const notes = asked.flatMap((wanted, expected): PlayedNote[] => {
     if (player.stopRate !== undefined && random() < player.stopRate)

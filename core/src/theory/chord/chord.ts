@@ -17,7 +17,7 @@ export interface Chord {
   readonly bass?: string
 }
 
-/** Families by the tones that tell the quality. */
+/** Chord families, by the tones that define the quality. */
 export const CHORD_KINDS = [
   'major',
   'dominant',
@@ -80,7 +80,7 @@ export const chordPitchClasses = (chord: Chord): readonly number[] => {
   return chord.tones.map((tone) => (root + tone.semitones) % 12)
 }
 
-/** The four tones that carry the chord (R 3 5 7 or what stands in their place), without tensions. */
+/** The four tones that define the chord (R 3 5 7 or their substitutes), without tensions. */
 export const fourTones = (chord: Chord): readonly ChordTone[] => {
   const tensions: readonly Degree[] = ['b9', '9', '#9', '11', '#11', 'b13', '13']
   const four = chord.tones.filter((tone) => !tensions.includes(tone.degree))
@@ -108,7 +108,7 @@ export const transposeChord = (chord: Chord, by: Fifths): Chord => {
 
 const rootLength = (symbol: string): number => /^[A-G](?:bb|##|[b#♭♯x])?/.exec(symbol)?.[0].length ?? 0
 
-/** The widest spellings that are read: double accidentals, from F♭♭ to B♯♯. */
+/** The widest spellings that can be read: double accidentals, from F♭♭ to B♯♯. */
 const WIDEST = { flat: -15, sharp: 19 } as const
 
 /** The root as a chart writes it, or the same sound where a tone of the chord would have a triple accidental. */

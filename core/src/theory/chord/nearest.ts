@@ -51,7 +51,7 @@ const editDistance = (from: string, to: string): number => {
 const MOST_NEAREST = 3
 const LONGEST = 40
 
-/** The readable symbols that look most like the text, nearest first; none when the text has no root to start from. */
+/** The readable symbols closest to the text, nearest first; none when the text has no root. */
 export const nearestSymbols = (text: string, readable: (symbol: string) => boolean): readonly string[] => {
   const root = /^([A-Ga-g])(bb|##|[b#♭♯])?/.exec(text)
   if (!root || text.length > LONGEST) return []

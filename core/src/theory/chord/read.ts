@@ -7,12 +7,15 @@ import { type Draft, IN_PARENTHESES, TOKENS, type Token } from './tokens.ts'
 
 interface Spelling {
   readonly text: string
-  /** Whether letters of either case will do. */
+  /** Whether upper and lower case are equivalent. */
   readonly anyCase: boolean
   readonly token: Token
 }
 
-/** The spellings that begin with a letter, the longest first; those that count only before a number before the others. */
+/**
+ * The spellings that start with a letter, longest first; those that only apply before a number come first among
+ * equals.
+ */
 const spellingsOf = (tokens: readonly Token[]): ReadonlyMap<number, readonly Spelling[]> => {
   const byFirst = new Map<number, Spelling[]>()
   const put = (code: number, spelling: Spelling) =>
@@ -34,7 +37,7 @@ const spellingsOf = (tokens: readonly Token[]): ReadonlyMap<number, readonly Spe
 const SPELLINGS = spellingsOf(TOKENS)
 const SPELLINGS_IN_PARENTHESES = spellingsOf(IN_PARENTHESES)
 
-/** The spelling that stands at a place, the longest that fits. */
+/** The longest spelling that matches at a position. */
 const spellingAt = (
   spellings: ReadonlyMap<number, readonly Spelling[]>,
   plain: string,
@@ -75,7 +78,7 @@ const degreesOf = (draft: Draft): readonly Degree[] => {
 
 const PLAIN = /^[ -~]*$/
 
-/** Signs as typed, made one: ♭ ♯ – − △ º ∅ and the like. */
+/** Typed signs in one normal form: ♭ ♯ – − △ º ∅ and similar. */
 const plainSigns = (text: string): string =>
   PLAIN.test(text)
     ? text
@@ -89,7 +92,7 @@ const plainSigns = (text: string): string =>
         .replace(/[º˚]/g, '°')
         .replace(/[∅Ø]/g, 'ø')
 
-/** How long the root at the head of a symbol is: a letter and its accidentals; 0 where there is none. */
+/** The length of the root at the start of a symbol (a letter and its accidentals); 0 if there is none. */
 const rootLength = (plain: string): number => {
   const letter = plain.charCodeAt(0) & ~32
   if (!(letter >= 65 && letter <= 71)) return 0
@@ -101,7 +104,7 @@ const rootLength = (plain: string): number => {
 
 const SLASH_BASS = /\/([A-Ga-g](?:bb|##|b|#|x)?)$/
 
-/** The symbol of a place where no chord sounds. */
+/** The symbol for "no chord sounds here". */
 const NO_CHORD = /^(?:N\.?\s?C\.?|NC)$/i
 
 const rootName = (text: string): string => {
@@ -109,14 +112,17 @@ const rootName = (text: string): string => {
   return name.endsWith('x') ? `${name.slice(0, -1)}##` : name
 }
 
-/** A small letter is a root where more than a letter stands there: whether d is D or Dm it does not say. */
+/** A lower-case letter counts as a root only with something after it: d alone could be D or Dm. */
 const isClear = (rootText: string, plain: string): boolean =>
   rootText.charCodeAt(0) < 97 || plain.length > rootText.length
 
 /**
  * Reads a chord symbol as musicians write it: C6/9, C-Δ7, Cø, C7(b9,b13), C7alt, Csus4, Bb13/Ab, N.C.; also CMIN7 and
- * c7. A problem gives the column (from 1) of the first sign that could not be read, and the nearest symbols that can: the
- * nearest as its mend, the next as others.
+ * c7. A problem gives the column (from 1) of the first character that could not be read, and the nearest readable
+ * symbols: the nearest as its fix, the next ones as others.
+ * @param text a chord symbol
+ * @returns the chord, or one problem of rule chord.unread
+ * @example readChordSymbol('A7(13)') // R 3 5 b7 13 on A
  */
 export const readChordSymbol = (text: string): Outcome<Chord> => {
   const symbol = text.trim()
@@ -139,7 +145,7 @@ export const readChordSymbol = (text: string): Outcome<Chord> => {
   const lower = plain.toLowerCase()
   let number = false
   let quality = false
-  /** Inside parentheses of a chord that has its 6 or 7 already. */
+  /** Inside parentheses, after the chord already has its 6 or 7. */
   let inside = false
   let at = rootText.length
   if (plain.charCodeAt(at) === MINUS && at < end) {

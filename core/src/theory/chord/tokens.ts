@@ -1,6 +1,6 @@
 import { type Degree, isDegree } from '../pitch/degree.ts'
 
-/** What has been read of a symbol so far: what stands as third, fifth, sixth and seventh, and the tensions. */
+/** What has been read of a symbol so far: its third, fifth, sixth, seventh and tensions. */
 export interface Draft {
   third: Degree | undefined
   fifth: Degree | undefined
@@ -8,16 +8,16 @@ export interface Draft {
   seventh: Degree | undefined
   majorSeventh: boolean
   tensions: Degree[]
-  /** Tensions that a number brings along (the 9 of a 13): an altered one written beside it takes their place. */
+  /** Tensions implied by a number (the 9 of a 13); an altered one written beside it replaces them. */
   implied: readonly Degree[]
 }
 
 export interface Token {
-  /** How it is written. Words of several letters are read in any case; a single letter as it stands. */
+  /** The ways to write it. Words of several letters are read in any case, single letters only as they are. */
   readonly texts: readonly string[]
-  /** Tokens of one slot may stand once in a symbol: a second number or quality is not a chord. */
+  /** A slot may be filled once per symbol: a second number or quality is not a chord. */
   readonly slot?: 'number' | 'quality'
-  /** The token counts only before one of these. */
+  /** The token only applies before one of these. */
   readonly before?: readonly string[]
   readonly read: (draft: Draft) => void
 }
@@ -67,7 +67,7 @@ const seventhOf = (draft: Draft): Degree => {
   return draft.third === 'b3' && draft.fifth === 'b5' && draft.seventh === 'bb7' ? 'bb7' : 'b7'
 }
 
-/** A number, with the tensions below it; an 11 over a major third takes the third's place. */
+/** A number with the tensions below it; an 11 over a major third replaces the third. */
 const extension = (number: string, ...implied: readonly Degree[]): Token => ({
   texts: [number],
   slot: 'number',
@@ -89,8 +89,8 @@ const made = (third: Degree, fifth: Degree, seventh?: Degree) => (draft: Draft) 
 }
 
 /**
- * What stands in parentheses after a number adds to the chord instead of naming it anew: A7(13), F7(9), A6(9), Gm7b5(9)
- * are the chord with that tension, Em9(maj7) the chord with a major 7 (common practice, no source).
+ * A number in parentheses adds to the chord: A7(13), F7(9), A6(9), Gm7b5(9) are the chord with that tension,
+ * Em9(maj7) the chord with a major 7 (common practice, no source).
  */
 export const IN_PARENTHESES: readonly Token[] = [
   ...['2', '4', '9', '11', '13'].map((number) => ({ texts: [number], read: alter('', number) })),
@@ -108,7 +108,7 @@ export const IN_PARENTHESES: readonly Token[] = [
   },
 ]
 
-/** The grammar of what follows the root. At each place the longest text that fits is read. */
+/** The grammar of what follows the root. At each position the longest matching text is read. */
 export const TOKENS: readonly Token[] = [
   { texts: ['(', ')', ',', ' '], read: () => {} },
   ...added,

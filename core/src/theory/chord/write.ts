@@ -1,10 +1,10 @@
 import type { Degree } from '../pitch/degree.ts'
 import { type Chord, chordKind, hasDegree } from './chord.ts'
 
-/** How a player likes chords written: signs (Δ – ø °), letters (maj7 m7 m7b5 dim7) or short (M7 -7 ø7 o7). */
+/** A player's preferred chord style: signs (Δ – ø °), letters (maj7 m7 m7b5 dim7) or short (M7 -7 ø7 o7). */
 export type ChordStyle = 'signs' | 'letters' | 'short'
 
-/** A symbol in the pieces that are set differently: root, what stands on the line, what is raised, bass. */
+/** A symbol split into the parts that are typeset differently: root, what stands on the line, what is raised, bass. */
 interface ChordParts {
   readonly root: string
   readonly body: string

@@ -28,7 +28,7 @@ export interface Instrument {
     readonly comfortHigh: number
     readonly high: number
   }
-  /** Sounding MIDI numbers of the open strings, the lowest first, where there is a fingerboard with frets or without. */
+  /** Sounding MIDI numbers of the open strings, lowest first, for instruments with a fingerboard. */
   readonly strings?: readonly number[]
 }
 

@@ -1,6 +1,6 @@
 import { type Fifths, pitchClassOf } from './fifths.ts'
 
-/** Every degree that a chord or scale names, counted from the root, with its distance on the line of fifths. */
+/** Every degree that a chord or scale can name, counted from the root, with its distance on the line of fifths. */
 const DEGREE_FIFTHS = {
   R: 0,
   b9: -5,
@@ -38,7 +38,7 @@ const DEGREE_SEMITONES = Object.fromEntries(
 
 export const isDegree = (text: string): text is Degree => text in DEGREE_FIFTHS
 
-/** What a pitch is called that neither the chord nor its scale holds, by half steps above the root. */
+/** Names for pitches that are neither in the chord nor in its scale, by half steps above the root. */
 const FOREIGN_DEGREES: readonly Degree[] = [
   'R',
   'b9',

@@ -41,7 +41,7 @@ export const readNoteName = (name: string): Fifths | undefined => {
   return LETTERS.indexOf(found[1]!) - 1 + 7 * alterOf(found[2]!)
 }
 
-/** As readNoteName, for names that the program itself wrote. */
+/** Like readNoteName, for names that the program wrote itself. */
 export const fifthsOf = (name: string): Fifths => {
   const fifths = readNoteName(name)
   if (fifths === undefined) throw new Error(`not a note name: ${name}`)
@@ -58,6 +58,12 @@ const WRITTEN_ROOTS = { flattest: -8, sharpest: 12 } as const
 export const writtenRoot = (fifths: Fifths): Fifths => {
   if (fifths > WRITTEN_ROOTS.sharpest) return writtenRoot(fifths - 12)
   return fifths < WRITTEN_ROOTS.flattest ? writtenRoot(fifths + 12) : fifths
+}
+
+/** The same sound by its plainest root, from G♭ to F♯: E for F♭. For chords that stand for others, outside a key. */
+export const plainRoot = (fifths: Fifths): Fifths => {
+  if (fifths > 6) return plainRoot(fifths - 12)
+  return fifths < -6 ? plainRoot(fifths + 12) : fifths
 }
 
 /** The same sound without double accidentals: B♭♭ as A, F♯♯ as G. */

@@ -15,7 +15,7 @@ export const sameKey = (a: Key, b: Key): boolean => a.tonic === b.tonic && a.mod
 export const transposeKey = (key: Key, by: Fifths): Key =>
   nearKey({ ...key, tonic: noteName(fifthsOf(key.tonic) + by) })
 
-/** The same key with a signature of at most six flats or six sharps (seven only where a tune is written so). */
+/** The same key with a signature of at most six flats or six sharps. */
 const nearKey = (key: Key): Key => {
   const signature = keySignature(key)
   if (signature > 6) return { ...key, tonic: noteName(fifthsOf(key.tonic) - 12) }

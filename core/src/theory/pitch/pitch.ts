@@ -6,10 +6,10 @@ const PITCH = /^([A-G](?:b{0,4}|#{1,4}|x))(-?\d+)$/
 export const spellPitch = (midi: number, fifths: Fifths): string =>
   noteName(fifths) + (Math.floor((midi - accidentalOf(fifths)) / 12) - 1)
 
-/** Each pitch class by its plainest name: naturals, and flats between them but for F♯. */
+/** Each pitch class by its simplest name: naturals, and flats between them except for F♯. */
 const PLAIN: readonly Fifths[] = [0, -5, 2, -3, 4, -1, 6, 1, -4, 3, -2, 5]
 
-/** A MIDI number by its plainest name: 61 is 'Db4'. */
+/** A MIDI number by its simplest name: 61 is 'Db4'. */
 export const plainPitch = (midi: number): string => spellPitch(midi, PLAIN[((midi % 12) + 12) % 12]!)
 
 /** The same name without double accidentals: 'Bbb' as 'A', 'F##' as 'G'. */

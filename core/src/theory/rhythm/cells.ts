@@ -1,6 +1,6 @@
 import { EIGHTH, QUARTER, type Ticks } from './ticks.ts'
 
-/** How a line moves between its strong places. */
+/** The rhythm of a line between its strong beats. */
 export type RhythmStyle = 'eighths' | 'triplets' | 'sixteenths' | 'mixed' | 'syncopated' | 'sparse' | 'bars'
 
 type RhythmKind =
@@ -13,11 +13,11 @@ type RhythmKind =
   | 'quarterTriplet'
   | 'sixteenths'
 
-/** Onsets of the notes after the one on a strong place, in ticks from it. */
+/** Onsets of the notes after the one on a strong beat, in ticks from it. */
 export interface RhythmCell {
   readonly kind: RhythmKind
   readonly onsets: readonly Ticks[]
-  /** The note on the next strong place comes an eighth early and is held into it. */
+  /** The note on the next strong beat is anticipated by an eighth. */
   readonly early?: true
 }
 
@@ -27,7 +27,7 @@ const SIXTEENTH: Ticks = QUARTER / 4
 const cell = (kind: RhythmKind, ...onsets: readonly Ticks[]): RhythmCell => ({ kind, onsets })
 const early = (...onsets: readonly Ticks[]): RhythmCell => ({ kind: 'early', onsets, early: true })
 
-/** By the length of what is filled: a beat, a dotted beat, half a bar (common practice, no source). */
+/** By the length to fill: a beat, a dotted beat, half a bar (common practice, no source). */
 const CELLS: Readonly<Record<Ticks, readonly RhythmCell[]>> = {
   [QUARTER]: [
     cell('eighths', EIGHTH),
@@ -60,7 +60,7 @@ const CELLS: Readonly<Record<Ticks, readonly RhythmCell[]>> = {
   ],
 }
 
-/** What each kind costs in a style; those that are left out do not come. */
+/** The cost of each kind in a style; kinds that are left out are not used. */
 const STYLES: Readonly<Record<RhythmStyle, Readonly<Partial<Record<RhythmKind, number>>>>> = {
   eighths: { eighths: 0 },
   triplets: { eighths: 0, triplet: 1.1 },
@@ -80,7 +80,7 @@ const STYLES: Readonly<Record<RhythmStyle, Readonly<Partial<Record<RhythmKind, n
   sparse: { eighths: 4, quarters: 1.2, long: 0, syncopated: 1.2, early: 1.4 },
 }
 
-/** A style without its rare kinds on short or odd lengths falls back to notes on every eighth, or on every third of a beat. */
+/** A style without its rare kinds on short or odd lengths falls back to every eighth, or to every third of a beat. */
 const evenly = (length: Ticks): RhythmCell => {
   const step = length % EIGHTH !== 0 && length % TRIPLET === 0 ? TRIPLET : EIGHTH
   return {
@@ -89,18 +89,18 @@ const evenly = (length: Ticks): RhythmCell => {
   }
 }
 
-/** A cell with what it costs beside its notes. */
+/** A cell with its cost apart from its notes. */
 export interface PricedCell extends RhythmCell {
   readonly cost: number
 }
 
-/** What a note that is not played spares, on the average: rhythms with fewer notes must not be cheaper for that. */
+/** What an omitted note saves on average, so that rhythms with fewer notes are not cheaper just for that. */
 const A_NOTE = 0.8
 
 /** One note, held. */
 const HELD_ON: PricedCell = { ...cell('long'), cost: 0 }
 
-/** The cells of a style that fill a length of ticks, the fullest for nothing. Never empty. */
+/** The cells of a style that fill a length in ticks; the fullest one costs nothing. Never empty. */
 export const cellsFor = (length: Ticks, style: RhythmStyle): readonly PricedCell[] => {
   if (style === 'bars') return [HELD_ON]
   const costs = STYLES[style]
@@ -113,5 +113,5 @@ export const cellsFor = (length: Ticks, style: RhythmStyle): readonly PricedCell
   }))
 }
 
-/** How far apart the strong places of a style may be. */
+/** The largest distance between the strong beats of a style. */
 export const longestSegment = (style: RhythmStyle): Ticks => (style === 'sixteenths' ? QUARTER : 2 * QUARTER)

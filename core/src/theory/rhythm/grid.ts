@@ -1,2 +1,2 @@
-/** The finest notes that a take is written in. */
+/** The finest subdivision that a take is quantised to. */
 export type Grid = 'eighths' | 'triplets' | 'sixteenths'

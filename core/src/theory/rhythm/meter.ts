@@ -27,7 +27,7 @@ export const COMMON_TIME: Meter = { beats: 4, unit: 4 }
 
 export const meterName = (meter: Meter): string => `${meter.beats}/${meter.unit}`
 
-/** Reads '4/4'; undefined for a signature that the strong-beat table does not hold. */
+/** Reads '4/4'; undefined for a signature that isn't in the strong-beat table. */
 export const readMeter = (text: string): Meter | undefined => {
   const found = /^(\d+)\s*\/\s*(\d+)$/.exec(text.trim())
   if (!found || !(`${found[1]}/${found[2]}` in METERS)) return undefined

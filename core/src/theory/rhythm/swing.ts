@@ -13,7 +13,7 @@ const SWING_BY_TEMPO: readonly (readonly [bpm: number, swing: Swing])[] = [
   [320, 0.51],
 ]
 
-/** The usual swing at a tempo, between the rows of the table by straight lines. */
+/** The usual swing at a tempo, interpolated between the rows of the table. */
 export const swingAt = (bpm: number): Swing => {
   const after = SWING_BY_TEMPO.findIndex(([rowBpm]) => rowBpm >= bpm)
   if (after === 0) return SWING_BY_TEMPO[0]![1]
@@ -23,7 +23,7 @@ export const swingAt = (bpm: number): Swing => {
   return lowSwing + ((bpm - low) / (high - low)) * (highSwing - lowSwing)
 }
 
-/** Where a written place sounds: the first half of each quarter is stretched to the swing's share. */
+/** Where a written tick sounds: the first half of each quarter is stretched to the swing's share. */
 export const swung = (ticks: Ticks, swing: Swing): Ticks => {
   const beat = Math.floor(ticks / QUARTER) * QUARTER
   const within = (ticks - beat) / QUARTER
@@ -31,7 +31,7 @@ export const swung = (ticks: Ticks, swing: Swing): Ticks => {
   return beat + share * QUARTER
 }
 
-/** The written place of what sounds there: the inverse of `swung`. */
+/** The written tick of what sounds at a tick: the inverse of `swung`. */
 export const unswung = (ticks: Ticks, swing: Swing): Ticks => {
   const beat = Math.floor(ticks / QUARTER) * QUARTER
   const within = (ticks - beat) / QUARTER

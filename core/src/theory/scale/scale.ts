@@ -26,7 +26,7 @@ export type ScaleId =
 export interface ScaleRow {
   readonly name: string
   readonly degrees: readonly Degree[]
-  /** The scale that has the same notes from another root: its name and the root's place above this one. */
+  /** The scale with the same notes from another root: its name, and that root relative to this one. */
   readonly parent: { readonly name: string; readonly fifths: Fifths }
 }
 
@@ -153,7 +153,7 @@ export const scaleNeighbours = (
   return { above: Math.min(...up), below: Math.min(...down) }
 }
 
-/** The scale's degree that sounds so many half steps above the root, if it has one. */
+/** The scale's degree at a number of half steps above the root, if it has one. */
 export const scaleDegreeAt = (id: ScaleId, semitones: number): Degree | undefined =>
   SCALES[id].degrees.find((degree) => degreeSemitones(degree) === ((semitones % 12) + 12) % 12)
 

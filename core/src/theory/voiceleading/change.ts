@@ -7,7 +7,7 @@ interface Staying {
   readonly to: ChordTone
 }
 
-/** A tone of the first chord and the nearest tone of the next, in half steps (negative: down). */
+/** A tone of the first chord and the nearest tone of the next, in half steps (negative is down). */
 interface Moving extends Staying {
   readonly semitones: number
 }
@@ -16,7 +16,10 @@ interface Moving extends Staying {
 export interface ChordChange {
   readonly stays: readonly Staying[]
   readonly moves: readonly Moving[]
-  /** The joins that carry a line: a tone that moves by half or whole step, or stays, into a guide tone of the next. */
+  /**
+   * Voice leading that carries a line: a tone that moves by half or whole step, or stays, into a guide tone of the
+   * next chord.
+   */
   readonly intoGuides: readonly Moving[]
 }
 

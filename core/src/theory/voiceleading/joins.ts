@@ -12,10 +12,10 @@ type JoinKind =
   | 'sharedNote'
   | 'jump'
 
-/** One way in which a change of chord can be joined: from a tone of the first to a tone of the next. */
+/** One way to connect two chords: from a tone of the first to a tone of the next. */
 export interface JoinOffer {
   readonly kind: JoinKind
-  /** None for a jump: no tone of the first leads by step or stays. */
+  /** None for a leap: no tone of the first chord leads by step or stays. */
   readonly from?: ChordTone
   readonly to?: ChordTone
   /** Half steps from one to the other; negative: down. */
@@ -42,7 +42,7 @@ const STEPS: readonly StepRow[] = [
 const classOf = (chord: Chord, tone: ChordTone): number =>
   (pitchClassOf(fifthsOf(chord.root)) + tone.semitones) % 12
 
-/** Every join that a change of chord offers, the strongest kinds first; a jump where it offers none. */
+/** Every connection that a change of chord offers, strongest first; a leap if it offers none. */
 export const joinsBetween = (from: Chord, to: Chord): readonly JoinOffer[] => {
   if (from.tones.length === 0 || to.tones.length === 0) return []
   const { intoGuides } = changeBetween(from, to)

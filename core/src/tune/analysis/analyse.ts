@@ -9,9 +9,14 @@ import { namePatterns, PLAIN_FUNCTION, type Read, saysSpelling, spelledAs } from
 import { sweep } from './sweep.ts'
 
 /**
- * Reads the changes: key, numeral, function and scale of each chord, patterns with their extent, and for each chord the
- * next best readings with what they cost more. One dynamic program over the chart: what each chord costs in a key, what
- * a change of key costs, what the patterns gain, which may overlap. Overrides are kept to, and the rest follows.
+ * Reads the changes: key, numeral, function and scale of each chord, patterns with their extent, and for each chord
+ * the next best readings with their extra cost. One dynamic program over the chart weighs what each chord costs in a
+ * key, what a change of key costs, and what the patterns (which may overlap) gain. Overrides are respected, and
+ * everything else follows from them.
+ * @param chart the chart, at any pitch
+ * @param overrides the player's own readings of some chords
+ * @returns the chart with one reading per chord, in playing order
+ * @example analyseChart(chart).readings[0]?.numeral // 'ii'
  */
 export const analyseChart = (chart: Chart, overrides: readonly Override[] = []): Analysis => {
   const spans = chordSpans(chart)
@@ -38,7 +43,7 @@ export const analyseChart = (chart: Chart, overrides: readonly Override[] = []):
 interface Chosen {
   readonly key: number
   readonly row: FunctionRow
-  /** What the whole reading costs. */
+  /** The cost of the whole reading. */
   readonly total: number
 }
 
@@ -59,7 +64,7 @@ const trace = (lattice: Lattice, keys: readonly ReadingKey[]): readonly Chosen[]
   return chosen.reverse()
 }
 
-/** Each run of chords in one key has its name from the first plain chord in it. */
+/** Each run of chords in one key is named after its first plainly spelled chord. */
 const spelledReads = (
   chosen: readonly Chosen[],
   events: readonly Event[],
@@ -80,7 +85,7 @@ const spelledReads = (
   return reads
 }
 
-/** In a key whose I is a dominant the IV7 is at home too: both are Mixolydian (common practice, no source). */
+/** In a key whose I is a dominant, the IV7 is stable too: both are Mixolydian (common practice, no source). */
 const inBlues = (reads: readonly Read[]): readonly Read[] => {
   const blues = new Set(reads.filter(({ row }) => row.id === BLUES_TONIC).map(({ keyNumber }) => keyNumber))
   return reads.map((read) =>
@@ -92,7 +97,7 @@ const inBlues = (reads: readonly Read[]): readonly Read[] => {
 
 const BLUES_TONIC = 'blues_I'
 
-/** The pattern that each chord is named by: of those that hold it the longest. */
+/** The pattern that names each chord: the longest one that contains it. */
 const patternAt = (
   patterns: readonly PatternSpan[],
   chords: number,
@@ -145,7 +150,7 @@ const alternativesOf = (
     extraCost,
   }))
 
-/** How much dearer a second reading may be for the chord to belong to both keys where they meet. */
+/** The extra cost up to which a second reading makes the chord a pivot between two keys. */
 const PIVOT_DEARER = 1.6
 
 /** Where the key changes, a chord beside the change may have a place in both keys. */

@@ -6,7 +6,7 @@ import type { Chart, ChordSpan } from '../chart/chart.ts'
 import type { FunctionId } from './functions.ts'
 import type { PatternId } from './patterns.ts'
 
-/** Another way to read a chord, and how much dearer the whole reading would be with it. */
+/** Another way to read a chord, and the extra cost of the whole reading with it. */
 export interface Alternative {
   readonly key: Key
   readonly numeral: string
@@ -15,7 +15,7 @@ export interface Alternative {
   readonly extraCost: number
 }
 
-/** The place that a chord has in the key beside its own, where the key changes. */
+/** The chord's function in the neighbouring key, where the key changes. */
 export interface Pivot {
   readonly key: Key
   readonly numeral: string
@@ -50,7 +50,7 @@ export interface KeyRegion {
   readonly key: Key
   readonly from: number
   readonly to: number
-  /** What the key is to the one before it. */
+  /** The relation of the key to the one before it. */
   readonly relation?: KeyRelation
 }
 
@@ -88,7 +88,7 @@ export interface Override {
   readonly scale?: ScaleId
 }
 
-/** A chart understood: what everything below takes. */
+/** An analysed chart: the input of everything below. */
 export interface Analysis {
   readonly chart: Chart
   readonly overrides: readonly Override[]
@@ -97,7 +97,7 @@ export interface Analysis {
   readonly patterns: readonly PatternSpan[]
 }
 
-/** The chord that sounds at a tick: the last one that has begun; the first one before the tune. */
+/** The chord that sounds at a tick: the last one that has started; before the tune, the first one. */
 export const chordAt = (analysis: Analysis, tick: number): ChordSpan => {
   const { spans } = analysis
   let low = 0

@@ -3,13 +3,13 @@ import { FUNCTIONS, type FunctionId } from './functions.ts'
 import { PATTERNS } from './patterns.ts'
 
 /**
- * How far along its patterns a reading is. Every place knows where each function leads from it and what the patterns
- * that end there gain together: patterns may overlap, and each one counts.
+ * How far along its patterns a reading is. Every state knows where each function leads and what the patterns that end
+ * there gain in total: patterns may overlap, and each one counts.
  */
 export interface Automaton {
-  /** The place that a function (by its number) leads to from a place. */
+  /** The state that a function (by its number) leads to from a state. */
   readonly next: readonly Int32Array[]
-  /** What is gained on arriving at a place. */
+  /** The gain on reaching a state. */
   readonly gain: readonly number[]
 }
 

@@ -6,7 +6,7 @@ import { functionNumber } from './automaton.ts'
 import { READING_COSTS } from './costs.ts'
 import { FUNCTIONS, type FunctionRow, UNEXPLAINED } from './functions.ts'
 
-/** A chord with every place where it sounds on: chords that repeat without a change are read once. */
+/** A chord with all its occurrences in a row: repeats without a change are read once. */
 export interface Event {
   readonly chord: Chord
   readonly spans: readonly ChordSpan[]
@@ -22,7 +22,7 @@ export const gatherEvents = (spans: readonly ChordSpan[]): readonly Event[] => {
   return events
 }
 
-/** A key with what the reading asks of it again and again. */
+/** A key with the values that the reading needs again and again. */
 export interface ReadingKey {
   readonly key: Key
   readonly tonic: number
@@ -46,7 +46,7 @@ export const keysFor = (home: Key | undefined): readonly ReadingKey[] => {
   return KEYS.map((one) => (one.key.mode === home.mode && one.tonic === own.tonic ? own : one))
 }
 
-/** A function that a chord can have, with its number in its mode: -1 where the key does not explain the chord. */
+/** A function that a chord can have, with its number in its mode; -1 if the key does not explain the chord. */
 export interface Candidate {
   readonly row: FunctionRow
   readonly number: number
@@ -68,7 +68,7 @@ const unexplained = (mode: Key['mode'], kind: ChordKind): readonly Candidate[] =
 
 type ByKind = ReadonlyMap<ChordKind, readonly (readonly Candidate[])[]>
 
-/** The table of functions by kind of chord and half steps above the tonic; one row that says so where there are none. */
+/** The functions by kind of chord and half steps above the tonic; a single "unexplained" row where there are none. */
 const byKind = (mode: Key['mode']): ByKind =>
   new Map(
     (Object.keys(UNEXPLAINED) as readonly ChordKind[]).map((kind) => {

@@ -6,26 +6,29 @@ import { type ScaleId, scaleSemitones } from '../../theory/scale/scale.ts'
 import type { Stretch } from '../chart/chart.ts'
 import type { Analysis } from './analysis.ts'
 
-/** Chord tones that the centre's scale does not hold. */
+/** Chord tones that are not in the key centre's scale. */
 interface Clash {
   readonly chord: number
   readonly degrees: readonly Degree[]
 }
 
-/** A five-note scale over the whole stretch, with how many chords have a guide tone a half step from what it holds. */
+/**
+ * A five-note scale over the whole stretch, with the number of chords that have a guide tone a half step from one of
+ * its notes.
+ */
 interface CentrePentatonic {
   readonly root: string
   readonly kind: 'major' | 'minor'
-  /** The degree of the key that it stands on. */
+  /** The degree of the key that it starts on. */
   readonly on: Degree
   readonly notes: readonly string[]
 }
 
-/** One centre for a stretch: a key whose scale is played over all of it. */
+/** One key centre for a stretch: a key whose scale is played over all of it. */
 export interface Centre {
   readonly key: Key
   readonly scale: ScaleId
-  /** The share of the time whose chords lie whole in the scale, 0 to 1. */
+  /** The share of the time, 0 to 1, whose chords lie entirely in the scale. */
   readonly share: number
   readonly clashes: readonly Clash[]
   readonly pentatonics: readonly CentrePentatonic[]
@@ -33,7 +36,7 @@ export interface Centre {
 
 const SCALE_OF: Readonly<Record<Key['mode'], ScaleId>> = { major: 'ionian', minor: 'aeolian' }
 
-/** What a chord tone outside the centre's scale costs, by the beat that it lasts; and what a key gains that is really there. */
+/** The cost of a chord tone outside the centre's scale per beat, and the gain of a key that actually occurs. */
 const COSTS = { guide: 2, tone: 1, thereAlready: 0.6 } as const
 
 /** Degrees above the tonic, in fifths, on which a pentatonic stands over a whole section (common practice, no source). */
@@ -65,7 +68,7 @@ const FIVE: Readonly<Record<'major' | 'minor', readonly Fifths[]>> = {
 const classesOf = (key: Key): readonly number[] =>
   scaleSemitones(SCALE_OF[key.mode]).map((step) => (pitchClassOf(fifthsOf(key.tonic)) + step) % 12)
 
-/** The far view: the key that holds most of the stretch's chord tones, guide tones counting double. */
+/** The key that contains most of the stretch's chord tones; guide tones count double. */
 export const centreOf = (analysis: Analysis, stretch: Stretch): Centre => {
   const spans = analysis.spans.filter(
     ({ bar, chord }) => bar >= stretch.from && bar <= stretch.to && chord.tones.length > 0,

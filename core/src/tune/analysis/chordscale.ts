@@ -16,21 +16,24 @@ const AVOID: Readonly<Partial<Record<ScaleId, readonly Degree[]>>> = {
   locrian: ['b9'],
 }
 
-/** The function's scale, unless the symbol writes a tone that it lacks: then the first of its kind that has them all. */
+/**
+ * The function's scale, or, if the symbol has a tone outside it, the first scale of the chord's kind that has all its
+ * tones.
+ */
 export const scaleFor = (chord: Chord, wanted: ScaleId): ScaleId => {
   const kind = chordKind(chord)
   if (holds(wanted, chord)) return wanted
   return SCALES_BY_KIND[kind].find((scale) => holds(scale, chord)) ?? wanted
 }
 
-/** Every scale that holds the chord's tones, those of its kind first; the one that is chosen always among them. */
+/** Every scale that contains the chord's tones, those of its kind first; the chosen one is always among them. */
 export const scalesHolding = (chord: Chord, chosen: ScaleId): readonly ScaleId[] => {
   const usual = SCALES_BY_KIND[chordKind(chord)]
   const all = [...usual, ...(Object.keys(SCALES) as ScaleId[])]
   return [...new Set(all)].filter((scale) => scale === chosen || holds(scale, chord))
 }
 
-/** A dominant's perfect 5 gives way to its alterations. */
+/** A dominant's perfect 5 may be missing where its scale alters it. */
 const holds = (scale: ScaleId, chord: Chord): boolean => {
   const steps = scaleSemitones(scale)
   const yielding = chordKind(chord) === 'dominant'
@@ -41,7 +44,7 @@ const holds = (scale: ScaleId, chord: Chord): boolean => {
   )
 }
 
-/** Why a chord has its scale: the player chose it, a tone of the symbol asks for it, or its function gives it. */
+/** Why a chord has its scale: the player chose it, a tone of the symbol requires it, or its function implies it. */
 export const scaleReason = (
   chord: Chord,
   row: FunctionRow,

@@ -1,12 +1,12 @@
 import { CHEAPEST_CHANGE, DEAREST_CHANGE } from './costs.ts'
 
-/** Room for one step's numbers, a place for each key; used again at every step. */
+/** Buffers for one step, one slot per key, reused at every step. */
 export interface Scratch {
   readonly least: Float64Array
   readonly state: Int32Array
   readonly cost: Float64Array
   readonly from: Int32Array
-  /** The keys worth coming from, as many as count says. */
+  /** The keys worth coming from; the first `count` entries are valid. */
   readonly worth: Int32Array
 }
 
@@ -18,7 +18,7 @@ export const scratchFor = (keys: number): Scratch => ({
   worth: new Int32Array(keys),
 })
 
-/** Finds the keys worth coming from, and tells how many: from any other it is cheaper to come from the best of all. */
+/** Finds the keys worth coming from and returns how many: from any other key, coming from the best one is cheaper. */
 export const worthLeaving = ({ least, worth }: Scratch): number => {
   let best = Number.POSITIVE_INFINITY
   for (let key = 0; key < least.length; key += 1) if (least[key]! < best) best = least[key]!
@@ -32,7 +32,7 @@ export const worthLeaving = ({ least, worth }: Scratch): number => {
   return count
 }
 
-/** Finds the cheapest way to come into each key from another: its cost, and the state that it comes from. */
+/** Finds the cheapest way into each key from another: its cost, and the state it comes from. */
 export const findEntries = (
   scratch: Scratch,
   last: Int32Array,

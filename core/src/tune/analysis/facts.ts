@@ -35,12 +35,12 @@ export interface ChordFacts {
   /** The bass note where the symbol names one, with its degree where it is a tone of the chord or its scale. */
   readonly bass?: { readonly spelling: string; readonly degree?: Degree }
   readonly patterns: readonly PatternSpan[]
-  /** The joins into the next chord that is another one. */
+  /** The connections into the next different chord. */
   readonly joins: readonly JoinOffer[]
   readonly next?: number
 }
 
-/** The next place where another chord sounds. */
+/** The next place where the chord changes. */
 const nextChange = ({ spans }: Analysis, index: number): number | undefined => {
   const { symbol } = spans[index]!.chord
   for (let at = index + 1; at < spans.length; at += 1) if (spans[at]!.chord.symbol !== symbol) return at

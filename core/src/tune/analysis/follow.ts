@@ -4,8 +4,8 @@ import { chordSpans } from '../chart/chart.ts'
 import type { Override } from './analysis.ts'
 
 /**
- * The player's own readings after the chart was edited: those before and after the edited place stay with their chords,
- * those that reach into it are dropped.
+ * The player's own readings after the chart was edited: those before and after the edit stay with their chords, those
+ * that reach into it are dropped.
  */
 export const followOverrides = (
   before: Chart,
@@ -34,7 +34,10 @@ export const followOverrides = (
   })
 }
 
-/** The readings with a chord or a stretch read anew; older ones give way where they say the same thing of a chord. */
+/**
+ * The readings with one added; older ones are replaced where they cover the same chords with the same kind of
+ * reading.
+ */
 export const withOverride = (overrides: readonly Override[], added: Override): readonly Override[] => {
   const overlaps = (override: Override) =>
     (added.key !== undefined && override.key !== undefined) ||
@@ -49,7 +52,7 @@ export const withOverride = (overrides: readonly Override[], added: Override): r
   return [...kept, added].sort((a, b) => a.from - b.from)
 }
 
-/** The readings without what they say of these chords. */
+/** The readings without those chords. */
 export const withoutOverrides = (
   overrides: readonly Override[],
   from: number,

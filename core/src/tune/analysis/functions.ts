@@ -14,9 +14,9 @@ export interface FunctionRow {
   readonly root: Fifths
   readonly kinds: readonly ChordKind[]
   readonly scale: ScaleId
-  /** The scale in a key whose I is a dominant, as in a blues, where that is another. */
+  /** The scale in a key whose I is a dominant, as in a blues, if different. */
   readonly inBlues?: ScaleId
-  /** How far the reading is from the plain key: 0 at home. */
+  /** The distance from the plain key: 0 for diatonic functions. */
   readonly cost: number
 }
 
@@ -118,7 +118,7 @@ export const UNEXPLAINED: Readonly<Record<ChordKind, ScaleId>> = {
   none: 'ionian',
 }
 
-/** Where the function's scale lacks a written tone: the first of these that has them all. */
+/** If the function's scale lacks a written tone: the first of these that has all of them. */
 export const SCALES_BY_KIND: Readonly<Record<ChordKind, readonly ScaleId[]>> = {
   major: ['ionian', 'lydian', 'lydianAugmented'],
   dominant: [

@@ -3,39 +3,39 @@ import { DEAREST_CHANGE } from './costs.ts'
 import type { FunctionRow } from './functions.ts'
 
 /**
- * Every way to read every chord: as a function of a key, so far along its patterns. Each is a state, numbered through;
- * the states of a chord, and among them those of a key, follow each other.
+ * Every way to read every chord: as a function of a key, at a position along its patterns. Each is a state; the
+ * states of one chord, and within it of one key, are contiguous.
  */
 export interface Lattice {
-  /** For each chord the first state of each key, and last the one after them all. */
+  /** For each chord the first state of each key, and finally the end index. */
   readonly ofKey: readonly Int32Array[]
   readonly row: readonly FunctionRow[]
-  /** The function's number in its mode: -1 where the key does not explain the chord. */
+  /** The function's number in its mode; -1 if the key does not explain the chord. */
   readonly number: readonly number[]
   /** How far along the patterns. */
   readonly place: readonly number[]
-  /** What the chord itself costs, what the patterns that end with it gain taken off. */
+  /** The cost of the chord itself, minus the gain of the patterns that end with it. */
   readonly own: readonly number[]
-  /** Least cost of everything up to the chord, read so; of everything after it; and the state before it. */
+  /** The least cost of everything up to the chord in this reading, of everything after it, and the state before it. */
   readonly forward: readonly number[]
   readonly backward: readonly number[]
   readonly before: readonly number[]
-  /** Whether a reading that has just come into the key begins here. */
+  /** Whether the reading has just entered the key here. */
   readonly fresh: readonly boolean[]
 }
 
 export type Growing = { -readonly [Part in keyof Lattice]: Lattice[Part][number][] }
 
-/** A reading so much dearer than the best is no reading. */
+/** Readings that cost this much more than the best are dropped. */
 export const MOST_EXTRA_COST = 3
 
-/** What patterns under way can still gain together, at the most. */
+/** The most that unfinished patterns can still gain. */
 const MOST_GAIN = Math.max(...Object.values(AUTOMATA).flatMap(({ gain }) => gain)) + 2
 
 /**
- * Takes out the states of the last chord that are on no reading worth telling. From the best state every key can be
- * reached for the dearest change, so a state that is dearer by more than that and the most can be left out; one that is
- * under way in a pattern is given what the pattern may gain.
+ * Drops the states of the last chord that cannot be on a useful reading. From the best state every key can be reached
+ * at the highest cost of a change, so a state that costs more than that plus the limit can be dropped; a state inside
+ * an unfinished pattern is credited with the pattern's possible gain.
  */
 export const withoutHopeless = (lattice: Growing, ofKey: Int32Array): void => {
   const { row, number, place, own, forward, backward, before, fresh } = lattice

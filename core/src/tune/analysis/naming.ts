@@ -14,15 +14,15 @@ export interface Read {
   readonly key: Key
 }
 
-/** Dearer functions are often spelled freely: their chords say nothing of the key's own spelling. */
+/** Unusual functions are often spelled freely: their chords say nothing about the key's own spelling. */
 export const PLAIN_FUNCTION = 0.35
 const MOST_ACCIDENTALS = 7
 
-/** Whether the chord's spelling tells the key's. */
+/** Whether the chord's spelling determines the key's. */
 export const saysSpelling = (chord: Chord, row: FunctionRow): boolean =>
   chord.tones.length > 0 && row.cost <= PLAIN_FUNCTION
 
-/** The key named as its plain chords are spelled: G♭7 going to C♭ is in C♭, not in B. */
+/** The key, named as its plain chords are spelled: G♭7 going to C♭ is in C♭, not in B. */
 export const spelledAs = (chord: Chord, row: FunctionRow, key: Key): Key => {
   if (!saysSpelling(chord, row)) return key
   const tonic = fifthsOf(chord.root) - row.root
@@ -91,7 +91,7 @@ const outermost = (found: readonly Found[]): readonly Found[] => {
 
 const PREPARING = ['ii–V', 'minor ii–V']
 
-/** A ii–V that nothing answers, and one that is all there is of its key, are told by what becomes of them. */
+/** A ii–V that isn't resolved, and one that is all there is of its key, are named accordingly. */
 const fate = (pattern: Found, reads: readonly Read[]): Found => {
   if (!PREPARING.includes(pattern.name)) return pattern
   const { keyNumber } = reads[pattern.from]!

@@ -9,7 +9,7 @@ export interface PatternRow {
   readonly name: string
   readonly mode: Key['mode']
   readonly functions: readonly FunctionId[]
-  /** What a reading gains where the chords are this. */
+  /** What a reading gains if the chords match. */
   readonly credit: number
 }
 
@@ -22,8 +22,8 @@ const pattern = (name: string, mode: Key['mode'], functions: string, credit: num
 })
 
 /**
- * The patterns that players know by name. Patterns may overlap and hold shorter ones: what each gains is added up. A name
- * may stand in several rows; rows of one name that overlap are one pattern.
+ * The patterns that players know by name. Patterns may overlap and contain shorter ones: their gains add up. A name
+ * may have several rows; overlapping rows of one name are one pattern.
  */
 export const PATTERNS: readonly PatternRow[] = [
   pattern('ii–V', 'major', 'ii V', 1.4),

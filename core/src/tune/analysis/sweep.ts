@@ -18,16 +18,16 @@ const changeCost = (from: ReadingKey, to: ReadingKey): number => {
 
 const TONICS: readonly FunctionRow['id'][] = ['I', 'blues_I', 'i', 'i7']
 
-/** What a key costs each of its chords, and what its tonic gains where it frames the tune. */
+/** The cost of each chord in a key, and the gain if its tonic frames the tune. */
 interface KeyCosts {
   readonly each: readonly number[]
   readonly home: number
   readonly change: readonly (readonly number[])[]
-  /** What a change costs beside a chord that stands for long. */
+  /** The cost of a change of key beside a long chord. */
   readonly easyChange: readonly (readonly number[])[]
 }
 
-/** Equal costs are told apart by how near the key is to the last chord's root: the same way in every key. */
+/** Ties are broken by how near the key is to the last chord's root, in the same way for every key. */
 const TIE = 1e-7
 
 const keyCosts = (keys: readonly ReadingKey[], home: Key | undefined, last: Event): KeyCosts => {
@@ -56,7 +56,7 @@ const allows = (overrides: readonly Override[], index: number, { key, tonic }: R
 
 const isLong = ({ spans }: Event): boolean => spans.at(-1)!.bar - spans[0]!.bar + 1 >= LONG_BARS
 
-/** Reads the chords forward and back: afterwards every state knows the least cost before it and after it. */
+/** Reads the chords forwards and backwards: afterwards every state has the least cost before and after it. */
 export const sweep = (
   events: readonly Event[],
   keys: readonly ReadingKey[],
@@ -77,7 +77,7 @@ export const sweep = (
   }
   const scratch = scratchFor(keys.length)
   const long = events.map(isLong)
-  /** What changing key costs between a chord and the one before it. */
+  /** The cost of changing key between a chord and the one before it. */
   const changeInto = (at: number) => (long[at] || long[at - 1] ? costs.easyChange : costs.change)
   events.forEach((event, at) => {
     const own = ({ row }: Candidate, key: number): number =>
@@ -136,7 +136,7 @@ const stepForward = (
   lattice.ofKey.push(ofKey)
 }
 
-/** The candidate's state at a place along the patterns, made when it is first reached. */
+/** The candidate's state at a position along the patterns, created when first reached. */
 const stateAt = (
   lattice: Growing,
   start: number,

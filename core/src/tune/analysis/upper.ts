@@ -3,7 +3,7 @@ import { type Degree, degreeFifths, degreeSemitones } from '../../theory/pitch/d
 import { fifthsOf, noteName } from '../../theory/pitch/fifths.ts'
 import { type ScaleId, scaleDegrees } from '../../theory/scale/scale.ts'
 
-/** Notes of a chord's scale that make a chord of their own above its root. */
+/** Notes of a chord's scale that form a chord of their own above its root. */
 export interface UpperStructure {
   readonly id: string
   readonly degrees: readonly Degree[]
@@ -41,7 +41,7 @@ const fitting = (chord: Chord, scale: ScaleId, degrees: readonly Degree[]): bool
   })
 }
 
-/** Every second note of the scale from one of the chord's tones on: 3 5 7 9, and so from the 5 and the 7. */
+/** Every second note of the scale from one of the chord's tones: 3 5 7 9, and likewise from the 5 and the 7. */
 const arpeggioFrom = (scale: ScaleId, from: Degree): readonly Degree[] | undefined => {
   const degrees = scaleDegrees(scale)
   const at = degrees.findIndex((degree) => degreeSemitones(degree) === degreeSemitones(from))
@@ -49,7 +49,7 @@ const arpeggioFrom = (scale: ScaleId, from: Degree): readonly Degree[] | undefin
   return [0, 2, 4, 6].map((step) => (step === 0 ? from : degrees[(at + step) % 7]!))
 }
 
-/** The arpeggios on the chord's 3, 5 and 7, and the structures of the table that its scale holds. */
+/** The arpeggios on the chord's 3, 5 and 7, and the structures of the table that fit its scale. */
 export const upperStructures = (chord: Chord, scale: ScaleId): readonly UpperStructure[] => {
   if (chord.tones.length === 0) return []
   const kind = chordKind(chord)

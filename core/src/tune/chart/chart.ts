@@ -21,19 +21,19 @@ export interface ChartBar {
   readonly section?: string
 }
 
-/** A bar as it stands on the page: with its repeat signs and the passes that it is played on. */
+/** A bar as written: with its repeat signs and the passes on which it is played. */
 export interface NotatedBar {
   readonly bar: ChartBar
   readonly repeatStart?: true
-  /** How often the stretch that ends here is played. */
+  /** The number of times the repeated section that ends here is played. */
   readonly repeatEnd?: number
   /** The passes on which the bar is played, where it belongs to an ending. */
   readonly ending?: readonly number[]
-  /** Written as %: what the bar before it is. */
+  /** Written as %: the same as the bar before. */
   readonly sameAsBefore?: true
   /** Begins a line of the text. */
   readonly line?: true
-  /** Comments that stand on lines of their own above it, and the one at the end of its line. */
+  /** Comments on lines of their own above it, and the one at the end of its line. */
   readonly above?: readonly string[]
   readonly comment?: string
 }
@@ -50,7 +50,7 @@ export interface Chart {
   /** Beats before the first bar. */
   readonly pickup: number
   readonly written: readonly NotatedBar[]
-  /** Which written bar is played at each place. */
+  /** The index of the written bar that is played at each position. */
   readonly order: readonly number[]
   /** The bars as they are played. */
   readonly bars: readonly ChartBar[]
@@ -67,7 +67,7 @@ export interface ChordSpan {
   readonly chord: Chord
 }
 
-/** The tick at which each bar begins, and, last, the tick at which the tune ends. */
+/** The tick at which each bar starts, and finally the tick at which the tune ends. */
 export const barStarts = (chart: Chart): readonly Ticks[] => {
   const starts: Ticks[] = [0]
   for (const bar of chart.bars) starts.push(starts.at(-1)! + barTicks(bar.meter))
@@ -97,7 +97,7 @@ export interface Stretch {
 
 export const wholeTune = (chart: Chart): Stretch => ({ from: 0, to: chart.bars.length - 1 })
 
-/** The stretch cut to what the tune has, its ends in order. */
+/** The stretch clipped to the tune, its ends in order. */
 export const fitStretch = (chart: Chart, stretch: Stretch): Stretch => {
   const last = Math.max(0, chart.bars.length - 1)
   const clamp = (bar: number) => Math.min(last, Math.max(0, bar))
@@ -114,8 +114,8 @@ export const stretchTicks = (
 }
 
 /**
- * By how many fifths a chart really moves that is to move by some: its key is respelled where its signature would pass six
- * accidentals (B major a whole step up is D♭, not C♯), and everything in it moves with the key.
+ * The number of fifths by which a chart actually moves when transposed: its key is respelled where its signature
+ * would pass six accidentals (B major up a whole step is D♭, not C♯), and everything else moves with the key.
  */
 export const chartShift = ({ key }: Chart, by: Fifths): Fifths =>
   key ? fifthsOf(transposeKey(key, by).tonic) - fifthsOf(key.tonic) : by

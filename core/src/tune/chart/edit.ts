@@ -12,8 +12,8 @@ export interface WrittenSection {
 }
 
 /**
- * The chart with other written bars: % follows the bar before it, an ending that no repeat leads to is none, and the
- * playing order is found anew.
+ * The chart with other written bars: % repeats the new bar before it, an ending without a repeat loses its number,
+ * and the playing order is recomputed.
  */
 const arranged = (chart: Chart, written: readonly NotatedBar[]): Chart => {
   const followed: NotatedBar[] = []
@@ -44,10 +44,7 @@ const replaced = <T>(items: readonly T[], at: number, item: T): readonly T[] =>
 export const barWords = ({ bar, sameAsBefore }: NotatedBar): readonly string[] =>
   sameAsBefore ? ['%'] : barText(bar).split(' ')
 
-/**
- * Writes a bar anew ('Dm7:3 G7', '%'). The problems of what cannot be read have their column in the text; the chart stays
- * as it was then.
- */
+/** Rewrites a bar ('Dm7:3 G7', '%'). Problems have their column in the text; the chart is then unchanged. */
 export const withBarText = (chart: Chart, at: number, text: string): Outcome<Chart> => {
   const old = chart.written[at]!
   const outcome = readBarText(text, old.bar.meter, chart.written[at - 1]?.bar)
@@ -66,7 +63,7 @@ export const withBarText = (chart: Chart, at: number, text: string): Outcome<Cha
   )
 }
 
-/** One word of a bar written anew: several words make several chords of it, none takes it out. */
+/** Rewrites one word of a bar: several words make several chords, an empty text removes it. */
 export const withWord = (chart: Chart, at: number, word: number, text: string): Outcome<Chart> => {
   const words = barWords(chart.written[at]!)
   const typed = text.trim()
@@ -75,7 +72,7 @@ export const withWord = (chart: Chart, at: number, word: number, text: string): 
   return withBarText(chart, at, next === '' ? 'N.C.' : next)
 }
 
-/** The bar's chord in two: its last one stands twice, each half as long, where the beats allow. */
+/** Splits the bar's last chord in two halves, if the beats allow it. */
 export const splitBar = (chart: Chart, at: number): Outcome<Chart> => {
   const { bar } = chart.written[at]!
   const words = barText(bar).split(' ')
@@ -83,7 +80,7 @@ export const splitBar = (chart: Chart, at: number): Outcome<Chart> => {
   return withBarText(chart, at, [...bare, bare.at(-1)!].join(' '))
 }
 
-/** A copy of the bar after it, with its chords and none of its marks. */
+/** The chart with a copy of the bar after it, with its chords but none of its marks. */
 export const copyBar = (chart: Chart, at: number): Chart => {
   const { bar, ending } = chart.written[at]!
   const { section: _section, ...plain } = bar
@@ -94,7 +91,7 @@ export const copyBar = (chart: Chart, at: number): Chart => {
   )
 }
 
-/** Where a bar was put after one that ends a repeat or a line, the end moves to it. */
+/** If a bar is inserted after one that ends a repeat or a line, the end moves to the new one. */
 const passEnd = (written: readonly NotatedBar[], at: number): readonly NotatedBar[] => {
   const { repeatEnd, comment, ...rest } = written[at]!
   const marks = {
@@ -104,7 +101,7 @@ const passEnd = (written: readonly NotatedBar[], at: number): readonly NotatedBa
   return replaced(replaced(written, at, rest), at + 1, { ...written[at + 1]!, ...marks })
 }
 
-/** The chart without a bar; the marks that it bore go to its neighbours. A chart keeps its last bar. */
+/** The chart without a bar; its marks move to its neighbours. A chart keeps its last bar. */
 export const removeBar = (chart: Chart, at: number): Chart => {
   if (chart.written.length === 1) return chart
   const { bar, repeatStart, repeatEnd, line, above, comment } = chart.written[at]!
@@ -134,7 +131,7 @@ export const removeBar = (chart: Chart, at: number): Chart => {
   )
 }
 
-/** The chords and the time of a bar moved to another place; section marks, repeats and comments stay where they are. */
+/** The chart with the chords and meter of a bar moved; section marks, repeats and comments stay where they are. */
 export const moveBar = (chart: Chart, from: number, to: number): Chart => {
   const contents = chart.written.map(({ bar: { section: _section, ...content }, sameAsBefore }) => ({
     content,
@@ -171,7 +168,7 @@ export const writtenSections = (chart: Chart): readonly WrittenSection[] => {
 export const sectionOf = (chart: Chart, at: number): number =>
   writtenSections(chart).findIndex(({ from, to }) => at >= from && at <= to)
 
-/** A section taken to another place among the sections, with everything that it bears. */
+/** The chart with a section moved among the sections, with everything that belongs to it. */
 export const moveSection = (chart: Chart, from: number, to: number): Chart => {
   const parts = writtenSections(chart).map((section) => chart.written.slice(section.from, section.to + 1))
   const [moved] = parts.splice(from, 1)
@@ -179,7 +176,7 @@ export const moveSection = (chart: Chart, from: number, to: number): Chart => {
   return arranged(chart, unnamedFirst(parts).flat())
 }
 
-/** Bars without a section mark keep apart from the section that now stands before them. */
+/** Bars without a section mark stay separate from the section that now precedes them. */
 const unnamedFirst = (parts: readonly (readonly NotatedBar[])[]): readonly (readonly NotatedBar[])[] =>
   parts.map((part, at) =>
     at > 0 && part[0]!.bar.section === undefined
@@ -187,7 +184,7 @@ const unnamedFirst = (parts: readonly (readonly NotatedBar[])[]): readonly (read
       : part,
   )
 
-/** Puts a section between repeat signs, or takes them away where it has them. */
+/** Puts a section between repeat signs, or removes them if it has them. */
 export const repeatSection = (chart: Chart, section: number): Chart => {
   const { from, to } = writtenSections(chart)[section]!
   const has = chart.written[from]!.repeatStart !== undefined && chart.written[to]!.repeatEnd !== undefined
@@ -210,7 +207,7 @@ export const copySection = (chart: Chart, section: number): Chart => {
   return arranged(chart, [...chart.written.slice(0, to + 1), ...copied, ...chart.written.slice(to + 1)])
 }
 
-/** Names the section that begins at a bar; an empty name takes the mark away. */
+/** Names the section that starts at a bar; an empty name removes the mark. */
 export const nameSection = (chart: Chart, at: number, name: string): Chart => {
   const { section: _section, ...bar } = chart.written[at]!.bar
   const named = name.replace(/[[\]]/g, '').trim()

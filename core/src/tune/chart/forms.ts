@@ -3,7 +3,7 @@ import { type Key, transposeKey } from '../../theory/pitch/key.ts'
 import { type Chart, transposeChart } from './chart.ts'
 import { readChart } from './read.ts'
 
-/** A common form that a new tune can begin from. */
+/** A common form to start a new tune from. */
 export interface FormRow {
   readonly id: string
   readonly name: string
@@ -89,13 +89,16 @@ const chartOfForm = (form: FormRow): Chart => {
 
 const inKey = (chart: Chart, tonic: string): Chart => transposeChart(chart, fifthsOf(tonic))
 
-/** A common form in a key. Undefined for a form that the table does not hold. */
+/** A common form in a key; undefined for a form that isn't in the table. */
 export const chartFromForm = (id: string, tonic: string): Chart | undefined => {
   const form = FORMS.find((row) => row.id === id)
   return form && { ...inKey(chartOfForm(form), tonic), title: '', form: form.name }
 }
 
-/** A form through all twelve keys in an order, each key once, from a tonic on. Undefined for a form or order that is not in the tables. */
+/**
+ * A form through all twelve keys in an order, each key once, starting from a tonic; undefined for a form or order
+ * that isn't in the tables.
+ */
 export const formInAllKeys = (id: string, tonic: string, order: string): Chart | undefined => {
   const form = FORMS.find((row) => row.id === id)
   const row = KEY_ORDERS[order]

@@ -5,7 +5,7 @@ import { FEELS, type Feel } from '../../theory/rhythm/feel.ts'
 import { COMMON_TIME, knownMeters, type Meter, readMeter } from '../../theory/rhythm/meter.ts'
 import type { Chart } from './chart.ts'
 
-/** What the header lines of a chart say. */
+/** The content of a chart's header lines. */
 export interface Header {
   title: string
   key?: NonNullable<Chart['key']>
@@ -26,9 +26,9 @@ export const emptyHeader = (): Header => ({
 })
 
 interface Field {
-  /** False where the text cannot be read. */
+  /** False if the text can't be read. */
   readonly read: (header: Header, text: string) => boolean
-  /** What is said of a value that can't be read; any text is a title and a form. */
+  /** What is said about a value that can't be read; a title and a form can be any text. */
   readonly problem?: 'chart.key' | 'chart.time' | 'chart.tempo' | 'chart.feel' | 'chart.pickup'
   /** What to write instead. */
   readonly fix: string
@@ -100,7 +100,7 @@ const FIELDS: Readonly<Record<string, Field>> = {
 
 const NAME = /^[A-Za-z]+$/
 
-/** Reads a line into the header when it is a header line (a word and a colon, no stroke); tells whether it was. */
+/** Reads a header line (a word and a colon, no |) into the header; returns whether it was one. */
 export const readHeaderLine = (
   header: Header,
   written: string,

@@ -1,10 +1,11 @@
 import type { NotatedBar } from './chart.ts'
 
-/** How often a repeat is played when nothing says otherwise. */
+/** The number of times a repeat is played by default. */
 const TWICE = 2
 
 /**
- * The order in which written bars are played: repeats out, endings by the pass that they are for. At most so many bars.
+ * The order in which written bars are played: repeats unfolded, endings by their pass, up to a maximum number of
+ * bars.
  */
 export const playingOrder = (written: readonly NotatedBar[], most: number): readonly number[] => {
   const order: number[] = []

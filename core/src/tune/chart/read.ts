@@ -20,10 +20,13 @@ const WORD = /\S+/g
 const BEATS = /^(.+):(\d+(?:\.5)?)$/
 
 /**
- * Reads a tune's changes from plain text: header lines (title, key, time, tempo, feel, form, pickup), sections as [A],
- * bars between strokes, chords of a bar apart by spaces and even by default (Dm7:3 G7 gives the first three beats), % for the bar
- * before, |: and :| for a repeat (x3 before its end for three times), 1. and 2. at the head of an ending, (3/4) at the head of a bar for a
- * change of time, N.C., // for a comment. A text with no header is already a chart. Every problem has its line and column (from 1).
+ * Reads a tune's changes from plain text: header lines (title, key, time, tempo, feel, form, pickup), sections as
+ * [A], bars separated by |, chords of a bar separated by spaces and equally long by default (Dm7:3 G7 gives the first
+ * three beats), % for the bar before, |: and :| for a repeat (x3 before its end for three times), 1. and 2. at the
+ * start of an ending, (3/4) at the start of a bar for a change of meter, N.C., // for a comment. A text without a
+ * header is already a chart. Every problem has its line and column (from 1).
+ * @returns the chart, or all its problems
+ * @example readChart('key: C major\n| Dm7 G7 | Cmaj7 |')
  */
 export const readChart = (text: string): Outcome<Chart> => {
   const header = emptyHeader()
@@ -66,15 +69,15 @@ export const readChart = (text: string): Outcome<Chart> => {
 interface Reader {
   readonly written: NotatedBar[]
   readonly problems: Problem[]
-  /** The ending that the bars being read belong to. */
+  /** The ending that the bars belong to. */
   ending: readonly number[] | undefined
-  /** The time since its last change. */
+  /** The meter since its last change. */
   meter: Meter | undefined
   /** Whether a repeat has been read. */
   repeated: boolean
 }
 
-/** After so many problems the rest is not read: the text is something else, or one slip is at the bottom of them all. */
+/** After this many problems the rest is not read: the text is something else, or they all have one cause. */
 const MOST_PROBLEMS = 200
 
 const finish = (
@@ -110,7 +113,7 @@ interface Cell {
   readonly repeatEnd: boolean
 }
 
-/** The texts between strokes. A text before the first stroke is a bar too; an empty one is not. */
+/** The texts between bar lines. A text before the first bar line is a bar too; an empty one is not. */
 const barCells = (text: string, from: number): readonly Cell[] => {
   const cells: Cell[] = []
   let start = from
@@ -130,7 +133,7 @@ const barCells = (text: string, from: number): readonly Cell[] => {
 }
 
 const readCell = (cell: Cell, reader: Reader, meterBefore: Meter, line: number): NotatedBar | undefined => {
-  /** The place of a text found at an offset, the blanks before it left out. */
+  /** The position of a text found at an offset, leading blanks skipped. */
   const at = (offset: number, found: string): TextPosition => ({
     line,
     column: cell.column + offset + found.length - found.trimStart().length,
@@ -192,7 +195,7 @@ const readCell = (cell: Cell, reader: Reader, meterBefore: Meter, line: number):
   )
 }
 
-/** How often a repeat is played, where its last word says so, and where that word begins. */
+/** The number of times a repeat is played, if its last word gives one, and where that word starts. */
 const timesAt = (text: string): { readonly count: number; readonly from: number } | undefined => {
   const trimmed = text.trimEnd()
   const from = Math.max(trimmed.lastIndexOf(' '), trimmed.lastIndexOf('\t')) + 1
@@ -206,8 +209,8 @@ interface ReadChord {
 }
 
 /**
- * Reads the inside of one bar, such as 'Dm7:3 G7' or '%', in a meter and after a bar. Problems have their column in the
- * text.
+ * Reads the inside of one bar, such as 'Dm7:3 G7' or '%', in a meter and after a bar. Problems have their column in
+ * the text.
  */
 export const readBarText = (
   text: string,
@@ -272,8 +275,8 @@ const readBar = (
 }
 
 /**
- * Gives each chord its beats: those written, and what is left shared evenly, the first ones longer where it does not
- * divide. Undefined where the beats do not add up.
+ * Gives each chord its beats: those written, and an equal share of the rest, the first chords longer if it doesn't
+ * divide. Undefined if the beats don't add up.
  */
 const spread = (read: readonly ReadChord[], meter: Meter): readonly ChartChord[] | undefined => {
   const beat = beatTicks(meter)

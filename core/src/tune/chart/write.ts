@@ -63,7 +63,7 @@ const barLines = (chart: Chart): readonly string[] => {
   return lines
 }
 
-/** An ending that follows an equal one of another repeat. */
+/** An ending that follows the same ending of another repeat. */
 const startsEnding = (before: NotatedBar | undefined): boolean => before?.repeatEnd !== undefined
 
 const closing = ({ repeatEnd }: NotatedBar): string =>
@@ -71,7 +71,7 @@ const closing = ({ repeatEnd }: NotatedBar): string =>
 
 const sameMeter = (a: Meter, b: Meter): boolean => a.beats === b.beats && a.unit === b.unit
 
-/** The inside of a bar: its chords, with their beats where they do not share it evenly. */
+/** The inside of a bar: its chords, with their beats unless they share it equally. */
 export const barText = (bar: ChartBar): string => {
   const even = bar.chords.every(({ duration }) => duration * bar.chords.length === barTicks(bar.meter))
   return bar.chords

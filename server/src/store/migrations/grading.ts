@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 
-/** How strictly the player wants runs to be graded, and after how many minutes a pause is proposed. */
+/** The player's own grading limits, and the minutes after which a break is suggested. */
 export class Grading1764500000000 implements MigrationInterface {
   name = 'Grading1764500000000'
 

@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 
-/** Every mark of a run by its name: free rungs have others than notes, time and flow. */
+/** Every mark of a run by its name: free rungs have other marks than notes, time and flow. */
 export class Marks1764300000000 implements MigrationInterface {
   name = 'Marks1764300000000'
 

@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 
-/** The player's words and tags on a line, its versions, and phrases. */
+/** The player's comments and tags on a line, its versions, and phrases. */
 export class Phrases1764200000000 implements MigrationInterface {
   name = 'Phrases1764200000000'
 

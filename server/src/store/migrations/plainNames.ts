@@ -14,7 +14,7 @@ const LEASTS = [
   ['movesOn', 'moveOn'],
 ] as const
 
-/** Moves a JSON value from one path to another, where it is there. */
+/** Moves a JSON value from one path to another, if it exists. */
 const moved = (table: string, column: string, from: string, to: string): string =>
   `UPDATE "${table}" SET "${column}" = json_remove(
      json_set("${column}", '${to}', json(json_extract("${column}", '${from}'))), '${from}')

@@ -5,7 +5,7 @@ import type { OpenTune } from '../../tune/useTune.ts'
 import { ChordSymbol, chordText } from '../../ui/ChordSymbol.tsx'
 import { useStripCursor } from './useStripCursor.ts'
 
-/** Bars a row: rows of equal length, as the form has them. */
+/** Bars per row: rows of equal length, as in the form. */
 const barsARow = (count: number): number =>
   count <= 12
     ? count
@@ -89,13 +89,13 @@ interface BarCellProps {
   readonly bar: ChartBar
   readonly index: number
   readonly chosen: boolean
-  /** Key regions take turns in two shades. */
+  /** Key regions alternate between two shades. */
   readonly even: boolean
   readonly small: boolean
   readonly style: ChordStyle
 }
 
-/** One bar of the strip; drawn anew only when something of it changes. */
+/** One bar of the strip; redrawn only when something in it changes. */
 const BarCell = memo(({ bar, index, chosen, even, small, style }: BarCellProps) => (
   <div
     data-bar={index}

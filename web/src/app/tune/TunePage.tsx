@@ -16,7 +16,7 @@ const PAGES = [
   { to: 'drills', name: 'Drills' },
 ]
 
-/** A tune: its head, the form strip (which can be written on in Changes), and one of its places. */
+/** A tune: its heading, the form strip (editable in Changes), and one of its pages. */
 export const TunePage = () => {
   const { tune: id } = useParams()
   const opened = useTune(id)

@@ -10,8 +10,8 @@ interface Box {
 }
 
 /**
- * Moves a cursor over the bars of a strip while something plays. Where the bars lie is read when they change, not in every
- * frame: a frame that reads and writes makes the browser lay the page out at once.
+ * Moves a cursor over the bars of a strip during playback. The positions of the bars are measured when they change,
+ * not in every frame: a frame that reads and writes forces a layout.
  */
 export const useStripCursor = (
   grid: RefObject<HTMLElement | null>,
