@@ -8,7 +8,7 @@ import { sendPending } from './data/outbox.ts'
 import { store } from './store/store.ts'
 import './ui/tokens.css'
 
-// Asked for at once, so that the first page need not wait for one answer after the other.
+// Requested first, so that the first page doesn't wait for one answer after the other.
 void store.dispatch(api.endpoints.settings.initiate())
 void store.dispatch(api.endpoints.tunes.initiate())
 void sendPending(store.dispatch)

@@ -26,13 +26,13 @@ const STATES: readonly CellState[] = ['not tried', 'again', 'close', 'solid', 'm
 const ALL = 'all'
 const OWN = 'own'
 
-/** A list of keys as the instrument reads them, at concert pitch. */
+/** A list of keys as the instrument reads them, converted to concert pitch. */
 const concertList = (text: string, instrument: Instrument): string | undefined =>
   keysOfList(text, { tonic: 'C', mode: 'major' })
     .map((key) => transposeKey(key, -instrument.written.fifths).tonic)
     .join(',') || undefined
 
-/** The ladder over the stretch: rungs by keys, each with its state; one is opened to see what it asks and to start it. */
+/** The ladder over the stretch: rungs by keys, each with its state; open one to see what it asks and to start it. */
 export const DrillsPage = () => {
   const open = useOpenTune()
   const [order, setOrder] = useState<KeyOrder | typeof OWN>('fourths')
@@ -43,7 +43,7 @@ export const DrillsPage = () => {
   const [rung, setRung] = useState<RungId>('outline-up')
   const [key, setKey] = useState<string>()
   const { instrument } = useSettings()
-  // The ladder first: what a rung asks over many bars takes a moment to be made.
+  // The ladder comes first: making a rung's exercise over many bars takes a moment.
   const painted = usePainted()
   const whole = usePainted(painted)
   const chosen = ladder.keys.find(({ tonic }) => tonic === key) ?? ladder.keys[0]!
@@ -143,7 +143,7 @@ interface GridProps {
   readonly rung: RungId
   readonly chosen: Key
   readonly onChoose: (rung: RungId, key: Key) => void
-  /** Whether all rows are shown, or those that a window holds: the others follow when these are painted. */
+  /** Whether all rows are shown, or only those that fit a window: the others follow when these are painted. */
   readonly whole: boolean
 }
 
@@ -151,7 +151,7 @@ const CELL =
   'inline-flex h-9 w-full min-w-9 items-center justify-center rounded-lg align-middle hover:bg-ledge aria-pressed:bg-ledge-guide'
 /** Most cells: their mark is drawn by the style alone. */
 const UNTRIED = `${CELL} untried`
-/** Rows that a window holds. */
+/** Rows that fit a window. */
 const FIRST_ROWS = 16
 
 const Grid = ({ ladder, filter, rung, chosen, onChoose, whole }: GridProps) => {
@@ -163,7 +163,7 @@ const Grid = ({ ladder, filter, rung, chosen, onChoose, whole }: GridProps) => {
     ({ id }) => filter === ALL || ladder.keys.some((key) => ladder.cell(id, key).state === filter),
   )
   const shown = whole ? rows : rows.slice(0, FIRST_ROWS)
-  /** The arrows move from cell to cell; one of them is in the tab order. */
+  /** The arrow keys move from cell to cell; one cell is in the tab order. */
   const onKey = (event: KeyboardEvent) => {
     const by = {
       ArrowRight: [0, 1],

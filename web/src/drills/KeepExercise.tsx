@@ -7,11 +7,11 @@ import { Button } from '../ui/Button.tsx'
 
 interface KeepExerciseProps {
   readonly wish: StageRequest
-  /** Its name where the player gives none. */
+  /** Its default name. */
   readonly usual: string
 }
 
-/** Keeps an exercise as it is set, by a name. */
+/** Saves an exercise as it is set up, under a name. */
 export const KeepExercise = ({ wish, usual }: KeepExerciseProps) => {
   const dispatch = useAppDispatch()
   const [name, setName] = useState('')

@@ -16,7 +16,7 @@ import { Choice } from '../ui/Choice.tsx'
 const PLAY = 'inline-flex min-h-10 items-center rounded-full bg-ink px-4 font-semibold text-on-ink'
 const NEW = 'new'
 
-/** The exercises that the player has named, and lists of them to be played in a row. */
+/** The exercises that the player has saved, and lists of them to be played in a row. */
 export const OwnExercises = () => {
   const { data: exercises = [] } = useExercisesQuery()
   const { data: lists = [] } = useSetListsQuery()

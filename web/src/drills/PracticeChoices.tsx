@@ -14,7 +14,7 @@ const LATER: readonly { readonly value: string; readonly label: string }[] = [
   { value: '4', label: 'key name only' },
 ]
 
-/** How an exercise is practised over several runs: taken apart, its tempo, and what the later keys show. */
+/** How an exercise is practised over several runs: in pieces, at which tempos, and what later keys show. */
 export const PracticeChoices = ({ value, onChange }: PracticeChoicesProps) => (
   <details className="py-1.5">
     <summary className="min-h-9 cursor-pointer text-soft">Over several runs</summary>

@@ -10,7 +10,7 @@ interface RungOptionsProps {
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
-/** How a rung is played: its options one by one, or its few ways by name. */
+/** How a rung is played: its options one by one, or its few variants by name. */
 export const RungOptions = ({ row, variant, onVariant }: RungOptionsProps) => {
   const options = optionsOf(row)
   if (row.variants.length < 2) return null

@@ -38,7 +38,7 @@ const HIDING: readonly { readonly value: string; readonly label: string }[] = [
   { value: '4', label: 'key name only' },
 ]
 
-/** View on paper. */
+/** How it is shown on paper. */
 const PRINTED: View = {
   zoom: 'read',
   staff: true,
@@ -54,7 +54,7 @@ interface RungPanelProps {
   readonly rung: RungId
   /** The key, at concert pitch. */
   readonly at: Key
-  /** The order of the keys, where it is not the usual one. */
+  /** The order of the keys, if not the default. */
   readonly keys: string | undefined
 }
 
@@ -71,7 +71,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
   const atTempo = ownTempo ?? tempo
   const [practice, setPractice] = useState<Practice>({})
   const hear = useHear()
-  // What is heard ends with the rung that it belongs to.
+  // Playback ends when the rung is closed.
   useEffect(() => () => bandIfReady()?.stop(), [])
   const own = useOwnMaterial(open, rung)
   const made = useMadeExercise(open, at, {

@@ -16,7 +16,7 @@ export const engine = (): Remote<Engine> => {
 const held = new WeakMap<Analysis, number>()
 let last = 0
 
-/** The number under which the worker knows an analysis: its chart is sent once, not with every question. */
+/** The number under which the worker knows an analysis: its chart is sent once, not with every request. */
 export const analysisOf = (analysis: Analysis): number => {
   const known = held.get(analysis)
   if (known !== undefined && known > last - MOST_CACHED) return known

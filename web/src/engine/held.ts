@@ -1,2 +1,2 @@
-/** So many analyses does the worker keep; an older one is sent to it anew. */
+/** The number of analyses that the worker keeps; an older one is sent again. */
 export const MOST_CACHED = 16

@@ -34,11 +34,11 @@ import {
 import { expose } from 'comlink'
 import { MOST_CACHED } from './held.ts'
 
-/** The figures that were found, for a rhythm and the player's own cells; and those that were priced, for a brief. */
+/** The figures found, by rhythm and the player's own cells, and the priced ones, by brief. */
 let found: { readonly key: string; readonly stock: FillStock } | undefined
 let priced: { readonly key: string; readonly table: FillTable } | undefined
 
-/** Other wishes price the figures anew; finding them, which takes far longer, is done once. */
+/** Another brief prices the figures again; finding them, which takes far longer, is done once. */
 const tableFor = (brief: Brief): FillTable => {
   const stocked = stockKey(brief)
   if (found?.key !== stocked) found = { key: stocked, stock: fillStock(brief) }
@@ -47,17 +47,17 @@ const tableFor = (brief: Brief): FillTable => {
   return priced.table
 }
 
-/** Milliseconds of work before the worker listens whether something newer is asked. */
+/** Milliseconds of work before the worker checks for a newer request. */
 const SPELL_MS = 20
 
-/** After so long one line is answered with, though another round could better it. */
+/** After this time a single line is returned even if another round could improve it. */
 const ANSWER_MS = 50
 
 const listen = (): Promise<void> => new Promise((done) => setTimeout(done))
 
 let asked = 0
 
-/** The analyses that are worked on, by the numbers that the page gave them. */
+/** The analyses in use, by the numbers that the page gave them. */
 const held = new Map<number, Analysis>()
 
 const analysisOf = (id: number): Analysis => {
@@ -66,12 +66,12 @@ const analysisOf = (id: number): Analysis => {
   return analysis
 }
 
-/** Composes in spells; what is asked later takes the place of what is under way, which then has no answer. */
+/** Composes in slices; a later request replaces the current one, which then has no result. */
 const compose = async (analysis: number, brief: Brief): Promise<Composed | undefined> => {
   asked += 1
   const ticket = asked
   const answerAt = performance.now() + ANSWER_MS
-  // One line answers at once, also on a slow machine; several, and what a line must have, may take their time.
+  // A single line is returned quickly, also on a slow machine; several lines, and required cells, may take longer.
   const must = brief.cells?.some((cell) => cell.must) ?? false
   const enough = () => brief.count === 1 && !must && performance.now() > answerAt
   const steps = composing(analysisOf(analysis), brief, tableFor(brief), enough)
@@ -86,31 +86,31 @@ const compose = async (analysis: number, brief: Brief): Promise<Composed | undef
   }
 }
 
-/** A standard MIDI file begins with these letters. */
+/** A standard MIDI file starts with these letters. */
 const isMidi = (bytes: Uint8Array): boolean => String.fromCharCode(...bytes.slice(0, 4)) === 'MThd'
 
 /** Composing, reviewing and grading, off the main thread. */
 const engine = {
-  /** Takes a chart to be asked about later, by a number; the oldest is let go. */
+  /** Stores a chart under a number for later requests; the oldest is dropped. */
   hold: (id: number, chart: Chart, readings: readonly Override[]): void => {
     held.set(id, analyseChart(chart, readings))
     held.delete(id - MOST_CACHED)
   },
   compose,
-  /** Composes once for nothing, so that the first line that is asked for does not have to wait for cold tables. */
+  /** Composes once without using the result, so that the first requested line doesn't wait for cold tables. */
   warm: async (analysis: number, brief: Brief): Promise<void> => {
     if (asked === 0) await compose(analysis, brief)
   },
   review: (analysis: number, line: Line, view: ReviewView): Review =>
     reviewLine(analysisOf(analysis), line, view),
-  /** The changes in a MusicXML file as the text of a chart, or what is the matter with the file. */
+  /** The changes in a MusicXML file as the text of a chart, or what is wrong with the file. */
   importScore: (bytes: Uint8Array): Outcome<string> => {
     const text = openMusicXml(bytes)
     if (!text.ok) return text
     const chart = readMusicXmlChart(text.value)
     return chart.ok ? { ok: true, value: writeChart(chart.value) } : chart
   },
-  /** The notes in a MIDI or MusicXML file, from its beginning, at concert pitch, or what is the matter with it. */
+  /** The notes in a MIDI or MusicXML file, from its start, at concert pitch, or what is wrong with it. */
   importLine: (bytes: Uint8Array): Outcome<readonly UnspelledNote[]> => {
     if (isMidi(bytes)) return readMidiLine(bytes)
     const text = openMusicXml(bytes)

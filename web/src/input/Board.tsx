@@ -6,10 +6,10 @@ import { type BoardProps, Keys } from './Keys.tsx'
 
 type Kind = 'fingerboard' | 'keys'
 
-/** Where the choice is kept. */
+/** The draft under which the choice is kept. */
 const KEPT = 'board'
 
-/** Notes to press on the screen: keys, or for an instrument with strings its fingerboard, as the player likes. */
+/** Notes to press on the screen: keys, or for string instruments their fingerboard, as the player prefers. */
 export const Board = ({ instrument, ...props }: BoardProps & { readonly instrument: Instrument }) => {
   const [kind, setKind] = useState<Kind>('fingerboard')
   useEffect(() => void readDraft<Kind>(KEPT).then((kept) => kept && setKind(kept)), [])

@@ -4,9 +4,9 @@ import { nameOnKey } from './keyNames.ts'
 import { usePressing } from './usePressing.ts'
 
 interface FingerboardProps extends BoardProps {
-  /** The open strings as the instrument reads them, the lowest first. */
+  /** The open strings as the instrument reads them, lowest first. */
   readonly strings: readonly number[]
-  /** Stands under the open strings, where no fret is numbered. */
+  /** Shown under the open strings, where no fret is numbered. */
   readonly children?: ReactNode
 }
 
@@ -14,16 +14,16 @@ interface FingerboardProps extends BoardProps {
 const FRETS = 15
 /** Frets with a dot on the wood. */
 const DOTS = [3, 5, 7, 9, 12, 15]
-/** [strings, frets] that an arrow goes; the highest string lies on top. */
+/** The [strings, frets] that an arrow key moves; the highest string is on top. */
 const STEPS = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [1, 0], ArrowDown: [-1, 0] } as const
 
-/** Sounding; asked for or comfortable; and the rest of the wood. */
+/** Sounding; expected or comfortable; and the rest of the wood. */
 const colourOf = (sounds: boolean, inRange: boolean): string => {
   if (sounds) return 'bg-lichen text-on-ink'
   return inRange ? 'bg-key text-on-key' : 'bg-ground text-soft'
 }
 
-/** A fingerboard on the screen: a row for each string, the highest on top, a place for each fret. */
+/** A fingerboard on the screen: a row for each string, the highest on top, a button for each fret. */
 export const Fingerboard = ({
   strings,
   low,

@@ -7,7 +7,7 @@ export interface BoardProps {
   readonly high: number
   readonly flats: boolean
   readonly sounding: ReadonlySet<number>
-  /** Low, beside other things. */
+  /** Low, to fit beside other things. */
   readonly compact?: boolean
   readonly onPress: (midi: number) => void
   readonly onRelease: (midi: number) => void
@@ -17,7 +17,7 @@ const BLACK = [1, 3, 6, 8, 10]
 const isBlack = (midi: number): boolean => BLACK.includes(midi % 12)
 const STEPS = { ArrowLeft: -1, ArrowRight: 1, ArrowDown: -12, ArrowUp: 12 } as const
 
-/** Keys on the screen; arrows go by half steps, and by octaves. */
+/** Keys on the screen; arrow keys move by half steps and by octaves. */
 export const Keys = ({ low, high, flats, sounding, compact = false, onPress, onRelease }: BoardProps) => {
   const from = isBlack(low) ? low - 1 : low
   const to = isBlack(high) ? high + 1 : high

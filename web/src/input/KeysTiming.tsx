@@ -6,11 +6,11 @@ import { TimingCheck } from './TimingCheck.tsx'
 
 type By = 'screenMs' | 'lettersMs'
 
-/** How late a finger on the screen and a key of the computer are: found on a pad, or set. */
+/** The latency of on-screen keys and of the computer keyboard: measured on a pad, or set. */
 export const KeysTiming = () => {
   const settings = useKeysLatency()
   const listener = useRef<(pageMs: number) => void>(undefined)
-  /** What the pad was struck with. */
+  /** What the pad was tapped with. */
   const by = useRef<By>('screenMs')
   const strike = (how: By, pageMs: number) => {
     if (!listener.current) return

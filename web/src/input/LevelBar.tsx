@@ -7,7 +7,7 @@ const FLOOR_DB = -66
 const shareOf = (level: number): number =>
   Math.min(1, Math.max(0, 1 - (20 * Math.log10(Math.max(level, 1e-6))) / FLOOR_DB))
 
-/** Microphone level, and where silence ends. */
+/** The microphone level, and the silence threshold. */
 export const LevelBar = ({ gate }: { readonly gate: number }) => {
   const bar = useRef<HTMLDivElement>(null)
   useEffect(

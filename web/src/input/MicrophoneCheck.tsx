@@ -20,10 +20,10 @@ import {
 type Step = 'begin' | 'room' | 'band' | 'notes' | 'done' | 'failed'
 
 const LISTEN_MS = 2000
-/** The band's parts that a microphone beside a loudspeaker hears. */
+/** The band's parts that a microphone near a loudspeaker picks up. */
 const BAND = ['bass', 'comp', 'drums'] as const
 
-/** Chords of the check, plain and loud. */
+/** Chords of the check, simple and loud. */
 const bandAt = (at: number): readonly BandEvent[] =>
   [48, 55, 60, 64, 67].map((midi) => ({
     part: 'comp',
@@ -51,7 +51,7 @@ const SAYS: Readonly<Record<Step, string>> = {
   failed: 'Too few notes were heard on the clicks. Play one note on each of the eight clicks.',
 }
 
-/** The levels that are heard while something goes on. */
+/** The levels measured meanwhile. */
 const levelsDuring = async (going: Promise<void>): Promise<readonly number[]> => {
   const levels: number[] = []
   const stop = watchLevel((level) => levels.push(level))
@@ -66,7 +66,7 @@ interface MicrophoneCheckProps {
   readonly microphone: Microphone
 }
 
-/** The guided check: the room, the band, eight notes on eight clicks. What is found is kept for this microphone. */
+/** The guided check: the room, the band, eight notes on eight clicks. The result is kept for this microphone. */
 export const MicrophoneCheck = ({
   open,
   onOpenChange,

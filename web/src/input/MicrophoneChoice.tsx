@@ -4,7 +4,7 @@ import { LevelBar } from './LevelBar.tsx'
 import { MicrophoneCheck } from './MicrophoneCheck.tsx'
 import { closeMicrophone, connectMicrophone, type Microphone } from './microphone.ts'
 
-/** Asks for the microphone, says what became of it, shows how loud it hears, and leads to its check. */
+/** Asks for the microphone, shows its state and level, and leads to its check. */
 export const MicrophoneChoice = ({ microphone }: { readonly microphone: Microphone }) => {
   const [checking, setChecking] = useState(false)
   const { state, settings } = microphone

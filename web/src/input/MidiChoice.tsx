@@ -5,7 +5,7 @@ import { PopoverButton } from '../ui/PopoverButton.tsx'
 import { chooseMidi, connectMidi, hearMidi, type MidiDevices, saveMidiSettings } from './midi.ts'
 import { TimingCheck } from './TimingCheck.tsx'
 
-/** Asks for the browser's MIDI devices, says what there is, and lets one be chosen. */
+/** Asks for the browser's MIDI devices, lists them, and lets one be chosen. */
 export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
   const { state, names, chosen, settings } = devices
   if (state === 'missing')

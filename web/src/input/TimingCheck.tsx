@@ -6,7 +6,7 @@ import { Button } from '../ui/Button.tsx'
 import { playClicks } from './clicks.ts'
 
 interface TimingCheckProps {
-  /** Tells the moment of each note (milliseconds on the page's clock); gives what stops it. */
+  /** Reports the moment of each note (milliseconds on the page's clock); returns a function that stops it. */
   readonly hear: (onNote: (pageMs: number) => void) => () => void
   readonly onFound: (latencyMs: number) => void
 }
@@ -31,7 +31,7 @@ const wordsOf = (state: State): string => {
   }
 }
 
-/** Finds how late a source's notes come: eight notes on eight clicks. */
+/** Measures the latency of a source: eight notes on eight clicks. */
 export const TimingCheck = ({ hear, onFound }: TimingCheckProps) => {
   const [state, setState] = useState<State>({ is: 'idle' })
   const here = useRef(true)
@@ -47,7 +47,7 @@ export const TimingCheck = ({ hear, onFound }: TimingCheckProps) => {
     const onsets: number[] = []
     setState({ is: 'listening', notes: 0 })
     const stop = hear((pageMs) => {
-      // What a player heard at that moment is what the note was played to.
+      // The note was played to what the player heard at that moment.
       onsets.push(heardAt(pageMs) * 1000)
       setState({ is: 'listening', notes: onsets.length })
     })

@@ -21,16 +21,19 @@ const clickAt = (at: number, velocity: number): BandEvent => ({
 export const wait = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms))
 
 const LOOK_MS = 20
-/** A sound that stands still is waited for, but not for ever: so many times as long as it should take. */
+/** Audio that stands still is waited for, up to this many times the expected time. */
 const PATIENCE = 4
 
-/** Until a moment of the sound's own clock, which stands still where the sound is starved. */
+/** Waits until a moment of the audio clock, which stops when the audio is starved. */
 const untilHeard = async (band: Band, seconds: number): Promise<void> => {
   const most = performance.now() + PATIENCE * 1000 * Math.max(0, seconds - band.clock())
   while (band.clock() < seconds && performance.now() < most) await wait(LOOK_MS)
 }
 
-/** Counts four clicks in and plays eight: seconds on the sound's clock at which the eight sound, and when a beat after them has gone by. */
+/**
+ * Plays four clicks as a count-in and then eight: seconds on the audio clock at which the eight sound, and when the
+ * beat after them has passed.
+ */
 export const playClicks = (band: Band): { readonly at: readonly number[]; readonly ends: Promise<void> } => {
   const events = Array.from({ length: COUNTED + CLICKS }, (_, at) => clickAt(at, at < COUNTED ? 70 : 110))
   band.play({ events, bpm: CLICK_BPM }, LEAD_SECONDS)

@@ -1,6 +1,6 @@
 /**
- * The computer's keys as an instrument: four rows, each rising by half steps from left to right, and each row a fourth above
- * the row below it, as strings tuned in fourths. The key K itself puts the instrument down.
+ * The computer keyboard as an instrument: four rows, each rising by half steps from left to right, each row a fourth
+ * above the one below it, like strings tuned in fourths. The key K itself disarms it.
  */
 const ROWS: readonly (readonly string[])[] = [
   ['KeyZ', 'KeyX', 'KeyC', 'KeyV', 'KeyB', 'KeyN', 'KeyM', 'Comma', 'Period', 'Slash'],

@@ -1,14 +1,14 @@
 import { DETECTION_RULES, type DetectionRules, PitchDetector } from '@eager-contour/core'
 
-/** To the ear: where samples come from, and how they are heard. */
+/** To the pitch detector: where samples come from, and how they are analysed. */
 export interface DetectorRequest {
   readonly rate: number
   readonly rules: Partial<DetectionRules>
-  /** Where samples come from; left out, the same as before. */
+  /** Where samples come from; unchanged if left out. */
   readonly port?: MessagePort
 }
 
-/** From the ear. Times are seconds on the sound's clock. */
+/** From the pitch detector. Times are seconds on the audio clock. */
 export type DetectorMessage =
   | {
       readonly kind: 'tone'
@@ -27,7 +27,7 @@ interface Chunk {
   readonly samples: Float32Array
 }
 
-/** Samples between two levels that are told. */
+/** Samples between two reported levels. */
 const LEVEL_EVERY = 2048
 
 const say = (news: DetectorMessage): void => postMessage(news)
@@ -35,13 +35,13 @@ const say = (news: DetectorMessage): void => postMessage(news)
 let rate = 48_000
 let rules: DetectionRules = DETECTION_RULES
 let ear: PitchDetector | undefined
-/** The frame that comes next where nothing is lost. */
+/** The next frame if nothing is lost. */
 let next = -1
 let energy = 0
 let counted = 0
 let warm = false
 
-/** Begins to listen anew at a frame: the first, or after a gap in the sound. */
+/** Restarts detection at a frame: the first, or after a gap in the audio. */
 const listenFrom = (first: number): void => {
   ear?.end()
   const zero = first / rate
@@ -74,10 +74,10 @@ const take = ({ first, samples }: Chunk): void => {
   ear?.take(samples)
 }
 
-/** Notes that nobody hears, each with a swell and a rest after it, in half steps above the lowest, and seconds. */
+/** Silent notes, each with a swell and a rest after it, in half steps above the lowest, and seconds. */
 const WARMING = { steps: [0, 4, 7, 12, 3, 16, 9, 24], swell: 0.02, note: 0.2, rest: 0.08 } as const
 
-/** Hears a few notes before the player's first: code that never ran is slow. */
+/** Analyses a few notes before the player's first one: code that never ran is slow. */
 const warmUp = (): void => {
   const { steps, swell, note, rest } = WARMING
   const practice = new PitchDetector(rate, () => {}, rules)

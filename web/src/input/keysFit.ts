@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
 
-/** Milliseconds that notes of the screen's keys and of the computer keyboard come late, taken off; kept in this browser. */
+/** The latency in milliseconds of on-screen keys and of the computer keyboard, compensated; kept in this browser. */
 export interface KeysLatency {
   readonly screenMs: number
   readonly lettersMs: number
@@ -24,7 +24,7 @@ export const saveKeysLatency = (part: Partial<KeysLatency>): void => {
   void keepDraft(KEPT, settings)
 }
 
-/** How late keys are, as it was found or set. */
+/** The latency of keys, as measured or set. */
 export const useKeysLatency = (): KeysLatency => {
   const [now, setNow] = useState(settings)
   useEffect(() => {

@@ -4,19 +4,19 @@ import { keepDraft, readDraft } from '../data/browserStore.ts'
 import type { DetectorMessage } from './earWorker.ts'
 import tapUrl from './tapWorklet.ts?worker&url'
 
-/** A tone that began or ended, in seconds on the sound's clock. */
+/** A tone that started or ended, in seconds on the audio clock. */
 export type HeardTone = Extract<DetectorMessage, { kind: 'tone' }>
 
-/** What was found of a microphone, and what the player set. */
+/** What was measured for a microphone, and what the player set. */
 export interface MicrophoneSettings {
-  /** From the beat that is heard to the note that is heard back, as it is played on the beat. */
+  /** From the beat that is heard to the note detected, when it is played on the beat. */
   readonly latencyMs: number
   readonly tuningHz: number
-  /** Quieter than this is silence. */
+  /** Anything quieter is silence. */
   readonly gate: number
-  /** Whether the band was heard through it when this was last listened for. */
+  /** Whether the band was picked up when this was last measured. */
   readonly hearsBand: boolean
-  /** Whether the guided check has been gone through. */
+  /** Whether the guided check has been completed. */
   readonly checked: boolean
 }
 
@@ -35,7 +35,7 @@ export const DEFAULT_MICROPHONE: MicrophoneSettings = {
   checked: false,
 }
 
-/** The browser's own changes would take notes for noise and move them in time. */
+/** The browser's own processing would take notes for noise and shift them in time. */
 const UNTOUCHED = { echoCancellation: false, noiseSuppression: false, autoGainControl: false } as const
 const FIT = 'microphone '
 const WANTED = 'microphone wanted'
@@ -44,7 +44,7 @@ let microphone: Microphone = { state: 'off', names: [], chosen: undefined, setti
 let open: { readonly stream: MediaStream; readonly source: MediaStreamAudioSourceNode } | undefined
 let tap: AudioWorkletNode | undefined
 let ear: Worker | undefined
-/** All that was heard, for the end-to-end tests, and for a curious player at the console. */
+/** Everything detected, for the end-to-end tests, and for a curious player at the console. */
 const heard: HeardTone[] = []
 Object.assign(globalThis, { eagerContourEar: heard })
 const watchers = new Set<(microphone: Microphone) => void>()
@@ -65,14 +65,14 @@ const order = (port?: MessagePort): void => {
   ear?.postMessage({ rate: audioContext().sampleRate, rules, port }, port ? [port] : [])
 }
 
-/** Listens for an instrument by its lowest sounding note (MIDI number): deep ones need a longer look. */
+/** Sets the instrument's lowest sounding note (MIDI number): deep ones need a longer window. */
 export const setLowestNote = (low: number): void => {
   if (low === lowest) return
   lowest = low
   order()
 }
 
-/** The way from the sound's graph to the ear, laid once. */
+/** The connection from the audio graph to the pitch detector, made once. */
 const layTap = async (): Promise<AudioWorkletNode> => {
   if (tap) return tap
   await audioContext().audioWorklet.addModule(tapUrl)
@@ -100,7 +100,7 @@ const letGo = (): void => {
   open = undefined
 }
 
-/** The sound of a microphone: a real one, or the stand-in that the address asks for. */
+/** The audio stream of a microphone: a real one, or the stand-in that the address asks for. */
 const streamOf = async (id: string | undefined): Promise<MediaStream> => {
   if (standInWanted()) {
     const { microphoneStandIn, pullOutStandIn, soundIntoStandIn } = await import('./microphoneStandIn.ts')
@@ -123,7 +123,7 @@ const namesNow = async (): Promise<Microphone['names']> =>
         .filter(({ kind }) => kind === 'audioinput')
         .map(({ deviceId, label }, at) => ({ id: deviceId, name: label || `Microphone ${at + 1}` }))
 
-/** Asks for the microphone and listens to it: the one that is named, the one of last time, or the system's. */
+/** Asks for the microphone and listens to it: the given one, the last used one, or the system's default. */
 export const connectMicrophone = async (id?: string): Promise<void> => {
   if (microphone.state === 'asking') return
   if (!standInWanted() && !navigator.mediaDevices) return tell({ state: 'missing' })
@@ -132,7 +132,7 @@ export const connectMicrophone = async (id?: string): Promise<void> => {
     await wakeSound()
     const wanted = id ?? (await readDraft<string>(WANTED))
     const stream = await streamOf(wanted).catch((error: unknown) => {
-      // The one of last time is not there: any other.
+      // The last used one is missing: use any other.
       if (wanted && !id) return streamOf(undefined)
       throw error
     })
@@ -159,13 +159,13 @@ export const connectMicrophone = async (id?: string): Promise<void> => {
   }
 }
 
-/** Lets the microphone go: the browser shows that nothing listens any more. */
+/** Releases the microphone: the browser shows that nothing is listening any more. */
 export const closeMicrophone = (): void => {
   letGo()
   tell({ state: 'off', chosen: undefined })
 }
 
-/** Changes what is known of the microphone that is listened to, and keeps it for the next time. */
+/** Changes the settings of the current microphone, and keeps them for next time. */
 export const saveMicrophoneSettings = (part: Partial<MicrophoneSettings>): void => {
   const settings = { ...microphone.settings, ...part }
   tell({ settings })
@@ -184,7 +184,7 @@ export const hearMicrophone = (hearer: (tone: HeardTone) => void): (() => void) 
   return () => hearers.delete(hearer)
 }
 
-/** Tells the level some twenty times a second: root mean square, full scale 1. */
+/** Reports the level about twenty times a second: root mean square, full scale 1. */
 export const watchLevel = (meter: (level: number) => void): (() => void) => {
   meters.add(meter)
   return () => meters.delete(meter)

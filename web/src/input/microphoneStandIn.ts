@@ -7,19 +7,19 @@ const roomNow = (): MediaStreamAudioDestinationNode => {
   return room
 }
 
-/** A microphone that hears only what is played into it: for trying, and for tests, without a sound device. */
+/** A microphone that only hears what is played into it: for trying out, and for tests, without an audio device. */
 export const microphoneStandIn = (): MediaStream => {
   given = roomNow().stream.clone()
   return given
 }
 let given: MediaStream | undefined
 
-/** Pulls the stand-in out, as a real one goes: its track ends. */
+/** Disconnects the stand-in as a real device would be: its track ends. */
 export const pullOutStandIn = (): void => {
   for (const track of given?.getAudioTracks() ?? []) track.dispatchEvent(new Event('ended'))
 }
 
-/** Plays samples into the stand-in from a moment of the sound's clock on (seconds); gives what stops it. */
+/** Plays samples into the stand-in from a moment of the audio clock (seconds); returns a function that stops it. */
 export const playIntoStandIn = (
   samples: Float32Array<ArrayBuffer>,
   rate: number,
@@ -33,11 +33,11 @@ export const playIntoStandIn = (
   return () => player.stop()
 }
 
-/** How a tone of the stand-in swells and dies away, in seconds. */
+/** The attack and decay of a tone of the stand-in, in seconds. */
 const SWELL = 0.012
 const LOUDNESS = 0.3
 
-/** Sounds a tone into the stand-in, some seconds from now: for the console and for tests. */
+/** Plays a tone into the stand-in, some seconds from now: for the console and for tests. */
 export const soundIntoStandIn = (midi: number, seconds: number, delay = 0): void => {
   const at = audioContext().currentTime + delay
   const tone = new OscillatorNode(audioContext(), {

@@ -1,7 +1,7 @@
 import type { Input, NoteMessageEvent } from 'webmidi'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
 
-/** A key of a device that went down or up: MIDI number, 1 to 127 (0: up), milliseconds on the page's clock. */
+/** A key of a device that went down or up: MIDI number, velocity 1 to 127 (0: up), milliseconds on the page's clock. */
 interface MidiKey {
   readonly midi: number
   readonly velocity: number
@@ -11,18 +11,18 @@ interface MidiKey {
 export interface MidiDevices {
   readonly state: 'off' | 'asking' | 'on' | 'denied' | 'missing'
   readonly names: readonly string[]
-  /** The device that is listened to; undefined: none is plugged in, or it was disconnected. */
+  /** The device in use; undefined: none is connected, or it was disconnected. */
   readonly chosen: string | undefined
   readonly settings: MidiSettings
 }
 
-/** How a device is listened to: kept for it by its name. */
+/** The settings of a device: kept under its name. */
 export interface MidiSettings {
   /** 1 to 16; 0: all channels. */
   readonly channel: number
-  /** Half steps by which its notes are moved. */
+  /** Half steps by which its notes are transposed. */
   readonly transpose: number
-  /** How late its notes come, taken off. */
+  /** The latency of its notes, compensated. */
   readonly latencyMs: number
 }
 
@@ -54,7 +54,7 @@ const onKey = ({ note, timestamp, message }: NoteMessageEvent, down: boolean): v
   for (const listener of listeners) listener(key)
 }
 
-/** Listens to the device that is wanted, or else to the first; again whenever one is plugged in or pulled out. */
+/** Uses the preferred device, or else the first; again whenever one is connected or disconnected. */
 const attach = (): void => {
   if (!library) return
   const input = library.inputs.find(({ name }) => name === wanted) ?? library.inputs[0]
@@ -69,23 +69,23 @@ const attach = (): void => {
   if (input && input.name !== undefined && settings === DEFAULT_MIDI) void recall(input.name)
 }
 
-/** What was set for a device the last time. */
+/** A device's settings from last time. */
 const recall = async (name: string): Promise<void> => {
   const kept = await readDraft<MidiSettings>(FIT + name)
   if (kept && devices.chosen === name) tell({ ...devices, settings: { ...DEFAULT_MIDI, ...kept } })
 }
 
-/** Changes how the device is listened to, and keeps it for the next time. */
+/** Changes the settings of the current device, and keeps them for next time. */
 export const saveMidiSettings = (part: Partial<MidiSettings>): void => {
   const settings = { ...devices.settings, ...part }
   tell({ ...devices, settings })
   if (devices.chosen !== undefined) void keepDraft(FIT + devices.chosen, settings)
 }
 
-/** Whether the address asks for the stand-in in the place of real devices. */
+/** Whether the address asks for the stand-in instead of real devices. */
 const standInWanted = (): boolean => new URLSearchParams(location.search).get('midi') === 'stand-in'
 
-/** Asks the browser for its MIDI devices and listens to one; called again it only looks anew. */
+/** Asks the browser for its MIDI devices and uses one; further calls only look for devices again. */
 export const connectMidi = async (): Promise<void> => {
   if (devices.state === 'asking') return
   if (library) return attach()

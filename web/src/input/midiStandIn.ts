@@ -1,4 +1,4 @@
-/** A MIDI input that is none: what plays it stands in the page. It has what webmidi asks of the browser's own. */
+/** A simulated MIDI input, played from the page. It has the parts of the Web MIDI API that webmidi uses. */
 interface StandInPort extends EventTarget {
   readonly id: string
   readonly name: string
@@ -13,7 +13,7 @@ interface StandInPort extends EventTarget {
   readonly close: () => Promise<StandInPort>
 }
 
-/** Plays the stand-in: plugs devices in and out, and presses and lets go their keys. */
+/** Controls the stand-in: connects and disconnects devices, and presses and releases their keys. */
 export interface MidiStandIn {
   readonly requestAccess: () => Promise<MIDIAccess>
   readonly plugIn: (name: string) => void
@@ -25,7 +25,7 @@ export interface MidiStandIn {
 const NOTE_ON = 0x90
 const NOTE_OFF = 0x80
 
-/** A port that tells of its opening and closing, as the Web MIDI API has it. */
+/** A port that reports its opening and closing, as in the Web MIDI API. */
 const portNamed = (name: string, told: (port: StandInPort) => void): StandInPort => {
   const port = Object.assign(new EventTarget(), {
     id: `stand-in ${name}`,
@@ -51,7 +51,7 @@ const portNamed = (name: string, told: (port: StandInPort) => void): StandInPort
   return port
 }
 
-/** A MIDI stand-in with some devices plugged in. */
+/** A MIDI stand-in with some devices connected. */
 export const makeMidiStandIn = (names: readonly string[]): MidiStandIn => {
   const inputs = new Map<string, StandInPort>()
   const access = Object.assign(new EventTarget(), {
@@ -79,7 +79,7 @@ export const makeMidiStandIn = (names: readonly string[]): MidiStandIn => {
       const port = named(name)
       if (!port) return
       port.state = 'disconnected'
-      // An open port that is pulled out waits to be plugged in again.
+      // An open port that is disconnected waits to be connected again.
       port.connection = 'pending'
       inputs.delete(port.id)
       access.onstatechange?.({ port })

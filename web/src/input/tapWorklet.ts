@@ -1,14 +1,17 @@
-/** What the worklet's own world offers; the page's types do not know it. */
+/** The worklet's own globals, unknown to the page's types. */
 declare const currentFrame: number
 declare class AudioWorkletProcessor {
   readonly port: MessagePort
 }
 declare const registerProcessor: (name: string, processor: new () => AudioWorkletProcessor) => void
 
-/** Samples that are sent on at once: a block of the sound. */
+/** Samples sent at once: one audio block. */
 const CHUNK = 128
 
-/** Sends the microphone's samples on to the ear, each chunk with the frame of its first sample on the sound's clock. */
+/**
+ * Sends the microphone's samples to the pitch detector, each chunk with the frame of its first sample on the audio
+ * clock.
+ */
 class Tap extends AudioWorkletProcessor {
   private out: MessagePort | undefined
   private chunk = new Float32Array(CHUNK)

@@ -7,7 +7,7 @@ import {
   watchMicrophone,
 } from './microphone.ts'
 
-/** The microphone as it is now, and each tone that it hears. */
+/** The microphone's current state, and each tone it detects. */
 export const useMicrophone = (onTone: (tone: HeardTone) => void): Microphone => {
   const [microphone, setMicrophone] = useState<Microphone>({
     state: 'off',

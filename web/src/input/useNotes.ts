@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 import { halfStepsOfKey } from './computerKeys.ts'
 import { DEFAULT_MIDI, hearMidi, type MidiDevices, watchMidi } from './midi.ts'
 
-/** A note from any keys: a MIDI number as the player's instrument reads it, 0 velocity when it is let go. */
+/** A note from any keys: a MIDI number as the player's instrument reads it, velocity 0 when released. */
 export interface HeardNote {
   readonly midi: number
   readonly velocity: number
@@ -20,14 +20,14 @@ const isTyped = ({ target }: KeyboardEvent): boolean =>
 
 interface NotesWish {
   readonly active: boolean
-  /** The note of the computer keyboard's lowest key, as it is read. */
+  /** The note of the computer keyboard's lowest key, as read. */
   readonly base: number
   /** Half steps from sounding to read pitch: a MIDI device sends what sounds. */
   readonly shift: number
   readonly onNote: (note: HeardNote) => void
 }
 
-/** The computer keyboard, while it is armed with K, and a MIDI device, while they are listened to. */
+/** The computer keyboard, while armed with K, and a MIDI device, while they are in use. */
 export const useNotes = ({ active, base, shift, onNote }: NotesWish) => {
   const [armed, setArmed] = useState(false)
   const [devices, setDevices] = useState<MidiDevices>({
@@ -66,7 +66,7 @@ export const useNotes = ({ active, base, shift, onNote }: NotesWish) => {
     const onUp = (event: KeyboardEvent) => {
       if (armed && !isTyped(event)) note(event, 0)
     }
-    // Before everything else: armed, the letters are notes and no commands.
+    // Before everything else: while armed, letters are notes and not commands.
     addEventListener('keydown', onDown, true)
     addEventListener('keyup', onUp, true)
     return () => {

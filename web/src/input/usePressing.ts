@@ -1,9 +1,9 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
 
 interface PressingWish {
-  /** The note (its place on the board) that the keys come to first. */
+  /** The index of the note that gets the focus first. */
   readonly first: string
-  /** Where the arrows lead from a place; undefined where nothing is. */
+  /** Where the arrow keys lead from an index; undefined if there is nothing. */
   readonly next: (place: string, arrow: Arrow) => string | undefined
   readonly onPress: (midi: number) => void
   readonly onRelease: (midi: number) => void
@@ -15,8 +15,9 @@ const isArrow = (key: string): key is Arrow => key.startsWith('Arrow')
 const isPress = (key: string): boolean => key === 'Enter' || key === ' '
 
 /**
- * Notes on the screen, pressed by pointer, by touch (several at once), or by Enter and Space; one of them is reached by Tab,
- * the others from it by arrows. `board` belongs to the element around them, `note` to each of them.
+ * Notes on the screen, pressed by pointer, by touch (several at once), or by Enter and Space; one of them is in the
+ * tab order, the others are reached from it by arrow keys. `board` belongs to the element around them, `note` to each
+ * of them.
  */
 export const usePressing = ({ first, next, onPress, onRelease }: PressingWish) => {
   const pressed = useRef(new Map<number | string, number>())
@@ -42,7 +43,7 @@ export const usePressing = ({ first, next, onPress, onRelease }: PressingWish) =
       }
     } else if (!isPress(event.key)) return
     else if (!event.repeat) press(event.key, midi)
-    // Neither a rest nor the band: the key under the finger.
+    // Neither a rest nor the band: the focused key.
     event.preventDefault()
     event.stopPropagation()
   }
@@ -57,7 +58,7 @@ export const usePressing = ({ first, next, onPress, onRelease }: PressingWish) =
       },
       onKeyDown: (event: KeyboardEvent) => onKeyDown(event, place, midi),
       onKeyUp: ({ key }: KeyboardEvent) => release(key),
-      // A key let go elsewhere is not heard here.
+      // A key released elsewhere isn't reported here.
       onBlur: () => ['Enter', ' '].forEach(release),
     }),
   }

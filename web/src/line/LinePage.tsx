@@ -33,25 +33,28 @@ import { Legend } from './view/Legend.tsx'
 import { Systems } from './view/Systems.tsx'
 import { ViewBar } from './view/ViewBar.tsx'
 
-/** Which of the other lines stands on the desk. */
+/** Which of the alternatives is in the editor. */
 const chosenOther = (others: readonly OtherLine[], line: Line | undefined): number | undefined => {
   const at = others.findIndex(({ line: other }) => other.notes === line?.notes)
   return at < 0 ? undefined : at
 }
 
-/** The band's parts and the line, to be turned off and on. */
+/** The band's parts and the line, which can be muted. */
 const PARTS = [
   { part: 'line', name: 'line' },
   { part: 'bass', name: 'bass' },
   { part: 'comp', name: 'chords' },
   { part: 'drums', name: 'drums' },
 ] as const
-/** Keys that go on working where one of a few was just chosen. */
+/** Keys that keep working after a choice with radio buttons. */
 const ON_RADIOS = { enableOnFormTags: ['radio'] } as const
 const NO_LINE: Line = { notes: [] }
 const NONE: readonly number[] = []
 
-/** The workbench: brief on the left, the line on terrain and staff, what a note does on the right, play and keep below. */
+/**
+ * The Line page: brief on the left, the line on terrain and staff, the note and review on the right, playback and
+ * saving below.
+ */
 export const LinePage = () => {
   const open = useOpenTune()
   const { tune, sounding, written, stretch } = open
@@ -70,7 +73,7 @@ export const LinePage = () => {
   const [legend, setLegend] = useState(false)
   const [writing, setWriting] = useState(false)
   const [pointed, setPointed] = useState<NoteRange>()
-  /** The line with a figure that is looked at. */
+  /** The line with the figure being pointed at. */
   const [figure, setFigure] = useState<Line>()
   const [params] = useSearchParams()
 
@@ -116,7 +119,7 @@ export const LinePage = () => {
   useHotkeys('bracketright', () => dispatch(tempoSet(tempo + TEMPO_STEP)), ON_RADIOS, [tempo])
   useHotkeys('z, mod+z', () => canUndo && dispatch(undo()), ON_RADIOS, [canUndo])
   useHotkeys('shift+z, mod+shift+z', () => canRedo && dispatch(redo()), ON_RADIOS, [canRedo])
-  // By what the key writes, not where it lies: layouts differ.
+  // By the character, not by the key's position: keyboard layouts differ.
   useHotkeys('*', (event) => event.key === '?' && setLegend(true))
 
   const step = (event: KeyboardEvent) => {

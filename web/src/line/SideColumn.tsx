@@ -37,7 +37,7 @@ interface SideColumnProps {
 const TAB =
   'min-h-10 grow rounded-full px-3 data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-on-ink'
 
-/** What the line's notes do and what the reviewer says; and the lines and phrases that are kept. */
+/** What the line's notes do and what the review says; and the saved lines and phrases. */
 export const SideColumn = (props: SideColumnProps) => {
   const [tab, setTab] = useState('notes')
   return (

@@ -22,7 +22,7 @@ const COLOURS = ['--madder', '--lichen', '--saffron', '--heather', '--ink', '--s
 const POINTS = ['circle', 'rect', 'triangle', 'rectRot', 'cross', 'star'] as const
 const HELD: readonly RunAnswer['verdict'][] = ['solid', 'move on']
 
-/** The highest tempo that held on each day, for each tune and rung. */
+/** The fastest solid tempo of each day, for each tune and rung. */
 export const TempoChart = ({
   runs,
   titles,

@@ -40,7 +40,10 @@ interface ChordPanelProps {
 
 const FIELD = 'min-h-10 w-full rounded-xl border border-soft bg-sheet px-2'
 
-/** All about one chord: what it does, its scale, its tones and their neighbours, structures, and the way on. */
+/**
+ * Everything about one chord: its function, its scale, its tones and their neighbours, structures, and the connection
+ * to the next chord.
+ */
 export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: ChordPanelProps) => {
   const { chordStyle, scaleNames } = useSettings()
   const noteText = useNoteText()
@@ -229,7 +232,7 @@ const chordsWithin = ({ spans }: Analysis, { from, to }: Stretch): Pick<Override
   return { from: inside[0]!.index, to: inside.at(-1)!.index }
 }
 
-/** How near a second reading came. */
+/** How close a second reading comes. */
 const closeness = (extraCost: number): string =>
   extraCost < 0.5 ? 'nearly as good' : extraCost < 1.5 ? 'close' : extraCost < 3 ? 'less likely' : 'unlikely'
 

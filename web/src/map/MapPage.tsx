@@ -43,11 +43,13 @@ const VIEWS: readonly { readonly value: View; readonly label: string }[] = [
   { value: 'four', label: 'sets of 4' },
 ]
 
-/** The height of the ground: an octave and a half step, about the middle of the instrument. */
+/** The height of the terrain: an octave and a half step, around the middle of the instrument. */
 const SHOWN = 13
 const FIRST_ABOVE_COMFORT = 4
 
-/** The terrain without a line: what every chord does, where its guide tones go, and all about the one that is touched. */
+/**
+ * The terrain without a line: what every chord does, where its guide tones go, and everything about the selected one.
+ */
 export const MapPage = () => {
   const open = useOpenTune()
   const { written, sounding, stretch, tune } = open

@@ -34,14 +34,17 @@ interface MapRowProps {
   readonly width: number
   readonly low: number
   readonly high: number
-  /** The one centre of the stretch, where the far view is shown. */
+  /** The key centre of the stretch, in the view by key centre. */
   readonly centre: Centre | undefined
   readonly sets: SmallestSets | undefined
   readonly chosen: number
   readonly onChoose: (index: number) => void
 }
 
-/** A row of the map: patterns, symbols and numerals, the ground with its threads, the joins, and the keys beneath. */
+/**
+ * A row of the map: patterns, symbols and numerals, the terrain with its threads, the connections, and the keys
+ * beneath.
+ */
 export const MapRow = ({ analysis, row, width, low, high, centre, sets, chosen, onChoose }: MapRowProps) => {
   const { chordStyle, scaleNames } = useSettings()
   const noteText = useNoteText()

@@ -31,7 +31,7 @@ const range = (from: number, to: number): readonly number[] =>
 const yOf = ({ high, halfStep }: Pick<Frame, 'high' | 'halfStep'>, midi: number): number =>
   (high - midi + 0.5) * halfStep
 
-/** From this width on a ledge has room for degree and name, and a foothold for its own. */
+/** From this width a ledge has room for degree and name, and a foothold for its own. */
 const WIDE = 62
 
 interface NearGroundProps extends Frame, Named {
@@ -141,7 +141,7 @@ interface ThreadsProps extends Frame {
   readonly xOf: (tick: number) => number
 }
 
-/** The guide tones' ways from chord to chord: what stays is level and thin, a half step is strong. */
+/** The guide tones from chord to chord: common tones are level and thin, half steps strong. */
 export const Threads = ({ row, low, high, halfStep, xOf }: ThreadsProps) => {
   const guides = (span: MapChord['span']) =>
     classesOf(
@@ -181,7 +181,7 @@ interface FarGroundProps extends Frame, Named {
   readonly xOf: (tick: number) => number
 }
 
-/** One centre across the row, and where a chord's tone lies outside it. */
+/** One key centre across the row, and where a chord's tone is outside it. */
 export const FarGround = ({
   analysis,
   row,
@@ -266,7 +266,7 @@ interface SetsProps extends Named {
   readonly xOf: (tick: number) => number
 }
 
-/** The smallest sets: a round for each note, filled where it is new, and joined to the one before where it stays. */
+/** The smallest sets: a circle for each note, filled if it is new, and connected to the previous one if it stays. */
 export const Sets = ({ sets, row, analysis, high, halfStep, xOf, noteText }: SetsProps) => (
   <g>
     {sets.sets.map(({ chord, notes }, at) => {

@@ -9,7 +9,7 @@ import {
   type Ticks,
 } from '@eager-contour/core'
 
-/** A chord as it stands in a row: where it goes on without a change it is one place. */
+/** A chord in a row: repeats without a change are one place. */
 export interface MapChord {
   readonly span: ChordSpan
   readonly start: Ticks
@@ -26,10 +26,10 @@ export interface MapRow {
 }
 
 const MOST_BARS = 4
-/** Pixels that a chord needs, on the average of a row. */
+/** Pixels that a chord needs, on average in a row. */
 const LEAST_CHORD = 92
 
-/** Cuts the stretch into rows of as many bars as the width has room for, at most four. */
+/** Splits the stretch into rows of as many bars as fit the width, at most four. */
 export const mapRows = (analysis: Analysis, stretch: Stretch, width: number): readonly MapRow[] => {
   const starts = barStarts(analysis.chart)
   const inStretch = analysis.spans.filter(({ bar }) => bar >= stretch.from && bar <= stretch.to)
@@ -57,10 +57,10 @@ export interface RowMark {
   readonly name: string
   readonly start: Ticks
   readonly end: Ticks
-  /** Whether it begins and ends in this row. */
+  /** Whether it starts and ends in this row. */
   readonly opens: boolean
   readonly closes: boolean
-  /** Marks that would lie over each other stand on different levels, from 0. */
+  /** Marks that would overlap are on different levels, from 0. */
   readonly level: number
 }
 

@@ -24,7 +24,7 @@ interface HearProps {
   readonly small?: boolean
 }
 
-/** A button that lets something be heard. */
+/** A button that plays something. */
 export const Hear = ({ label, onClick, small }: HearProps) => (
   <button
     type="button"
@@ -43,7 +43,7 @@ interface ChangeProps {
   readonly to: number
 }
 
-/** What stays and what moves from one chord into the next, tone by tone. */
+/** Common tones and voice movement from one chord to the next, tone by tone. */
 export const Change = ({ analysis, from, to }: ChangeProps) => {
   const noteText = useNoteText()
   const change = changeBetween(analysis.spans[from]!.chord, analysis.spans[to]!.chord)

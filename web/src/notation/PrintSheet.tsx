@@ -20,17 +20,20 @@ interface PrintSheetProps {
   readonly remark: string
   readonly analysis: Analysis
   readonly line: Line
-  /** Made when it is printed where it is left out. */
+  /** Computed when it is printed, if left out. */
   readonly explanation?: Explanation
   readonly stretch: Stretch
   readonly view: View
 }
 
-/** Pixels across the sheet, four bars of them, and how much smaller it is printed: A4 and letter hold it inside their margins. */
+/**
+ * The width of the sheet in pixels, four bars of them, and the scale when printed: A4 and Letter hold it within their
+ * margins.
+ */
 const PAGE = 860
 const SMALLER = 0.79
 
-/** The line on paper, made when the browser prints: title, chords, notes, degrees where they are shown; no system is cut. */
+/** The line on paper, drawn when the browser prints: title, chords, notes, degrees if shown; no system is cut. */
 export const PrintSheet = (props: PrintSheetProps) => {
   const [printing, setPrinting] = useState(false)
   useEffect(() => {

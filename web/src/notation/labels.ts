@@ -28,6 +28,6 @@ export const nameOf = (note: LineNote): string => {
   return pitch ? withSigns(noteName(pitch.fifths)) : note.spelling
 }
 
-/** What a screen reader hears: 'bar 3, beat 2 and, C, 3 of A♭7, guide tone'. */
+/** A note as a screen reader says it: 'bar 3, beat 2 and, C, 3 of A♭7, guide tone'. */
 export const noteLabel = (analysis: Analysis, note: LineNote, reading: NoteReading): string =>
   `${placeWords(analysis, note.start)}, ${nameOf(note)}, ${degreeName(reading.degree)} of ${withSigns(analysis.spans[reading.chord]!.chord.symbol)}, ${roleName(reading.role)}`

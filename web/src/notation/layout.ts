@@ -15,15 +15,15 @@ export interface SystemLayout {
   readonly placeOf: (tick: Ticks) => string
   readonly start: Ticks
   readonly end: Ticks
-  /** Pixels to a half step on the terrain. */
+  /** Pixels per half step on the terrain. */
   readonly halfStep: number
   /** Seen from far: the terrain alone, its marks small. */
   readonly far: boolean
-  /** Whether the time signature stands at a bar: at the first of the stretch, and where the meter changes. */
+  /** Whether a bar has a time signature: the first of the stretch, and where the meter changes. */
   readonly timeAt: (bar: number) => boolean
 }
 
-/** How many bars stand in a row: as many as can be read, or a number of them; more than four are seen from far. */
+/** The number of bars in a row: as many as are readable, or a number; with more than four the view is from far. */
 export type Zoom = 'read' | 2 | 8 | 16
 export const ZOOMS: readonly { readonly value: Zoom; readonly name: string }[] = [
   { value: 2, name: 'two bars' },
@@ -31,7 +31,7 @@ export const ZOOMS: readonly { readonly value: Zoom; readonly name: string }[] =
   { value: 8, name: 'eight' },
   { value: 16, name: 'sixteen' },
 ]
-/** Pixels to a half step, by zoom. */
+/** Pixels per half step, by zoom. */
 const HALF_STEPS: Readonly<Record<Zoom, number>> = { 2: 13, read: 10, 8: 9, 16: 8 }
 
 const LEAST_BAR = 158
@@ -44,7 +44,7 @@ const FAR_GUTTER = 44
 /** A time signature, after the clef or before a bar's first note. */
 const TIME_ROOM = 22
 
-/** Cuts a stretch into systems of up to four bars, as many as the width allows. */
+/** Splits a stretch into systems of up to four bars, as many as the width allows. */
 export const layoutSystems = (
   chart: Chart,
   stretch: Stretch,
@@ -65,7 +65,7 @@ export const layoutSystems = (
     const to = Math.min(stretch.to, from + fit - 1)
     const barWidth = (width - gutter - 1) / fit
     const barX = (bar: number) => gutter + (bar - from) * barWidth
-    // After the clef there is room for the time; elsewhere the notes make it.
+    // After the clef there is room for the time signature; elsewhere the notes make room.
     const beforeOf = (bar: number) =>
       far ? FAR_PAD : PAD.before + (bar > from && changes(bar) ? TIME_ROOM : 0)
     const xOf = (tick: Ticks) => {

@@ -1,7 +1,7 @@
 import type { Role } from '@eager-contour/core'
 import type { ReactNode } from 'react'
 
-/** The colour of each role; the shape tells it first. */
+/** The colour of each role; its shape is the first distinction. */
 export const ROLE_COLOURS: Readonly<Record<Role, string>> = {
   guide: 'var(--madder)',
   chord: 'var(--lichen)',

@@ -1,12 +1,12 @@
 import { type ChordSpan, chordPitchClasses } from '@eager-contour/core'
 
-/** A guide tone's way into the next chord: where it lies and where it goes, as MIDI numbers. */
+/** A guide tone's movement into the next chord: from and to, as MIDI numbers. */
 export interface Thread {
   readonly from: number
   readonly to: number
 }
 
-/** The ways of a chord's guide tones into those of the next, by step or staying, in the pitches that are shown. */
+/** The movement of a chord's guide tones into those of the next, by step or staying, within the pitches shown. */
 export const threadsBetween = (
   from: ChordSpan,
   to: ChordSpan,

@@ -1,14 +1,14 @@
 import { useCallback, useMemo, useState } from 'react'
 
-/** The notes that are chosen: from one to another, both inside, by their places in the line. */
+/** The selected notes: from one to another, both inside, by their indexes in the line. */
 export interface Selection {
   readonly from: number | undefined
   readonly to: number | undefined
-  /** The note that keys go on from. */
+  /** The note that keys continue from. */
   readonly at: number | undefined
-  /** Chooses a note, or every note from where the choice began up to it. */
+  /** Selects a note, or every note from the start of the selection up to it. */
   readonly choose: (index: number, extend: boolean) => void
-  /** A note that came under the keys: chosen, unless it is among those that are. */
+  /** A note that received the focus: selected, unless it already is. */
   readonly focus: (index: number) => void
   readonly all: (count: number) => void
   readonly clear: () => void
@@ -19,7 +19,7 @@ interface Chosen {
   readonly at: number
 }
 
-/** What is chosen in a line of so many notes. */
+/** The selection in a line with a number of notes. */
 export const useSelection = (count: number): Selection => {
   const [raw, setChosen] = useState<Chosen>()
   const chosen = count === 0 ? undefined : raw

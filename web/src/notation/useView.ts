@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
 import type { Zoom } from './layout.ts'
 
-/** View of a line. */
+/** What is shown of a line. */
 export interface View {
   readonly zoom: Zoom
   readonly threads: boolean
@@ -15,7 +15,7 @@ export interface View {
 const USUAL: View = { zoom: 'read', threads: false, keys: true, degrees: true, roles: true, staff: true }
 const KEPT = 'line view'
 
-/** How the player looks at lines, kept in the browser. */
+/** How the player views lines, kept in the browser. */
 export const useView = (): readonly [View, (part: Partial<View>) => void] => {
   const [view, setView] = useState(USUAL)
   useEffect(() => {

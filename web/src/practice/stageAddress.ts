@@ -7,20 +7,20 @@ export interface StageRequest {
   readonly stretch: Stretch
   readonly tempo: number
   readonly variant?: number | undefined
-  /** A tonic at concert pitch; the tune's own key where it is left out. */
+  /** A tonic at concert pitch; the tune's own key if left out. */
   readonly key?: string | undefined
   readonly hide?: number | undefined
-  /** The kept line or phrase that it plays, where the rung needs one. */
+  /** The saved line or phrase that it plays, if the rung needs one. */
   readonly line?: string | undefined
   /** How it is practised. */
   readonly practice?: Practice | undefined
-  /** A set list, and how far it has come. */
+  /** A set list, and the position in it. */
   readonly list?: { readonly id: string; readonly at: number } | undefined
 }
 
 /** How an exercise is practised over several runs. */
 export interface Practice {
-  /** Break it up so; `whole` is what the pieces are of. */
+  /** The pieces; `whole` is the stretch they belong to. */
   readonly pieces?: PiecePlan | undefined
   readonly whole?: Stretch | undefined
   readonly tempo?: TempoPlan | undefined
@@ -40,7 +40,7 @@ const stretchOf = (bars: string | null): Stretch | undefined => {
 const oneOf = <T extends string>(value: string | null, all: readonly T[]): T | undefined =>
   all.find((one) => one === value)
 
-/** How an exercise is practised, as its address says. */
+/** How an exercise is practised, from its address. */
 export const practiceOf = (params: URLSearchParams): Practice => ({
   pieces: oneOf<PiecePlan>(params.get('pieces'), ['halves', '1', '2', '4', '8']),
   whole: stretchOf(params.get('whole')),
@@ -49,7 +49,7 @@ export const practiceOf = (params: URLSearchParams): Practice => ({
   hideLater: Number(params.get('later')) || undefined,
 })
 
-/** Where the stage for it is. */
+/** The stage's address for it. */
 export const stageAddress = ({
   tune,
   rung,

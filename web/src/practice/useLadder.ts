@@ -24,7 +24,7 @@ export interface Ladder {
 
 const place = (rung: string, tonic: string): string => `${rung} ${pitchClassOf(fifthsOf(tonic))}`
 
-/** How every rung stands in every key over the stretch. */
+/** The state of every rung in every key over the stretch. */
 export const useLadder = ({ tune, sounding, stretch }: OpenTune, order: KeyOrder): Ladder => {
   const { data: runs } = useRunsQuery()
   return useMemo(() => {

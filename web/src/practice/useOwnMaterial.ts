@@ -4,14 +4,14 @@ import { useMemo, useState } from 'react'
 import { useLinesQuery, usePhrasesQuery } from '../data/api.ts'
 import type { OpenTune } from '../tune/useTune.ts'
 
-/** What the player has kept and a rung can play over the bars that are open. */
+/** The player's own material that a rung can play over the open bars. */
 export interface OwnMaterial {
-  /** What it is called; undefined for rungs that need nothing. */
+  /** Its kind; undefined for rungs that need nothing. */
   readonly name: 'Line' | 'Phrase' | undefined
   readonly choices: readonly { readonly id: string; readonly title: string }[]
   readonly chosen: string | undefined
   readonly choose: (id: string) => void
-  /** Its part of what is asked for. */
+  /** Its part of the exercise. */
   readonly spec: Pick<ExerciseSpec, 'line' | 'phrase'>
   /** Why there is nothing to play. */
   readonly missing: string | undefined

@@ -16,11 +16,14 @@ const UNREAD: SettingsAnswer = {
 
 export interface Settings extends Omit<SettingsAnswer, 'instrument'> {
   readonly instrument: Instrument
-  /** Whether they were read, or cannot be: before that nothing is shown, lest it be in another transposition. */
+  /**
+   * Whether they were read, or can't be: nothing is shown before that, so that it never appears in another
+   * transposition.
+   */
   readonly known: boolean
 }
 
-/** The player's settings; where they cannot be read, what a new player has. */
+/** The player's settings; if they can't be read, a new player's. */
 export const useSettings = (): Settings => {
   const { data = UNREAD, isSuccess, isError } = useSettingsQuery()
   return { ...data, instrument: instrumentOf(data.instrument), known: isSuccess || isError }

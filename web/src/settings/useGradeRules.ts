@@ -6,7 +6,7 @@ import { useSaveSettings } from './useSaveSettings.ts'
 
 type Own = SettingsAnswer['grading']
 
-/** How runs are graded: the ladder's rules, and what the player has set otherwise. */
+/** How runs are graded: the ladder's rules with the player's own limits. */
 export const useGradeRules = (): readonly [GradeRules, (part: Own | undefined) => void] => {
   const { grading } = useSettings()
   const save = useSaveSettings()

@@ -1,7 +1,7 @@
 import { useEffect } from 'react'
 import { useSettings } from './settings.ts'
 
-/** Puts the chosen look on the page: day, night, or what the system says. */
+/** Applies the chosen look to the page: day, night, or the system's. */
 export const useLook = (): void => {
   const { look } = useSettings()
   useEffect(() => {

@@ -4,7 +4,7 @@ import { sendEdit } from '../data/outbox.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { useSettings } from './settings.ts'
 
-/** Changes settings: counts at once, is kept in the browser, and goes to the server. */
+/** Changes settings: effective immediately, kept in the browser, and sent to the server. */
 export const useSaveSettings = (): ((change: Partial<SettingsAnswer>) => void) => {
   const dispatch = useAppDispatch()
   const patch = useApiDispatch()

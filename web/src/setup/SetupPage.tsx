@@ -5,7 +5,7 @@ import { NumberField } from '../ui/NumberField.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { GradingSetup } from './GradingSetup.tsx'
 
-/** Instrument, names and look. Each choice counts at once. */
+/** Instrument, names and look. Each choice takes effect immediately. */
 export const SetupPage = () => {
   const settings = useSettings()
   const choose = useSaveSettings()

@@ -51,7 +51,7 @@ interface StageProps {
   readonly propose: ProposeNextStep
 }
 
-/** How the notes came so far, in words. */
+/** The verdicts so far, counted, in words. */
 const countsOf = (judged: readonly Judged[]): string =>
   (['right', 'early', 'late', 'wrong', 'missed', 'extra'] as const)
     .map((verdict) => [judged.filter((one) => one.verdict === verdict).length, verdict] as const)
@@ -59,17 +59,20 @@ const countsOf = (judged: readonly Judged[]): string =>
     .map(([count, verdict]) => `${count} ${verdict}`)
     .join(' · ')
 
-/** What is hidden on the stage while it is played, from least to most. */
+/** What is hidden on the stage during a run, from least to most. */
 const HIDING = ['notes and names', 'chord symbols only', 'numerals and the key', 'key name only'] as const
 
-/** What going on is called, by the state of the run. */
+/** The label of the button that continues, by the state of the run. */
 const CONTINUE_LABELS: Readonly<Record<string, string>> = {
   done: 'Continue',
   paused: 'Continue',
   loading: 'Loading the sounds …',
 }
 
-/** A drill being played: now and next, the notes with their verdicts, marks at the end. Two keys or a pedal do all. */
+/**
+ * An exercise being played: now and next, the notes with their verdicts, marks at the end. Two keys or a pedal
+ * control everything.
+ */
 export const Stage = ({ open, exercise, written, line, title, hide, propose }: StageProps) => {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
@@ -172,7 +175,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
       ),
     [navigate, open.tune.id, exercise.spec.stretch],
   )
-  // Proposed once for each grade: what is kept of the run meanwhile changes nothing.
+  // Proposed once per grade: saving the run in the meantime changes nothing.
   const proposed = useRef<{ grade: Grade; step: NextStepProposal }>(undefined)
   if (run.grade && proposed.current?.grade !== run.grade)
     proposed.current = { grade: run.grade, step: propose(exercise, run.grade, begun.current, hidden) }

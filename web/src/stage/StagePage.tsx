@@ -113,7 +113,7 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
   )
 }
 
-/** The rung's name, and which way it is played where that is not the usual one. */
+/** The rung's name, and its variant unless it is the default. */
 const titleOf = (rung: RungId, variant: number): string => {
   const { name, variants } = rungOf(rung)
   return variant > 0 && variants[variant] ? `${name}, ${variants[variant].name}` : name

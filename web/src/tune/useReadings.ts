@@ -7,13 +7,13 @@ import type { OpenTune } from './useTune.ts'
 import { storedReadings } from './written.ts'
 
 export interface Readings {
-  /** Reads chords as the player says, in the key as the instrument reads it. */
+  /** Sets the player's own reading of some chords, in the key as the instrument reads it. */
   readonly read: (override: Override) => void
-  /** Lets the chords be read by themselves again. */
+  /** Returns the chords to their automatic reading. */
   readonly clear: (from: number, to: number) => void
 }
 
-/** The player's own readings of a tune: shown at once, kept in the browser, and stored with the tune. */
+/** The player's own readings of a tune: shown immediately, kept in the browser, and stored with the tune. */
 export const useReadings = ({ tune, sounding }: OpenTune): Readings => {
   const dispatch = useAppDispatch()
   const patch = useApiDispatch()

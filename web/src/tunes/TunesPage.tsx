@@ -8,7 +8,7 @@ import { keyWords } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { Empty, Notice, Waiting } from '../ui/Notice.tsx'
 
-/** Every tune with its form, key and tempo, and how far the player is with it. */
+/** Every tune with its form, key and tempo, and how far the player has come. */
 export const TunesPage = () => {
   const { data: tunes, isError, refetch } = useTunesQuery()
   const { data: runs = [] } = useRunsQuery()

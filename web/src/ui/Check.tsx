@@ -4,7 +4,7 @@ interface CheckProps {
   readonly onChange: (checked: boolean) => void
 }
 
-/** Something that is so or not. */
+/** A checkbox. */
 export const Check = ({ label, checked, onChange }: CheckProps) => (
   <label className="flex min-h-11 items-center gap-2">
     <input

@@ -3,7 +3,7 @@ import { useId } from 'react'
 export interface ChoiceOption<T extends string> {
   readonly value: T
   readonly label: string
-  /** What it will do. */
+  /** What the player gets. */
   readonly description?: string
 }
 
@@ -14,7 +14,7 @@ interface ChoiceProps<T extends string> {
   readonly onChange: (value: T) => void
 }
 
-/** One of several, with what it will do beneath. */
+/** A choice with a description of what the player gets. */
 export const Choice = <T extends string>({ label, value, options, onChange }: ChoiceProps<T>) => {
   const id = useId()
   const description = `${id} says`

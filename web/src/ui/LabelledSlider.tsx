@@ -4,12 +4,12 @@ interface LabelledSliderProps {
   readonly label: string
   readonly value: number
   readonly words: readonly string[]
-  /** What it will do, told where the control is pointed at. */
+  /** The description, shown while the control is pointed at. */
   readonly description?: string | undefined
   readonly onChange: (value: number) => void
 }
 
-/** A slider over a few steps that each have a word. */
+/** A slider over a few named steps. */
 export const LabelledSlider = ({ label, value, words, description, onChange }: LabelledSliderProps) => (
   <div className="py-1.5" title={description}>
     <div className="flex justify-between">

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react'
 
 interface NumberFieldProps {
   readonly label: string
-  /** What a screen reader hears, where the label is not enough by itself. */
+  /** The accessible name, if the label isn't enough. */
   readonly name?: string
   readonly value: number
   readonly least: number
@@ -11,7 +11,9 @@ interface NumberFieldProps {
   readonly onChange: (value: number) => void
 }
 
-/** A number between two others. What is typed stays until it is left; it counts as soon as it lies between them. */
+/**
+ * A number within limits. What is typed stays until the field is left; it counts as soon as it is within the limits.
+ */
 export const NumberField = ({ label, name, value, least, most, step = 1, onChange }: NumberFieldProps) => {
   const [typed, setTyped] = useState(String(value))
   useEffect(() => setTyped(String(value)), [value])

@@ -2,17 +2,17 @@ import { Popover } from 'radix-ui'
 import { type ReactNode, useRef, useState } from 'react'
 
 interface PopoverButtonProps {
-  /** The words on its button. */
+  /** The text on its button. */
   readonly name: string
   readonly children: ReactNode
 }
 
-/** A button that opens a small sheet over the page; Escape or a press beside it closes it. */
+/** A button that opens a small sheet over the page; Escape or a press outside closes it. */
 export const PopoverButton = ({ name, children }: PopoverButtonProps) => {
   const trigger = useRef<HTMLButtonElement>(null)
   const [night, setNight] = useState(false)
   return (
-    // The sheet lies outside its place: over the stage it has to be told that it is night.
+    // The sheet is outside its parent in the document: on the stage it needs the night look set.
     <Popover.Root onOpenChange={() => setNight(trigger.current?.closest('.night') !== null)}>
       <Popover.Trigger
         ref={trigger}

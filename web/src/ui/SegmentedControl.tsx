@@ -1,16 +1,16 @@
 import { ToggleGroup } from 'radix-ui'
 
 interface SegmentedControlProps<T extends string> {
-  /** Shown above; empty where the place says it. */
+  /** Shown above; empty if the page has a heading for it. */
   readonly label: string
-  /** What a screen reader hears where nothing is shown. */
+  /** The accessible name, if no label is shown. */
   readonly name?: string
   readonly value: T
   readonly options: readonly { readonly value: T; readonly label: string }[]
   readonly onChange: (value: T) => void
 }
 
-/** One of a few, all in sight. */
+/** One of a few choices, all visible. */
 export const SegmentedControl = <T extends string>({
   label,
   name,

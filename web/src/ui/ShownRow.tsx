@@ -1,9 +1,9 @@
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 
-/** How far beyond the window rows are drawn already. */
+/** How far beyond the window rows are drawn. */
 const AHEAD = '900px'
 
-/** Draws what is in it only near the window: a tune of two thousand bars scrolls like one of twelve. */
+/** Draws its content only near the window: a tune of two thousand bars scrolls like one of twelve. */
 export const ShownRow = ({ height, children }: { readonly height: number; readonly children: ReactNode }) => {
   const place = useRef<HTMLDivElement>(null)
   const [shown, setShown] = useState(false)

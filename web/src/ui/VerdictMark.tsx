@@ -7,7 +7,7 @@ const SHAPES: Readonly<Record<RunVerdict, { readonly colour: string; readonly pa
   'move on': { colour: 'var(--lichen)', path: 'M-6,4 L0,-5 L6,4 M0,-5 L0,7' },
 }
 
-/** A verdict's shape alone, or a hollow round for what was not tried, a filled half for what is not due yet. */
+/** A verdict's shape alone, a hollow circle for "not tried", a filled half-moon for "not due". */
 export const StateMark = ({ state, size = 22 }: { readonly state: CellState; readonly size?: number }) => (
   <svg width={size} height={size} viewBox="-9 -9 18 18" aria-hidden="true">
     {state === 'not tried' && <circle r={3} fill="none" stroke="var(--foothold)" strokeWidth={1.6} />}

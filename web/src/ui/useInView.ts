@@ -1,6 +1,6 @@
 import { type RefObject, useEffect, useState } from 'react'
 
-/** Pixels above and below the window in which a thing is made ready. */
+/** Pixels above and below the window within which content is prepared. */
 const MARGIN = '400px 0px'
 
 /** Whether an element is in the window or near it. */

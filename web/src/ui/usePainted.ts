@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 
-/** Whether the page was painted since this came onto it: what is not seen first can wait for that, or for what was painted before it. */
+/** Whether the page was painted since this was mounted: content that isn't seen first can wait for that. */
 export const usePainted = (after = true): boolean => {
   const [painted, setPainted] = useState(false)
   useEffect(() => {

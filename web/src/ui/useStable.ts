@@ -2,7 +2,10 @@ import { useRef } from 'react'
 
 type Loose = Readonly<Record<string, (...args: readonly unknown[]) => unknown>>
 
-/** Acts that are the same at every render and always do what the newest ones do: who is given them need not render anew. */
+/**
+ * Actions that stay the same at every render and always call the newest ones, so that their users need not render
+ * again.
+ */
 export const useStable = <T extends { readonly [K in keyof T]: (...args: never[]) => unknown }>(
   acts: T,
 ): T => {

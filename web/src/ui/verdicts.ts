@@ -9,7 +9,7 @@ export const VERDICT_COLOURS: Readonly<Record<NoteVerdict, string>> = {
   extra: 'var(--madder)',
 }
 
-/** What each mark says, in a player's words. */
+/** What each mark measures, in a player's words. */
 export const MARK_DESCRIPTIONS: Readonly<Record<MarkId, string>> = {
   notes: 'notes right',
   time: 'on time',

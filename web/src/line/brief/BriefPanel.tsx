@@ -47,7 +47,7 @@ const WORDS = ['never', 'rarely', 'sometimes', 'often'] as const
 const FOLLOWED = ['loosely', 'closely', 'as drawn'] as const
 const AS_IT_FALLS = 'any'
 
-/** A column beside the line: it stays in sight while the line is scrolled. */
+/** A column beside the line that stays visible while the line is scrolled. */
 export const COLUMN = 'p-4 lg:sticky lg:top-0 lg:max-h-[calc(100vh-4.8rem)] lg:self-start lg:overflow-y-auto'
 
 const LEADS: readonly ChoiceOption<'both' | 'chords' | 'key'>[] = [
@@ -97,7 +97,7 @@ const LANDING = degrees('R', '3', '5', '9')
 interface BriefPanelProps {
   readonly preference: Preference
   readonly briefs: readonly NamedBrief[]
-  /** Whether there is a line to be drawn over, and a contour that it follows. */
+  /** Whether there is a line to draw over, and a contour that it follows. */
   readonly hasLine: boolean
   readonly hasContour: boolean
   readonly actions: Pick<EditorActions, 'change' | 'begin' | 'keepBrief' | 'follow'>
@@ -106,7 +106,7 @@ interface BriefPanelProps {
   readonly onDrawing: () => void
 }
 
-/** What the line should be made of. It is written anew while a control is turned. */
+/** What the line should be made of. It is composed again while a control changes. */
 export const BriefPanel = memo((props: BriefPanelProps) => {
   const { preference, briefs, hasLine, hasContour, actions, drawing, onDrawing } = props
   const { instrument } = useSettings()

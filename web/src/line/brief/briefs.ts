@@ -10,7 +10,7 @@ import {
   type Weight,
 } from '@eager-contour/core'
 
-/** What the player wishes of a line, as it is kept: all of a brief but where, how many and for which instrument. */
+/** What the player asks of a line, as it is stored: a brief without its place, count and instrument. */
 export interface Preference
   extends Pick<
     Brief,
@@ -30,9 +30,9 @@ export interface Preference
   readonly sixth?: MinorSixth | undefined
   readonly firstDegree?: Degree | undefined
   readonly landingDegree?: Degree | undefined
-  /** The lowest and highest note, as MIDI numbers that sound; where it is left out, the instrument's. */
+  /** The lowest and highest note, as sounding MIDI numbers; the instrument's range if left out. */
   readonly range?: { readonly low: number; readonly high: number } | undefined
-  /** How closely a drawn contour is followed: a place in STRICTNESS. */
+  /** How closely a drawn contour is followed: an index of STRICTNESS. */
   readonly strictness?: number
 }
 
@@ -40,7 +40,7 @@ export interface Preference
 export const STRICTNESS: readonly number[] = [0.25, 0.6, 1]
 export const CLOSELY = 1
 
-/** A wish with a name. */
+/** A preference with a name. */
 export interface NamedBrief {
   readonly name: string
   readonly preference: Preference
@@ -53,7 +53,7 @@ const NO_APPROACHES: Preference['devices'] = Object.fromEntries(
   DEVICE_IDS.flatMap((id) => (deviceRow(id).found?.around ? [[id, 0]] : [])),
 )
 
-/** Briefs that come with the house. */
+/** The briefs that ship with the application. */
 export const BRIEFS: readonly NamedBrief[] = [
   { name: 'Default', preference: DEFAULT_PREFERENCE },
   {
@@ -95,7 +95,7 @@ export const BRIEFS: readonly NamedBrief[] = [
   { name: 'One key throughout', preference: { devices: {}, approach: 'key', chromatic: 1, breathBars: 4 } },
 ]
 
-/** What of a brief a wish asks for. */
+/** The brief of a preference. */
 export const briefOf = ({
   substitution,
   sixth,
@@ -112,7 +112,7 @@ export const briefOf = ({
   ...(landingDegree === undefined ? {} : { landing: { degree: landingDegree } }),
 })
 
-/** The notes that a wish may have, inside those of an instrument; the comfortable ones no wider. */
+/** The range of a preference within that of an instrument; the comfortable part is no wider. */
 export const rangeOf = ({ range }: Preference, instrument: Instrument['range']): Instrument['range'] =>
   range
     ? {
@@ -123,13 +123,13 @@ export const rangeOf = ({ range }: Preference, instrument: Instrument['range']):
       }
     : instrument
 
-/** The named brief that a wish is, if it is one. */
+/** The named brief that a preference equals, if any. */
 export const nameOfPreference = (preference: Preference, own: readonly NamedBrief[]): string | undefined => {
   const text = JSON.stringify(sorted(preference))
   return [...BRIEFS, ...own].find((brief) => JSON.stringify(sorted(brief.preference)) === text)?.name
 }
 
-/** Without what is as usual, in one order, so that equal wishes read the same. */
+/** Without defaults and in a fixed order, so that equal preferences have equal text. */
 const sorted = (preference: Preference): unknown =>
   Object.entries(preference)
     .filter(

@@ -1,9 +1,9 @@
 import { barStarts, barTicks, type Chart, type CurvePoint, heightAt, type Stretch } from '@eager-contour/core'
 
-/** A contour has so many points a bar. */
+/** The number of a contour's points per bar. */
 const POINTS_A_BAR = 2
 
-/** Where the points of a contour lie, in ticks: the beginning and the middle of each bar. */
+/** The ticks of a contour's points: the start and the middle of each bar. */
 export const contourTicks = (chart: Chart, stretch: Stretch): readonly number[] => {
   const starts = barStarts(chart)
   const ticks: number[] = []
@@ -13,7 +13,10 @@ export const contourTicks = (chart: Chart, stretch: Stretch): readonly number[] 
   return ticks
 }
 
-/** A contour through what was drawn: between its first and last point by it, elsewhere as before, or level where nothing was. */
+/**
+ * A contour with a drawn part: by the drawing between its first and last point, elsewhere as before, or level if
+ * there was none.
+ */
 export const drawnOver = (
   ticks: readonly number[],
   before: readonly CurvePoint[],

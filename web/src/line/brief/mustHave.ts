@@ -13,7 +13,7 @@ const CELLS: readonly (readonly Degree[])[] = [
 ]
 const nameOf = (cell: readonly Degree[]): string => cell.map(degreeName).join(' ')
 
-/** What a line may have to have, for the brief. */
+/** The cells that a line can be required to have. */
 export const MUSTS: readonly ChoiceOption<string>[] = [
   { value: NOTHING, label: NOTHING },
   ...CELLS.map((cell) => ({
@@ -23,12 +23,12 @@ export const MUSTS: readonly ChoiceOption<string>[] = [
   })),
 ]
 
-/** What a wish says that the line must have. */
+/** The required cells of a preference, as a choice. */
 export const mustOf = ({ cells }: Preference): string => {
   const must = cells?.find((cell) => cell.must)
   return must ? nameOf(must.degrees) : NOTHING
 }
 
-/** The cells of a wish for what was chosen. */
+/** The required cells of a choice. */
 export const cellsOf = (chosen: string): readonly CellRequest[] =>
   CELLS.filter((cell) => nameOf(cell) === chosen).map((degrees) => ({ degrees, must: true }))

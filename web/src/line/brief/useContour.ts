@@ -4,12 +4,12 @@ import { useStable } from '../../ui/useStable.ts'
 import type { Editor } from '../editor/useEditor.ts'
 import { contourTicks, drawnOver, withHeight } from './contour.ts'
 
-/** The contour as it is written, and what drawing it does: the desk's line follows it at concert pitch. */
+/** The contour as written, and what drawing does: the editor's line follows it at concert pitch. */
 export const useContour = (written: Analysis, stretch: Stretch, editor: Editor, instrument: Instrument) => {
   const [drawing, setDrawing] = useState(false)
   const [sketch, setSketch] = useState<readonly CurvePoint[]>()
   const up = instrument.written.semitones
-  /** As it is written: what is being drawn, or what the line follows. */
+  /** As written: the drawing, or what the line follows. */
   const contour = useMemo<readonly CurvePoint[]>(
     () => sketch ?? editor.contour.map(({ tick, midi }) => ({ tick, midi: midi + up })),
     [sketch, editor.contour, up],

@@ -3,18 +3,18 @@ import { createSlice, type PayloadAction, type WithSlice } from '@reduxjs/toolki
 import undoable, { ActionCreators, ActionTypes } from 'redux-undo'
 import { rootReducer } from '../../store/store.ts'
 
-/** A line on the desk: composed or opened, at concert pitch. */
+/** A line in the editor: composed or opened, at concert pitch. */
 export interface EditorLine {
   readonly notes: readonly LineNote[]
   readonly stretch: Stretch
   readonly seed: number
   readonly title: string
-  /** The player's own words about it, and tags. */
+  /** The player's comments on it, and tags. */
   readonly remark?: string
   readonly tags?: readonly string[]
-  /** Ticks at which notes begin that stay when the line is written anew. */
+  /** Ticks of notes that stay when the line is composed again. */
   readonly locked?: readonly number[]
-  /** Set when it has been kept: its id, and the revision it was last read at. */
+  /** Set when it has been saved: its id, and the revision it was last read at. */
   readonly id?: string
   readonly revision: number
 }
@@ -30,10 +30,10 @@ const lineSlice = createSlice({
   name: 'line',
   initialState,
   reducers: {
-    /** Another tune's desk: the history begins anew (`forgetBefore`). */
+    /** Opens another tune's editor: the history is cleared (`clearHistory`). */
     deskOpened: (_state, { payload }: PayloadAction<EditorState>) => payload,
     lineWritten: (state, { payload }: PayloadAction<EditorLine>) => ({ ...state, line: payload }),
-    /** Title, words, tags and locks: no step to go back over. */
+    /** Title, comments, tags and locks: not an undo step. */
     lineNamed: (
       state,
       { payload }: PayloadAction<Partial<Pick<EditorLine, 'title' | 'remark' | 'tags' | 'locked'>>>,
@@ -50,7 +50,7 @@ export const {
   lineKept: lineSaved,
 } = lineSlice.actions
 
-/** So many steps can be gone back over: more than a visit has. */
+/** The number of undo steps: more than a visit has. */
 const MOST_STEPS = 5000
 
 const withHistory = undoable(lineSlice.reducer, {
@@ -59,7 +59,7 @@ const withHistory = undoable(lineSlice.reducer, {
   filter: (action) => action.type === lineReplaced.type,
 })
 
-/** The desk with its history: every line composed can be gone back to, under the names that it has now. */
+/** The editor with its history: every composed line can be restored, under its current title and comments. */
 export const lineReducer: typeof withHistory = (state, action) => {
   const next = withHistory(state, action)
   if (![ActionTypes.UNDO, ActionTypes.REDO].includes(action.type)) return next

@@ -9,7 +9,7 @@ const WAIT_MS = 600
 const storedOf = ({ notes, stretch, title, remark = '', tags = [] }: EditorLine): string =>
   JSON.stringify([notes, stretch, title, remark, tags])
 
-/** The same line, whether or not the one was read anew. */
+/** Whether two lines are the same, even if one was read again. */
 const same = (a: EditorLine, b: EditorLine): boolean => a === b || storedOf(a) === storedOf(b)
 
 /** A line as it is sent to be stored. */
@@ -23,7 +23,7 @@ export const bodyOf = (tune: string, line: EditorLine) => ({
   tags: line.tags ?? [],
 })
 
-/** Keeps a line that has been kept before as it is changed, within a second. */
+/** Saves changes to a line that has been saved before, within a second. */
 export const useAutosave = (tune: string, line: EditorLine | undefined): void => {
   const dispatch = useAppDispatch()
   const stored = useRef<EditorLine>(undefined)

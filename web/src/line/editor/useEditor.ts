@@ -24,14 +24,14 @@ import {
 } from '../brief/briefs.ts'
 import { clearHistory, type EditorLine, editorOpened, lineReplaced, selectEditor } from './editorSlice.ts'
 
-/** What can be done at the desk: the same functions at every render. */
+/** The editor's actions: the same functions at every render. */
 export interface EditorActions {
   readonly another: () => void
-  /** Writes some notes anew (first and last, both inside); the others stay. */
+  /** Rewrites some notes (first and last, both inside); the others stay. */
   readonly rewrite: (from: number, to: number) => void
-  /** Changes a part of the wish; the line is written anew. */
+  /** Changes a part of the preference; the line is composed again. */
   readonly change: (part: Partial<Preference>) => void
-  /** Begins with another wish. */
+  /** Starts from another preference. */
   readonly begin: (preference: Preference) => void
   readonly keepBrief: (name: string) => void
   readonly follow: (contour: readonly CurvePoint[]) => void
@@ -46,9 +46,9 @@ export interface Editor {
   /** The briefs that the player has named. */
   readonly briefs: readonly NamedBrief[]
   readonly busy: boolean
-  /** Why no line came, in words. */
+  /** Why there is no line, in words. */
   readonly problem: string | undefined
-  /** The curve that the line follows over the stretch, at concert pitch; empty where none was drawn. */
+  /** The contour that the line follows over the stretch, at concert pitch; empty if none was drawn. */
   readonly contour: readonly CurvePoint[]
   /** Other lines for the same wish, each with its score; empty where none were asked for. */
   readonly others: readonly OtherLine[]

@@ -33,7 +33,7 @@ export const useWorkbench = (open: OpenTune, editor: Editor, savedCount: number)
   const { instrument, spelling } = useSettings()
   const up = instrument.written.semitones
   const concert = editor.line
-  // A new line follows in slices, so that it never holds up what the player does; what the player wrote is seen at once.
+  // A new line is drawn in slices, so that it never blocks the player; the player's own edits are drawn immediately.
   const byHand = useRef<readonly LineNote[]>(undefined)
   const later = useDeferredValue(concert)
   const seen = concert?.notes === byHand.current ? concert : later
@@ -53,7 +53,7 @@ export const useWorkbench = (open: OpenTune, editor: Editor, savedCount: number)
   const selection = useSelection(line?.notes.length ?? 0)
   const { from, to } = selection
 
-  /** Other notes on the desk, as a step that can be gone back over. */
+  /** Other notes in the editor, as an undo step. */
   const write = useCallback(
     (notes: readonly LineNote[]) => {
       byHand.current = notes

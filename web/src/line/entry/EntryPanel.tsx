@@ -16,7 +16,7 @@ interface EntryPanelProps {
   readonly onClose: () => void
 }
 
-/** Enter on a button presses it; where one of a few was chosen it is a rest as anywhere. */
+/** Enter on a button presses it; after a choice with radio buttons it is a rest, as elsewhere. */
 const isForButton = ({ target }: KeyboardEvent): boolean =>
   target instanceof Element && target.matches('button:not([role=radio]), a, summary')
 
@@ -37,7 +37,7 @@ export const EntryPanel = ({ analysis, instrument, entry, onClose }: EntryPanelP
   }
   const { armed, setArmed, devices } = useNotes({ active: true, base: low, shift: up, onNote })
   const panel = useRef<HTMLElement>(null)
-  // The keys are for the panel now, not for the button that opened it.
+  // The focus moves to the panel, away from the button that opened it.
   useEffect(() => panel.current?.focus(), [])
   const inSteps = entry.state === 'steps'
   // Also after a length was chosen.

@@ -28,7 +28,7 @@ import { pageClock, type RunClock, soundClock } from '../../audio/runClock.ts'
 import { bandSound, swingFor } from '../../audio/usePlay.ts'
 import type { HeardNote } from '../../input/useNotes.ts'
 
-/** The lengths that a typed note can have. */
+/** The lengths of a typed note. */
 export const LENGTHS: readonly { readonly ticks: number; readonly name: string }[] = [
   { ticks: EIGHTH / 2, name: 'sixteenth' },
   { ticks: QUARTER / 3, name: 'triplet' },
@@ -51,7 +51,7 @@ interface EntryOf {
   readonly instrument: Instrument
   readonly mix: Mix
   readonly tempo: number
-  /** The line at concert pitch; empty where there is none. */
+  /** The line at concert pitch; empty if there is none. */
   readonly line: Line
   readonly onLine: (notes: readonly LineNote[]) => void
 }
@@ -61,18 +61,18 @@ const LOOK_MS = 25
 /** Time after the last beat in which a late note still counts, in ticks. */
 const TAIL = QUARTER
 
-/** Writing by hand: notes put down one after another at a caret, or played in time over the band and quantised. */
+/** Writing by hand: notes entered one after another at a caret, or played in time over the band and quantised. */
 export const useEntry = ({ analysis, stretch, instrument, mix, tempo, line, onLine }: EntryOf) => {
   const { start, end } = stretchTicks(analysis.chart, stretch)
   const [caret, setCaret] = useState(start)
   const [length, setLength] = useState<number>(EIGHTH)
   const [grid, setGrid] = useState<Grid>('eighths')
   const [state, setState] = useState<EntryState>('steps')
-  /** Where each note or rest of this writing began, so that it can be taken back. */
+  /** Where each note or rest entered so far starts, for undo. */
   const steps = useRef<number[]>([])
   const played = useRef<PlayedNote[]>([])
   const held = useRef(new Map<number, number>())
-  /** From the stretch's first beat, by the band that the player hears; by the page's clock without one. */
+  /** From the stretch's first beat, by the band as the player hears it; by the page's clock without one. */
   const clock = useRef<RunClock>(undefined)
   const timer = useRef<ReturnType<typeof setInterval>>(undefined)
   useEffect(() => {
@@ -136,7 +136,7 @@ export const useEntry = ({ analysis, stretch, instrument, mix, tempo, line, onLi
     )
   }
 
-  /** Counts a bar in, plays the band without the line, and takes what is played over the stretch. */
+  /** Counts in one bar, plays the band without the line, and records what is played over the stretch. */
   const record = async () => {
     played.current = []
     held.current.clear()

@@ -3,13 +3,13 @@ import { useRef } from 'react'
 
 interface FilesMenuProps {
   readonly items: readonly { readonly name: string; readonly description: string; readonly act: () => void }[]
-  /** What is being made, while it is. */
+  /** What is being made, in the meantime. */
   readonly making: string | undefined
-  /** Takes the notes out of a file. */
+  /** Imports the notes of a file. */
   readonly onOpen: (file: File) => void
 }
 
-/** What can be had of the line as a file or on paper. */
+/** The line as a file or on paper. */
 export const FilesMenu = ({ items, making, onOpen }: FilesMenuProps) => {
   const file = useRef<HTMLInputElement>(null)
   return (

@@ -23,7 +23,7 @@ const stepsWords = (steps: number): string =>
     ? 'as they are'
     : `${Math.abs(steps)} half step${Math.abs(steps) > 1 ? 's' : ''} ${steps > 0 ? 'up' : 'down'}`
 
-/** Takes the line to another place of the tune, by degrees over the chords there, or by pitches into another key. */
+/** Moves the line to another place of the tune, by degrees over the chords there, or by pitches to another key. */
 export const MoveMenu = ({ sounding, line, stretch, onMove }: MoveDropProps) => {
   const last = sounding.chart.bars.length - 1
   const [bar, setBar] = useState(stretch.from)

@@ -31,7 +31,7 @@ const fileName = (title: string, ending: string): string =>
       .replace(/^-|-$/g, '') || 'line'
   }.${ending}`
 
-/** The line as the player's part: written for the instrument, with what it sounds told in the file. */
+/** The line as the player's part: written for the instrument, with its transposition in the file. */
 export const saveMusicXml = (
   title: string,
   written: Analysis,
@@ -77,7 +77,7 @@ export const saveBandMidi = (
   )
 }
 
-/** A recording, rendered in a worker of its own; false where the sound could not be had. */
+/** A recording, rendered in a worker; false if there is no audio. */
 export const saveWav = async (title: string, preference: RenderOptions): Promise<boolean> => {
   try {
     save(fileName(title, 'wav'), 'audio/wav', await rendering().wav(await fetchFont(), preference))

@@ -31,14 +31,14 @@ interface FilesOf {
   readonly tempo: number
 }
 
-/** Where what a file holds is put. */
+/** Where the content of a file goes. */
 interface Opening {
   readonly sounding: Analysis
   readonly stretch: Stretch
   readonly onRead: (notes: readonly LineNote[]) => void
 }
 
-/** The files that can be had of a line: notes, the line's sound, the band's. */
+/** The files that can be made of a line: notes, the line's sound, the band's. */
 export const useFiles = (files: FilesOf | undefined, { sounding: tune, stretch: where, onRead }: Opening) => {
   const dispatch = useAppDispatch()
   const [making, setMaking] = useState<string>()
@@ -62,7 +62,7 @@ export const useFiles = (files: FilesOf | undefined, { sounding: tune, stretch: 
   if (!files) return { items: [], making, onOpen: (file: File) => void onOpen(file) }
   const { title, sounding, written, line, part, stretch, instrument, mix, tempo } = files
   const kit = kitOf(sounding.chart.feel)
-  /** What is heard: the silent parts are left out. */
+  /** What is heard: muted parts are left out. */
   const events = () =>
     bandEvents(sounding, stretch, line, {
       swing: swingFor(sounding.chart, mix, tempo),

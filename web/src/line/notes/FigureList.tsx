@@ -14,13 +14,13 @@ interface FigureListProps {
   readonly analysis: Analysis
   readonly line: Line
   readonly selected: number
-  /** Another line to be shown in outline. */
+  /** A line to show in outline. */
   readonly onOutline: (line: Line | undefined) => void
-  /** The new pitches, as written, by the notes' places. */
+  /** The new pitches, as written, by index. */
   readonly onTake: (pitches: ReadonlyMap<number, number>) => void
 }
 
-/** Other ways from the note looked at to the next strong one, named; pointed at, each is shown in outline. */
+/** Other figures from the selected note to the next strong one, named; each is shown in outline while pointed at. */
 export const FigureList = ({ analysis, line, selected, onOutline, onTake }: FigureListProps) => {
   const ways = useMemo(() => alternativeFigures(analysis, line, selected), [analysis, line, selected])
   if (!ways) return null

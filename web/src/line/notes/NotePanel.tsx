@@ -19,7 +19,7 @@ interface NotePanelProps {
   readonly selected: number | undefined
 }
 
-/** What the note looked at is, does, and why it is there. */
+/** What the selected note is, does, and why. */
 export const NotePanel = ({ analysis, line, explanation, selected }: NotePanelProps) => {
   const { chordStyle } = useSettings()
   const note = selected === undefined ? undefined : line.notes[selected]

@@ -2,7 +2,7 @@ import { useHotkeys } from 'react-hotkeys-hook'
 import { NOTE_TOOLS, type NoteTool } from './noteEdits.ts'
 
 interface NoteToolsProps {
-  /** How many notes are chosen, and whether all of them are locked. */
+  /** The number of selected notes, and whether all of them are locked. */
   readonly count: number
   readonly locked: boolean
   readonly onEdit: (tool: NoteTool) => void
@@ -13,7 +13,7 @@ interface NoteToolsProps {
 
 const WIDE = 'min-h-9 rounded-lg border border-rule px-2 text-left text-sm hover:bg-chosen'
 
-/** What can be done to the notes that are chosen, each with its key. */
+/** What can be done to the selected notes, each with its key. */
 export const NoteTools = ({ count, locked, onEdit, onLock, onRewrite, onPhrase }: NoteToolsProps) => (
   <details className="mt-2">
     <summary className="min-h-10 cursor-pointer py-2 font-semibold">
@@ -47,7 +47,7 @@ export const NoteTools = ({ count, locked, onEdit, onLock, onRewrite, onPhrase }
   </details>
 )
 
-/** The keys of the tools, while a note is looked at. */
+/** The keys of the tools, while a note is selected. */
 export const useNoteKeys = (active: boolean, onEdit: (tool: NoteTool) => void, onLock: () => void): void => {
   useHotkeys('x', onLock, { enabled: active }, [active, onLock])
   useHotkeys(

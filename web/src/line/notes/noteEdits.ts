@@ -13,7 +13,7 @@ import {
   tripleNote,
 } from '@eager-contour/core'
 
-/** What can be done to notes, by its words and its key (as react-hotkeys-hook names it) with how it is shown. */
+/** What can be done to notes, with its label and its key (as react-hotkeys-hook names it) and how that is shown. */
 export interface NoteTool {
   readonly name: string
   readonly keys: string

@@ -16,7 +16,7 @@ const MOST_SHOWN = 8
 
 interface ReviewPanelProps {
   readonly review: Review
-  /** The finding whose mend is being tried. */
+  /** The finding whose fix is being tried. */
   readonly trying: Finding | undefined
   readonly playing: boolean
   readonly onPoint: (place: { readonly from: number; readonly to: number } | undefined) => void
@@ -25,7 +25,7 @@ interface ReviewPanelProps {
   readonly onTake: (finding: Finding) => void
 }
 
-/** What a teacher would say: a score, what it is made of, and each finding with what would mend it. */
+/** The review: a score, its criteria, and each finding with its fix. */
 export const ReviewPanel = ({
   review,
   trying,

@@ -3,10 +3,10 @@ import { useEffect, useState } from 'react'
 import { bandIfReady } from '../../audio/band.ts'
 import { analysisOf, engine } from '../../engine/engine.ts'
 
-/** So long a new line takes to be drawn while the band plays. */
+/** The time that a new line takes to be drawn during playback. */
 const AFTER_NOTES_MS = 250
 
-/** What a teacher would say of the line, a moment after it changed; the old review stays until then. */
+/** The review of the line, a moment after it changed; the old review stays until then. */
 export const useReview = (
   analysis: Analysis,
   line: Line | undefined,
@@ -20,7 +20,7 @@ export const useReview = (
       void engine()
         .review(analysisOf(analysis), line, view)
         .then((found) => current && setReviewed({ review: found, line }))
-    // While the band plays, the notes come first.
+    // During playback the notes come first.
     const timer = setTimeout(review, bandIfReady()?.position() === undefined ? 0 : AFTER_NOTES_MS)
     return () => {
       current = false

@@ -18,7 +18,7 @@ const rangeWritten = ({ range, written: { semitones } }: Instrument): Instrument
   high: range.high + semitones,
 })
 
-/** The review of a line as written, and the mend that is being tried, at concert pitch. */
+/** The review of a line as written, and the fix being tried, at concert pitch. */
 export const useTrial = (
   sounding: Analysis,
   written: Analysis,
@@ -37,7 +37,7 @@ export const useTrial = (
   const reviewed = useReview(written, line, view)
   const [tried, setTried] = useState<Finding>()
   const trying = reviewed?.line === line && reviewed?.review.findings.includes(tried!) ? tried : undefined
-  /** The line with the mend that is being tried, at concert pitch. */
+  /** The line with the fix being tried, at concert pitch. */
   const fixedLine = useMemo<Line | undefined>(
     () =>
       trying?.fix &&

@@ -14,7 +14,7 @@ interface LineDetailsProps {
 
 const FIELD = 'w-full rounded-xl border border-soft bg-sheet px-3 py-2'
 
-/** Tags as they are typed: words with commas between. */
+/** Tags as typed: words separated by commas. */
 const tagsOf = (text: string): readonly string[] => [
   ...new Set(
     text
@@ -24,7 +24,7 @@ const tagsOf = (text: string): readonly string[] => [
   ),
 ]
 
-/** The line's title, the player's words and tags, and the versions that were kept. */
+/** The line's title, comments and tags, and its saved versions. */
 export const LineDetails = ({ line, onChange, onKeep, onVersion }: LineDetailsProps) => (
   <section aria-labelledby="this-line">
     <h2 id="this-line" className="mb-2 text-xl">

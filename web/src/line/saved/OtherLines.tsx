@@ -4,10 +4,10 @@ import type { OtherLine } from '../editor/useEditor.ts'
 
 interface OtherLinesProps {
   readonly others: readonly OtherLine[]
-  /** Which stands on the desk now. */
+  /** Which one is in the editor now. */
   readonly current: number | undefined
   readonly stretch: Stretch
-  /** Ticks at which each bar of the stretch begins, and the last ends. */
+  /** Ticks at which each bar of the stretch starts, and the last one ends. */
   readonly starts: readonly number[]
   readonly onChoose: (other: OtherLine) => void
   /** Takes one bar (counted from 0) from another line. */
@@ -18,7 +18,7 @@ interface OtherLinesProps {
 const WIDTH = 150
 const HEIGHT = 44
 
-/** Alternatives as small contours, each with its score: one is put on the desk whole, or bar by bar. */
+/** Alternatives as small contours, each with its score: one can be used whole, or bar by bar. */
 export const OtherLines = ({
   others,
   current,

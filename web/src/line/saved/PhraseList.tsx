@@ -10,7 +10,7 @@ interface PhraseListProps {
   readonly onRemove: (phrase: PhraseAnswer) => void
 }
 
-/** The phrases that were kept, in degrees, with the bars of this tune where each fits. */
+/** The saved phrases, in degrees, with the bars of this tune where each fits. */
 export const PhraseList = ({ sounding, onUse, onRemove }: PhraseListProps) => {
   const { data: phrases = [] } = usePhrasesQuery()
   const fits = useMemo(() => phrases.map((phrase) => phraseFits(sounding, phrase)), [phrases, sounding])

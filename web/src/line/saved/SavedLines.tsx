@@ -11,9 +11,9 @@ interface SavedLinesProps {
   readonly onRemove: (line: LineAnswer) => void
 }
 
-/** More lines than this and there is a field to search them. */
+/** With more lines than this there is a search field. */
 const FEW = 3
-/** So many are listed at once; the search finds the others. */
+/** The number of lines listed at once; the search finds the others. */
 const LISTED = 40
 
 const holds = (line: LineAnswer, words: string): boolean => {
@@ -24,7 +24,7 @@ const holds = (line: LineAnswer, words: string): boolean => {
     .every((word) => text.includes(word))
 }
 
-/** The lines kept for this tune, with a search over titles, words, tags and bars. */
+/** The lines saved for this tune, with a search over titles, comments, tags and bars. */
 export const SavedLines = ({ lines, current, onOpen, onRemove }: SavedLinesProps) => {
   const [words, setWords] = useState('')
   const found = lines.filter((line) => holds(line, words.trim()))
@@ -72,7 +72,7 @@ export const SavedLines = ({ lines, current, onOpen, onRemove }: SavedLinesProps
   )
 }
 
-/** A kept line as it is put on the desk. */
+/** A saved line as it is opened in the editor. */
 const deskLineOf = (line: LineAnswer): EditorLine => ({
   id: line.id,
   revision: line.revision,

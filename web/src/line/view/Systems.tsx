@@ -79,7 +79,7 @@ interface SystemProps extends SystemsProps {
   readonly turn: number
 }
 
-/** What a system takes beside its terrain when it is not drawn: heading, chords, staff, degrees. */
+/** The height of a system besides its terrain when it isn't drawn: heading, chords, staff, degrees. */
 const AROUND = 240
 const AROUND_FAR = 40
 
@@ -114,8 +114,8 @@ type Written = Pick<
 >
 
 /**
- * What is written, follow the system shows it: the first at once, each other one in a task of its own, so that no task is long
- * when a whole line comes while the band plays.
+ * Once the line is there, the systems show it one by one: the first immediately, each other one in a task of its own,
+ * so that no task is long when a whole line arrives during playback.
  */
 const useWritten = ({ turn, ...props }: SystemProps): Written => {
   const { analysis, line, explanation, layout, low, high, score, other } = props
@@ -132,7 +132,7 @@ const useWritten = ({ turn, ...props }: SystemProps): Written => {
   return turn === 0 ? written : shown
 }
 
-/** From far, chords that would lie over the one before are left to the form strip. */
+/** From far, chords that would overlap the previous one are left to the form strip. */
 const LEAST_ROOM = 34
 const withRoom = (spans: readonly ChordSpan[], layout: SystemLayout): readonly ChordSpan[] => {
   if (!layout.far) return spans
@@ -203,7 +203,7 @@ const Heading = memo(({ analysis, layout, keys }: HeadingProps) => {
   )
 })
 
-/** View before there is a note. */
+/** The view before there is a note. */
 const EMPTY = { low: 60, high: 82 } as const
 
 const heights = (
@@ -213,7 +213,7 @@ const heights = (
 ): { low: number; high: number } => {
   const pitches = [...line.notes, ...(outline?.notes ?? []), ...contour].map(({ midi }) => midi)
   if (pitches.length === 0) return EMPTY
-  // In steps, so that the ground stays where it is while a note is moved.
+  // In steps, so that the picture stays still while a note is moved.
   const low = Math.floor((Math.min(...pitches) - MARGIN) / STEP) * STEP
   const high = Math.ceil((Math.max(...pitches) + MARGIN) / STEP) * STEP
   const missing = Math.max(0, LEAST_RANGE - (high - low))

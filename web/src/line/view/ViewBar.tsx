@@ -19,7 +19,7 @@ interface ViewBarProps {
   readonly children: ReactNode
 }
 
-/** How near the line is seen and what is shown of it, and what a place adds. */
+/** The zoom, what is shown of the line, and what a page adds. */
 export const ViewBar = ({ view, onView, children }: ViewBarProps) => (
   <div className="flex flex-wrap items-center gap-x-3 border-b border-rule pb-1">
     <SegmentedControl<string>

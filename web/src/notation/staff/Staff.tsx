@@ -26,13 +26,13 @@ interface StaffProps {
   readonly selection?: Selection
   readonly hovered?: number | undefined
   readonly onHover?: (index: number | undefined) => void
-  /** Drawn before anything else happens: for paper. */
+  /** Drawn synchronously: for paper. */
   readonly atOnce?: boolean
 }
 
 type Drawing = Pick<typeof import('./staffDrawing.ts'), 'paintingStaff' | 'drawStaff'>
 
-/** The engraver, once it is there: then staves are drawn at once. */
+/** The engraver, once it is loaded: then staves are drawn immediately. */
 let drawing: Drawing | undefined
 const loadDrawing = async (): Promise<Drawing> => {
   const { paintingStaff, drawStaff } = await import('./staffDrawing.ts')
@@ -44,11 +44,14 @@ const loadDrawing = async (): Promise<Drawing> => {
 const leansDown = (line: Line, { index, target }: NoteReading): boolean =>
   target !== undefined && line.notes[target]!.midi < line.notes[index]!.midi
 
-/** The bars of a system as text: what has not changed is not drawn anew. */
+/** The bars of a system as text: unchanged ones aren't redrawn. */
 const barsKey = (score: Score | undefined, layout: SystemLayout): string =>
   JSON.stringify(score?.bars.filter(({ number }) => number >= layout.from && number <= layout.to))
 
-/** Takes steps one by one, each a task of its own, so that nothing else waits long; gives what stops it. */
+/**
+ * Runs steps one by one, each as a task of its own, so that nothing else waits long; returns a function that stops
+ * it.
+ */
 const inSteps = <T,>(steps: Generator<void, T, void>, done: (value: T) => void): (() => void) => {
   let going = true
   const go = () => {

@@ -16,7 +16,7 @@ import type { SystemLayout } from '../layout.ts'
 
 const STAFF_HEIGHT = 132
 const STAVE_Y = 10
-/** Rests stand a little early, clear of the next note's accidental. */
+/** Rests are placed a little early, clear of the next note's accidental. */
 const REST_SHIFT = 6
 
 const MAJOR_KEYS: Readonly<Record<number, string>> = {
@@ -53,7 +53,7 @@ interface StaffOptions {
   readonly notesOnly?: boolean
 }
 
-/** A bar as it stands in an element: what it says, and what was drawn for it. */
+/** A bar in an element: its content, and what was drawn for it. */
 interface PaintedBar {
   readonly contentKey: string
   readonly group: SVGElement
@@ -70,7 +70,7 @@ interface Painted {
 
 const painted = new WeakMap<HTMLDivElement, Painted>()
 
-/** What a bar says, without the places of its notes in the line: these move when another bar changes. */
+/** The content of a bar, without its notes' indexes in the line: these shift when another bar changes. */
 const contentKeyOf = ({ events, meter, start }: WrittenBar): string =>
   JSON.stringify([meter, start, events.map(({ note, ...event }) => ({ ...event, rest: note === undefined }))])
 
@@ -90,8 +90,8 @@ const freshly = (
 }
 
 /**
- * Draws a system's staff into an element, a bar at a step, every note at the x that the layout gives its tick; bars that
- * say what they said stay as they are. Gives each line note's element.
+ * Draws a system's staff into an element, one bar per step, every note at the x that the layout gives its tick;
+ * unchanged bars stay. Returns each line note's element.
  */
 export function* paintingStaff(
   element: HTMLDivElement,
@@ -123,7 +123,7 @@ export function* paintingStaff(
   return elements
 }
 
-/** The same in one go. */
+/** The same in one step. */
 export const drawStaff = (...staff: Parameters<typeof paintingStaff>): ReadonlyMap<number, SVGElement> => {
   const steps = paintingStaff(...staff)
   for (;;) {

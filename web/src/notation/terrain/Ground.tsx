@@ -32,7 +32,7 @@ interface GroundProps {
 export const heightOf = ({ halfStep }: SystemLayout, high: number, midi: number): number =>
   (high - midi + 0.5) * halfStep
 
-/** How far before its first tick a chord's ground begins, at a bar and inside one. */
+/** How far before its first tick a chord's ground starts, at a bar and inside one. */
 const GAPS = { bar: 26, beat: 16 } as const
 const FAR_GAPS = { bar: 7, beat: 5 } as const
 
@@ -101,7 +101,7 @@ const isBarStart = (layout: SystemLayout, tick: number): boolean =>
     (bar) => Math.abs(layout.barX(bar) - layout.xOf(tick)) < 30 && layout.xOf(tick) > layout.barX(bar),
   )
 
-/** Names at the left edge: the key's tonic, third and fifth, so that a height can be read. */
+/** Names at the left edge: the key's tonic, third and fifth, to read heights by. */
 export const PitchNames = memo(({ analysis, low, high, layout }: Omit<GroundProps, 'span'>) => {
   const key = analysis.chart.key ?? { tonic: 'C', mode: 'major' as const }
   const first = keySignature(key) - 1

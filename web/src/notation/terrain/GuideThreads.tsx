@@ -17,7 +17,7 @@ const guides = (span: ChordSpan) =>
     guideTones(span.chord).map(({ degree }) => degree),
   )
 
-/** The guide tones' ways from chord to chord: a half step is strong, what stays is level, a whole step broken. */
+/** The guide tones from chord to chord: half steps strong, common tones level, whole steps dashed. */
 export const GuideThreads = memo(({ analysis, layout, low, high }: GuideThreadsProps) => {
   const yOf = (midi: number) => heightOf(layout, high, midi)
   const spans = analysis.spans.filter((span) => span.start < layout.end && span.end > layout.start)

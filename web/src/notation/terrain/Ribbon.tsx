@@ -13,7 +13,7 @@ interface RibbonProps {
   readonly drawing: boolean
   /** What was drawn so far. */
   readonly onDraw: (drawn: readonly CurvePoint[], done: boolean) => void
-  /** A point moved by so many half steps. */
+  /** A point moved by half steps. */
   readonly onBend: (tick: number, by: number) => void
 }
 

@@ -27,14 +27,14 @@ export interface TerrainProps {
   readonly low: number
   readonly high: number
   readonly selection: Selection
-  /** A note that the pointer is over; none when it leaves. */
+  /** The note under the pointer; none when it leaves. */
   readonly hovered: number | undefined
   readonly onHover: (index: number | undefined) => void
-  /** A note drawn to another pitch, as it is written. */
+  /** A note dragged to another pitch, as written. */
   readonly onDrag: (index: number, midi: number) => void
-  /** Ticks at which locked notes begin. */
+  /** Ticks of locked notes. */
   readonly locked: readonly number[]
-  /** Where the next note that is typed will stand. */
+  /** Where the next typed note will be. */
   readonly caret: number | undefined
   readonly threads: boolean
   /** Notes that are pointed at, first and last. */
@@ -149,7 +149,7 @@ export const Terrain = (props: TerrainProps) => {
 /** Pixels that a pointer moves before a press is a drag. */
 const SLACK = 4
 
-/** A note drawn up or down: it snaps to ledges and footholds, with Alt to half steps; let go, it is there. */
+/** A note dragged up or down: it snaps to ledges and footholds, with Alt to half steps. */
 const useDrag = ({ analysis, line, layout, onDrag, selection }: TerrainProps) => {
   const begun = useRef<{ index: number; y: number; midi: number }>(undefined)
   const [dragged, setDragged] = useState<{ index: number; midi: number }>()
@@ -248,7 +248,7 @@ interface FiguresProps extends Pick<TerrainProps, 'line' | 'explanation' | 'layo
   readonly yOf: (midi: number) => number
 }
 
-/** Brackets over enclosures, and threads from outside notes to those that bring them home. */
+/** Brackets over enclosures, and threads from outside notes to their resolutions. */
 const Figures = ({ line, explanation, notes, layout, yOf }: FiguresProps) => (
   <g>
     {explanation.devices

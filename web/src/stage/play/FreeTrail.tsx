@@ -30,7 +30,7 @@ interface FreeTrailProps {
   readonly height: number
 }
 
-/** What a free rung allows over each chord, as ledges; each note that is played lights up where it falls. */
+/** What a free rung allows over each chord, as ledges; each played note lights up where it is. */
 export const FreeTrail = ({ analysis, exercise, judged, position, style, height }: FreeTrailProps) => {
   const { spec, length } = exercise
   const { from, to } = spec.stretch
@@ -75,7 +75,7 @@ export const FreeTrail = ({ analysis, exercise, judged, position, style, height 
       {ledges.map(({ span, here }) => {
         const left = x(span.start - first)
         const right = x(Math.min(length, span.end - first)) - 8
-        // Where every note is allowed there is nothing to point at but the chord tones.
+        // Where every note is allowed, only the chord tones are drawn.
         const chordTones = here.length > high - low ? span.chord.tones.length : 0
         return (
           <g key={span.index}>

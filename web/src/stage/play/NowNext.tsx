@@ -12,12 +12,15 @@ interface NowNextProps {
   readonly shown?: 'chords' | 'numerals' | 'key'
 }
 
-/** Between two looks at where the run is. */
+/** Milliseconds between two checks of the run's position. */
 const LOOK_MS = 25
-/** A chord is shown so long before it sounds: the eye comes first, and the drawing is done when the note is judged. */
+/**
+ * How long before it sounds a chord is shown: the player sees it in time, and drawing is finished when the note is
+ * judged.
+ */
 const AHEAD_MS = 100
 
-/** The chord that sounds and the one that comes, large; while counting in, the beat. */
+/** The current and the next chord, large; during the count-in, the beat. */
 export const NowNext = ({ analysis, exercise, position, style, shown = 'chords' }: NowNextProps) => {
   const spans = useMemo(() => {
     const { from, to } = exercise.spec.stretch
@@ -28,7 +31,7 @@ export const NowNext = ({ analysis, exercise, position, style, shown = 'chords' 
   useEffect(() => {
     const first = spans[0]?.start ?? 0
     const ahead = msToTicks(AHEAD_MS, exercise.spec.tempo)
-    // Drawn anew only where another chord or another beat of the count comes.
+    // Redrawn only when the chord or the beat of the count-in changes.
     const timer = setInterval(() => {
       const at = position()
       const tick = at === undefined ? undefined : at + ahead

@@ -7,7 +7,7 @@ interface StoppedProps {
   readonly other: readonly [label: string, act: () => void]
 }
 
-/** A run that stands still, and the two ways on. */
+/** A run that is paused or interrupted, and the two ways to continue. */
 export const Stopped = ({ name, description, main, other }: StoppedProps) => (
   <div
     role="alertdialog"

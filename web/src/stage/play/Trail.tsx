@@ -28,7 +28,7 @@ interface TrailProps {
   readonly height: number
 }
 
-/** The notes asked for as a trail over the bars; each is filled in by its verdict as it comes. */
+/** The expected notes as a trail over the bars; each is filled by its verdict as it comes. */
 export const Trail = ({
   analysis,
   exercise,
@@ -49,7 +49,7 @@ export const Trail = ({
   const cursor = useCursor(position, x, exercise.length)
   const gaps = exercise.expected.slice(1).map((note, at) => x(note.start) - x(exercise.expected[at]!.start))
   const named = showNames && Math.min(...gaps, WIDTH) >= ROOM_FOR_NAME
-  /** Beside the note; where the next is near, on the side that the line does not go to. */
+  /** Beside the note; if the next is near, on the side away from the line. */
   const nameAt = (index: number) => {
     const [note, next] = [exercise.expected[index]!, exercise.expected[index + 1]]
     const [cx, cy] = [x(note.start), y(note.midi)]
@@ -159,10 +159,10 @@ export const Trail = ({
   )
 }
 
-/** Pixels to the next note that a name beside a note takes. */
+/** Pixels to the next note that a name beside a note needs. */
 const ROOM_BESIDE = 56
 
-/** The played pitch Line octave of the one asked for. */
+/** The played pitch in the octave of the expected one. */
 const nearOctave = (midi: number, asked: number): number =>
   asked + ((((midi - asked + 6) % 12) + 12) % 12) - 6
 

@@ -19,7 +19,10 @@ const barsSay = (bars: readonly number[] | undefined): string =>
     ? ''
     : `bar${bars.length > 1 ? 's' : ''} ${bars.map((bar) => bar + 1).join(', ')}`
 
-/** Verdict, the proposed step with its reason, each mark with the bars behind it, the weakest bar and change. */
+/**
+ * Verdict, the proposed step with its reason, each mark with the bars where it lost points, the weakest bar and
+ * change.
+ */
 export const Result = ({ analysis, exercise, grade, next, onHear }: ResultProps) => {
   const marks = Object.entries(grade.marks) as readonly [MarkId, number][]
   const many = marks.length > 4

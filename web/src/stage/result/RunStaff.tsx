@@ -8,15 +8,15 @@ import { VERDICT_COLOURS } from '../../ui/verdicts.ts'
 interface RunStaffProps {
   readonly analysis: Analysis
   readonly stretch: Stretch
-  /** The notes asked for, or those of a free take, as the instrument reads them. */
+  /** The expected notes, or those of a free take, as the instrument reads them. */
   readonly line: Line
-  /** What became of each, by its place in the line. */
+  /** The verdict on each, by its index in the line. */
   readonly verdicts: ReadonlyMap<number, NoteVerdict>
-  /** Notes that were played in the place of others: drawn beside them. */
+  /** Notes played instead of others: drawn beside them. */
   readonly played: Line
 }
 
-/** The notes of a run on the staff, each in the colour of its verdict; what was played instead stands over it. */
+/** The notes of a run on the staff, each in the colour of its verdict; what was played instead is above it. */
 export const RunStaff = ({ analysis, stretch, line, verdicts, played }: RunStaffProps) => {
   const host = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(0)
@@ -61,7 +61,7 @@ const System = ({ analysis, layout, score, other, verdicts }: SystemProps) => {
     let current = true
     const engraver = async () => {
       const { drawStaff } = await import('../../notation/staff/staffDrawing.ts')
-      // Only now the music font is being fetched.
+      // The music font is only loaded now.
       await document.fonts.ready
       return drawStaff
     }

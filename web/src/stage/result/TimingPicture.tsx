@@ -14,7 +14,7 @@ const median = (values: readonly number[]): number =>
 interface TimingPictureProps {
   readonly exercise: Exercise
   readonly judged: readonly Judged[]
-  /** How far a note may lie from its place, in milliseconds. */
+  /** The largest shown deviation, in milliseconds. */
   readonly onTimeMs: number
 }
 

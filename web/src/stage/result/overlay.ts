@@ -1,11 +1,11 @@
 import { type BandEvent, type Exercise, swung, type Take, ticksToMs } from '@eager-contour/core'
 
-/** Ticks to a millisecond at the tempo that a few notes are heard at. */
+/** Ticks per millisecond at the tempo at which a few notes are played. */
 const TICKS_PER_MS = (480 * 120) / 60_000
 const ASKED = { velocity: 52, duration: 0.9 } as const
 const PLAYED_VELOCITY = 104
 
-/** What was played, exactly when it was played, over what was asked, softer and in the comping's sound. */
+/** The take, exactly as it was played, over the exercise, which is softer and in the comping's sound. */
 export const playTakeOverExercise = (
   { expected, free, swing, spec }: Exercise,
   take: Take,

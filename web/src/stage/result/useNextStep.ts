@@ -17,13 +17,13 @@ import { practiceOf, stageAddress } from '../../practice/stageAddress.ts'
 import { useLadder } from '../../practice/useLadder.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
 
-/** The step that is proposed after a run: why, and where it is. */
+/** The proposed step after a run: the reason, and its address. */
 export interface NextStepProposal {
   readonly why: Reason
   readonly address: string
 }
 
-/** Proposes one step after a run that began at a moment (ISO 8601), with so much hidden. */
+/** Proposes a step after a run that started at a moment (ISO 8601), at a level of hiding. */
 export type ProposeNextStep = (
   exercise: Exercise,
   grade: Grade,
@@ -34,7 +34,7 @@ export type ProposeNextStep = (
 const sameKey = (a: Key, b: Key): boolean =>
   pitchClassOf(fifthsOf(a.tonic)) === pitchClassOf(fifthsOf(b.tonic))
 
-/** The keys in the order that an address asks for: a name, the player's own list, or the usual one. */
+/** The keys in the order of an address: a named order, the player's own list, or the default. */
 const keysFor = (usual: readonly Key[], asked: string | undefined): readonly Key[] => {
   const order = KEY_ORDER_NAMES.find(({ id }) => id === asked)
   if (order) return keysInOrderOf(usual[0]!, order.id)
@@ -42,7 +42,7 @@ const keysFor = (usual: readonly Key[], asked: string | undefined): readonly Key
   return own.length > 0 ? own : usual
 }
 
-/** What comes after a run: in a set list the next exercise of it, else what the ladder proposes. */
+/** What comes after a run: the next exercise of a set list, or else the ladder's proposal. */
 export const useNextStep = (tune: OpenTune, line: string | undefined): ProposeNextStep => {
   const [params] = useSearchParams()
   const practice = practiceOf(params)
@@ -90,7 +90,7 @@ export const useNextStep = (tune: OpenTune, line: string | undefined): ProposeNe
     const runs = [...before, { tempo: spec.tempo, verdict: grade.verdict }]
     const step = nextStep(spec, key, keys, grade, runs, practice.tempo)
     const next = step.key ?? key
-    // In another key the pieces begin anew, and what was shown for the first alone is hidden.
+    // In another key the pieces start again, and more is hidden than in the first.
     const other = !sameKey(next, key)
     const first = practice.pieces ? piecesOf(whole, practice.pieces)[0]! : step.stretch
     return {

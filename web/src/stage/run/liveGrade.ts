@@ -13,14 +13,14 @@ import {
 } from '@eager-contour/core'
 import { engine } from '../../engine/engine.ts'
 
-/** So often nothing is graded, once: code that never ran is slow, and the first note's verdict should not be late. */
+/** The number of warm-up grades: code that never ran is slow, and the first verdict should not be late. */
 const WARMING = 20
 
-/** The verdicts of a run as it goes on. A note takes a small part of a millisecond: less than the way to a worker. */
+/** The verdicts of a run in progress. A note takes a small part of a millisecond: less than a message to a worker. */
 export class LiveGrade {
   private state: GradeState
 
-  /** Begins with the notes that count already. */
+  /** Starts with the notes that already count. */
   constructor(exercise: Exercise, rules: GradeRules, notes: readonly PlayedNote[] = []) {
     const empty = startGrade(exercise, rules)
     for (let warm = 0; warm < WARMING; warm += 1)
@@ -32,7 +32,7 @@ export class LiveGrade {
     return this.state.settled
   }
 
-  /** What a note settles: its own verdict and those that waited for it. */
+  /** What a note settles: its own verdict and any that waited for it. */
   note(note: PlayedNote): readonly Judged[] {
     return this.goOn(gradeStep(this.state, note))
   }
@@ -42,7 +42,7 @@ export class LiveGrade {
     return this.goOn(advanceGrade(this.state, ms))
   }
 
-  /** The grade of the whole run; a free take is graded anew, with its notes’ lengths. */
+  /** The grade of the whole run; a free take is graded again with its notes' lengths. */
   async finish(take: Take): Promise<Grade> {
     const { exercise, rules } = this.state
     return exercise.free ? engine().gradeTake(exercise, take, rules) : finishGrade(this.state)

@@ -8,7 +8,10 @@ import { bandSound } from '../../audio/usePlay.ts'
 /** Ticks are milliseconds at this tempo, of 480 to the quarter. */
 const MS_BPM = 125
 
-/** Plays notes as sound into the microphone's stand-in, their first beat at a moment of the sound's clock; gives what stops it. */
+/**
+ * Plays notes as sound into the microphone's stand-in, their first beat at a moment of the audio clock; returns a
+ * function that stops it.
+ */
 export const playIntoMicrophone = (notes: readonly PlayedNote[], mix: Mix, beatAt: number): (() => void) => {
   let stop = (): void => {}
   let wanted = true

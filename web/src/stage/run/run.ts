@@ -17,17 +17,17 @@ export type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'paused' |
 export interface SimulatedSettings {
   readonly seed: number
   readonly errorRate: number
-  /** Chance that the player stops for a while before a note. */
+  /** The probability that the player hesitates before a note. */
   readonly stopRate?: number
-  /** Whether it is heard through the microphone's stand-in, as sound. */
+  /** Whether it is played as sound into the microphone's stand-in. */
   readonly aloud: boolean
 }
 
-/** How the notes of a run come in: what the source's way to the grader takes, and how it was tuned. */
+/** The timing of a source: its latency, its tuning, and how long its notes take to arrive. */
 export interface SourceTiming {
   readonly latencyMs: number
   readonly tuningHz: number
-  /** After so long a note that was played is here. */
+  /** The time after which a played note has arrived. */
   readonly settleMs: number
 }
 
@@ -36,22 +36,25 @@ export interface Run {
   readonly judged: readonly Judged[]
   readonly grade: Grade | undefined
   readonly take: Take | undefined
-  /** Whether the band could not be had: the run goes on without it. */
+  /** Whether the band is unavailable: the run continues without it. */
   readonly silent: boolean
   /** Why it is paused, in words. */
   readonly because: string | undefined
   readonly start: (simulated: SimulatedSettings | undefined) => void
-  /** Grades notes that were played elsewhere, from a file, at the beginning or after a bar counted in. */
+  /** Grades notes that were played elsewhere, from a file, from the start or after a one-bar count-in. */
   readonly read: (notes: readonly PlayedNote[]) => Promise<void>
-  /** Stops for a while: the bar that was being played is begun anew. */
+  /** Pauses: the current bar will start again. */
   readonly pause: (because?: string) => void
   readonly resume: () => void
-  /** Stops before the end; gives what was played so far. */
+  /** Stops before the end; returns what was played so far. */
   readonly abandon: () => Promise<{ take: Take; grade: Grade } | undefined>
   /** A note, at a moment of the page (milliseconds). */
   readonly press: (midi: number, source: Source, pageMs?: number) => void
   readonly release: (midi: number) => void
-  /** A note heard by the microphone, at moments of the sound's clock (seconds); once when it begins, once when it ends. */
+  /**
+   * A note detected by the microphone, at moments of the audio clock (seconds); once when it starts, once when it
+   * ends.
+   */
   readonly hear: (tone: {
     readonly midi: number
     readonly cents: number
@@ -60,11 +63,11 @@ export interface Run {
     readonly end: number
     readonly ended: boolean
   }) => void
-  /** Ticks from the stretch's first beat (negative while counting in); undefined when nothing runs. */
+  /** Ticks from the stretch's first beat (negative during the count-in); undefined when nothing runs. */
   readonly position: () => Ticks | undefined
 }
 
-/** How loud a key of the screen or the computer is, 1 to 127. */
+/** The velocity of an on-screen or computer key, 1 to 127. */
 export const VELOCITY = 90
 
 /** The bar that a tick of the stretch lies in, by the tick of its first beat. */
@@ -73,24 +76,24 @@ export const barBegin = ({ chart }: Analysis, { spec }: Exercise, tick: Ticks): 
   return Math.max(0, ...starts.map((start) => start - starts[0]!).filter((start) => start <= tick))
 }
 
-/** Notes at the times at which they were played, not heard. */
+/** Notes at the times at which they were played, not detected. */
 export const onTime = (notes: readonly PlayedNote[], latencyMs: number): readonly PlayedNote[] =>
   notes.map((note) => ({ ...note, onsetMs: note.onsetMs - latencyMs }))
 
-/** What a run holds that no picture shows. */
+/** The state of a run that isn't drawn. */
 export interface RunSession {
   clock: RunClock | undefined
   fromMs: number
   source: Source
   simulated: SimulatedSettings | undefined
   notes: PlayedNote[]
-  /** Played while counting in, and in bars that were begun anew: kept with the take, not graded. */
+  /** Played during the count-in, and in bars that were started again: kept with the take, not graded. */
   ungradedNotes: PlayedNote[]
-  /** Played in the bar that is begun anew when the pause ends. */
+  /** Played in the bar that starts again when the pause ends. */
   repeatedNotes: PlayedNote[]
   readonly held: Map<string, number>
   readonly undo: (() => void)[]
-  /** Counts what was begun and left: what was begun for an earlier one is dropped. */
+  /** Counts starts: what belongs to an earlier one is dropped. */
   turn: number
 }
 

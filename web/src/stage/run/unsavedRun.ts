@@ -3,7 +3,7 @@ import { dropDraft, keepDraft, readDraft } from '../../data/browserStore.ts'
 import { newId } from '../../data/ids.ts'
 import type { Edit } from '../../data/outbox.ts'
 
-/** A run that is being played, or was cut off: all that is needed to grade and keep it. */
+/** A run in progress or interrupted: everything needed to grade and save it. */
 export interface UnsavedRun {
   readonly tune: string
   readonly title: string
@@ -14,12 +14,12 @@ export interface UnsavedRun {
 
 const DRAFT = 'run in hand'
 
-/** Keeps what has been played so far in the browser's own store: a closed tab loses none of it. */
+/** Keeps what has been played so far in the browser's store, so that closing the tab loses nothing. */
 export const keepUnsavedRun = (run: UnsavedRun): void => void keepDraft(DRAFT, run)
 export const dropUnsavedRun = (): void => void dropDraft(DRAFT)
 export const readUnsavedRun = (): Promise<UnsavedRun | undefined> => readDraft<UnsavedRun>(DRAFT)
 
-/** The run as it goes to the log. */
+/** The run as it is logged. */
 export const runEdit = (
   { tune, title, exercise, line, take }: UnsavedRun,
   grade: Grade,

@@ -6,7 +6,7 @@ import { useSettings } from '../../settings/settings.ts'
 const SITTING = 'sitting'
 const LOOK_MS = 10_000
 
-/** Minutes that have been played without a pause, where they are more than the player wants; and how to put it off. */
+/** The minutes played without a break, if more than the player wants; and a function that postpones the reminder. */
 export const useBreakReminder = (
   playing: boolean,
 ): { readonly due: number | undefined; readonly later: () => void } => {

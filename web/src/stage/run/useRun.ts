@@ -39,20 +39,23 @@ import { useInterruptions } from './useInterruptions.ts'
 import { useRunNotes } from './useRunNotes.ts'
 
 const LEAD_SECONDS = 0.35
-/** The stage is drawn for playing a moment before the first beat: nothing is drawn anew when the first note comes. */
+/**
+ * The stage is drawn for playing a moment before the first beat, so that nothing is redrawn when the first note
+ * comes.
+ */
 const SHOWN_BEFORE_MS = 120
 const TICK_MS = 20
 const TAIL_BEATS = 1.25
-/** What is played earlier than this before the first beat belongs to the count-in. */
+/** Notes earlier than this before the first beat belong to the count-in. */
 const COUNT_IN_BEATS = 0.75
-/** What is played so early before a bar that is begun anew belongs to it. */
+/** Notes this early before a bar that starts again belong to it. */
 const EARLY_BEATS = 0.25
 const SPREAD_MS = 16
 
 /**
- * One run of an exercise: count-in, band, notes as they come with their verdicts, and the grade. Its time is the sound's, as
- * the player hears it; each note is told to `onPlayed` with all before it; the notes of the simulated player bring their own
- * times, as a device would.
+ * One run of an exercise: count-in, band, notes with their verdicts as they come, and the grade. Its time is the
+ * audio clock's, as the player hears it; each note is reported to `onPlayed` with all before it; the simulated
+ * player's notes have their own times, as a device's would.
  */
 export const useRun = (
   exercise: Exercise | undefined,
@@ -70,7 +73,7 @@ export const useRun = (
   const mix = useMix()
   const session = useRef<RunSession>(emptySession())
   const live = useRef<LiveGrade>(undefined)
-  /** Whether a note was played that is not kept yet, and what keeps it. */
+  /** Whether a played note isn't kept yet, and the timer that keeps it. */
   const unkept = useRef(false)
   const keep = useRef(() => {})
   const hears = useRef(hearing)
@@ -148,7 +151,7 @@ export const useRun = (
       const events = bandCountedIn(analysis, spec.stretch, exercise.swing, mix, from)
       const struck = exercise.expected.map(({ midi }) => midi)
       if (awake) await band?.prepare(events, struck, VELOCITY)
-      // Left, or begun anew, while the sound was got ready.
+      // The run was left, or started again, while the audio was prepared.
       if (now.turn !== turn) return
       band?.play({ events, bpm: spec.tempo }, LEAD_SECONDS)
       const startsAt = band?.startsAt() ?? audioContext().currentTime + LEAD_SECONDS
@@ -277,7 +280,7 @@ export const useRun = (
     clear()
     setState('ready')
     if (now.repeatedNotes.length > 0) {
-      // The bar that would have been begun anew is not: what was played of it counts.
+      // The bar doesn't start again after all: what was played of it counts.
       now.notes.push(...now.repeatedNotes.splice(0))
       const { latencyMs } = hears.current(now.source)
       live.current = new LiveGrade(exercise, by.current, onTime(now.notes, latencyMs))

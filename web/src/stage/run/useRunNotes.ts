@@ -3,7 +3,7 @@ import { type RefObject, useCallback } from 'react'
 import { bandIfReady } from '../../audio/band.ts'
 import { type Run, type RunSession, VELOCITY } from './run.ts'
 
-/** How notes come into a run: from keys, a device or the microphone, each with its beginning and its end. */
+/** How notes enter a run: from keys, a device or the microphone, each with its start and its end. */
 export const useRunNotes = (
   session: RefObject<RunSession>,
   takeNote: (note: PlayedNote) => void,

@@ -1,6 +1,6 @@
 import { useEffect } from 'react'
 
-/** Keeps the screen from going dark while something is played; where the browser cannot, nothing happens. */
+/** Keeps the screen on during a run; if the browser can't, nothing happens. */
 export const useWakeLock = (active: boolean): void => {
   useEffect(() => {
     if (!active || !('wakeLock' in navigator)) return

@@ -71,7 +71,7 @@ const FIELD = 'w-16 rounded border border-soft bg-sheet px-2 py-1'
 interface SimulatedFieldsProps {
   readonly value: SimulatedSettings
   readonly onChange: (value: SimulatedSettings) => void
-  /** Whether it can be heard through the microphone's stand-in. */
+  /** Whether it can be played into the microphone's stand-in. */
   readonly microphone: boolean
 }
 

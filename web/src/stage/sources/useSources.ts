@@ -6,7 +6,7 @@ import { DEFAULT_MIDI, hearMidi, type MidiDevices, watchMidi } from '../../input
 import { useMicrophone } from '../../input/useMicrophone.ts'
 import type { SourceTiming } from '../run/run.ts'
 
-/** From a key to its note takes no time worth telling; from an onset in the microphone to its note, the ear's windows. */
+/** A key's note arrives immediately; a microphone's note after the detector's windows. */
 const SETTLE_MS = { keys: 40, microphone: 220 } as const
 
 interface SourceHandlers {
@@ -17,13 +17,13 @@ interface SourceHandlers {
   readonly press: (midi: number, source: Source, pageMs: number) => void
   readonly release: (midi: number) => void
   readonly hear: (tone: HeardTone) => void
-  /** A note was played, whatever is going on. */
+  /** A note was played, in any state. */
   readonly onCue: () => void
-  /** A device that was played is gone. */
+  /** The device in use was disconnected. */
   readonly onLost: (because: string) => void
 }
 
-/** MIDI and microphone on the stage: what they play, how it is heard, and when they are lost. */
+/** MIDI and microphone on the stage: their notes, their timing, and when they are lost. */
 export const useSources = (handlers: SourceHandlers) => {
   const [midi, setMidi] = useState<MidiDevices>({
     state: 'off',

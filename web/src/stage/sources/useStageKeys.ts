@@ -20,8 +20,8 @@ const inNumberField = ({ target }: KeyboardEvent): boolean =>
   target instanceof HTMLInputElement && target.type === 'number'
 
 /**
- * PageDown goes on and PageUp plays again (pedals send these), K takes up the computer keyboard, Escape or K puts it down,
- * and while it is armed its keys are notes.
+ * PageDown continues and PageUp plays again (pedals send these), K arms the computer keyboard, Escape or K disarms
+ * it, and while it is armed its keys are notes.
  */
 export const useStageKeys = ({ armed, setArmed, base, press, release, again, goOn }: StageKeys): void => {
   useEffect(() => {
