@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { check } from './check.ts'
-import { LineBody, SettingsBody } from './requests.ts'
+import { LineBody } from './records/line.ts'
+import { SettingsBody } from './records/settings.ts'
 
 const line = {
   revision: 0,

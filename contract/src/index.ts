@@ -1,30 +1,15 @@
 import 'reflect-metadata'
 
-export type {
-  DemoData,
-  ExerciseAnswer,
-  HealthAnswer,
-  LineAnswer,
-  LineVersionAnswer,
-  PhraseAnswer,
-  RunAnswer,
-  RunWithTakeAnswer,
-  SetListAnswer,
-  SettingsAnswer,
-  TuneAnswer,
-} from './answers.ts'
+export type { DemoData, HealthAnswer } from './answers.ts'
 export { check } from './check.ts'
+export { DEFAULT_SETTINGS } from './defaults.ts'
 export type { ErrorBody, ErrorCode } from './errors.ts'
 export { ID_PATTERN, LIMITS } from './limits.ts'
-export {
-  EditBody,
-  ExerciseBody,
-  IdParams,
-  LineBody,
-  PhraseBody,
-  RunBody,
-  SetListBody,
-  SettingsBody,
-  TuneBody,
-  TuneQuery,
-} from './requests.ts'
+export { type ExerciseAnswer, ExerciseBody, type SetListAnswer, SetListBody } from './records/exercise.ts'
+export { type LineAnswer, LineBody, type LineVersionAnswer } from './records/line.ts'
+export { type PhraseAnswer, PhraseBody } from './records/phrase.ts'
+export { EditBody } from './records/record.ts'
+export { type RunAnswer, RunBody, type RunWithTakeAnswer } from './records/run.ts'
+export { type SettingsAnswer, SettingsBody } from './records/settings.ts'
+export { type TuneAnswer, TuneBody } from './records/tune.ts'
+export { IdParams, TuneQuery } from './requests.ts'

@@ -1,99 +1,58 @@
-import {
-  check,
-  ExerciseBody,
-  IdParams,
-  LineBody,
-  PhraseBody,
-  RunBody,
-  SetListBody,
-  SettingsBody,
-  TuneBody,
-  TuneQuery,
-} from '@eager-contour/contract'
-import { type Request, Router } from 'express'
+import { check, IdParams, TuneQuery } from '@eager-contour/contract'
+import { type Request, type RequestHandler, Router } from 'express'
 import type { DataSource } from 'typeorm'
-import { listExercises, listSetLists, writeExercise, writeSetList } from '../store/exercises.ts'
-import { listLines, listPhrases, listVersions, writeLine, writePhrase } from '../store/lines.ts'
-import {
-  listRuns,
-  listTunes,
-  readRun,
-  readSettings,
-  writeRun,
-  writeSettings,
-  writeTune,
-} from '../store/records.ts'
+import { RESOURCES } from '../store/resources.ts'
 import { HttpProblem } from './problem.ts'
 
 const valid = <T extends object>(type: new () => T, value: unknown): T => {
   const outcome = check(type, value)
   if (outcome.ok) return outcome.value
-  throw new HttpProblem('invalid', 'The request is not as it should be.', outcome.problems)
+  throw new HttpProblem('invalid', 'The request is not valid.', outcome.problems)
 }
 
 const idOf = (request: Request): string => valid(IdParams, { ...request.params }).id
 const tuneOf = (request: Request): string | undefined => valid(TuneQuery, { ...request.query }).tune
 
-/** The API's routes. Every body and parameter is checked against the contract. */
+/** A handler that answers with JSON. */
+const answering =
+  (answer: (request: Request) => unknown): RequestHandler =>
+  async (request, response) =>
+    void response.json(await answer(request))
+
+/** The API's routes, from the table of resources. Every body and parameter is checked against the contract. */
 export const api = (source: DataSource, version: string): Router => {
   const routes = Router()
-  routes.get('/health', (_request, response) => void response.json({ app: 'eager-contour', version }))
-  routes.get('/tunes', async (_request, response) => void response.json(await listTunes(source)))
-  routes.put(
-    '/tunes/:id',
-    async (request, response) =>
-      void response.json(await writeTune(source, idOf(request), valid(TuneBody, request.body))),
-  )
   routes.get(
-    '/lines',
-    async (request, response) => void response.json(await listLines(source, tuneOf(request))),
+    '/health',
+    answering(() => ({ app: 'eager-contour', version })),
   )
-  routes.put(
-    '/lines/:id',
-    async (request, response) =>
-      void response.json(await writeLine(source, idOf(request), valid(LineBody, request.body))),
-  )
-  routes.get(
-    '/lines/:id/versions',
-    async (request, response) => void response.json(await listVersions(source, idOf(request))),
-  )
-  routes.get('/exercises', async (_request, response) => void response.json(await listExercises(source)))
-  routes.put(
-    '/exercises/:id',
-    async (request, response) =>
-      void response.json(await writeExercise(source, idOf(request), valid(ExerciseBody, request.body))),
-  )
-  routes.get('/set-lists', async (_request, response) => void response.json(await listSetLists(source)))
-  routes.put(
-    '/set-lists/:id',
-    async (request, response) =>
-      void response.json(await writeSetList(source, idOf(request), valid(SetListBody, request.body))),
-  )
-  routes.get('/phrases', async (_request, response) => void response.json(await listPhrases(source)))
-  routes.put(
-    '/phrases/:id',
-    async (request, response) =>
-      void response.json(await writePhrase(source, idOf(request), valid(PhraseBody, request.body))),
-  )
-  routes.get(
-    '/runs',
-    async (request, response) => void response.json(await listRuns(source, tuneOf(request))),
-  )
-  routes.get(
-    '/runs/:id',
-    async (request, response) => void response.json(await readRun(source, idOf(request))),
-  )
-  routes.put(
-    '/runs/:id',
-    async (request, response) =>
-      void response.json(await writeRun(source, idOf(request), valid(RunBody, request.body))),
-  )
-  routes.get('/settings', async (_request, response) => void response.json(await readSettings(source)))
-  routes.put(
-    '/settings',
-    async (request, response) =>
-      void response.json(await writeSettings(source, valid(SettingsBody, request.body))),
-  )
+  for (const { path, body, write, single, list, read, children = {} } of RESOURCES) {
+    const one = single ? `/${path}` : `/${path}/:id`
+    if (list)
+      routes.get(
+        `/${path}`,
+        answering((request) => list(source, tuneOf(request))),
+      )
+    if (single)
+      routes.get(
+        one,
+        answering(() => single.read(source)),
+      )
+    if (read)
+      routes.get(
+        one,
+        answering((request) => read(source, idOf(request))),
+      )
+    for (const [name, listChildren] of Object.entries(children))
+      routes.get(
+        `${one}/${name}`,
+        answering((request) => listChildren(source, idOf(request))),
+      )
+    routes.put(
+      one,
+      answering((request) => write(source, single?.id ?? idOf(request), valid(body, request.body))),
+    )
+  }
   routes.use(() => {
     throw new HttpProblem('not-found', 'There is nothing at this address.')
   })

@@ -1,5 +1,6 @@
 import type { ErrorBody, ErrorCode } from '@eager-contour/contract'
 import type { Problem } from '@eager-contour/core'
+import { ConflictError, NotFoundError } from '../store/errors.ts'
 
 const STATUS: Readonly<Record<ErrorCode, number>> = {
   invalid: 400,
@@ -41,24 +42,32 @@ export class HttpProblem extends Error {
 /** Turns anything thrown into what the client is told, without internal details. */
 export const asProblem = (error: unknown): HttpProblem => {
   if (error instanceof HttpProblem) return error
+  if (error instanceof ConflictError)
+    return new HttpProblem(
+      'conflict',
+      'This was changed elsewhere in the meantime. Nothing was overwritten.',
+      [],
+      error.current,
+    )
+  if (error instanceof NotFoundError) return new HttpProblem('not-found', `There is no such ${error.what}.`)
   const { type, code, driverError } = error as {
     type?: string
     code?: string
     driverError?: { code?: string }
   }
-  if (type === 'entity.too.large') return new HttpProblem('too-large', 'That is too much at once.')
+  if (type === 'entity.too.large') return new HttpProblem('too-large', 'The request is too large.')
   if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported')
-    return new HttpProblem('invalid', 'The request is no JSON.')
+    return new HttpProblem('invalid', 'The request is not valid JSON.')
   const storage = driverError?.code ?? code ?? ''
   if (storage === 'SQLITE_CONSTRAINT_FOREIGNKEY')
-    return new HttpProblem('not-found', 'The tune that this belongs to is not stored yet.')
+    return new HttpProblem('not-found', 'The tune that this belongs to is not saved yet.')
   if (/^SQLITE_(BUSY|LOCKED|FULL|IOERR|READONLY|CORRUPT|NOTADB|CANTOPEN)/.test(storage))
     return new HttpProblem(
       'storage',
-      'The database cannot be written just now. What you did is kept in the browser and will be sent again.',
+      'The database can’t be written right now. What you did is kept in the browser and will be sent again.',
     )
   return new HttpProblem(
     'internal',
-    'Something went wrong in the server. What you did is kept in the browser.',
+    'Something went wrong on the server. What you did is kept in the browser.',
   )
 }

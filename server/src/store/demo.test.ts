@@ -6,7 +6,9 @@ import { afterAll, describe, expect, it } from 'vitest'
 import { fillWithDemo } from './demo.ts'
 import { listLines } from './lines.ts'
 import { openStore } from './open.ts'
-import { listRuns, listTunes, readRun, readSettings } from './records.ts'
+import { listRuns, readRun } from './runs.ts'
+import { readSettings } from './settings.ts'
+import { listTunes } from './tunes.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
 afterAll(() => rmSync(folder, { recursive: true }))
@@ -84,14 +86,14 @@ describe('fillWithDemo', () => {
     await source.destroy()
   })
 
-  it('refuses a demo that does not keep to the contract, and leaves the database empty', async () => {
+  it('refuses a demo that does not match the contract, and leaves the database empty', async () => {
     const source = await openStore(join(folder, 'broken.db'))
     await expect(fillWithDemo(source, { ...DEMO, tunes: [{ ...DEMO.tunes[0]!, id: 'x' }] })).rejects.toThrow(
-      /does not keep to the contract/,
+      /does not match the contract/,
     )
     await expect(
       fillWithDemo(source, { ...DEMO, settings: { ...DEMO.settings, look: 'dusk' as 'day' } }),
-    ).rejects.toThrow(/does not keep to the contract/)
+    ).rejects.toThrow(/does not match the contract/)
     await expect(
       fillWithDemo(source, { ...DEMO, lines: [{ ...DEMO.lines[0]!, tune: 'tune-unknown' }] }),
     ).rejects.toThrow()

@@ -9,16 +9,19 @@ import {
   TuneBody,
 } from '@eager-contour/contract'
 import type { DataSource } from 'typeorm'
-import { TuneEntity } from './entities.ts'
-import { writeLine, writePhrase } from './lines.ts'
-import { type Store, writeRun, writeSettings, writeTune } from './records.ts'
+import { writeLine } from './lines.ts'
+import { writePhrase } from './phrases.ts'
+import type { Store } from './resource.ts'
+import { writeRun } from './runs.ts'
+import { writeSettings } from './settings.ts'
+import { TuneEntity, writeTune } from './tunes.ts'
 
 const DEMO_EDIT = { revision: 0, edit: 'demo-edit-1' }
 
 const valid = <T extends object>(type: new () => T, value: unknown): T => {
   const outcome = check(type, value)
   if (outcome.ok) return outcome.value
-  throw new Error(`the demo does not keep to the contract: ${JSON.stringify(outcome.problems)}`)
+  throw new Error(`the demo does not match the contract: ${JSON.stringify(outcome.problems)}`)
 }
 
 /**

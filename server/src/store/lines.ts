@@ -1,23 +1,42 @@
-import type {
-  LineAnswer,
-  LineBody,
-  LineVersionAnswer,
-  PhraseAnswer,
-  PhraseBody,
-} from '@eager-contour/contract'
-import { LineEntity, LineVersionEntity, PhraseEntity } from './entities.ts'
-import { type Store, writeEdited } from './records.ts'
+import { type LineAnswer, LineBody, type LineVersionAnswer } from '@eager-contour/contract'
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
+import { Edited, resource, type Store, writeEdited } from './resource.ts'
 
-const lineAnswer = (row: LineEntity): LineAnswer => ({
-  id: row.id,
-  revision: row.revision,
-  tune: row.tune,
-  title: row.title,
-  stretch: { from: row.fromBar, to: row.toBar },
-  notes: row.notes,
-  remark: row.remark,
-  tags: row.tags,
-  updatedAt: row.updatedAt,
+@Entity('lines')
+class LineEntity extends Edited {
+  @PrimaryColumn('text') id: string
+  @Index() @Column('text') tune: string
+  @Column('text') title: string
+  @Column('integer') fromBar: number
+  @Column('integer') toBar: number
+  @Column('simple-json') notes: LineAnswer['notes']
+  @Column('text', { default: '' }) remark: string
+  @Column('simple-json', { default: '[]' }) tags: LineAnswer['tags']
+  /** Deleted: kept, but not listed. */
+  @Column('boolean', { default: false }) removed: boolean
+}
+
+/** A line as it was when the player saved it. */
+@Entity('line_versions')
+class LineVersionEntity {
+  @PrimaryColumn('text') line: string
+  @PrimaryColumn('integer') revision: number
+  @Column('text') title: string
+  @Column('integer') fromBar: number
+  @Column('integer') toBar: number
+  @Column('simple-json') notes: LineAnswer['notes']
+  @Column('text') keptAt: string
+}
+
+const answerOf = ({
+  lastEdit: _edit,
+  removed: _removed,
+  fromBar,
+  toBar,
+  ...row
+}: LineEntity): LineAnswer => ({
+  ...row,
+  stretch: { from: fromBar, to: toBar },
 })
 
 export const listLines = async (store: Store, tune?: string): Promise<readonly LineAnswer[]> =>
@@ -26,25 +45,27 @@ export const listLines = async (store: Store, tune?: string): Promise<readonly L
       where: { removed: false, ...(tune === undefined ? {} : { tune }) },
       order: { updatedAt: 'DESC' },
     })
-  ).map(lineAnswer)
+  ).map(answerOf)
 
 /** Writes a line and, if requested, saves it as a version beside the earlier ones. */
 export const writeLine = async (store: Store, id: string, body: LineBody): Promise<LineAnswer> => {
+  const { tune, title, stretch, notes, removed = false } = body
   const fields = (known: LineEntity | null) => ({
-    tune: body.tune,
-    title: body.title,
-    fromBar: body.stretch.from,
-    toBar: body.stretch.to,
-    notes: body.notes,
+    tune,
+    title,
+    fromBar: stretch.from,
+    toBar: stretch.to,
+    notes,
     remark: body.remark ?? known?.remark ?? '',
     tags: body.tags ?? known?.tags ?? [],
-    removed: body.removed ?? false,
+    removed,
   })
-  const keep = async (inside: Store): Promise<LineEntity> => {
-    const row = await writeEdited(inside, LineEntity, id, body, fields, lineAnswer)
+  return store.transaction(async (manager) => {
+    const inside: Store = { manager, transaction: manager.transaction.bind(manager) }
+    const row = await writeEdited(inside, LineEntity, id, body, fields, answerOf)
     if (body.version)
-      await inside.manager.save(
-        inside.manager.create(LineVersionEntity, {
+      await manager.save(
+        manager.create(LineVersionEntity, {
           line: id,
           revision: row.revision,
           title: row.title,
@@ -54,41 +75,21 @@ export const writeLine = async (store: Store, id: string, body: LineBody): Promi
           keptAt: row.updatedAt,
         }),
       )
-    return row
-  }
-  return lineAnswer(
-    await store.transaction((manager) => keep({ manager, transaction: manager.transaction.bind(manager) })),
-  )
+    return answerOf(row)
+  })
 }
 
 /** The saved versions of a line, newest first. */
-export const listVersions = async (store: Store, line: string): Promise<readonly LineVersionAnswer[]> =>
+const listVersions = async (store: Store, line: string): Promise<readonly LineVersionAnswer[]> =>
   (await store.manager.find(LineVersionEntity, { where: { line }, order: { revision: 'DESC' } })).map(
-    ({ revision, title, fromBar, toBar, notes, keptAt }) => ({
-      revision,
-      title,
-      stretch: { from: fromBar, to: toBar },
-      notes,
-      keptAt,
-    }),
+    ({ line: _line, fromBar, toBar, ...version }) => ({ ...version, stretch: { from: fromBar, to: toBar } }),
   )
 
-const phraseAnswer = ({ id, revision, title, notes, chords, updatedAt }: PhraseEntity): PhraseAnswer => ({
-  id,
-  revision,
-  title,
-  notes,
-  chords,
-  updatedAt,
+export const lines = resource({
+  path: 'lines',
+  entities: [LineEntity, LineVersionEntity],
+  body: LineBody,
+  list: listLines,
+  write: writeLine,
+  children: { versions: listVersions },
 })
-
-export const listPhrases = async (store: Store): Promise<readonly PhraseAnswer[]> =>
-  (await store.manager.find(PhraseEntity, { where: { removed: false }, order: { updatedAt: 'DESC' } })).map(
-    phraseAnswer,
-  )
-
-export const writePhrase = async (store: Store, id: string, body: PhraseBody): Promise<PhraseAnswer> => {
-  const { title, notes, chords, removed = false } = body
-  const fields = () => ({ title, notes, chords, removed })
-  return phraseAnswer(await writeEdited(store, PhraseEntity, id, body, fields, phraseAnswer))
-}

@@ -1,11 +1,12 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { DEFAULT_SETTINGS } from '@eager-contour/contract'
 import Sqlite from 'better-sqlite3'
 import { afterAll, describe, expect, it } from 'vitest'
-import { TuneEntity } from './entities.ts'
 import { openStore, StorageError } from './open.ts'
-import { writeTune } from './records.ts'
+import { readSettings } from './settings.ts'
+import { TuneEntity, writeTune } from './tunes.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
 afterAll(() => rmSync(folder, { recursive: true }))
@@ -78,9 +79,10 @@ describe('openStore', () => {
   })
 })
 
-describe('the migration to plain names', () => {
-  it('renames verdicts, grading limits and ungraded notes, and can be undone', async () => {
+describe('the migrations to plain names and to one value for all settings', () => {
+  it('carry over what was stored, and can be undone', async () => {
     const source = await openStore(at('names.db'))
+    await source.undoLastMigration()
     await source.undoLastMigration()
     await writeTune(source, 'tune-0001', { revision: 0, edit: 'edit-0001', title: 'Quay', chart: '| C |' })
     const run = `INSERT INTO "runs" ("id", "tune", "playedAt", "rung", "key", "fromBar", "toBar", "tempo", "state", "verdict", "marks", "source")
@@ -95,22 +97,26 @@ describe('the migration to plain names', () => {
        VALUES ('settings', 1, 'edit-0001', '', 'concert', 'system', 'letters', 'mode', '', ?)`,
       [JSON.stringify({ leasts: { nearly: 60, holds: 80, movesOn: 90 } })],
     )
-    const read = async () => ({
-      verdicts: (await source.query('SELECT verdict FROM runs ORDER BY rowid')).map(
-        (row: { verdict: string }) => row.verdict,
-      ),
-      take: JSON.parse((await source.query('SELECT take FROM takes'))[0].take),
-      grading: JSON.parse((await source.query('SELECT grading FROM settings'))[0].grading),
+    const rows = async (query: string) => (await source.query(query)) as Record<string, string>[]
+    const runsAndTake = async () => ({
+      verdicts: (await rows('SELECT verdict FROM runs ORDER BY rowid')).map(({ verdict }) => verdict),
+      take: JSON.parse((await rows('SELECT take FROM takes'))[0]!.take!),
     })
-    const before = await read()
+    const grading = async () => JSON.parse((await rows('SELECT grading FROM settings'))[0]!.grading!)
+    const before = [await runsAndTake(), await grading()]
     await source.runMigrations()
-    expect(await read()).toEqual({
+    expect(await runsAndTake()).toEqual({
       verdicts: ['again', 'close', 'solid', 'move on'],
       take: { notes: [], ungradedNotes: [{ midi: 60 }] },
+    })
+    expect(await readSettings(source)).toEqual({
+      ...DEFAULT_SETTINGS,
+      revision: 1,
       grading: { leasts: { close: 60, solid: 80, moveOn: 90 } },
     })
     await source.undoLastMigration()
-    expect(await read()).toEqual(before)
+    await source.undoLastMigration()
+    expect([await runsAndTake(), await grading()]).toEqual(before)
     await source.destroy()
   })
 })

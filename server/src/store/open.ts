@@ -2,24 +2,8 @@ import { closeSync, existsSync, mkdirSync, openSync, readSync, statSync } from '
 import { dirname } from 'node:path'
 import Sqlite from 'better-sqlite3'
 import { DataSource } from 'typeorm'
-import {
-  ExerciseEntity,
-  LineEntity,
-  LineVersionEntity,
-  PhraseEntity,
-  RunEntity,
-  SetListEntity,
-  SettingsEntity,
-  TakeEntity,
-  TuneEntity,
-} from './entities.ts'
-import { Exercises1764400000000 } from './migrations/exercises.ts'
-import { First1764000000000 } from './migrations/first.ts'
-import { Grading1764500000000 } from './migrations/grading.ts'
-import { Marks1764300000000 } from './migrations/marks.ts'
-import { Phrases1764200000000 } from './migrations/phrases.ts'
-import { PlainNames1764600000000 } from './migrations/plainNames.ts'
-import { Readings1764100000000 } from './migrations/readings.ts'
+import { MIGRATIONS } from './migrations/index.ts'
+import { RESOURCES } from './resources.ts'
 
 const BUSY_MS = 3000
 const HEADER = 'SQLite format 3\0'
@@ -38,26 +22,8 @@ export const openStore = async (file: string): Promise<DataSource> => {
     database: file,
     enableWAL: true,
     timeout: BUSY_MS,
-    entities: [
-      TuneEntity,
-      LineEntity,
-      LineVersionEntity,
-      ExerciseEntity,
-      PhraseEntity,
-      SetListEntity,
-      RunEntity,
-      TakeEntity,
-      SettingsEntity,
-    ],
-    migrations: [
-      First1764000000000,
-      Readings1764100000000,
-      Phrases1764200000000,
-      Marks1764300000000,
-      Exercises1764400000000,
-      Grading1764500000000,
-      PlainNames1764600000000,
-    ],
+    entities: RESOURCES.flatMap(({ entities }) => entities) as (new () => object)[],
+    migrations: MIGRATIONS,
     migrationsRun: true,
     prepareDatabase: (database: { pragma: (text: string) => void }) => {
       database.pragma('foreign_keys = ON')

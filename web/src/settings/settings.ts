@@ -1,18 +1,7 @@
 import type { SettingsAnswer } from '@eager-contour/contract'
+import { DEFAULT_SETTINGS } from '@eager-contour/contract/defaults'
 import { type Instrument, instrumentOf } from '@eager-contour/core'
 import { useSettingsQuery } from '../data/api.ts'
-
-const UNREAD: SettingsAnswer = {
-  revision: 0,
-  instrument: 'concert',
-  look: 'system',
-  chordStyle: 'letters',
-  scaleNames: 'mode',
-  spelling: 'exact',
-  player: '',
-  grading: {},
-  restMinutes: 25,
-}
 
 export interface Settings extends Omit<SettingsAnswer, 'instrument'> {
   readonly instrument: Instrument
@@ -25,6 +14,6 @@ export interface Settings extends Omit<SettingsAnswer, 'instrument'> {
 
 /** The player's settings; if they can't be read, a new player's. */
 export const useSettings = (): Settings => {
-  const { data = UNREAD, isSuccess, isError } = useSettingsQuery()
+  const { data = DEFAULT_SETTINGS, isSuccess, isError } = useSettingsQuery()
   return { ...data, instrument: instrumentOf(data.instrument), known: isSuccess || isError }
 }

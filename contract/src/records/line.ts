@@ -1,0 +1,42 @@
+import { Type } from 'class-transformer'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsOptional,
+  IsString,
+  Matches,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator'
+import { ID_PATTERN, LIMITS } from '../limits.ts'
+import { NotePart, StretchPart } from '../parts.ts'
+import { type AnswerOf, RemovableBody } from './record.ts'
+
+export class LineBody extends RemovableBody {
+  @Matches(ID_PATTERN) tune: string
+  @IsString() @MaxLength(LIMITS.title) title: string
+  @ValidateNested() @Type(() => StretchPart) stretch: StretchPart
+  @IsArray()
+  @ArrayMaxSize(LIMITS.lineNotes)
+  @ValidateNested({ each: true })
+  @Type(() => NotePart)
+  notes: NotePart[]
+  /** The player's comments on it. If remark and tags are left out, the stored ones stay. */
+  @IsOptional() @IsString() @MaxLength(LIMITS.remark) remark?: string
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.tags)
+  @IsString({ each: true })
+  @MaxLength(LIMITS.tag, { each: true })
+  tags?: string[]
+  /** Saved as a version beside the earlier ones. */
+  @IsOptional() @IsBoolean() version?: boolean
+}
+
+export type LineAnswer = AnswerOf<Omit<LineBody, 'version'>>
+
+/** A line as it was when it was saved. */
+export interface LineVersionAnswer extends Pick<LineAnswer, 'revision' | 'title' | 'stretch' | 'notes'> {
+  readonly keptAt: string
+}

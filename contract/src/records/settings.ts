@@ -1,0 +1,30 @@
+import { Type } from 'class-transformer'
+import {
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator'
+import { GradingPart } from '../parts.ts'
+import { type AnswerOf, EditBody } from './record.ts'
+
+/** The player's settings; those left out keep their stored value. */
+export class SettingsBody extends EditBody {
+  @IsOptional() @Matches(/^[a-z-]{1,40}$/) instrument?: string
+  @IsOptional() @IsIn(['day', 'night', 'system']) look?: 'day' | 'night' | 'system'
+  @IsOptional() @IsIn(['signs', 'letters', 'short']) chordStyle?: 'signs' | 'letters' | 'short'
+  @IsOptional() @IsIn(['mode', 'parent']) scaleNames?: 'mode' | 'parent'
+  @IsOptional() @IsIn(['exact', 'simple']) spelling?: 'exact' | 'simple'
+  @IsOptional() @IsString() @MaxLength(80) player?: string
+  /** The player's own grading limits, where they differ from the ladder's. */
+  @IsOptional() @ValidateNested() @Type(() => GradingPart) grading?: GradingPart
+  /** Minutes of playing after which a break is suggested; 0: never. */
+  @IsOptional() @IsInt() @Min(0) @Max(600) restMinutes?: number
+}
+
+export type SettingsAnswer = Omit<AnswerOf<SettingsBody>, 'id' | 'updatedAt'>

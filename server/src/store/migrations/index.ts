@@ -1,0 +1,20 @@
+import { Exercises1764400000000 } from './exercises.ts'
+import { First1764000000000 } from './first.ts'
+import { Grading1764500000000 } from './grading.ts'
+import { Marks1764300000000 } from './marks.ts'
+import { Phrases1764200000000 } from './phrases.ts'
+import { PlainNames1764600000000 } from './plainNames.ts'
+import { Readings1764100000000 } from './readings.ts'
+import { SettingsValues1764700000000 } from './settingsValues.ts'
+
+/** Every migration, in order of time. */
+export const MIGRATIONS = [
+  First1764000000000,
+  Readings1764100000000,
+  Phrases1764200000000,
+  Marks1764300000000,
+  Exercises1764400000000,
+  Grading1764500000000,
+  PlainNames1764600000000,
+  SettingsValues1764700000000,
+]

@@ -1,0 +1,33 @@
+import { type PhraseAnswer, PhraseBody } from '@eager-contour/contract'
+import { Column, Entity, PrimaryColumn } from 'typeorm'
+import { Edited, resource, type Store, writeEdited } from './resource.ts'
+
+@Entity('phrases')
+class PhraseEntity extends Edited {
+  @PrimaryColumn('text') id: string
+  @Column('text') title: string
+  @Column('simple-json') notes: PhraseAnswer['notes']
+  @Column('simple-json') chords: PhraseAnswer['chords']
+  @Column('boolean', { default: false }) removed: boolean
+}
+
+const answerOf = ({ lastEdit: _edit, removed: _removed, ...row }: PhraseEntity): PhraseAnswer => row
+
+const listPhrases = async (store: Store): Promise<readonly PhraseAnswer[]> =>
+  (await store.manager.find(PhraseEntity, { where: { removed: false }, order: { updatedAt: 'DESC' } })).map(
+    answerOf,
+  )
+
+export const writePhrase = async (store: Store, id: string, body: PhraseBody): Promise<PhraseAnswer> => {
+  const { title, notes, chords, removed = false } = body
+  const fields = () => ({ title, notes, chords, removed })
+  return answerOf(await writeEdited(store, PhraseEntity, id, body, fields, answerOf))
+}
+
+export const phrases = resource({
+  path: 'phrases',
+  entities: [PhraseEntity],
+  body: PhraseBody,
+  list: listPhrases,
+  write: writePhrase,
+})

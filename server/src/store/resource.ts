@@ -1,0 +1,60 @@
+import type { EditBody } from '@eager-contour/contract'
+import { Column, type DataSource, type EntityTarget, type FindOptionsWhere } from 'typeorm'
+import { ConflictError } from './errors.ts'
+
+/** Where records are read and written: the database, or a transaction in it. */
+export type Store = Pick<DataSource, 'manager' | 'transaction'>
+
+/** Anything editable has its revision and the id of the edit that made it. */
+export abstract class Edited {
+  @Column('integer') revision: number
+  @Column('text') lastEdit: string
+  @Column('text') updatedAt: string
+}
+
+interface Editable extends Edited {
+  id: string
+}
+
+/** A kind of record: its path under /api, the class of its body, its tables, and how it is read and written. */
+export interface Resource<Body extends object = object> {
+  readonly path: string
+  readonly entities: readonly (abstract new () => object)[]
+  readonly body: new () => Body
+  readonly write: (store: Store, id: string, body: Body) => Promise<unknown>
+  /** There is only one record, without an id in its path. */
+  readonly single?: { readonly id: string; readonly read: (store: Store) => Promise<unknown> }
+  readonly list?: (store: Store, tune?: string) => Promise<unknown>
+  readonly read?: (store: Store, id: string) => Promise<unknown>
+  /** Lists under a record, by the last part of their path. */
+  readonly children?: Readonly<Record<string, (store: Store, id: string) => Promise<unknown>>>
+}
+
+/** A resource whose body's class is no longer needed by name: for the table of all resources. */
+export const resource = <Body extends object>(row: Resource<Body>): Resource => row as unknown as Resource
+
+/**
+ * Writes an edit: refused with the stored version if it is based on an older revision, and counted once however often
+ * it is sent.
+ */
+export const writeEdited = async <E extends Editable>(
+  store: Store,
+  type: EntityTarget<E>,
+  id: string,
+  body: EditBody,
+  fields: (known: E | null) => Omit<E, keyof Editable>,
+  answer: (row: E) => unknown,
+): Promise<E> =>
+  store.transaction(async (manager) => {
+    const known = await manager.findOneBy(type, { id } as FindOptionsWhere<E>)
+    if (known && known.lastEdit === body.edit) return known
+    if ((known?.revision ?? 0) !== body.revision) throw new ConflictError(known ? answer(known) : undefined)
+    const row = manager.create(type, {
+      ...fields(known),
+      id,
+      revision: body.revision + 1,
+      lastEdit: body.edit,
+      updatedAt: new Date().toISOString(),
+    } as never) as E
+    return manager.save(row)
+  })

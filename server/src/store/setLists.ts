@@ -1,0 +1,32 @@
+import { type SetListAnswer, SetListBody } from '@eager-contour/contract'
+import { Column, Entity, PrimaryColumn } from 'typeorm'
+import { Edited, resource, type Store, writeEdited } from './resource.ts'
+
+@Entity('set_lists')
+class SetListEntity extends Edited {
+  @PrimaryColumn('text') id: string
+  @Column('text') title: string
+  @Column('simple-json') exercises: SetListAnswer['exercises']
+  @Column('boolean', { default: false }) removed: boolean
+}
+
+const answerOf = ({ lastEdit: _edit, removed: _removed, ...row }: SetListEntity): SetListAnswer => row
+
+const listSetLists = async (store: Store): Promise<readonly SetListAnswer[]> =>
+  (await store.manager.find(SetListEntity, { where: { removed: false }, order: { updatedAt: 'DESC' } })).map(
+    answerOf,
+  )
+
+const writeSetList = async (store: Store, id: string, body: SetListBody): Promise<SetListAnswer> => {
+  const { title, exercises, removed = false } = body
+  const fields = () => ({ title, exercises: [...exercises], removed })
+  return answerOf(await writeEdited(store, SetListEntity, id, body, fields, answerOf))
+}
+
+export const setLists = resource({
+  path: 'set-lists',
+  entities: [SetListEntity],
+  body: SetListBody,
+  list: listSetLists,
+  write: writeSetList,
+})
