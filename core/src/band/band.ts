@@ -1,5 +1,6 @@
 import { type Line, notesWithin } from '../line/notes/line.ts'
 import { noiseAt } from '../random/noise.ts'
+import { OCTAVE } from '../theory/pitch/interval.ts'
 import type { Swing } from '../theory/rhythm/swing.ts'
 import { swung } from '../theory/rhythm/swing.ts'
 import type { Ticks } from '../theory/rhythm/ticks.ts'
@@ -27,7 +28,6 @@ const LOOSE = { ticks: 5, velocity: 7 } as const
 const LOUDNESS = { line: 100, bass: 92, comp: 58 } as const
 /** The share of its time that a bass note sounds. */
 const BASS_HELD = 0.94
-const OCTAVE = 12
 
 /** The human timing and loudness of a player: the same for the same seed and place. */
 const played = (seed: number, tick: Ticks, midi: number, velocity: number) => {

@@ -1,4 +1,11 @@
-import { type BandEvent, type MidiVoice, type Part, randomFrom, type Ticks } from '@eager-contour/core'
+import {
+  type BandEvent,
+  type MidiVoice,
+  type Part,
+  QUARTER,
+  randomFrom,
+  type Ticks,
+} from '@eager-contour/core'
 import processorUrl from 'spessasynth_lib/dist/spessasynth_processor.min.js?url'
 
 import { audioContext, wakeSound } from './context.ts'
@@ -6,7 +13,6 @@ import { loudnessOf, VOLUME, voicesOf } from './sounds.ts'
 import { SILENT_BUS, sampleUnpacker } from './unpacked.ts'
 
 const SOUND_FONT = '/sound/band.sf3'
-const TICKS_PER_QUARTER = 480
 const STOP_SECONDS = 0.008
 /** The share of the tempo on slower choruses. */
 const SLOWER = 0.7
@@ -144,7 +150,7 @@ const bandOver = (
   analyser: AnalyserNode,
 ): Band => {
   const transport = tone.getTransport()
-  transport.PPQ = TICKS_PER_QUARTER
+  transport.PPQ = QUARTER
   const channels = voicesOf({ lineSound: 'piano', compSound: 'piano' }, 'sticks')
   const samples = new Float32Array(analyser.fftSize)
   let startsAt = 0
@@ -183,7 +189,7 @@ const bandOver = (
     const { channel } = channels[event.part]
     synth.noteOn(channel, event.midi, event.velocity, { time })
     synth.noteOff(channel, event.midi, {
-      time: time + (event.duration / TICKS_PER_QUARTER) * (60 / transport.bpm.value) * HELD,
+      time: time + (event.duration / QUARTER) * (60 / transport.bpm.value) * HELD,
     })
   }
   const schedule = ({ events, loop }: Played) => {

@@ -1,9 +1,9 @@
 import type { BandEvent, Part } from '@eager-contour/core'
+import { QUARTER } from '@eager-contour/core'
 import { audioToWav, SoundBankLoader, SpessaSynthProcessor } from 'spessasynth_core'
 import type { BandSound } from './band.ts'
 import { loudnessOf, VOLUME } from './sounds.ts'
 
-const TICKS_PER_QUARTER = 480
 /** Time after the last note for its decay. */
 const TAIL_SECONDS = 1.5
 /** Rendered in blocks of at most this many samples; a note starts exactly at its sample. */
@@ -36,7 +36,7 @@ interface Moment {
 
 /** Every start and end of a note by its sample; ends come first. */
 const momentsOf = ({ events, sound, bpm }: RenderOptions, rate: number): readonly Moment[] => {
-  const samples = (ticks: number) => Math.round((ticks / TICKS_PER_QUARTER) * (60 / bpm) * rate)
+  const samples = (ticks: number) => Math.round((ticks / QUARTER) * (60 / bpm) * rate)
   const ends = events.map(
     ({ part, tick, duration, midi }): Moment => ({
       at: samples(tick + duration * HELD),

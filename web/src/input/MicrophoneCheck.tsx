@@ -1,4 +1,12 @@
-import { type BandEvent, gateFor, hearsBand, latencyOf, TUNINGS, tuningFrom } from '@eager-contour/core'
+import {
+  type BandEvent,
+  gateFor,
+  hearsBand,
+  latencyOf,
+  QUARTER,
+  TUNINGS,
+  tuningFrom,
+} from '@eager-contour/core'
 import { Dialog } from 'radix-ui'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { loadBand } from '../audio/band.ts'
@@ -7,7 +15,7 @@ import { useAppDispatch } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { NumberField } from '../ui/NumberField.tsx'
-import { BEAT, CLICK_BPM, LEAD_SECONDS, playClicks, QUARTER, wait } from './clicks.ts'
+import { BEAT, CLICK_BPM, LEAD_SECONDS, playClicks, wait } from './clicks.ts'
 import { LevelBar } from './LevelBar.tsx'
 import {
   connectMicrophone,

@@ -1,10 +1,10 @@
 import type { BandEvent } from '@eager-contour/core'
+import { QUARTER } from '@eager-contour/core'
 import type { Band } from '../audio/band.ts'
 
 export const CLICK_BPM = 84
 const CLICKS = 8
 const COUNTED = 4
-export const QUARTER = 480
 export const LEAD_SECONDS = 0.3
 
 /** Seconds of a beat of the clicks. */

@@ -8,6 +8,7 @@ import {
   joinsBetween,
   noteName,
   pitchClassOf,
+  QUARTER,
   SCALES,
   type SmallestSets,
   scaleDegrees,
@@ -215,7 +216,7 @@ const barLines = (row: Row, { chart }: Analysis): readonly number[] => {
   for (let bar = row.from; bar <= row.to; bar += 1) {
     bars.push(tick)
     const { meter } = chart.bars[bar]!
-    tick += (meter.beats * 4 * 480) / meter.unit
+    tick += (meter.beats * 4 * QUARTER) / meter.unit
   }
   return [...bars, tick]
 }

@@ -1,4 +1,5 @@
 import { noiseBase, noiseOf } from '../../random/noise.ts'
+import { FIFTH, MAJOR_SIXTH } from '../../theory/pitch/interval.ts'
 import { endingCost } from '../cost/anchorCost.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
 import type { Brief } from './brief.ts'
@@ -160,10 +161,6 @@ const NO_PICKUP: Pickup = {
   rhythm: 0,
 }
 
-/** Half steps: after a rest a phrase starts at least a fifth away in a new register, or within a sixth. */
-const FIFTH = 7
-const SIXTH = 9
-
 /** A phrase ends on the anchor, rests, and the next one starts on its first note or with a pickup to it. */
 const offerBreaths = (
   { anchors, brief }: Search,
@@ -180,7 +177,7 @@ const offerBreaths = (
     const away = Math.abs(start - pitch)
     const leap = brief.newRegister
       ? Math.max(0, FIFTH - away) * LINE_COSTS.sameRegister
-      : Math.max(0, away - SIXTH) * LINE_COSTS.leapOverBreath
+      : Math.max(0, away - MAJOR_SIXTH) * LINE_COSTS.leapOverBreath
     const kind = kindOf(index, true, device, 0)
     const bare = base + leap + more
     if (bare < offers.cost[kind]!)

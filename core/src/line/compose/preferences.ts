@@ -7,6 +7,7 @@ import { findDevices } from '../explain/devices.ts'
 import type { DeviceId } from '../figures/devices.ts'
 import { APPROACH_FIGURES } from '../figures/figures.ts'
 import { COUNTED } from '../figures/fill.ts'
+import { LONGEST_RUN, mostShapes } from '../notes/limits.ts'
 import type { Line } from '../notes/line.ts'
 import { longestRunOf, shapesOf } from '../notes/shapes.ts'
 import { type ChosenEdge, type Search, type UsedFigures, usedKey } from './edges.ts'
@@ -15,11 +16,6 @@ import { APPROACH_DEVICES, isOwn, shapeNumber } from './table.ts'
 
 /** Goals for a whole line (common practice, no source), which no single figure can see. */
 const GOALS = {
-  /** The number of times a four-note shape may occur in eight bars, and in proportion in longer lines. */
-  shapeTimes: 2,
-  shapeBars: 8,
-  /** The number of notes that may run in one direction. */
-  run: 9,
   /** The number of devices that a listener can find, if the line has room for them. */
   devices: 6,
   anchorsADevice: 2,
@@ -56,7 +52,7 @@ export const shortfallOf = (
     nextSearch = { ...nextSearch, overused: raisedShapes(search.overused, overused) }
   }
   const [from, to] = longestRunOf(notes)
-  if (to - from + 1 > GOALS.run) {
+  if (to - from + 1 > LONGEST_RUN) {
     missed.push(reason('line.run', to - from + 1))
     const inRun = usedBetween(search, edges, notes[from]!.start, notes[to]!.start)
     nextSearch = { ...nextSearch, used: merged(search.used, inRun) }
@@ -95,7 +91,7 @@ const raisedShapes = (before: Search['overused'], shapes: readonly number[]): Se
 /** Shapes that the line uses too often. */
 const overusedShapes = ({ anchors }: Search, notes: ReturnType<typeof analyseLine>): readonly number[] => {
   const bars = anchors.at(-1)!.bar - anchors[0]!.bar + 1
-  const most = GOALS.shapeTimes * Math.max(1, bars / GOALS.shapeBars)
+  const most = mostShapes(bars)
   return [...shapesOf(notes).values()]
     .filter((places) => places.length > most)
     .map(([at]) => {

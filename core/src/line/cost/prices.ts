@@ -4,6 +4,7 @@ import { type DeviceId, deviceRow } from '../figures/devices.ts'
 import { APPROACH_FIGURES, COUNTED_RUN, DEPARTURE_FIGURES } from '../figures/figures.ts'
 import { COUNTED, type Fill } from '../figures/fill.ts'
 import { type Harmony, hasPitch } from '../figures/harmony.ts'
+import { LEAP } from '../notes/limits.ts'
 import { CHROMATIC_COSTS, LINE_COSTS, SCHOOL_COSTS, USUAL_WEIGHT, WEIGHT_COSTS } from './terms.ts'
 
 /** What lies between two anchors. */
@@ -126,9 +127,6 @@ export const priceFor = (brief: PriceOptions, own = 0): Price => {
   }
 }
 
-/** A leap of a sixth or more must be followed by a turn back. */
-const SIXTH = 8
-
 const notesCost = (
   place: FillContext,
   cell: RhythmCell,
@@ -166,7 +164,7 @@ const notesCost = (
 /** A leap inside an arpeggio is free; any other must turn back at once. What follows the target isn't known here. */
 const leapCost = (place: FillContext, path: readonly number[], index: number): number => {
   const size = path[index]! - path[index - 1]!
-  if (Math.abs(size) < SIXTH) return 0
+  if (Math.abs(size) < LEAP) return 0
   const last = index === path.length - 1
   if (!last && hasPitch(place.here.isTone, path[index]!) && hasPitch(place.here.isTone, path[index - 1]!))
     return 0

@@ -1,4 +1,5 @@
 import { type Degree, foreignDegree } from '../../theory/pitch/degree.ts'
+import { pitchClass } from '../../theory/pitch/interval.ts'
 import { beatTicks, strongPlaces } from '../../theory/rhythm/meter.ts'
 import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { type ScaleId, scaleDegreeAt } from '../../theory/scale/scale.ts'
@@ -110,7 +111,7 @@ const strengthAt = ({ starts, bars }: Terrain, tick: Ticks): 0 | 1 | 2 => {
 export const degreeOver = (analysis: Analysis, chord: number, midi: number): Degree => {
   const span = analysis.spans[chord]!
   if (span.chord.tones.length === 0) return foreignDegree(midi)
-  const above = (((midi - rootClass(analysis, chord)) % 12) + 12) % 12
+  const above = pitchClass(midi - rootClass(analysis, chord))
   const tone = span.chord.tones.find(({ semitones }) => semitones === above)
   return (
     tone?.degree ??

@@ -7,6 +7,7 @@ import {
 } from '../../theory/chord/chord.ts'
 import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { pitchClass } from '../../theory/pitch/interval.ts'
 import { type ScaleId, scaleDegrees, scaleSemitones } from '../../theory/scale/scale.ts'
 
 /** The seven degrees of a stack of thirds by number alone: chord and scale say how each is altered. */
@@ -96,10 +97,10 @@ const stackOf = (chord: Chord, scale: ScaleId): readonly (number | undefined)[] 
   })
 }
 
-export const hasPitch = (set: readonly boolean[], midi: number): boolean => set[((midi % 12) + 12) % 12]!
+export const hasPitch = (set: readonly boolean[], midi: number): boolean => set[pitchClass(midi)]!
 
 /** Half steps of a pitch above the nearest root below it, 0 to 11. */
-export const aboveRoot = (harmony: Harmony, midi: number): number => (((midi - harmony.root) % 12) + 12) % 12
+export const aboveRoot = (harmony: Harmony, midi: number): number => pitchClass(midi - harmony.root)
 
 /** The next member of a pitch-class set above (1) or below (-1) a pitch; the pitch itself where the set is empty. */
 const nextIn = (set: readonly boolean[], midi: number, direction: 1 | -1): number => {
@@ -117,7 +118,7 @@ export const walkIn = (set: readonly boolean[], midi: number, steps: number): nu
 
 /** The nearest pitch above (1) or below (-1) another, at a number of half steps above the root. */
 export const walkTo = (harmony: Harmony, midi: number, semitones: number, direction: 1 | -1): number => {
-  const away = (((harmony.root + semitones - midi) % 12) + 12) % 12
+  const away = pitchClass(harmony.root + semitones - midi)
   if (direction > 0) return midi + (away === 0 ? 12 : away)
   return midi - (12 - away)
 }

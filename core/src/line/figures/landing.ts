@@ -1,4 +1,5 @@
 import type { ChordKind } from '../../theory/chord/chord.ts'
+import { pitchClass } from '../../theory/pitch/interval.ts'
 import { aboveRoot, type Harmony, hasPitch, STACK, type StackDegree, walkIn } from './harmony.ts'
 
 /** A whole step of the scale that can be filled with a half step: its lower and upper degree. */
@@ -99,7 +100,7 @@ export const landings = (
     const path = walk(harmony, added, from, direction, count)
     const landing = path[count]!
     const notes = path.slice(0, count)
-    const used = notes.filter((midi) => added.includes(((midi % 12) + 12) % 12)).length
+    const used = notes.filter((midi) => added.includes(pitchClass(midi))).length
     if (!rests(harmony, landing) || !standsWell(harmony, notes) || used < added.length) continue
     if (found.some((run) => run.landing === landing || run.halfSteps === used)) continue
     found.push({ notes, landing, halfSteps: used })

@@ -1,5 +1,6 @@
 import { chordPitchClasses } from '../../theory/chord/chord.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { pitchClass } from '../../theory/pitch/interval.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { scaleSemitones } from '../../theory/scale/scale.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
@@ -40,7 +41,7 @@ const scaleAt = (analysis: Analysis, tick: Ticks): readonly number[] => {
 const nextInScale = (analysis: Analysis, midi: number, tick: Ticks, direction: 1 | -1): number => {
   const scale = scaleAt(analysis, tick)
   for (let step = 1; step <= 4; step += 1)
-    if (scale.includes((((midi + direction * step) % 12) + 12) % 12)) return midi + direction * step
+    if (scale.includes(pitchClass(midi + direction * step))) return midi + direction * step
   return midi + direction
 }
 
@@ -91,7 +92,7 @@ export const movedBy = (semitones: number): RangeEdit => repitched((_, { midi })
 /** The nearest chord tone or scale note; the lower of two equally near. */
 export const snapped = (analysis: Analysis, midi: number, tick: Ticks): number => {
   const scale = scaleAt(analysis, tick)
-  const holds = (pitch: number) => scale.includes(((pitch % 12) + 12) % 12)
+  const holds = (pitch: number) => scale.includes(pitchClass(pitch))
   for (let away = 0; away <= 6; away += 1) {
     if (holds(midi - away)) return midi - away
     if (holds(midi + away)) return midi + away

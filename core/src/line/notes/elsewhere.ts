@@ -1,5 +1,6 @@
 import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { pitchClass } from '../../theory/pitch/interval.ts'
 import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import { scaleDegreeAt, scaleDegrees } from '../../theory/scale/scale.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
@@ -12,7 +13,7 @@ export type TakenBy = 'degrees' | 'pitches'
 
 /** Above the chord's root, 0 to 11. */
 const aboveRoot = (analysis: Analysis, midi: number, tick: Ticks): number =>
-  (((midi - pitchClassOf(fifthsOf(chordAt(analysis, tick).chord.root || 'C'))) % 12) + 12) % 12
+  pitchClass(midi - pitchClassOf(fifthsOf(chordAt(analysis, tick).chord.root || 'C')))
 
 /** The number of a degree without its sign: 3 for ♭3, 7 for 𝄫7; 2, 4 and 6 count as 9, 11 and 13. */
 const numberOf = (degree: Degree): string => {
@@ -83,6 +84,6 @@ const nearest = (
   const there = (number === undefined ? undefined : aboveAt(analysis, start, number)) ?? above
   const root = pitchClassOf(fifthsOf(chordAt(analysis, start).chord.root))
   const goal = before && last ? last.midi + note.midi - before.midi : wanted
-  const up = (((root + there - goal) % 12) + 12) % 12
+  const up = pitchClass(root + there - goal)
   return up <= 6 ? goal + up : goal + up - 12
 }

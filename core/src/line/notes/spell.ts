@@ -1,5 +1,6 @@
 import { degreeFifths } from '../../theory/pitch/degree.ts'
 import { accidentalOf, type Fifths, fifthsOf, letterOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { pitchClass } from '../../theory/pitch/interval.ts'
 import { spellPitch } from '../../theory/pitch/pitch.ts'
 import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import { scaleDegreeAt } from '../../theory/scale/scale.ts'
@@ -56,7 +57,7 @@ const spellingOf = (analysis: Analysis, note: UnspelledNote, next: UnspelledNote
 const comingSpelling = (analysis: Analysis, note: UnspelledNote, next: UnspelledNote): Fifths | undefined => {
   const [here, there] = [chordAt(analysis, note.start), chordAt(analysis, next.start)]
   if (here.index === there.index || Math.abs(next.midi - note.midi) > 2) return undefined
-  const above = (((note.midi - pitchClassOf(fifthsOf(here.chord.root || 'C'))) % 12) + 12) % 12
+  const above = pitchClass(note.midi - pitchClassOf(fifthsOf(here.chord.root || 'C')))
   if (here.chord.tones.some(({ semitones }) => semitones === above)) return undefined
   return spellingInChord(analysis, note.midi, next.start)
 }
@@ -66,7 +67,7 @@ const spellingInChord = (analysis: Analysis, midi: number, tick: Ticks): Fifths 
   const { chord, index } = chordAt(analysis, tick)
   if (chord.tones.length === 0) return undefined
   const root = fifthsOf(chord.root)
-  const above = (((midi - pitchClassOf(root)) % 12) + 12) % 12
+  const above = pitchClass(midi - pitchClassOf(root))
   const tone = chord.tones.find(({ semitones }) => semitones === above)
   const degree = tone?.degree ?? scaleDegreeAt(analysis.readings[index]!.scale, above)
   return degree === undefined ? undefined : root + degreeFifths(degree)
@@ -77,7 +78,7 @@ const RISING: readonly Fifths[] = [0, 7, 2, 9, 4, -1, 6, 1, 8, 3, 10, 5]
 const FALLING: readonly Fifths[] = [0, -5, 2, -3, 4, -1, -6, 1, -4, 3, -2, 5]
 
 const foreignSpelling = (midi: number, direction: number, goal: Fifths | undefined): Fifths => {
-  const plain = (direction >= 0 ? RISING : FALLING)[((midi % 12) + 12) % 12]!
+  const plain = (direction >= 0 ? RISING : FALLING)[pitchClass(midi)]!
   if (goal === undefined || direction <= 0 || letterOf(plain) !== letterOf(goal)) return plain
   const letterBelow = plain + 12
   return accidentalOf(letterBelow) === 1 ? letterBelow : plain

@@ -1,6 +1,7 @@
 import { type ChordKind, chordKind } from '../../theory/chord/chord.ts'
 import { type Degree, foreignDegree } from '../../theory/pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { pitchClass } from '../../theory/pitch/interval.ts'
 import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import { scaleDegreeAt } from '../../theory/scale/scale.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
@@ -38,7 +39,7 @@ const rootOf = ({ chord }: ChordSpan): number => pitchClassOf(fifthsOf(chord.roo
 
 const degreeAt = (analysis: Analysis, midi: number, tick: Ticks): Degree => {
   const span = chordAt(analysis, tick)
-  const above = (((midi - rootOf(span)) % 12) + 12) % 12
+  const above = pitchClass(midi - rootOf(span))
   const tone = span.chord.tones.find(({ semitones }) => semitones === above)
   return (
     tone?.degree ??
@@ -65,7 +66,7 @@ export const phraseFrom = (analysis: Analysis, line: Line, from: number, to: num
   const spans = chordsUnder(analysis, first.start, last.start + last.duration)
   const root = spans[0] && rootOf(spans[0])
   if (root === undefined) return undefined
-  const octave = first.midi - ((((first.midi - root) % 12) + 12) % 12)
+  const octave = first.midi - pitchClass(first.midi - root)
   return {
     notes: notes.map(({ start, duration, midi }) => ({
       at: start - zero,

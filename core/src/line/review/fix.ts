@@ -1,4 +1,5 @@
 import type { Reason } from '../../outcome/reasons.ts'
+import { OCTAVE } from '../../theory/pitch/interval.ts'
 import { beatTicks } from '../../theory/rhythm/meter.ts'
 import { priceFor } from '../cost/prices.ts'
 import type { AnalysedNote } from '../explain/analysedLine.ts'
@@ -19,7 +20,6 @@ interface FillRange {
 /** A way to change a line at a place: lines that may be better. */
 type Way = (analysedLine: AnalysedLine, line: Line, place: FillRange) => readonly Line[]
 
-const OCTAVE = 12
 /** How many figures are tried in one place. */
 const TRIED = 5
 const price = priceFor({})

@@ -5,11 +5,10 @@ import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
 import { type AnalysedNote, barAt } from '../explain/analysedLine.ts'
 import type { Explanation, Join } from '../explain/explanation.ts'
+import { LEAP } from '../notes/limits.ts'
 import type { Line } from '../notes/line.ts'
 import { intervalsOf, longestRunOf, phrasesOf, shapesOf } from '../notes/shapes.ts'
 
-/** A leap of a sixth or more, in half steps. */
-const SIXTH = 8
 /** Degrees on which a phrase can end. */
 export const RESTING_DEGREES: readonly Degree[] = ['R', '3', 'b3', '5', '6', '13', '9']
 
@@ -103,7 +102,7 @@ export const measureLine = (
   const early = ({ index }: AnalysedNote) => explanation.notes[index]!.role === 'anticipation'
   const outside = notes.filter((note) => !note.isScale && !note.isTone && !note.coming && !early(note))
   const phrases = phrasesOf(notes)
-  const leaps = intervals.filter(({ size }) => Math.abs(size) >= SIXTH)
+  const leaps = intervals.filter(({ size }) => Math.abs(size) >= LEAP)
   const { joins } = explanation
   const run = longestRunOf(notes)
   return {

@@ -1,6 +1,7 @@
 import { deviceRow } from '../figures/devices.ts'
+import { LEAP } from '../notes/limits.ts'
 import { phrasesOf } from '../notes/shapes.ts'
-import { at, type Rule, ruleRow, SIXTH, symbolAt } from './rules.ts'
+import { at, type Rule, ruleRow, symbolAt } from './rules.ts'
 
 /** What is good in a line: each is praised once. */
 export const PRAISES: readonly Rule[] = [
@@ -38,7 +39,7 @@ export const PRAISES: readonly Rule[] = [
     phrasesOf(notes)
       .slice(1)
       .flatMap(([from]) =>
-        Math.abs(notes[from]!.midi - notes[from - 1]!.midi) >= SIXTH
+        Math.abs(notes[from]!.midi - notes[from - 1]!.midi) >= LEAP
           ? [{ from: from - 1, to: from, args: [] }]
           : [],
       ),

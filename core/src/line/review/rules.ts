@@ -1,6 +1,7 @@
 import { type Reason, type RuleArguments, type RuleId, type RuleOf, reason } from '../../outcome/reasons.ts'
 import { guideTones } from '../../theory/chord/chord.ts'
 import { degreeSemitones } from '../../theory/pitch/degree.ts'
+import { OCTAVE } from '../../theory/pitch/interval.ts'
 import { barTicks } from '../../theory/rhythm/meter.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
@@ -8,6 +9,7 @@ import type { AnalysedNote } from '../explain/analysedLine.ts'
 import type { Explanation } from '../explain/explanation.ts'
 import { aboveRoot } from '../figures/harmony.ts'
 import { type CurvePoint, heightAt } from '../notes/curve.ts'
+import { LEAP, LONGEST_RUN, mostShapes } from '../notes/limits.ts'
 import { intervalsOf, phrasesOf, runsOf, shapesOf } from '../notes/shapes.ts'
 import type { Criterion } from './criteria.ts'
 import { isAnswered, isResolved, RESTING_DEGREES } from './measure.ts'
@@ -73,13 +75,7 @@ export const ruleRow = <R extends RuleOf<'find' | 'praise'>>(
     find(analysedLine).map(({ from, to, args }) => ({ from, to, why: reason(rule, ...args) as Reason })),
 })
 
-export const SIXTH = 8
-const OCTAVE = 12
 const BREATH_BARS = 4
-const LONGEST_RUN = 9
-/** The number of times a shape may occur in eight bars. */
-const SHAPE_TIMES = 2
-const SHAPE_BARS = 8
 const PLAIN = { notes: 14, steps: 0.88, compass: 5 } as const
 const DENSE = { notes: 11, bars: 2 } as const
 /** Half steps away from the contour. */
@@ -167,12 +163,12 @@ const aimlessRuns = ({ notes }: AnalysedLine): readonly Found<'find.run'>[] =>
 
 const openLeaps = ({ notes }: AnalysedLine): readonly Found<'find.leap'>[] =>
   intervalsOf(notes).flatMap(({ to, size }) =>
-    Math.abs(size) >= SIXTH && !isAnswered(notes, to) ? [{ from: to - 1, to, args: [Math.abs(size)] }] : [],
+    Math.abs(size) >= LEAP && !isAnswered(notes, to) ? [{ from: to - 1, to, args: [Math.abs(size)] }] : [],
   )
 
 const wornShapes = ({ notes, bars }: AnalysedLine): readonly Found<'find.shape'>[] =>
   [...shapesOf(notes).values()]
-    .filter((places) => places.length > SHAPE_TIMES * Math.max(1, bars / SHAPE_BARS))
+    .filter((places) => places.length > mostShapes(bars))
     .map((places) => ({ from: places.at(-1)!, to: places.at(-1)! + 3, args: [places.length] }))
 
 const twice = ({ notes }: AnalysedLine): readonly Found<'find.twice'>[] =>

@@ -1,6 +1,7 @@
 import { type Harmony, harmonyOf } from '../../line/figures/harmony.ts'
 import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { pitchClass } from '../../theory/pitch/interval.ts'
 import type { Key } from '../../theory/pitch/key.ts'
 import { scaleSemitones } from '../../theory/scale/scale.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
@@ -18,7 +19,7 @@ const DOMINANT_SEVENTH = [0, 4, 7, 10]
 
 const setOf = (classes: readonly number[]): Allowed => {
   const set = new Array<boolean>(12).fill(false)
-  for (const one of classes) set[((one % 12) + 12) % 12] = true
+  for (const one of classes) set[pitchClass(one)] = true
   return set
 }
 const either = (a: Allowed, b: Allowed): Allowed => a.map((on, at) => on || b[at]!)

@@ -1,6 +1,7 @@
 import type { LineNote } from '../../line/notes/line.ts'
 import { type Phrase, phraseAt, phraseFits } from '../../line/phrases/phrase.ts'
 import type { Instrument } from '../../theory/instrument/instrument.ts'
+import { OCTAVE } from '../../theory/pitch/interval.ts'
 import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { barStarts, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
@@ -40,8 +41,6 @@ export const oneAfterAnother = (places: readonly PhrasePlace[]): readonly Phrase
     return true
   })
 }
-
-const OCTAVE = 12
 
 /** A phrase at a place, in the octave of the instrument in which most of it is comfortable. */
 export const phraseThere = (

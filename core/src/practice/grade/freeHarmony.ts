@@ -1,4 +1,5 @@
 import { phraseAt } from '../../line/phrases/phrase.ts'
+import { OCTAVE, pitchClass } from '../../theory/pitch/interval.ts'
 import { EIGHTH, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { analyseChart } from '../../tune/analysis/analyse.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
@@ -25,7 +26,6 @@ export interface PlacedPhrase extends PhrasePlace {
   readonly notes: readonly { readonly start: Ticks; readonly midi: number }[]
 }
 
-export const OCTAVE = 12
 /** A phrase is compared by its intervals, in any octave. */
 const MIDDLE = 60
 
@@ -79,6 +79,6 @@ export const isAllowed = (
   )
   if (ofPhrase) return true
   const { index, end } = chordAt(analysis, tick)
-  const holds = (chord: number) => allowed[chord]?.[((midi % 12) + 12) % 12] ?? true
+  const holds = (chord: number) => allowed[chord]?.[pitchClass(midi)] ?? true
   return holds(index) || (end - tick <= EIGHTH && holds(index + 1))
 }

@@ -3,10 +3,11 @@ import type { Explanation } from '../../line/explain/explanation.ts'
 import { harmonyOf } from '../../line/figures/harmony.ts'
 import type { Line } from '../../line/notes/line.ts'
 import { degreeSemitones } from '../../theory/pitch/degree.ts'
+import { OCTAVE } from '../../theory/pitch/interval.ts'
 import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { ALTERATIONS, isDominant } from '../drill/allowed.ts'
 import type { LimitRule } from '../drill/limits.ts'
-import { type FreeHarmony, isAllowed, isAt, isSame, OCTAVE, type PlacedPhrase } from './freeHarmony.ts'
+import { type FreeHarmony, isAllowed, isAt, isSame, type PlacedPhrase } from './freeHarmony.ts'
 
 /** One item of a mark: where it is, and how well it went, 0 to 1. */
 export interface Point {

@@ -1,6 +1,6 @@
 import { normalFrom, randomFrom } from '../../random/random.ts'
 import { swung } from '../../theory/rhythm/swing.ts'
-import { ticksToMs } from '../../theory/rhythm/ticks.ts'
+import { QUARTER, ticksToMs } from '../../theory/rhythm/ticks.ts'
 import type { Exercise } from '../drill/exercise.ts'
 import { GRADER, type PlayedNote, type Take } from '../listen/take.ts'
 
@@ -20,7 +20,7 @@ export interface SimulatedPlayer {
 export const perfectPlayer: SimulatedPlayer = { seed: 1, errorRate: 0, spreadMs: 0 }
 
 /** A hesitation lasts one or two beats; the player then continues, late by as much. */
-const STOP_TICKS = 480
+const STOP_TICKS = QUARTER
 
 /** A slip is a half or whole step away. */
 const SLIPS: readonly number[] = [-2, -1, 1, 2]

@@ -1,4 +1,5 @@
 import { type Fifths, pitchClassOf } from './fifths.ts'
+import { pitchClass } from './interval.ts'
 
 /** Every degree that a chord or scale can name, counted from the root, with its distance on the line of fifths. */
 const DEGREE_FIFTHS = {
@@ -56,6 +57,6 @@ const FOREIGN_DEGREES: readonly Degree[] = [
 
 /** Over a chord with a major third the minor one is heard as a ♯9. */
 export const foreignDegree = (semitones: number, majorThird = false): Degree => {
-  const above = ((semitones % 12) + 12) % 12
+  const above = pitchClass(semitones)
   return majorThird && above === 3 ? '#9' : FOREIGN_DEGREES[above]!
 }

@@ -4,6 +4,7 @@ import { Interval, Note } from 'tonal'
 import { describe, expect, it } from 'vitest'
 import { degreeFifths, degreeSemitones, foreignDegree } from './degree.ts'
 import { accidentalOf, fifthsOf, noteName, pitchClassOf, readNoteName, simpleSpelling } from './fifths.ts'
+import { pitchClass } from './interval.ts'
 import { keySignature, keysOfMode, readKey, transposeKey } from './key.ts'
 import { readPitch, spellPitch } from './pitch.ts'
 
@@ -57,7 +58,7 @@ describe('pitches', () => {
   it('have the MIDI number that tonal gives their name', () => {
     fc.assert(
       fc.property(fc.integer({ min: 12, max: 115 }), spelling, (near, fifths) => {
-        const midi = near + ((((pitchClassOf(fifths) - near) % 12) + 12) % 12)
+        const midi = near + pitchClass(pitchClassOf(fifths) - near)
         const name = spellPitch(midi, fifths)
         expect(Note.midi(name)).toBe(midi)
         expect(readPitch(name)).toMatchObject({ midi, fifths })

@@ -1,4 +1,5 @@
 import { accidentalOf, type Fifths, fifthsOf, noteName, readNoteName, simpleSpelling } from './fifths.ts'
+import { pitchClass } from './interval.ts'
 
 const PITCH = /^([A-G](?:b{0,4}|#{1,4}|x))(-?\d+)$/
 
@@ -10,7 +11,7 @@ export const spellPitch = (midi: number, fifths: Fifths): string =>
 const PLAIN: readonly Fifths[] = [0, -5, 2, -3, 4, -1, 6, 1, -4, 3, -2, 5]
 
 /** A MIDI number by its simplest name: 61 is 'Db4'. */
-export const plainPitch = (midi: number): string => spellPitch(midi, PLAIN[((midi % 12) + 12) % 12]!)
+export const plainPitch = (midi: number): string => spellPitch(midi, PLAIN[pitchClass(midi)]!)
 
 /** The same name without double accidentals: 'Bbb' as 'A', 'F##' as 'G'. */
 export const simpleName = (name: string): string => noteName(simpleSpelling(fifthsOf(name)))

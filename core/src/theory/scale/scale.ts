@@ -1,6 +1,7 @@
 import type { Degree } from '../pitch/degree.ts'
 import { degreeFifths, degreeSemitones } from '../pitch/degree.ts'
 import { type Fifths, noteName } from '../pitch/fifths.ts'
+import { pitchClass } from '../pitch/interval.ts'
 
 export type ScaleId =
   | 'ionian'
@@ -148,14 +149,14 @@ export const scaleNeighbours = (
   semitones: number,
 ): { readonly above: number; readonly below: number } => {
   const steps = scaleSemitones(id)
-  const up = steps.map((step) => (((step - semitones) % 12) + 12) % 12).filter((distance) => distance > 0)
-  const down = steps.map((step) => (((semitones - step) % 12) + 12) % 12).filter((distance) => distance > 0)
+  const up = steps.map((step) => pitchClass(step - semitones)).filter((distance) => distance > 0)
+  const down = steps.map((step) => pitchClass(semitones - step)).filter((distance) => distance > 0)
   return { above: Math.min(...up), below: Math.min(...down) }
 }
 
 /** The scale's degree at a number of half steps above the root, if it has one. */
 export const scaleDegreeAt = (id: ScaleId, semitones: number): Degree | undefined =>
-  SCALES[id].degrees.find((degree) => degreeSemitones(degree) === ((semitones % 12) + 12) % 12)
+  SCALES[id].degrees.find((degree) => degreeSemitones(degree) === pitchClass(semitones))
 
 /** 'D♭ major from E♭' as its two names: the parent's root and name. */
 export const parentOf = (id: ScaleId, root: Fifths): { readonly root: string; readonly name: string } => ({

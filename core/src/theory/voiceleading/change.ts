@@ -1,5 +1,6 @@
 import type { Chord, ChordTone } from '../chord/chord.ts'
 import { chordPitchClasses, fourTones, guideTones } from '../chord/chord.ts'
+import { pitchClass } from '../pitch/interval.ts'
 
 /** A tone of the first chord that the next one keeps, with its degree in each. */
 interface Staying {
@@ -25,7 +26,7 @@ export interface ChordChange {
 
 /** The nearer of up and down: -5 to 6. */
 const nearest = (from: number, to: number): number => {
-  const up = (((to - from) % 12) + 12) % 12
+  const up = pitchClass(to - from)
   return up > 6 ? up - 12 : up
 }
 

@@ -4,6 +4,7 @@ import {
   degreeName,
   deviceRow,
   type Instrument,
+  pitchClass,
   SUBSTITUTIONS,
   type SubstitutionId,
   simpleSpelling,
@@ -332,7 +333,7 @@ const OCTAVE = 12
 
 /** A pitch by its name and octave, such as B♭4. */
 const readName = (midi: number): string =>
-  withSigns(spellPitch(midi, simpleSpelling(FLATS[((midi % 12) + 12) % 12]!)))
+  withSigns(spellPitch(midi, simpleSpelling(FLATS[pitchClass(midi)]!)))
 const FLATS: readonly number[] = [0, -5, 2, -3, 4, -1, -6, 1, -4, 3, -2, 5]
 
 const degreeOrNone = (value: string): Degree | undefined =>

@@ -1,6 +1,7 @@
 import {
   type Analysis,
   type ChordSpan,
+  EIGHTH,
   type Key,
   keyRegions,
   type Line,
@@ -80,7 +81,7 @@ interface SystemProps extends SystemsProps {
 }
 
 /** The height of a system besides its terrain when it isn't drawn: heading, chords, staff, degrees. */
-const AROUND = 240
+const AROUND = EIGHTH
 const AROUND_FAR = 40
 
 /** One row of bars; drawn only in the window or near it. */

@@ -1,4 +1,11 @@
-import { type Analysis, type ChordStyle, type Exercise, msToTicks, withSigns } from '@eager-contour/core'
+import {
+  type Analysis,
+  type ChordStyle,
+  type Exercise,
+  msToTicks,
+  QUARTER,
+  withSigns,
+} from '@eager-contour/core'
 import { useEffect, useMemo, useState } from 'react'
 import { keyWords } from '../../tune/written.ts'
 import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
@@ -37,7 +44,9 @@ export const NowNext = ({ analysis, exercise, position, style, shown = 'chords' 
       const tick = at === undefined ? undefined : at + ahead
       const before = tick === undefined || tick < 0
       setAt(before ? -1 : spans.findLastIndex((span) => span.start - first <= tick))
-      setCounting(tick !== undefined && before ? Math.floor((tick + exercise.countIn) / 480) + 1 : undefined)
+      setCounting(
+        tick !== undefined && before ? Math.floor((tick + exercise.countIn) / QUARTER) + 1 : undefined,
+      )
     }, LOOK_MS)
     return () => clearInterval(timer)
   }, [position, spans, exercise])

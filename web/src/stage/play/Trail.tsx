@@ -5,6 +5,7 @@ import {
   type Judged,
   msToTicks,
   type NoteVerdict,
+  pitchClass,
   withSigns,
 } from '@eager-contour/core'
 import { chordText } from '../../ui/ChordSymbol.tsx'
@@ -163,8 +164,7 @@ export const Trail = ({
 const ROOM_BESIDE = 56
 
 /** The played pitch in the octave of the expected one. */
-const nearOctave = (midi: number, asked: number): number =>
-  asked + ((((midi - asked + 6) % 12) + 12) % 12) - 6
+const nearOctave = (midi: number, asked: number): number => asked + pitchClass(midi - asked + 6) - 6
 
 const Verdict = ({
   verdict,

@@ -1,3 +1,4 @@
+import { QUARTER } from '@eager-contour/core'
 import { useEffect, useRef } from 'react'
 
 /** A line that follows the run over a picture; hidden while nothing runs. */
@@ -14,7 +15,7 @@ export const useCursor = (
       const tick = position()
       const mark = cursor.current
       if (mark) {
-        const shown = tick !== undefined && tick >= -480 && tick <= length
+        const shown = tick !== undefined && tick >= -QUARTER && tick <= length
         mark.style.display = shown ? 'block' : 'none'
         if (shown) mark.setAttribute('transform', `translate(${place.current(tick)} 0)`)
       }

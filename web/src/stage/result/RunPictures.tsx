@@ -5,6 +5,7 @@ import {
   type GradeRules,
   type Line,
   type NoteVerdict,
+  QUARTER,
   spellNotes,
   ticksToMs,
 } from '@eager-contour/core'
@@ -65,7 +66,7 @@ export const RunPictures = ({ analysis, exercise, grade, shift, rules }: RunPict
         <TimingPicture
           exercise={exercise}
           judged={grade.judged}
-          onTimeMs={Math.max(onTimeMs, onTimeBeats * ticksToMs(480, tempo))}
+          onTimeMs={Math.max(onTimeMs, onTimeBeats * ticksToMs(QUARTER, tempo))}
         />
       )}
       <RunStaff analysis={analysis} stretch={stretch} line={line} verdicts={verdicts} played={played} />

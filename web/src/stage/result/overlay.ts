@@ -1,7 +1,7 @@
-import { type BandEvent, type Exercise, swung, type Take, ticksToMs } from '@eager-contour/core'
+import { type BandEvent, type Exercise, QUARTER, swung, type Take, ticksToMs } from '@eager-contour/core'
 
 /** Ticks per millisecond at the tempo at which a few notes are played. */
-const TICKS_PER_MS = (480 * 120) / 60_000
+const TICKS_PER_MS = (QUARTER * 120) / 60_000
 const ASKED = { velocity: 52, duration: 0.9 } as const
 const PLAYED_VELOCITY = 104
 

@@ -7,6 +7,7 @@ import {
   kitOf,
   msToTicks,
   type PlayedNote,
+  QUARTER,
   type Source,
   simulatePlayer,
   type Take,
@@ -109,7 +110,7 @@ export const useRun = (
       if (!exercise) return
       const { latencyMs } = hears.current(source)
       const counted =
-        note.onsetMs - latencyMs >= fromMs - ticksToMs(480 * COUNT_IN_BEATS, exercise.spec.tempo)
+        note.onsetMs - latencyMs >= fromMs - ticksToMs(QUARTER * COUNT_IN_BEATS, exercise.spec.tempo)
       if (!counted) {
         ungradedNotes.push(note)
         return
@@ -161,7 +162,7 @@ export const useRun = (
       now.clock = clock
       setState('count-in')
       const { settleMs, latencyMs } = hears.current(now.source)
-      const endMs = ticksToMs(length + 480 * TAIL_BEATS, spec.tempo) + settleMs + latencyMs
+      const endMs = ticksToMs(length + QUARTER * TAIL_BEATS, spec.tempo) + settleMs + latencyMs
       let playing = false
       const timer = setInterval(() => {
         const ms = clock.at(performance.now())
@@ -181,7 +182,7 @@ export const useRun = (
         now.undo.push(() => clearTimeout(waiting))
       }
       const played = simulatePlayer(exercise, { ...now.simulated, spreadMs: SPREAD_MS }).filter(
-        ({ onsetMs }) => onsetMs >= now.fromMs - ticksToMs(480 * EARLY_BEATS, spec.tempo),
+        ({ onsetMs }) => onsetMs >= now.fromMs - ticksToMs(QUARTER * EARLY_BEATS, spec.tempo),
       )
       if (now.simulated.aloud) {
         const beatAt = startsAt + countInMs / 1000 - now.fromMs / 1000
@@ -228,7 +229,7 @@ export const useRun = (
       clear()
       now.fromMs = ticksToMs(from, tempo)
       const { latencyMs } = hears.current(now.source)
-      const edge = now.fromMs + latencyMs - ticksToMs(480 * EARLY_BEATS, tempo)
+      const edge = now.fromMs + latencyMs - ticksToMs(QUARTER * EARLY_BEATS, tempo)
       const again = now.notes.filter(({ onsetMs }) => onsetMs >= edge)
       now.notes = now.notes.filter(({ onsetMs }) => onsetMs < edge)
       now.repeatedNotes.push(...again)
