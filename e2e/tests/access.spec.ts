@@ -16,7 +16,7 @@ const SCREENS = [
 /** Line's sheets by their buttons, and what each opens. */
 const SHEETS = [
   ['Show', 'dialog'],
-  ['Move it', 'dialog'],
+  ['Move', 'dialog'],
   ['Band', 'dialog'],
   ['Help', 'dialog'],
   ['Files', 'menu'],

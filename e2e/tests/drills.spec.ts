@@ -77,7 +77,7 @@ test('halves are played apart, then together, and the later keys are hidden', as
   for (const [bars, next] of [
     ['bars 1–2', 'on to bars 3 to 4'],
     ['bars 3–4', 'on to bars 1 to 4'],
-    ['bars 1–4', 'the same in the next key'],
+    ['bars 1–4', 'try the next key'],
   ] as const) {
     await expect(page.getByRole('heading', { name: new RegExp(`, ${bars}$`) })).toBeVisible()
     await simulate(page, 0)

@@ -191,10 +191,10 @@ test('keys alone: the brief is turned, a contour bent, eight lines compared, she
   await expect(page.getByRole('dialog')).toHaveCount(0)
 
   // To another place by its degrees.
-  await pressOn(page, button('Move it'), 'Enter', 'Shift+Tab')
+  await pressOn(page, button('Move'), 'Enter', 'Shift+Tab')
   await tabTo(page, page.getByLabel('to start in'))
   await page.keyboard.press('ArrowDown')
-  await pressOn(page, button('Move it there'))
+  await pressOn(page, button('Move the line'))
   await expect(page).toHaveURL(/bars=2-5/)
   await expect.poll(async () => (await labelsOf(page))[0]).toMatch(/^bar 2,/)
 })

@@ -21,7 +21,7 @@ test('with the server gone, a kept line waits in the browser, through a reload, 
   await unplug(page)
   await keepAs(page, 'Through the fog')
   await expect(page.getByRole('alert')).toContainText(
-    'Can’t reach the server. 1 change waiting in this browser',
+    'Can’t reach the server. 1 change waiting; nothing is lost',
   )
   const labels = await labelsOf(page)
   await page.reload()
@@ -65,7 +65,7 @@ test('the second of two tabs on the same line is told, and nothing is overwritte
   await expect(keptLine(page, 'From the first tab')).toBeVisible()
   await keepAs(other, 'From the second tab')
   await expect(other.getByRole('alert')).toContainText(
-    '“From the second tab” was not saved: This was changed elsewhere meanwhile.',
+    '“From the second tab” was not saved: This was changed elsewhere in the meantime.',
   )
   await expect(keptLine(page, 'From the first tab')).toBeVisible()
   const letGo = other.getByRole('button', { name: 'Discard' })

@@ -35,7 +35,7 @@ test('the simulated player plays without a fault, and the run is in the log', as
   await expect(page.getByText('move on', { exact: true })).toBeVisible()
   expect(await marks(page)).toEqual(['100', '100', '100'])
   const result = page.getByRole('status', { name: 'Result' })
-  await expect(result).toContainText('the same in the next key')
+  await expect(result).toContainText('try the next key')
   await expect(page.locator('[data-run-note=right]')).toHaveCount(8)
   await expect(page.getByTestId('timing').locator('line[stroke-linecap]')).toHaveCount(8)
   await page.getByRole('button', { name: 'Leave' }).click()
@@ -218,7 +218,7 @@ test('the ladder: rungs by keys, moved over with the arrows; a rung is opened, h
   await panel.getByRole('button', { name: 'Hear it' }).click()
   await expect.poll(() => hear(page)).toBeGreaterThan(0.002)
 
-  await page.getByLabel('Show', { exact: true }).selectOption('those with: nearly')
+  await page.getByLabel('Show', { exact: true }).selectOption('only: close')
   const fewer = await cells.count()
   await page.getByLabel('Show', { exact: true }).selectOption('every rung')
   expect(fewer).toBeLessThan(await cells.count())

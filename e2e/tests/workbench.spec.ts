@@ -241,7 +241,7 @@ test('a line is moved to other chords by its degrees', async ({ page }) => {
     await midi(page, 'release', KEYS, note)
   }
   await expect(terrainNotes(page)).toHaveCount(4)
-  await page.getByRole('button', { name: 'Move' }).click()
+  await page.getByRole('button', { name: 'Move', exact: true }).click()
   await page.getByLabel('to start in').selectOption({ index: 4 })
   await page.getByRole('button', { name: 'Move the line' }).click()
   await expect(page).toHaveURL(/bars=5/)

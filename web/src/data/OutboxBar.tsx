@@ -19,7 +19,7 @@ export const OutboxBar = () => {
           <span className="mr-3">
             Can’t reach the server.{' '}
             {waiting > 0
-              ? `${things(waiting)} ; nothing is lost.`
+              ? `${things(waiting)}; nothing is lost.`
               : 'What you write or play is kept in this browser.'}
           </span>
           <Button look="quiet" onClick={() => void sendPending(dispatch)}>
