@@ -1,7 +1,7 @@
 import { useRef } from 'react'
 import { NumberField } from '../ui/NumberField.tsx'
 import { PopoverButton } from '../ui/PopoverButton.tsx'
-import { saveKeysLatency, useKeysLatency } from './keysFit.ts'
+import { saveKeysLatency, useKeysLatency } from './keysLatency.ts'
 import { TimingCheck } from './TimingCheck.tsx'
 
 type By = 'screenMs' | 'lettersMs'

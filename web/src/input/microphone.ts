@@ -1,6 +1,7 @@
 import { DETECTION_RULES, windowsFor } from '@eager-contour/core'
 import { audioContext, wakeSound } from '../audio/context.ts'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
+import { externalStore } from '../store/externalStore.ts'
 import type { DetectorMessage } from './earWorker.ts'
 import tapUrl from './tapWorklet.ts?worker&url'
 
@@ -37,30 +38,32 @@ export const DEFAULT_MICROPHONE: MicrophoneSettings = {
 
 /** The browser's own processing would take notes for noise and shift them in time. */
 const UNTOUCHED = { echoCancellation: false, noiseSuppression: false, autoGainControl: false } as const
-const FIT = 'microphone '
+/** Settings are kept under the microphone's id. */
+const DRAFT = 'microphone '
 const WANTED = 'microphone wanted'
 
-let microphone: Microphone = { state: 'off', names: [], chosen: undefined, settings: DEFAULT_MICROPHONE }
+const store = externalStore<Microphone>({
+  state: 'off',
+  names: [],
+  chosen: undefined,
+  settings: DEFAULT_MICROPHONE,
+})
 let open: { readonly stream: MediaStream; readonly source: MediaStreamAudioSourceNode } | undefined
 let tap: AudioWorkletNode | undefined
 let ear: Worker | undefined
 /** Everything detected, for the end-to-end tests, and for a curious player at the console. */
 const heard: HeardTone[] = []
 Object.assign(globalThis, { eagerContourEar: heard })
-const watchers = new Set<(microphone: Microphone) => void>()
 const hearers = new Set<(tone: HeardTone) => void>()
 const meters = new Set<(level: number) => void>()
 
-const tell = (next: Partial<Microphone>): void => {
-  microphone = { ...microphone, ...next }
-  for (const watcher of watchers) watcher(microphone)
-}
+const tell = (next: Partial<Microphone>): void => store.set({ ...store.get(), ...next })
 
 /** The lowest note that will be played. */
 let lowest = 40
 
 const order = (port?: MessagePort): void => {
-  const { gate, tuningHz } = microphone.settings
+  const { gate, tuningHz } = store.get().settings
   const rules = { gate, tuningHz, ...windowsFor(lowest) }
   ear?.postMessage({ rate: audioContext().sampleRate, rules, port }, port ? [port] : [])
 }
@@ -73,7 +76,7 @@ export const setLowestNote = (low: number): void => {
 }
 
 /** The connection from the audio graph to the pitch detector, made once. */
-const layTap = async (): Promise<AudioWorkletNode> => {
+const createTap = async (): Promise<AudioWorkletNode> => {
   if (tap) return tap
   await audioContext().audioWorklet.addModule(tapUrl)
   ear = new Worker(new URL('./earWorker.ts', import.meta.url), { type: 'module', name: 'ear' })
@@ -94,7 +97,7 @@ const layTap = async (): Promise<AudioWorkletNode> => {
   return tap
 }
 
-const letGo = (): void => {
+const releaseStream = (): void => {
   open?.source.disconnect()
   for (const track of open?.stream.getTracks() ?? []) track.stop()
   open = undefined
@@ -125,7 +128,7 @@ const namesNow = async (): Promise<Microphone['names']> =>
 
 /** Asks for the microphone and listens to it: the given one, the last used one, or the system's default. */
 export const connectMicrophone = async (id?: string): Promise<void> => {
-  if (microphone.state === 'asking') return
+  if (store.get().state === 'asking') return
   if (!standInWanted() && !navigator.mediaDevices) return tell({ state: 'missing' })
   tell({ state: 'asking' })
   try {
@@ -136,24 +139,24 @@ export const connectMicrophone = async (id?: string): Promise<void> => {
       if (wanted && !id) return streamOf(undefined)
       throw error
     })
-    letGo()
+    releaseStream()
     const track = stream.getAudioTracks()[0]
     const chosen = standInWanted() ? 'stand-in' : (track?.getSettings().deviceId ?? 'default')
-    const settings = { ...DEFAULT_MICROPHONE, ...(await readDraft<MicrophoneSettings>(FIT + chosen)) }
+    const settings = { ...DEFAULT_MICROPHONE, ...(await readDraft<MicrophoneSettings>(DRAFT + chosen)) }
     tell({ settings, chosen, names: await namesNow() })
-    const into = await layTap()
+    const into = await createTap()
     order()
     const source = audioContext().createMediaStreamSource(stream)
     source.connect(into)
     open = { stream, source }
     track?.addEventListener('ended', () => {
-      letGo()
+      releaseStream()
       tell({ state: 'lost' })
     })
     if (id) void keepDraft(WANTED, id)
     tell({ state: 'on' })
   } catch (error) {
-    letGo()
+    releaseStream()
     const none = error instanceof DOMException && error.name === 'NotFoundError'
     tell({ state: none ? 'missing' : 'denied', chosen: undefined })
   }
@@ -161,23 +164,20 @@ export const connectMicrophone = async (id?: string): Promise<void> => {
 
 /** Releases the microphone: the browser shows that nothing is listening any more. */
 export const closeMicrophone = (): void => {
-  letGo()
+  releaseStream()
   tell({ state: 'off', chosen: undefined })
 }
 
 /** Changes the settings of the current microphone, and keeps them for next time. */
 export const saveMicrophoneSettings = (part: Partial<MicrophoneSettings>): void => {
-  const settings = { ...microphone.settings, ...part }
+  const settings = { ...store.get().settings, ...part }
   tell({ settings })
   if (part.gate !== undefined || part.tuningHz !== undefined) order()
-  if (microphone.chosen) void keepDraft(FIT + microphone.chosen, settings)
+  if (store.get().chosen) void keepDraft(DRAFT + store.get().chosen, settings)
 }
 
-export const watchMicrophone = (watcher: (microphone: Microphone) => void): (() => void) => {
-  watchers.add(watcher)
-  watcher(microphone)
-  return () => watchers.delete(watcher)
-}
+/** The microphone as it is now. */
+export const useMicrophoneState = store.use
 
 export const hearMicrophone = (hearer: (tone: HeardTone) => void): (() => void) => {
   hearers.add(hearer)

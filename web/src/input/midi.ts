@@ -1,5 +1,6 @@
 import type { Input, NoteMessageEvent } from 'webmidi'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
+import { externalStore } from '../store/externalStore.ts'
 
 /** A key of a device that went down or up: MIDI number, velocity 1 to 127 (0: up), milliseconds on the page's clock. */
 interface MidiKey {
@@ -27,24 +28,24 @@ export interface MidiSettings {
 }
 
 export const DEFAULT_MIDI: MidiSettings = { channel: 0, transpose: 0, latencyMs: 0 }
-const FIT = 'midi '
+/** Settings are kept under the device's name. */
+const DRAFT = 'midi '
 
 type Listener = (key: MidiKey) => void
 
-let devices: MidiDevices = { state: 'off', names: [], chosen: undefined, settings: DEFAULT_MIDI }
+const store = externalStore<MidiDevices>({
+  state: 'off',
+  names: [],
+  chosen: undefined,
+  settings: DEFAULT_MIDI,
+})
 let library: typeof import('webmidi').WebMidi | undefined
 let wanted: string | undefined
 let open: Input | undefined
-const watchers = new Set<(devices: MidiDevices) => void>()
 const listeners = new Set<Listener>()
 
-const tell = (next: MidiDevices): void => {
-  devices = next
-  for (const watcher of watchers) watcher(devices)
-}
-
 const onKey = ({ note, timestamp, message }: NoteMessageEvent, down: boolean): void => {
-  const { channel, transpose } = devices.settings
+  const { channel, transpose } = store.get().settings
   if (channel !== 0 && message.channel !== channel) return
   const key = {
     midi: note.number + transpose,
@@ -64,46 +65,47 @@ const attach = (): void => {
     input?.addListener('noteon', (event) => onKey(event, true))
     input?.addListener('noteoff', (event) => onKey(event, false))
   }
-  const settings = input?.name === devices.chosen ? devices.settings : DEFAULT_MIDI
-  tell({ state: 'on', names: library.inputs.map(({ name }) => name), chosen: input?.name, settings })
+  const settings = input?.name === store.get().chosen ? store.get().settings : DEFAULT_MIDI
+  store.set({ state: 'on', names: library.inputs.map(({ name }) => name), chosen: input?.name, settings })
   if (input && input.name !== undefined && settings === DEFAULT_MIDI) void recall(input.name)
 }
 
 /** A device's settings from last time. */
 const recall = async (name: string): Promise<void> => {
-  const kept = await readDraft<MidiSettings>(FIT + name)
-  if (kept && devices.chosen === name) tell({ ...devices, settings: { ...DEFAULT_MIDI, ...kept } })
+  const kept = await readDraft<MidiSettings>(DRAFT + name)
+  if (kept && store.get().chosen === name)
+    store.set({ ...store.get(), settings: { ...DEFAULT_MIDI, ...kept } })
 }
 
 /** Changes the settings of the current device, and keeps them for next time. */
 export const saveMidiSettings = (part: Partial<MidiSettings>): void => {
-  const settings = { ...devices.settings, ...part }
-  tell({ ...devices, settings })
-  if (devices.chosen !== undefined) void keepDraft(FIT + devices.chosen, settings)
+  const settings = { ...store.get().settings, ...part }
+  store.set({ ...store.get(), settings })
+  if (store.get().chosen !== undefined) void keepDraft(DRAFT + store.get().chosen, settings)
 }
 
-/** Whether the address asks for the stand-in instead of real devices. */
+/** Whether the address asks for the stand-in instead of real store.get(). */
 const standInWanted = (): boolean => new URLSearchParams(location.search).get('midi') === 'stand-in'
 
 /** Asks the browser for its MIDI devices and uses one; further calls only look for devices again. */
 export const connectMidi = async (): Promise<void> => {
-  if (devices.state === 'asking') return
+  if (store.get().state === 'asking') return
   if (library) return attach()
-  tell({ ...devices, state: 'asking' })
+  store.set({ ...store.get(), state: 'asking' })
   try {
     const { WebMidi } = await import('webmidi')
     const standIn = standInWanted()
       ? (await import('./midiStandIn.ts')).makeMidiStandIn(['Stand-in keys'])
       : undefined
     if (standIn) Object.assign(globalThis, { eagerContourMidi: standIn })
-    if (!standIn && !WebMidi.supported) return tell({ ...devices, state: 'missing' })
+    if (!standIn && !WebMidi.supported) return store.set({ ...store.get(), state: 'missing' })
     await WebMidi.enable(standIn ? { requestMIDIAccessFunction: standIn.requestAccess } : {})
     library = WebMidi
     WebMidi.addListener('connected', attach)
     WebMidi.addListener('disconnected', attach)
     attach()
   } catch {
-    tell({ ...devices, state: 'denied' })
+    store.set({ ...store.get(), state: 'denied' })
   }
 }
 
@@ -112,11 +114,8 @@ export const chooseMidi = (name: string): void => {
   attach()
 }
 
-export const watchMidi = (watcher: (devices: MidiDevices) => void): (() => void) => {
-  watchers.add(watcher)
-  watcher(devices)
-  return () => watchers.delete(watcher)
-}
+/** The MIDI devices as they are now. */
+export const useMidiDevices = store.use
 
 export const hearMidi = (listener: Listener): (() => void) => {
   listeners.add(listener)

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { halfStepsOfKey } from './computerKeys.ts'
-import { DEFAULT_MIDI, hearMidi, type MidiDevices, watchMidi } from './midi.ts'
+import { hearMidi, useMidiDevices } from './midi.ts'
 
 /** A note from any keys: a MIDI number as the player's instrument reads it, velocity 0 when released. */
 export interface HeardNote {
@@ -30,17 +30,11 @@ interface NotesWish {
 /** The computer keyboard, while armed with K, and a MIDI device, while they are in use. */
 export const useNotes = ({ active, base, shift, onNote }: NotesWish) => {
   const [armed, setArmed] = useState(false)
-  const [devices, setDevices] = useState<MidiDevices>({
-    state: 'off',
-    names: [],
-    chosen: undefined,
-    settings: DEFAULT_MIDI,
-  })
+  const devices = useMidiDevices()
   const act = useRef(onNote)
   act.current = onNote
   const late = useRef(0)
   late.current = devices.settings.latencyMs
-  useEffect(() => watchMidi(setDevices), [])
   useEffect(() => {
     if (!active) return
     return hearMidi(({ midi, velocity, atMs }) =>

@@ -1,3 +1,5 @@
+import { distance } from 'fastest-levenshtein'
+
 /** Endings that a mistyped symbol is compared with. */
 const USUAL_ENDINGS: readonly string[] = [
   '',
@@ -34,20 +36,6 @@ const USUAL_ENDINGS: readonly string[] = [
   '-7',
 ]
 
-/** The fewest letters to put in, take out or change to get from one text to the other (Levenshtein 1966). */
-const editDistance = (from: string, to: string): number => {
-  let row = Array.from({ length: to.length + 1 }, (_, column) => column)
-  for (let i = 1; i <= from.length; i += 1) {
-    const next = [i]
-    for (let j = 1; j <= to.length; j += 1) {
-      const change = row[j - 1]! + (from[i - 1]!.toLowerCase() === to[j - 1]!.toLowerCase() ? 0 : 1)
-      next[j] = Math.min(change, row[j]! + 1, next[j - 1]! + 1)
-    }
-    row = next
-  }
-  return row.at(-1)!
-}
-
 const MOST_NEAREST = 3
 const LONGEST = 40
 
@@ -57,8 +45,11 @@ export const nearestSymbols = (text: string, readable: (symbol: string) => boole
   if (!root || text.length > LONGEST) return []
   const name = root[1]!.toUpperCase() + (root[2] ?? '')
   const ending = text.slice(root[0].length)
-  return USUAL_ENDINGS.map((usual) => ({ usual, distance: editDistance(ending, usual) }))
-    .sort((a, b) => a.distance - b.distance)
+  return USUAL_ENDINGS.map((usual) => ({
+    usual,
+    edits: distance(ending.toLowerCase(), usual.toLowerCase()),
+  }))
+    .sort((a, b) => a.edits - b.edits)
     .slice(0, MOST_NEAREST)
     .map(({ usual }) => name + usual)
     .filter(readable)

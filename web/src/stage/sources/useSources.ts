@@ -1,8 +1,8 @@
 import type { Source } from '@eager-contour/core'
-import { useCallback, useEffect, useRef, useState } from 'react'
-import { useKeysLatency } from '../../input/keysFit.ts'
+import { useCallback, useEffect, useRef } from 'react'
+import { useKeysLatency } from '../../input/keysLatency.ts'
 import { type HeardTone, type Microphone, setLowestNote } from '../../input/microphone.ts'
-import { DEFAULT_MIDI, hearMidi, type MidiDevices, watchMidi } from '../../input/midi.ts'
+import { hearMidi, useMidiDevices } from '../../input/midi.ts'
 import { useMicrophone } from '../../input/useMicrophone.ts'
 import type { SourceTiming } from '../run/run.ts'
 
@@ -25,15 +25,9 @@ interface SourceHandlers {
 
 /** MIDI and microphone on the stage: their notes, their timing, and when they are lost. */
 export const useSources = (handlers: SourceHandlers) => {
-  const [midi, setMidi] = useState<MidiDevices>({
-    state: 'off',
-    names: [],
-    chosen: undefined,
-    settings: DEFAULT_MIDI,
-  })
+  const midi = useMidiDevices()
   const act = useRef(handlers)
   act.current = handlers
-  useEffect(() => watchMidi(setMidi), [])
   useEffect(
     () =>
       hearMidi(({ midi: key, velocity, atMs }) => {
