@@ -11,7 +11,13 @@ export {
 export { type Centre, centreOf } from './analysis/centre.ts'
 export { scalesHolding } from './analysis/chordscale.ts'
 export { chordFacts } from './analysis/facts.ts'
-export { followOverrides, transposeOverrides, withOverride, withoutOverrides } from './analysis/follow.ts'
+export {
+  followOverrides,
+  samePlaces,
+  transposeOverrides,
+  withOverride,
+  withoutOverrides,
+} from './analysis/follow.ts'
 export {
   barStarts,
   type Chart,

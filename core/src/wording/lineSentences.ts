@@ -3,6 +3,7 @@ import {
   articleOf,
   capital,
   cellName,
+  chordName,
   deviceName,
   intervalName,
   ordinal,
@@ -10,17 +11,17 @@ import {
   toneOf,
 } from './phrases.ts'
 import type { Sentences } from './sentence.ts'
-import { degreeName, withSigns } from './signs.ts'
+import { degreeName } from './signs.ts'
 
 /** What is said about a brief that can't be met, about what a line misses, and about any line in a review. */
 export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'praise'>> = {
   'brief.noChord': () => 'No line is possible: there is no chord in these bars.',
   'brief.range': (symbol, bar) =>
-    `The range is too small: it has no tone of ${withSigns(symbol)} in bar ${bar}. The line goes beyond it.`,
+    `The range is too small: it has no tone of ${chordName(symbol)} in bar ${bar}. The line goes beyond it.`,
   'brief.first': (note, symbol) =>
-    `The line can’t start on ${requestedNote(note)}: it isn’t a tone of ${withSigns(symbol)} within the range. It starts where it fits best.`,
+    `The line can’t start on ${requestedNote(note)}: it isn’t a tone of ${chordName(symbol)} within the range. It starts where it fits best.`,
   'brief.landing': (note, symbol) =>
-    `The line can’t end on ${requestedNote(note)}: it isn’t a tone of ${withSigns(symbol)} within the range. It ends where it fits best.`,
+    `The line can’t end on ${requestedNote(note)}: it isn’t a tone of ${chordName(symbol)} within the range. It ends where it fits best.`,
   'brief.cell': (degrees) => `The cell ${cellName(degrees)} has fewer than two notes, so it was left out.`,
   'line.shapes': (count) =>
     `${count === 1 ? 'A four-note shape comes' : `${count} four-note shapes come`} more than twice.`,
@@ -34,9 +35,9 @@ export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'prais
   'find.unresolved': (degree, symbol) =>
     `${capital(toneOf(degree, symbol))} is outside the scale and isn’t resolved by step.`,
   'find.passedOver': (symbol, guides) =>
-    `${withSigns(symbol)} isn’t outlined: neither its ${guides.map(degreeName).join(' nor its ')} is played.`,
+    `${chordName(symbol)} isn’t outlined: neither its ${guides.map(degreeName).join(' nor its ')} is played.`,
   'find.jump': (semitones, symbol) =>
-    `A leap of ${intervalName(semitones)} into ${withSigns(symbol)}: no voice leading at the change.`,
+    `A leap of ${intervalName(semitones)} into ${chordName(symbol)}: no voice leading at the change.`,
   'find.run': (notes) => `${notes} notes in one direction without a turn: where do they aim?`,
   'find.leap': (semitones) => `A leap of ${intervalName(semitones)} that doesn’t turn back.`,
   'find.shape': (times) => `The same four-note shape for the ${ordinal(times)} time.`,
@@ -59,7 +60,7 @@ export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'prais
   'find.contour': (semitones) =>
     `${capital(intervalName(Math.abs(semitones)))} ${semitones > 0 ? 'above' : 'below'} the contour you drew.`,
   'praise.join': (from, semitones, to, symbol) =>
-    `The ${degreeName(from)} ${semitones < 0 ? 'falls' : 'rises'} a half step to the ${degreeName(to)} of ${withSigns(symbol)}: clear voice leading.`,
+    `The ${degreeName(from)} ${semitones < 0 ? 'falls' : 'rises'} a half step to the ${degreeName(to)} of ${chordName(symbol)}: clear voice leading.`,
   'praise.enclosure': (device, degree, symbol) =>
     `${capital(articleOf(device))}${deviceName(device)} into ${toneOf(degree, symbol)}, on a strong beat.`,
   'praise.register': () => 'After the rest a new register: the new phrase is heard as one.',

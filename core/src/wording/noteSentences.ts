@@ -1,5 +1,5 @@
 import type { RuleOf } from '../outcome/reasons.ts'
-import { articleOf, capital, deviceName, inside, toneOf } from './phrases.ts'
+import { articleOf, capital, chordName, deviceName, inside, toneOf } from './phrases.ts'
 import type { Sentences } from './sentence.ts'
 import { degreeName, withSigns } from './signs.ts'
 
@@ -23,8 +23,8 @@ export const NOTE_SENTENCES: Sentences<RuleOf<'note' | 'scale'>> = {
     `${capital(toneOf(degree, symbol))}: a neighbour note, left and returned to by step.`,
   'note.outside': (_degree, symbol, goal, goalSymbol) =>
     goal && goalSymbol
-      ? `Outside the scale of ${withSigns(symbol)}; resolves to ${toneOf(goal, goalSymbol)}.`
-      : `Outside the scale of ${withSigns(symbol)}.`,
+      ? `Outside the scale of ${chordName(symbol)}; resolves to ${toneOf(goal, goalSymbol)}.`
+      : `Outside the scale of ${chordName(symbol)}.`,
   'note.tension': (degree, symbol) => `${capital(toneOf(degree, symbol))}: a tension that stands out here.`,
   'note.passing': (degree, symbol, device) =>
     `${capital(toneOf(degree, symbol))}: a passing note${inside(device)}.`,

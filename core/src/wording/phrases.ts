@@ -1,4 +1,6 @@
 import { DEVICES, type DeviceId, type DeviceRow, deviceRow } from '../line/figures/devices.ts'
+import { readChordSymbol } from '../theory/chord/read.ts'
+import { type ChordStyle, writeChordSymbol } from '../theory/chord/write.ts'
 import { plainPitch } from '../theory/pitch/pitch.ts'
 import { degreeName, withSigns } from './signs.ts'
 
@@ -8,8 +10,21 @@ export const deviceName = (device: string): string => rowOf(device)?.name ?? dev
 const rowOf = (device: string): DeviceRow | undefined =>
   device in DEVICES ? deviceRow(device as DeviceId) : undefined
 
+/**
+ * A chord symbol inside a sentence. It stands between two invisible characters (Unicode's first strong isolate and
+ * pop directional isolate), so that the finished sentence can be given the player's chord style: see styleSymbols.
+ */
+export const chordName = (symbol: string): string => `\u2068${symbol}\u2069`
+
+/** Writes the chord symbols of a sentence in a style; without one, as the chart has them. */
+export const styleSymbols = (sentence: string, style?: ChordStyle): string =>
+  sentence.replace(/\u2068([^\u2069]*)\u2069/g, (_, symbol: string) => {
+    const chord = style === undefined ? undefined : readChordSymbol(symbol)
+    return withSigns(chord?.ok ? writeChordSymbol(chord.value, style) : symbol)
+  })
+
 export const toneOf = (degree: string, symbol: string): string =>
-  `the ${degreeName(degree)} of ${withSigns(symbol)}`
+  `the ${degreeName(degree)} of ${chordName(symbol)}`
 export const inside = (device: string | null): string =>
   device ? `, in ${articleOf(device)}${deviceName(device)}` : ''
 export const articleOf = (device: string): string => {

@@ -63,6 +63,16 @@ describe('wordReason', () => {
     expect(wordReason(said)).toBe(sentence)
   })
 
+  it('writes chord symbols in the player’s style', () => {
+    const why = reason('note.delay', '11', 'Dbmaj7', 'b3', 'Bbm7')
+    expect((['signs', 'letters', 'short'] as const).map((style) => wordReason(why, style))).toEqual([
+      'The 11 on the beat delays the ♭3 of B♭m7.',
+      'The 11 on the beat delays the ♭3 of B♭m7.',
+      'The 11 on the beat delays the ♭3 of B♭-7.',
+    ])
+    expect(wordReason(reason('note.guide', 'b7', 'Fø', null), 'letters')).toBe('The ♭7 of Fm7♭5: a guide tone.')
+  })
+
   it('has words for every problem of the chart reader', () => {
     const texts = [
       '',

@@ -1,6 +1,8 @@
 import type { Reason, RuleId } from '../outcome/reasons.ts'
+import type { ChordStyle } from '../theory/chord/write.ts'
 import { LINE_SENTENCES } from './lineSentences.ts'
 import { NOTE_SENTENCES } from './noteSentences.ts'
+import { styleSymbols } from './phrases.ts'
 import { PRACTICE_SENTENCES } from './practiceSentences.ts'
 import { READING_SENTENCES } from './readingSentences.ts'
 import type { Sentences } from './sentence.ts'
@@ -17,10 +19,12 @@ const SENTENCES: Sentences<RuleId> = {
 
 /**
  * A reason or a problem as a sentence, musical signs set.
+ *
+ * @param style writes the chord symbols in the player's style; without it they stand as in the chart
  * @example wordReason(reason('find.leap', 9)) // 'A leap of a sixth that doesn’t turn back.'
  */
-export const wordReason = ({ rule, args }: Reason): string =>
-  (SENTENCES[rule] as (...args: readonly unknown[]) => string)(...args)
+export const wordReason = ({ rule, args }: Reason, style?: ChordStyle): string =>
+  styleSymbols((SENTENCES[rule] as (...args: readonly unknown[]) => string)(...args), style)
 
 const JOIN_NAMES: Readonly<Record<string, string>> = {
   halfStepIntoThird: 'half step into the 3',

@@ -17,6 +17,7 @@ import { barsText, useOpenTune } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
 import { Choice } from '../ui/Choice.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
+import { Term } from '../ui/Term.tsx'
 import { usePainted } from '../ui/usePainted.ts'
 import { StateMark } from '../ui/VerdictMark.tsx'
 import { OwnExercises } from './OwnExercises.tsx'
@@ -51,7 +52,9 @@ export const DrillsPage = () => {
     <div className="grid grow bg-sheet lg:grid-cols-[minmax(0,1fr)_20rem]">
       <div className="min-w-0 px-5 pt-4 pb-8">
         <div className="flex flex-wrap items-end justify-between gap-x-6">
-          <h2 className="text-2xl">Drills over {barsText(open.stretch)}</h2>
+          <h2 className="text-2xl">
+            <Term word="ladder">Ladder</Term> over {barsText(open.stretch)}
+          </h2>
           <div className="flex gap-4">
             <Choice<KeyOrder | typeof OWN>
               label="Keys"

@@ -25,6 +25,7 @@ import { writtenKey } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { NumberField } from '../ui/NumberField.tsx'
+import { Term } from '../ui/Term.tsx'
 import { VerdictMark } from '../ui/VerdictMark.tsx'
 import { KeepExercise } from './KeepExercise.tsx'
 import { PracticeChoices } from './PracticeChoices.tsx'
@@ -61,7 +62,7 @@ interface RungPanelProps {
 /** What a rung asks in a key, how it went, and its start. */
 export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
   const { tune, stretch } = open
-  const { instrument } = useSettings()
+  const { instrument, chordStyle } = useSettings()
   const row = rungOf(rung)
   const { tempo } = ladder.cell(rung, at)
   const runs = ladder.runs(rung, at)
@@ -119,7 +120,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
   return (
     <aside aria-label="The rung" className="border-l border-rule p-5 lg:sticky lg:top-0 lg:self-start">
       <div className="text-soft">
-        Grade {row.grade}, {row.gradeName}
+        <Term word="rung">Rung</Term> of grade {row.grade}, {row.gradeName}
       </div>
       <h3 className="text-3xl">{row.name}</h3>
       <p className="mt-1 text-lg">{row.asks}</p>
@@ -140,7 +141,9 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
           <Button onClick={() => print()}>Print</Button>
         </div>
       ) : (
-        <p className="mt-2 text-lg text-madder">{made.problems.map(wordReason).join(' ')}</p>
+        <p className="mt-2 text-lg text-madder">
+          {made.problems.map((problem) => wordReason(problem, chordStyle)).join(' ')}
+        </p>
       )}
       <RungOptions row={row} variant={variant} onVariant={setVariant} />
       {own.name && own.choices.length > 0 && (

@@ -29,7 +29,6 @@ import { useNoteKeys } from './notes/NoteTools.tsx'
 import { useTrial } from './review/useTrial.ts'
 import { type NoteRange, SideColumn } from './SideColumn.tsx'
 import { OtherLines } from './saved/OtherLines.tsx'
-import { Legend } from './view/Legend.tsx'
 import { Systems } from './view/Systems.tsx'
 import { ViewBar } from './view/ViewBar.tsx'
 
@@ -70,7 +69,6 @@ export const LinePage = () => {
   const canUndo = useAppSelector(selectCanUndo)
   const canRedo = useAppSelector(selectCanRedo)
   const [hovered, setHovered] = useState<number>()
-  const [legend, setLegend] = useState(false)
   const [writing, setWriting] = useState(false)
   const [pointed, setPointed] = useState<NoteRange>()
   /** The line with the figure being pointed at. */
@@ -120,7 +118,6 @@ export const LinePage = () => {
   useHotkeys('z, mod+z', () => canUndo && dispatch(undo()), ON_RADIOS, [canUndo])
   useHotkeys('shift+z, mod+shift+z', () => canRedo && dispatch(redo()), ON_RADIOS, [canRedo])
   // By the character, not by the key's position: keyboard layouts differ.
-  useHotkeys('*', (event) => event.key === '?' && setLegend(true))
 
   const step = (event: KeyboardEvent) => {
     if (!line || !(event.target as Element).hasAttribute('data-note')) return
@@ -233,9 +230,6 @@ export const LinePage = () => {
           <span className="text-soft" role="status">
             {editor.busy ? 'Composing …' : ''}
           </span>
-          <Button onClick={() => setLegend(true)} look="quiet">
-            Help
-          </Button>
           <FilesMenu {...files} />
           {line && concert && (
             <>
@@ -263,7 +257,6 @@ export const LinePage = () => {
           )}
         </TransportBar>
       </div>
-      <Legend open={legend} onOpenChange={setLegend} />
       {line && explanation && (
         <PrintSheet
           title={title}

@@ -13,6 +13,7 @@ import {
   SCALES,
   type ScaleId,
   type Stretch,
+  samePlaces,
   scalesHolding,
   withSigns,
   wordReason,
@@ -21,7 +22,7 @@ import { useState } from 'react'
 import { useHear } from '../audio/usePlay.ts'
 import { useNoteText } from '../settings/names.ts'
 import { useSettings } from '../settings/settings.ts'
-import type { Readings } from '../tune/useReadings.ts'
+import type { ChordRange, Readings } from '../tune/useReadings.ts'
 import { barsText } from '../tune/useTune.ts'
 import { keyWords } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
@@ -38,6 +39,9 @@ interface ChordPanelProps {
   readonly readings: Readings
 }
 
+/** Which chords a reading is set for: this one, those with the same symbol and function, or the stretch. */
+type ApplyTo = 'chord' | 'same' | 'stretch'
+
 const FIELD = 'min-h-10 w-full rounded-xl border border-soft bg-sheet px-2'
 
 /**
@@ -48,7 +52,7 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
   const { chordStyle, scaleNames } = useSettings()
   const noteText = useNoteText()
   const hear = useHear()
-  const [whole, setWhole] = useState(false)
+  const [applyTo, setApplyTo] = useState<ApplyTo>('chord')
   const span = analysis.spans[index]!
   const heard = sounding.spans[index]!.chord
   const reading = analysis.readings[index]!
@@ -59,7 +63,13 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
   const mode = `${noteText(span.chord.root)} ${SCALES[reading.scale].name}`
   const { parent } = SCALES[reading.scale]
   const fromParent = `${noteText(noteName(root + parent.fifths))} ${parent.name} from ${noteText(span.chord.root)}`
-  const chords = whole ? chordsWithin(analysis, stretch) : { from: index, to: index }
+  const same = samePlaces(analysis, index)
+  const places: readonly ChordRange[] =
+    applyTo === 'stretch'
+      ? [chordsWithin(analysis, stretch)]
+      : (applyTo === 'same' ? same : [index]).map((at) => ({ from: at, to: at }))
+  const read = (reading: Pick<Override, 'key' | 'scale'>) =>
+    readings.read(places.map((place) => ({ ...place, ...reading })))
   return (
     <div className="space-y-4">
       <div>
@@ -99,7 +109,7 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
             </span>
           ))}
         </div>
-        <p className="text-soft">{wordReason(reading.why)}</p>
+        <p className="text-soft">{wordReason(reading.why, chordStyle)}</p>
         {reading.avoid.length > 0 && (
           <p className="text-saffron">
             Avoid on strong beats: the {reading.avoid.map(degreeName).join(' and the ')}.
@@ -110,7 +120,13 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
           className={FIELD}
           value={reading.scale}
           onChange={(event) =>
-            readings.read({ from: index, to: index, scale: event.target.value as ScaleId })
+            readings.read(
+              (applyTo === 'same' ? same : [index]).map((at) => ({
+                from: at,
+                to: at,
+                scale: event.target.value as ScaleId,
+              })),
+            )
           }
         >
           {scalesHolding(span.chord, reading.scale).map((id) => (
@@ -183,10 +199,11 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
           <SegmentedControl
             label=""
             name="Apply to"
-            value={whole ? 'stretch' : 'chord'}
-            onChange={(next) => setWhole(next === 'stretch')}
+            value={applyTo}
+            onChange={setApplyTo}
             options={[
               { value: 'chord', label: 'this chord' },
+              ...(same.length > 1 ? [{ value: 'same' as const, label: `all ${same.length} like it` }] : []),
               { value: 'stretch', label: barsText(stretch) },
             ]}
           />
@@ -195,7 +212,7 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
           <Button
             key={`${key.tonic} ${key.mode} ${numeral}`}
             className="mr-2 mb-2"
-            onClick={() => readings.read({ ...chords, key })}
+            onClick={() => read({ key })}
           >
             {withSigns(numeral)} of {keyWords(key)}
             <span className="text-sm text-soft">{closeness(extraCost)}</span>
@@ -207,7 +224,7 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
           value={`${reading.key.tonic} ${reading.key.mode}`}
           onChange={(event) => {
             const [tonic = '', keyMode] = event.target.value.split(' ')
-            readings.read({ ...chords, key: { tonic, mode: keyMode === 'minor' ? 'minor' : 'major' } })
+            read({ key: { tonic, mode: keyMode === 'minor' ? 'minor' : 'major' } })
           }}
         >
           {keyChoices(reading.key).map((key) => (
@@ -217,7 +234,7 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
           ))}
         </select>
         {own && (
-          <Button look="quiet" onClick={() => readings.clear(chords.from, chords.to)}>
+          <Button look="quiet" onClick={() => readings.clear(places)}>
             Automatic
           </Button>
         )}
@@ -227,7 +244,7 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
 }
 
 /** The first and the last chord of a stretch. */
-const chordsWithin = ({ spans }: Analysis, { from, to }: Stretch): Pick<Override, 'from' | 'to'> => {
+const chordsWithin = ({ spans }: Analysis, { from, to }: Stretch): ChordRange => {
   const inside = spans.filter(({ bar }) => bar >= from && bar <= to)
   return { from: inside[0]!.index, to: inside.at(-1)!.index }
 }

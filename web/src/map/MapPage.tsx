@@ -20,6 +20,7 @@ import { useReadings } from '../tune/useReadings.ts'
 import { useOpenTune } from '../tune/useTune.ts'
 import { keyWords } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
+import { chordText } from '../ui/ChordSymbol.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { ShownRow } from '../ui/ShownRow.tsx'
 import { useWidth } from '../ui/useWidth.ts'
@@ -162,10 +163,11 @@ interface FarWordsProps {
 }
 
 const FarWords = ({ centre, heard, spans }: FarWordsProps) => {
+  const { chordStyle } = useSettings()
   const hear = useHear()
   const outside = centre.clashes.map(
     ({ chord, degrees }) =>
-      `the ${degrees.map(degreeName).join(' and ')} of ${withSigns(spans[chord]!.chord.symbol)}`,
+      `the ${degrees.map(degreeName).join(' and ')} of ${chordText(spans[chord]!.chord, chordStyle)}`,
   )
   return (
     <div className="mb-3 text-lg">

@@ -1,6 +1,6 @@
 import { analyseChart, explainLine, readChart, spellNotes } from '@eager-contour/core'
 import { describe, expect, it } from 'vitest'
-import { nameOf, noteLabel, placeWords } from './labels.ts'
+import { degreeText, nameOf, noteLabel, placeWords } from './labels.ts'
 
 const analysed = (text: string) => {
   const outcome = readChart(text)
@@ -34,7 +34,24 @@ describe('noteLabel', () => {
       { start: 1920 + 240, duration: 240, midi: 63 },
     ])
     const { notes } = explainLine(TUNE, line)
-    expect(noteLabel(TUNE, line.notes[0]!, notes[0]!)).toBe('bar 2, beat 1, C, 3 of A♭7, guide tone')
+    expect(noteLabel(TUNE, line.notes[0]!, notes[0]!, 'letters')).toBe(
+      'bar 2, beat 1, C, 3 of A♭7, guide tone',
+    )
     expect(nameOf(line.notes[1]!)).toBe('E♭')
+  })
+
+  it('marks a degree that is counted from the coming chord, in the player’s chord style', () => {
+    const line = spellNotes(TUNE, [
+      { start: 1920 + 1440, duration: 240, midi: 67 },
+      { start: 1920 + 1680, duration: 240, midi: 64 },
+      { start: 3840, duration: 480, midi: 65 },
+    ])
+    const { notes } = explainLine(TUNE, line)
+    expect(noteLabel(TUNE, line.notes[1]!, notes[1]!, 'signs')).toMatch(/ of the coming D♭Δ7?, /)
+    expect(notes.map(degreeText)).toEqual([
+      expect.not.stringContaining('→'),
+      expect.stringMatching(/^→/),
+      '3',
+    ])
   })
 })

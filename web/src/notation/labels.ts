@@ -3,6 +3,7 @@ import {
   barAt,
   barStarts,
   beatTicks,
+  type ChordStyle,
   degreeName,
   type LineNote,
   type NoteReading,
@@ -11,6 +12,7 @@ import {
   roleName,
   withSigns,
 } from '@eager-contour/core'
+import { chordText } from '../ui/ChordSymbol.tsx'
 
 /** 'bar 3, beat 2 and': the place of a note in words. */
 export const placeWords = (analysis: Analysis, tick: number): string => {
@@ -29,5 +31,14 @@ export const nameOf = (note: LineNote): string => {
 }
 
 /** A note as a screen reader says it: 'bar 3, beat 2 and, C, 3 of A♭7, guide tone'. */
-export const noteLabel = (analysis: Analysis, note: LineNote, reading: NoteReading): string =>
-  `${placeWords(analysis, note.start)}, ${nameOf(note)}, ${degreeName(reading.degree)} of ${withSigns(analysis.spans[reading.chord]!.chord.symbol)}, ${roleName(reading.role)}`
+export const noteLabel = (
+  analysis: Analysis,
+  note: LineNote,
+  reading: NoteReading,
+  style: ChordStyle,
+): string =>
+  `${placeWords(analysis, note.start)}, ${nameOf(note)}, ${degreeName(reading.degree)} of ${reading.ofComing ? 'the coming ' : ''}${chordText(analysis.spans[reading.chord]!.chord, style)}, ${roleName(reading.role)}`
+
+/** A note's degree as sheet and staff show it: '3', or '→3' where it is counted from the coming chord. */
+export const degreeText = ({ degree, ofComing }: NoteReading): string =>
+  `${ofComing ? '→' : ''}${degreeName(degree)}`

@@ -162,7 +162,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     begun.current = new Date().toISOString()
     const notes = await engine().importTake(new Uint8Array(await file.arrayBuffer()))
     if (notes.ok) await run.read(notes.value)
-    else setTrouble(`${file.name}: ${notes.problems.map(wordReason).join(' ')}`)
+    else setTrouble(`${file.name}: ${notes.problems.map((problem) => wordReason(problem)).join(' ')}`)
   }
   const stop = useCallback(async () => {
     const stopped = await run.abandon()

@@ -51,6 +51,7 @@ const keyOf = ({ sounding }: OpenTune, tonic: string | null): Key | undefined =>
 }
 
 const Reader = ({ open }: { readonly open: OpenTune }) => {
+  const { chordStyle } = useSettings()
   const [params] = useSearchParams()
   const key = keyOf(open, params.get('key'))
   const variant = Number(params.get('variant')) || 0
@@ -90,7 +91,7 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
     return (
       <main className="p-8">
         <Notice urgent>
-          {made.problems.map(wordReason).join(' ')}{' '}
+          {made.problems.map((problem) => wordReason(problem, chordStyle)).join(' ')}{' '}
           <Link to={`/tunes/${open.tune.id}/drills`} className="underline">
             Back to Drills
           </Link>

@@ -6,11 +6,14 @@ import { useAppDispatch } from '../store/store.ts'
 import type { OpenTune } from './useTune.ts'
 import { storedReadings } from './written.ts'
 
+/** Chords next to each other: the first and the last, both inside. */
+export type ChordRange = Pick<Override, 'from' | 'to'>
+
 export interface Readings {
-  /** Sets the player's own reading of some chords, in the key as the instrument reads it. */
-  readonly read: (override: Override) => void
+  /** Sets the player's own readings of some chords, in the key as the instrument reads it. */
+  readonly read: (overrides: readonly Override[]) => void
   /** Returns the chords to their automatic reading. */
-  readonly clear: (from: number, to: number) => void
+  readonly clear: (places: readonly ChordRange[]) => void
 }
 
 /** The player's own readings of a tune: shown immediately, kept in the browser, and stored with the tune. */
@@ -32,10 +35,14 @@ export const useReadings = ({ tune, sounding }: OpenTune): Readings => {
     })
   }
   return {
-    read: (override) => {
-      const [stored] = storedReadings([override], sounding, instrument)
-      store(withOverride(tune.readings, stored!))
-    },
-    clear: (from, to) => store(withoutOverrides(tune.readings, from, to)),
+    read: (overrides) =>
+      store(storedReadings(overrides, sounding, instrument).reduce(withOverride, tune.readings)),
+    clear: (places) =>
+      store(
+        places.reduce<readonly Override[]>(
+          (readings, { from, to }) => withoutOverrides(readings, from, to),
+          tune.readings,
+        ),
+      ),
   }
 }

@@ -78,6 +78,7 @@ const readNote = (
     index: note.index,
     chord,
     degree,
+    ofComing: analysis.spans[chord]!.start > note.start,
     role: found.role,
     ...(found.target === undefined ? {} : { target: found.target }),
     ...(device === undefined ? {} : { device }),

@@ -8,6 +8,8 @@ export interface NoteReading {
   /** The chord served: the one that sounds, or the coming one for a pickup or anticipation. */
   readonly chord: number
   readonly degree: Degree
+  /** Whether that chord starts only after the note does: the degree is counted from the coming chord. */
+  readonly ofComing: boolean
   readonly role: Role
   /** Index of the note served. */
   readonly target?: number

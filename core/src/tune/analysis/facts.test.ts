@@ -7,7 +7,7 @@ import { transposeChart } from '../chart/chart.ts'
 import { analyseChart } from './analyse.ts'
 import { centreOf } from './centre.ts'
 import { chordFacts } from './facts.ts'
-import { followOverrides, transposeOverrides, withOverride, withoutOverrides } from './follow.ts'
+import { followOverrides, samePlaces, transposeOverrides, withOverride, withoutOverrides } from './follow.ts'
 
 const above = (text: string, index: number) =>
   chordFacts(analysed(text), index)
@@ -144,5 +144,19 @@ describe('the player’s own readings', () => {
     const { readings } = analyseChart(before, own)
     expect(readings[1]).toMatchObject({ scale: 'altered', why: { rule: 'scale.own' } })
     expect(readings[5]!.key).toEqual({ tonic: 'A', mode: 'minor' })
+  })
+})
+
+describe('samePlaces', () => {
+  const places = (text: string, index: number) => samePlaces(analysed(text), index)
+
+  it('finds every chord with the same symbol and function', () => {
+    expect(places('| Dm7 | G7 | Cmaj7 | A7 | Dm7 | G7 | Cmaj7 | |', 1)).toEqual([1, 5])
+  })
+
+  it('leaves out the same symbol where it does something else', () => {
+    // Dm7 is ii of C first, and later vi of F.
+    const text = 'key: C\n| Dm7 | G7 | Cmaj7 | Cmaj7 | Gm7 | C7 | Fmaj7 | Dm7 | Gm7 | C7 | Fmaj7 | Fmaj7 |'
+    expect(places(text, 0)).toEqual([0])
   })
 })

@@ -1,7 +1,8 @@
 import { type Fifths, fifthsOf, noteName, writtenRoot } from '../../theory/pitch/fifths.ts'
+import { sameKey } from '../../theory/pitch/key.ts'
 import type { Chart } from '../chart/chart.ts'
 import { chordSpans } from '../chart/chart.ts'
-import type { Override } from './analysis.ts'
+import type { Analysis, Override } from './analysis.ts'
 
 /**
  * The player's own readings after the chart was edited: those before and after the edit stay with their chords, those
@@ -72,3 +73,20 @@ export const transposeOverrides = (overrides: readonly Override[], shift: Fifths
   overrides.map(({ key, ...rest }) =>
     key ? { ...rest, key: { ...key, tonic: noteName(writtenRoot(fifthsOf(key.tonic) + shift)) } } : rest,
   )
+
+/**
+ * The chords with the same symbol and the same function in the same key as one of them, in order: where the player
+ * would want the same reading.
+ *
+ * @returns chord indexes, the one asked for among them
+ */
+export const samePlaces = ({ spans, readings }: Analysis, index: number): readonly number[] => {
+  const asked = readings[index]!
+  return readings.flatMap((reading) =>
+    spans[reading.index]!.chord.symbol === spans[index]!.chord.symbol &&
+    reading.numeral === asked.numeral &&
+    sameKey(reading.key, asked.key)
+      ? [reading.index]
+      : [],
+  )
+}

@@ -1,8 +1,9 @@
 import { lazy, Suspense } from 'react'
 import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router'
-import { type OpenTune, useTune } from '../../tune/useTune.ts'
+import { barsText, type OpenTune, useTune } from '../../tune/useTune.ts'
 import { keyWords } from '../../tune/written.ts'
 import { Notice, Waiting } from '../../ui/Notice.tsx'
+import { Term } from '../../ui/Term.tsx'
 import { FormStrip } from './FormStrip.tsx'
 
 const TuneChanges = lazy(async () => ({
@@ -55,6 +56,7 @@ export const TunePage = () => {
 const Opened = ({ open }: { readonly open: OpenTune }) => {
   const { search, pathname } = useLocation()
   const { chart } = open.written
+  const onChanges = pathname.endsWith('/changes')
   return (
     <>
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 px-5 pb-2">
@@ -63,6 +65,12 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
           {[chart.key && keyWords(chart.key), chart.form, `${chart.tempo} bpm`, chart.feel]
             .filter(Boolean)
             .join(' · ')}
+          {!onChanges && (
+            <>
+              {' · '}
+              <Term word="stretch" /> {barsText(open.stretch)}
+            </>
+          )}
         </span>
         <nav aria-label="Pages of this tune" className="ml-auto flex gap-1">
           {PAGES.map(({ to, name }) => (
@@ -78,7 +86,7 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
           ))}
         </nav>
       </div>
-      {!pathname.endsWith('/changes') && <FormStrip open={open} />}
+      {!onChanges && <FormStrip open={open} />}
       <Outlet context={open} />
     </>
   )

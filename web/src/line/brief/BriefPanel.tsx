@@ -19,6 +19,7 @@ import { Check } from '../../ui/Check.tsx'
 import { Choice, type ChoiceOption } from '../../ui/Choice.tsx'
 import { LabelledSlider } from '../../ui/LabelledSlider.tsx'
 import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
+import { Term } from '../../ui/Term.tsx'
 import type { EditorActions } from '../editor/useEditor.ts'
 import { BRIEFS, CLOSELY, type NamedBrief, nameOfPreference, type Preference } from './briefs.ts'
 import { cellsOf, MUSTS, mustOf } from './mustHave.ts'
@@ -129,7 +130,7 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
   return (
     <section aria-labelledby="brief" className={`${COLUMN} max-lg:order-last`}>
       <h2 id="brief" className="mb-1 text-xl">
-        Brief
+        <Term word="brief">Brief</Term>
       </h2>
       {hasLine && (
         <Button

@@ -85,7 +85,7 @@ const BRIEFS = 'briefs'
 /** The desk of a tune: the line being written, kept in the browser at every change, and the composer behind it. */
 export const useEditor = ({ tune, sounding, stretch }: OpenTune): Editor => {
   const dispatch = useAppDispatch()
-  const { instrument } = useSettings()
+  const { instrument, chordStyle } = useSettings()
   const editor = useAppSelector(selectEditor)
   const [preference, setPreference] = useState<Preference>(DEFAULT_PREFERENCE)
   const [briefs, setBriefs] = useState<readonly NamedBrief[]>([])
@@ -157,9 +157,11 @@ export const useEditor = ({ tune, sounding, stretch }: OpenTune): Editor => {
       if (ticket !== asked.current || !answer) return
       setBusy(false)
       const [composed] = answer.lines
-      // Of the wishes for the whole only what must be there is told.
+      // Of what the brief wants of the whole line, only what it must include is reported.
       const absent = composed?.missed.filter(({ rule }) => rule === MUST) ?? []
-      setProblem([...answer.unmet, ...absent].map(wordReason).join(' ') || undefined)
+      setProblem(
+        [...answer.unmet, ...absent].map((why) => wordReason(why, chordStyle)).join(' ') || undefined,
+      )
       if (composed)
         dispatch(
           lineReplaced({
@@ -171,7 +173,7 @@ export const useEditor = ({ tune, sounding, stretch }: OpenTune): Editor => {
           }),
         )
     },
-    [stretch, askFor, sounding, dispatch, line],
+    [stretch, askFor, sounding, dispatch, line, chordStyle],
   )
   const compare = async () => {
     asked.current += 1

@@ -1,7 +1,9 @@
 import { type Analysis, type Line, lineElsewhere, type Stretch, type TakenBy } from '@eager-contour/core'
 import { useState } from 'react'
+import { useSettings } from '../../settings/settings.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
+import { chordText } from '../../ui/ChordSymbol.tsx'
 import { PopoverButton } from '../../ui/PopoverButton.tsx'
 import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
 
@@ -26,13 +28,14 @@ const stepsWords = (steps: number): string =>
 /** Moves the line to another place of the tune, by degrees over the chords there, or by pitches to another key. */
 export const MoveMenu = ({ sounding, line, stretch, onMove }: MoveDropProps) => {
   const last = sounding.chart.bars.length - 1
+  const { chordStyle } = useSettings()
   const [bar, setBar] = useState(stretch.from)
   const [by, setBy] = useState<TakenBy>('degrees')
   const [steps, setSteps] = useState(0)
   const chordsOf = (at: number) =>
     sounding.spans
       .filter((span) => span.bar === at)
-      .map(({ chord }) => chord.symbol)
+      .map(({ chord }) => chordText(chord, chordStyle))
       .join(' ')
   return (
     <PopoverButton name="Move">

@@ -47,7 +47,14 @@ export const useFiles = (files: FilesOf | undefined, { sounding: tune, stretch: 
     try {
       const outcome = await engine().importLine(new Uint8Array(await file.arrayBuffer()))
       if (!outcome.ok) {
-        dispatch(soundRefused(`${file.name}: ${outcome.problems.slice(0, 2).map(wordReason).join(' ')}`))
+        dispatch(
+          soundRefused(
+            `${file.name}: ${outcome.problems
+              .slice(0, 2)
+              .map((problem) => wordReason(problem))
+              .join(' ')}`,
+          ),
+        )
         return
       }
       const { start, end } = stretchTicks(tune.chart, where)

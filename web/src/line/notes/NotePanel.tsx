@@ -36,7 +36,7 @@ export const NotePanel = ({ analysis, line, explanation, selected }: NotePanelPr
         </svg>
         <span className="font-head text-4xl font-bold">{nameOf(note)}</span>
         <span className="text-xl">
-          {degreeName(reading.degree)} of{' '}
+          {degreeName(reading.degree)} of {reading.ofComing ? 'the coming ' : ''}
           <ChordSymbol chord={analysis.spans[reading.chord]!.chord} style={chordStyle} />
         </span>
       </div>
@@ -44,7 +44,7 @@ export const NotePanel = ({ analysis, line, explanation, selected }: NotePanelPr
         {roleName(reading.role)}
         {device && `, ${deviceName(device)}`}
       </div>
-      <p className="text-lg">{wordReason(reading.why)}</p>
+      <p className="text-lg">{wordReason(reading.why, chordStyle)}</p>
     </div>
   )
 }

@@ -4,6 +4,7 @@ import type { View } from '../../notation/useView.ts'
 import { Check } from '../../ui/Check.tsx'
 import { PopoverButton } from '../../ui/PopoverButton.tsx'
 import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
+import { Term } from '../../ui/Term.tsx'
 
 const SHOWN: readonly { readonly part: Exclude<keyof View, 'zoom'>; readonly name: string }[] = [
   { part: 'keys', name: 'key bands' },
@@ -34,6 +35,9 @@ export const ViewBar = ({ view, onView, children }: ViewBarProps) => (
         <Check key={part} label={name} checked={view[part]} onChange={(shown) => onView({ [part]: shown })} />
       ))}
     </PopoverButton>
+    <span className="text-soft">
+      <Term word="terrain">Terrain</Term> and <Term word="contour">contour</Term>
+    </span>
     {children}
   </div>
 )

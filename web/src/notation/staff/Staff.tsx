@@ -1,14 +1,8 @@
-import {
-  type Analysis,
-  degreeName,
-  type Explanation,
-  type Line,
-  type NoteReading,
-  type Score,
-} from '@eager-contour/core'
+import type { Analysis, Explanation, Line, NoteReading, Score } from '@eager-contour/core'
 import { useEffect, useLayoutEffect, useRef } from 'react'
 import { useSettings } from '../../settings/settings.ts'
 import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
+import { degreeText } from '../labels.ts'
 import type { SystemLayout } from '../layout.ts'
 import { ROLE_COLOURS, RoleMark } from '../marks.tsx'
 import { isIn, type Selection } from '../useSelection.ts'
@@ -189,7 +183,7 @@ export const Staff = ({
                   fill={ROLE_COLOURS[reading.role]}
                   textDecoration={reading.index === hovered ? 'underline' : ''}
                 >
-                  {degreeName(reading.degree)}
+                  {degreeText(reading)}
                 </text>
               )}
               {view.roles && (

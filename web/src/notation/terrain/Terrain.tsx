@@ -8,6 +8,7 @@ import {
 } from '@eager-contour/core'
 import { curveMonotoneX, line as curveThrough } from 'd3-shape'
 import { memo, type PointerEvent, useMemo, useRef, useState } from 'react'
+import { useSettings } from '../../settings/settings.ts'
 import { useStable } from '../../ui/useStable.ts'
 import { noteLabel } from '../labels.ts'
 import type { SystemLayout } from '../layout.ts'
@@ -55,6 +56,7 @@ export const Terrain = (props: TerrainProps) => {
   const height = (high - low + 1) * halfStep
   const yOf = (midi: number) => heightOf(layout, high, midi)
   const { selection, hovered, locked } = props
+  const { chordStyle } = useSettings()
   const { dragged, ...drag } = useDrag(props)
   const acts = useStable({ ...drag, onHover: props.onHover, onFocus: selection.focus })
   const shown = dragged ? withPitch(line, dragged.index, dragged.midi) : line
@@ -131,7 +133,7 @@ export const Terrain = (props: TerrainProps) => {
             scale={layout.far ? Math.max(0.55, halfStep / 13) : 1}
             role={reading.role}
             lean={target && target.midi < note.midi ? -1 : 1}
-            label={noteLabel(analysis, note, reading)}
+            label={noteLabel(analysis, note, reading, chordStyle)}
             chosen={isIn(selection, index)}
             hovered={index === hovered}
             locked={locked.includes(note.start)}

@@ -1,8 +1,9 @@
 import { type Role, roleName } from '@eager-contour/core'
 import { Dialog } from 'radix-ui'
-import { RoleMark } from '../../notation/marks.tsx'
-import { Button } from '../../ui/Button.tsx'
-import { NOTE_TOOLS } from '../notes/noteEdits.ts'
+import { NOTE_TOOLS } from '../line/notes/noteEdits.ts'
+import { RoleMark } from '../notation/marks.tsx'
+import { Button } from '../ui/Button.tsx'
+import { GLOSSARY, GLOSSARY_WORDS } from '../ui/glossary.ts'
 
 const ROLES: readonly Role[] = [
   'guide',
@@ -15,7 +16,7 @@ const ROLES: readonly Role[] = [
   'anticipation',
   'outside',
 ]
-const SAYS: Readonly<Partial<Record<Role, string>>> = {
+const DESCRIPTIONS: Readonly<Partial<Record<Role, string>>> = {
   scale: 'scale, passing and neighbour notes',
   approach: 'approach note, leaning to its target',
   enclosure: 'enclosure; its bracket closes on the target',
@@ -39,8 +40,8 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['?', 'this help'],
 ]
 
-/** Legend, and the keys. */
-export const Legend = ({
+/** What the marks mean, which keys there are, and the words of the application's own. */
+export const Help = ({
   open,
   onOpenChange,
 }: {
@@ -62,7 +63,7 @@ export const Legend = ({
                 <svg className="shrink-0" width={30} height={30} viewBox="-15 -15 30 30" aria-hidden="true">
                   <RoleMark role={role} lean={1} />
                 </svg>
-                {SAYS[role] ?? roleName(role)}
+                {DESCRIPTIONS[role] ?? roleName(role)}
               </li>
             ))}
           </ul>
@@ -78,6 +79,15 @@ export const Legend = ({
               <div key={key} className="flex justify-between gap-4 py-1">
                 <dt className="font-semibold">{key}</dt>
                 <dd>{does}</dd>
+              </div>
+            ))}
+          </dl>
+          <h2 className="mb-3 text-2xl">Words</h2>
+          <dl className="mb-5">
+            {GLOSSARY_WORDS.map((word) => (
+              <div key={word} className="py-1">
+                <dt className="inline font-semibold">{word}</dt>
+                <dd className="inline">: {GLOSSARY[word]}</dd>
               </div>
             ))}
           </dl>
