@@ -1,5 +1,5 @@
 // npm run bench: measures speed and prints ratios; nothing here is a test.
-import { ensureInstalled, run, tool } from './house.mjs'
+import { ensureInstalled, run, tool } from './project.mjs'
 
 ensureInstalled()
 const { build } = await import('./steps.mjs')

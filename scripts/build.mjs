@@ -1,4 +1,4 @@
-import { ensureInstalled } from './house.mjs'
+import { ensureInstalled } from './project.mjs'
 
 ensureInstalled()
 const { build } = await import('./steps.mjs')

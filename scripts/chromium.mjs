@@ -1,6 +1,6 @@
 // What the end-to-end tests need from the system, installed from Debian's packages where missing and permitted.
 import { spawnSync } from 'node:child_process'
-import { run } from './house.mjs'
+import { run } from './project.mjs'
 
 /** Each package, and the commands of which one must exist. */
 const NEEDED = [

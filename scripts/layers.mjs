@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process'
 import { cpSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { transformSync } from '@swc/core'
-import { ROOT } from './house.mjs'
+import { ROOT } from './project.mjs'
 
 /**
  * @typedef {{ rule: { name: string }, from: string, to: string }} Violation
@@ -99,7 +99,7 @@ const edges = whole.reduce((sum, { edges: count }) => sum + count, 0)
 const violations = whole.flatMap(({ violations: found }) => found)
 for (const violation of violations) console.error(say(violation))
 if (edges < 300) {
-  console.error(`Only ${edges} imports were read: the checker does not see the house.`)
+  console.error(`Only ${edges} imports were read: the check does not see the project.`)
   process.exit(1)
 }
 if (violations.length > 0) process.exit(1)

@@ -1,6 +1,6 @@
 // npm run lines -- chart.txt … writes and judges lines over a chart; npm run lines:report measures
 // many of them, npm run lines:fit fits the weights to the targets.
-import { ensureInstalled, run, tool } from './house.mjs'
+import { ensureInstalled, run, tool } from './project.mjs'
 
 ensureInstalled()
 const { build } = await import('./steps.mjs')

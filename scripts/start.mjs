@@ -1,7 +1,7 @@
 // npm start: installs what is missing, builds what has changed, and serves; an empty database is filled with the demo.
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
-import { ensureInstalled, ROOT } from './house.mjs'
+import { ensureInstalled, ROOT } from './project.mjs'
 
 ensureInstalled()
 const { build } = await import('./steps.mjs')

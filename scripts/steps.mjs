@@ -1,5 +1,5 @@
 // The parts that are built, and their inputs.
-import { run, tool, whenChanged } from './house.mjs'
+import { run, tool, whenChanged } from './project.mjs'
 
 const CORE = ['core/src', 'core/tsconfig.build.json', 'tsconfig.base.json']
 const LOCK = 'package-lock.json'

@@ -1,7 +1,7 @@
 // npm test: installs what is missing, then lint, types, layers, unused code, unit tests, and end-to-end tests in Chromium.
 import { mkdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensureInstalled, ROOT, run, tool } from './house.mjs'
+import { ensureInstalled, ROOT, run, tool } from './project.mjs'
 
 ensureInstalled()
 const { ensureChromium } = await import('./chromium.mjs')

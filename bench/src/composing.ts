@@ -64,7 +64,7 @@ export const benchComposing = (): readonly Row[] => {
       limit: bars === 256 ? `${LIMITS.growth}` : '',
     })),
     {
-      what: 'a line over 32 bars, wishes and all',
+      what: 'a line over 32 bars, with a full brief',
       ours: milliseconds(median(whole)),
       peer: `best ${milliseconds(Math.min(...whole))}`,
       ratio: '',

@@ -1,6 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright'
-import { expect, type Page, test } from '@playwright/test'
-import { openPlace, writeLine } from './places.ts'
+import type { Page } from '@playwright/test'
+import { expect, test } from './app.ts'
+import { openPage, writeLine } from './places.ts'
 
 const SCREENS = [
   { name: 'Tunes', address: '/tunes' },
@@ -44,9 +45,9 @@ for (const look of ['day', 'night'] as const) {
         expect(await wrongOn(page)).toEqual([])
       })
     }
-    test('axe finds nothing wrong on Line, nor on any of its sheets', async ({ page }) => {
+    test('axe finds nothing wrong on Line and its popovers', async ({ page }) => {
       test.slow()
-      await openPlace(page, 'line')
+      await openPage(page, 'line')
       await writeLine(page)
       await expect(page.locator('[data-staff-note]').first()).toBeAttached()
       expect(await wrongOn(page), 'as it opens').toEqual([])
@@ -80,7 +81,7 @@ for (const look of ['day', 'night'] as const) {
   })
 }
 
-test('a narrow and an upright screen show all there is, without moving sideways', async ({ page }) => {
+test('a narrow and an upright screen show everything without scrolling sideways', async ({ page }) => {
   for (const [width, height] of [
     [820, 1180],
     [390, 844],

@@ -1,7 +1,8 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import toneMidi from '@tonejs/midi'
-import { openPlace } from './places.ts'
+import { expect, test } from './app.ts'
+import { openPage } from './places.ts'
 
 const result = (page: Page) => page.getByRole('status', { name: 'Result' })
 const violations = async (page: Page) =>
@@ -12,7 +13,7 @@ const simulate = async (page: Page, errors: number) => {
   await page.getByLabel('wrong notes %').fill(String(errors))
 }
 
-test('a free rung: what is allowed is shown, each note is judged as it comes, and each mark tells its bars', async ({
+test('a free rung shows the allowed notes, judges each note at once, and gives the bars behind each mark', async ({
   page,
 }) => {
   await page.goto('/stage/tune-breakwater?bars=1-4&rung=chord-tones&tempo=180')
@@ -26,14 +27,14 @@ test('a free rung: what is allowed is shown, each note is judged as it comes, an
   await expect(
     page
       .getByLabel(/on the staff/)
-      .locator('.vf-stavenote')
+      .locator('[data-staff-note]')
       .first(),
   ).toBeVisible()
   expect(await violations(page)).toEqual([])
 })
 
-test('own exercises are kept by name, put into a list, and played in a row', async ({ page }) => {
-  await openPlace(page, 'drills', '1-2')
+test('own exercises are saved by name, put into a set list, and played in order', async ({ page }) => {
+  await openPage(page, 'drills', '1-2')
   const panel = page.getByRole('complementary', { name: 'The rung' })
   const keep = async (rung: string, name: string) => {
     await page.getByRole('button', { name: new RegExp(`^${rung} in E♭:`) }).click()
@@ -66,8 +67,8 @@ test('own exercises are kept by name, put into a list, and played in a row', asy
   await expect(page.getByRole('heading', { name: /^thirds ·/ })).toBeVisible()
 })
 
-test('halves are played apart, then together, and the later keys are hidden', async ({ page }) => {
-  await openPlace(page, 'drills', '1-4')
+test('halves are played, then the whole, and the later keys are hidden', async ({ page }) => {
+  await openPage(page, 'drills', '1-4')
   await page.getByRole('button', { name: /^thirds in E♭:/ }).click()
   await page.getByText('Over several runs').click()
   await page.getByLabel('Break it up').selectOption({ label: 'halves, then the whole' })
@@ -104,7 +105,7 @@ test('every level of hiding is reached with a key, and the run is the same', asy
   await expect(result(page)).toContainText('move on', { timeout: 30_000 })
 })
 
-test('a MIDI file is graded; a broken one is told', async ({ page }) => {
+test('a MIDI file is graded; a broken one is reported', async ({ page }) => {
   await page.goto('/stage/tune-breakwater?bars=1-2&rung=outline-up&tempo=120')
   const file = new toneMidi.Midi()
   file.header.setTempo(120)
@@ -120,7 +121,7 @@ test('a MIDI file is graded; a broken one is told', async ({ page }) => {
   expect(await result(page).locator('dd:not([data-behind])').allInnerTexts()).toEqual(['100', '100', '100'])
 })
 
-test('the server is gone when a run ends: the run is kept, and saved when it is back', async ({
+test('a run that ends while the server is unreachable is saved when it is back', async ({
   page,
   context,
 }) => {

@@ -1,5 +1,6 @@
-import { expect, type Locator, type Page, test } from '@playwright/test'
-import { hear, labelsOf, openPlace, positionOf, terrainNotes } from './places.ts'
+import type { Locator, Page } from '@playwright/test'
+import { expect, test } from './app.ts'
+import { hear, labelsOf, openPage, positionOf, terrainNotes } from './places.ts'
 
 const MOST_TABS = 300
 
@@ -42,10 +43,10 @@ test.afterEach(async ({ page }) => {
   expect(await page.evaluate(() => (globalThis as unknown as { touched: string[] }).touched)).toEqual([])
 })
 
-test('keys alone: the bars are chosen, a line is written, its notes changed, locked, mended and kept', async ({
+test('keyboard only: bars chosen, a line written, its notes changed, locked, fixed and saved', async ({
   page,
 }) => {
-  await openPlace(page, 'line', '1-4')
+  await openPage(page, 'line', '1-4')
   const button = (name: string | RegExp) => page.getByRole('button', { name, exact: true })
   await tabTo(page, page.getByRole('listbox', { name: /Form/ }))
   await page.keyboard.press('Shift+ArrowLeft')
@@ -125,10 +126,10 @@ test('keys alone: the bars are chosen, a line is written, its notes changed, loc
   await expect(page.getByRole('region', { name: 'Phrases' }).getByRole('listitem')).toHaveCount(1)
 })
 
-test('keys alone: the brief is turned, a contour bent, eight lines compared, sheets opened and left', async ({
+test('keyboard only: brief changed, contour bent, eight lines compared, popovers opened and closed', async ({
   page,
 }) => {
-  await openPlace(page, 'line', '1-4')
+  await openPage(page, 'line', '1-4')
   const button = (name: string | RegExp) => page.getByRole('button', { name, exact: true })
   await pressOn(page, button('Write a line'))
   await settled(page)
@@ -199,10 +200,10 @@ test('keys alone: the brief is turned, a contour bent, eight lines compared, she
   await expect.poll(async () => (await labelsOf(page))[0]).toMatch(/^bar 2,/)
 })
 
-test('keys alone: notes are written by hand, the line is played, slower and faster, and stopped', async ({
+test('keyboard only: notes written by hand, the line played slower and faster, and stopped', async ({
   page,
 }) => {
-  await openPlace(page, 'line', '1-4')
+  await openPage(page, 'line', '1-4')
   const button = (name: string | RegExp) => page.getByRole('button', { name, exact: true })
   await pressOn(page, button('Write by hand'))
   await page.keyboard.press('k')

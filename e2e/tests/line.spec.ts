@@ -1,16 +1,16 @@
 import { createRequire } from 'node:module'
 import { DEMO_TUNES } from '@eager-contour/demo'
-import { expect, test } from '@playwright/test'
 import toneMidi from '@tonejs/midi'
+import { expect, test } from './app.ts'
 import {
   hear,
-  keepAs,
-  keptLine,
   labelsOf,
-  openKept,
-  openPlace,
+  openPage,
+  openSaved,
   positionOf,
+  saveAs,
   saved,
+  savedLine,
   terrainNotes,
   writeLine,
 } from './places.ts'
@@ -55,10 +55,8 @@ test('from the tunes to a stretch and its map', async ({ page }) => {
   await expect(map.getByRole('button', { name: /^Bar 4: A♭Δ7, IV of E♭ major, A♭ Lydian/ })).toBeVisible()
 })
 
-test('a line is written, explained, varied, gone back to, kept, and there after a reload', async ({
-  page,
-}) => {
-  await openPlace(page, 'line')
+test('a line is written, explained, varied, restored, saved, and there after a reload', async ({ page }) => {
+  await openPage(page, 'line')
   await writeLine(page)
   const first = await labelsOf(page)
   expect(first.length).toBeGreaterThan(16)
@@ -94,18 +92,18 @@ test('a line is written, explained, varied, gone back to, kept, and there after 
   await page.keyboard.press('Shift+Z')
   await expect.poll(() => labelsOf(page)).toEqual(second)
 
-  await keepAs(page, 'Over the sill')
-  await expect(keptLine(page, 'Over the sill')).toBeVisible()
+  await saveAs(page, 'Over the sill')
+  await expect(savedLine(page, 'Over the sill')).toBeVisible()
   await page.reload()
-  await openKept(page)
-  await expect(keptLine(page, 'Over the sill')).toBeVisible()
+  await openSaved(page)
+  await expect(savedLine(page, 'Over the sill')).toBeVisible()
   await expect.poll(() => labelsOf(page)).toEqual(second)
 })
 
-test('a cell that the line must have comes in it, and the brief is as usual again without it', async ({
+test('a cell that the line must include is in it, and the brief returns to default without it', async ({
   page,
 }) => {
-  await openPlace(page, 'line', '1-8', 'tune-salt-stairs')
+  await openPage(page, 'line', '1-8', 'tune-salt-stairs')
   await writeLine(page)
   const degrees = async () =>
     (await labelsOf(page))
@@ -120,8 +118,8 @@ test('a cell that the line must have comes in it, and the brief is as usual agai
   await expect(page.getByLabel('Start from')).toHaveValue(/Default/)
 })
 
-test('turning enclosures to often brings more of them', async ({ page }) => {
-  await openPlace(page, 'line', '1-8', 'tune-salt-stairs')
+test('setting enclosures to often brings more of them', async ({ page }) => {
+  await openPage(page, 'line', '1-8', 'tune-salt-stairs')
   await writeLine(page)
   const enclosures = async () => (await labelsOf(page)).filter((label) => label.endsWith('enclosure')).length
   const turn = async (name: string, key: string) => {
@@ -136,10 +134,10 @@ test('turning enclosures to often brings more of them', async ({ page }) => {
   await turn('Enclosures', 'ArrowLeft')
 })
 
-test('the line sounds, the position moves on strip, terrain and staff together, the tempo turns, and stop is silence', async ({
+test('the line sounds, the position moves on form, terrain and staff together, the tempo changes, and stop is silent', async ({
   page,
 }) => {
-  await openPlace(page, 'line', '1-4', 'tune-lamplighters-round')
+  await openPage(page, 'line', '1-4', 'tune-lamplighters-round')
   await writeLine(page)
   await page.getByRole('button', { name: 'Play' }).click()
   await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible()
@@ -159,13 +157,20 @@ test('the line sounds, the position moves on strip, terrain and staff together, 
     .poll(async () => (await cursors()).every(({ x }, index) => Math.abs(x - before[index]!.x) > 2))
     .toBe(true)
 
-  const speed = async () => {
-    const from = (await positionOf(page))!
-    const started = Date.now()
-    await page.waitForTimeout(600)
-    const moved = (((await positionOf(page))! - from + 4 * 1920) % (4 * 1920)) / (Date.now() - started)
-    return moved
-  }
+  /** Ticks a millisecond, measured over the next two beats of the loop of four bars. */
+  const speed = () =>
+    page.evaluate(async () => {
+      const { eagerContourBand: band } = globalThis as unknown as {
+        readonly eagerContourBand: { readonly position: () => number }
+      }
+      const loop = 4 * 1920
+      const from = band.position()
+      const started = performance.now()
+      for (let moved = 0; ; moved = (band.position() - from + loop) % loop) {
+        if (moved >= 960) return moved / (performance.now() - started)
+        await new Promise(requestAnimationFrame)
+      }
+    })
   /** How far the measured speed lies from a tempo, in ticks a millisecond; a busy machine may starve the sound for a moment. */
   const awayFrom = async (bpm: number) => Math.abs((await speed()) - (bpm * 480) / 60_000)
   await expect.poll(() => awayFrom(126)).toBeLessThan(0.12)
@@ -175,12 +180,11 @@ test('the line sounds, the position moves on strip, terrain and staff together, 
 
   await page.keyboard.press('Space')
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible()
-  await page.waitForTimeout(150)
-  expect(await hear(page, 8)).toBeLessThan(0.0005)
+  await expect.poll(() => hear(page, 8)).toBeLessThan(0.0005)
 })
 
 test('MusicXML and MIDI hold the same notes, read by other programs', async ({ page, context }) => {
-  await openPlace(page, 'line')
+  await openPage(page, 'line')
   await writeLine(page)
   const labels = await labelsOf(page)
   const xml = await saved(page, 'MusicXML')
@@ -211,10 +215,10 @@ test('MusicXML and MIDI hold the same notes, read by other programs', async ({ p
   expect(written).toEqual(sounding.map((pitch) => pitch + WRITTEN_ABOVE_SOUNDING))
 })
 
-test('a contour is drawn, and the line follows it; keys bend it; letting it go sets the line free', async ({
+test('a contour is drawn and the line follows it; keys bend it; clearing it frees the line', async ({
   page,
 }) => {
-  await openPlace(page, 'line', '1-4')
+  await openPage(page, 'line', '1-4')
   await writeLine(page)
   /** How alike the heights of the notes are to a hill over their places, from −1 to 1 (Pearson). */
   const likeHill = () =>
@@ -261,10 +265,10 @@ test('a contour is drawn, and the line follows it; keys bend it; letting it go s
   await expect(page.getByTestId('ribbon')).toHaveCount(0)
 })
 
-test('a note is changed by keys; the reviewer hears what is wrong, and a mend raises the score by what it promised', async ({
+test('a note is changed by keys; the review finds the fault, and a fix raises the score as promised', async ({
   page,
 }) => {
-  await openPlace(page, 'line', '1-4')
+  await openPage(page, 'line', '1-4')
   await writeLine(page)
   const before = await labelsOf(page)
   await terrainNotes(page).nth(2).focus()
@@ -293,8 +297,8 @@ test('a note is changed by keys; the reviewer hears what is wrong, and a mend ra
   await expect(page.getByTestId('outline')).toHaveCount(0)
 })
 
-test('a brief that ships is begun with, changed, named, and there after a reload', async ({ page }) => {
-  await openPlace(page, 'line', '1-4')
+test('a built-in brief is chosen, changed, named, and there after a reload', async ({ page }) => {
+  await openPage(page, 'line', '1-4')
   await writeLine(page)
   const names = page.getByLabel('Start from')
   await names.selectOption('Sparse and singing')
@@ -309,11 +313,11 @@ test('a brief that ships is begun with, changed, named, and there after a reload
   await expect(page.getByLabel('Start from')).toHaveValue('Evening')
 })
 
-test('a kept line that is changed is stored by itself', async ({ page }) => {
-  await openPlace(page, 'line', '1-4', 'tune-salt-stairs')
+test('a change to a saved line is stored automatically', async ({ page }) => {
+  await openPage(page, 'line', '1-4', 'tune-salt-stairs')
   await writeLine(page)
-  await keepAs(page, 'Loose plank')
-  await expect(keptLine(page, 'Loose plank')).toBeVisible()
+  await saveAs(page, 'Loose plank')
+  await expect(savedLine(page, 'Loose plank')).toBeVisible()
   await terrainNotes(page).nth(1).focus()
   const stored = page.waitForResponse(
     (response) => response.url().includes('/api/lines/') && response.request().method() === 'PUT',
@@ -322,10 +326,8 @@ test('a kept line that is changed is stored by itself', async ({ page }) => {
   expect((await stored).ok()).toBe(true)
 })
 
-test('eight lines stand beside each other; one is put on the desk, and a bar taken from another', async ({
-  page,
-}) => {
-  await openPlace(page, 'line', '1-4')
+test('eight lines are compared; one is opened, and a bar taken from another', async ({ page }) => {
+  await openPage(page, 'line', '1-4')
   await writeLine(page)
   await page.getByRole('button', { name: 'Show eight' }).click()
   const beside = page.getByRole('region', { name: 'Alternatives' })
@@ -351,8 +353,8 @@ test('eight lines stand beside each other; one is put on the desk, and a bar tak
   await expect(beside).toHaveCount(0)
 })
 
-test('another figure to the next strong note is seen in outline, and put in its place', async ({ page }) => {
-  await openPlace(page, 'line', '1-4')
+test('another figure to the next strong note is previewed in outline, then used', async ({ page }) => {
+  await openPage(page, 'line', '1-4')
   await writeLine(page)
   const before = await labelsOf(page)
   await terrainNotes(page).first().focus()

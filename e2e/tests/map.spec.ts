@@ -1,13 +1,14 @@
-import { expect, type Page, test } from '@playwright/test'
-import { hear, labelsOf, openPlace, positionOf, writeLine } from './places.ts'
+import type { Page } from '@playwright/test'
+import { expect, test } from './app.ts'
+import { hear, labelsOf, openPage, positionOf, writeLine } from './places.ts'
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'About the chord' })
 const chord = (page: Page, name: RegExp) =>
   page.getByRole('region', { name: 'Map of the stretch' }).getByRole('button', { name })
 
 /** Breakwater begins with ii–V–I–IV, for a B♭ horn in E♭ (common practice, no source). */
-test('a chord that is touched tells all about it', async ({ page }) => {
-  await openPlace(page, 'map')
+test('a chosen chord shows everything about it', async ({ page }) => {
+  await openPage(page, 'map')
   await chord(page, /^Bar 2: B♭7/).click()
   const about = panel(page)
   await expect(about).toContainText('V of E♭ major')
@@ -29,8 +30,8 @@ test('a chord that is touched tells all about it', async ({ page }) => {
   await expect(about).toContainText('I of E♭ major')
 })
 
-test('another reading is chosen, followed by everything, kept, and taken back', async ({ page }) => {
-  await openPlace(page, 'map', '1-8', 'tune-gannet-waltz')
+test('another reading is chosen, used everywhere, stored, and cleared', async ({ page }) => {
+  await openPage(page, 'map', '1-8', 'tune-gannet-waltz')
   await chord(page, /^Bar 1:/).click()
   const about = panel(page)
   const scale = about.getByLabel('Another scale for this chord')
@@ -66,10 +67,10 @@ test('another reading is chosen, followed by everything, kept, and taken back', 
   await expect(scale).toHaveValue(before)
 })
 
-test('the far view has one centre, the sets few notes, and simple spelling no double accidentals', async ({
+test('the view by key centre has one key, the smallest sets few notes, and simple spelling no double accidentals', async ({
   page,
 }) => {
-  await openPlace(page, 'map', '5-8')
+  await openPage(page, 'map', '5-8')
   await page.getByRole('radio', { name: 'by key centre' }).click()
   await expect(
     page.getByText(/Key centre: C minor holds every chord tone of 50 % of the time\./),
@@ -81,7 +82,7 @@ test('the far view has one centre, the sets few notes, and simple spelling no do
 
   await page.goto('/setup')
   await page.getByLabel(/Instrument/).selectOption({ label: 'concert pitch' })
-  await openPlace(page, 'map', '1-4', 'tune-breakwater')
+  await openPage(page, 'map', '1-4', 'tune-breakwater')
   await chord(page, /^Bar 2: A♭7/).click()
   await panel(page).getByLabel('Another scale for this chord').selectOption({ label: 'A♭ altered' })
   await expect(panel(page)).toContainText('B𝄫')
@@ -95,10 +96,10 @@ test('the far view has one centre, the sets few notes, and simple spelling no do
   await expect(page.getByText('for B♭ flugelhorn')).toBeVisible()
 })
 
-test('the changes are heard: roots, thirds, guide tones, chords, in a loop, and a chord or a scale alone', async ({
+test('the changes sound: roots, thirds, guide tones, chords, in a loop, and one chord or scale alone', async ({
   page,
 }) => {
-  await openPlace(page, 'map', '1-2')
+  await openPage(page, 'map', '1-2')
   await page.getByRole('button', { name: 'Faster' }).click({ clickCount: 20 })
   for (const what of ['roots', 'roots and thirds', 'guide tones', 'chords']) {
     await page.getByRole('radio', { name: what, exact: true }).click()

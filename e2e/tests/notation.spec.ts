@@ -9,7 +9,7 @@ import {
   spellNotes,
   writeMusicXml,
 } from '@eager-contour/core'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './app.ts'
 
 const osmdFile = createRequire(import.meta.url).resolve('opensheetmusicdisplay')
 const COUNT = 1000

@@ -1,6 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright'
-import { expect, type Page, test } from '@playwright/test'
-import { openPlace } from './places.ts'
+import type { Page } from '@playwright/test'
+import { expect, test } from './app.ts'
+import { openPage } from './places.ts'
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'The rung' })
 const result = (page: Page) => page.getByRole('status', { name: 'Result' })
@@ -9,8 +10,8 @@ const simulate = async (page: Page) => {
   await page.getByLabel('wrong notes %').fill('0')
 }
 
-test('a kept phrase is drilled in another key, and once in its place', async ({ page }) => {
-  await openPlace(page, 'drills', '1-4')
+test('a saved phrase is drilled in another key, and once where it was', async ({ page }) => {
+  await openPage(page, 'drills', '1-4')
   await page.getByRole('button', { name: /^phrase in twelve keys in A♭:/ }).click()
   await expect(panel(page).getByLabel('Phrase')).toContainText('Over the wall, two bars')
   await panel(page).getByLabel('Beats per minute').fill('200')
@@ -22,7 +23,7 @@ test('a kept phrase is drilled in another key, and once in its place', async ({ 
   await page.keyboard.press('PageUp')
   await expect(result(page)).toContainText('move on', { timeout: 30_000 })
 
-  await openPlace(page, 'drills', '9-10')
+  await openPage(page, 'drills', '9-10')
   await page.getByRole('button', { name: /^phrase in its place in E♭:/ }).click()
   await panel(page)
     .getByRole('link', { name: /^Play at/ })
@@ -33,16 +34,16 @@ test('a kept phrase is drilled in another key, and once in its place', async ({ 
   await expect(result(page)).toContainText('move on')
 })
 
-test('where a phrase does not fit, the bars where it does are told', async ({ page }) => {
-  await openPlace(page, 'drills', '5-6')
+test('where a phrase doesn’t fit, the bars where it does are listed', async ({ page }) => {
+  await openPage(page, 'drills', '5-6')
   await page.getByRole('button', { name: /^phrase in twelve keys in E♭:/ }).click()
   await expect(panel(page)).toContainText(
     /The phrase does not fit in these bars; in this tune it begins in bar 1/,
   )
 })
 
-test('a rung’s options are chosen one by one and said by name', async ({ page }) => {
-  await openPlace(page, 'drills', '1-4')
+test('a rung’s options are chosen one by one and named', async ({ page }) => {
+  await openPage(page, 'drills', '1-4')
   await page.getByRole('button', { name: /^pickups in E♭:/ }).click()
   await panel(page).getByLabel('Length').selectOption('three')
   await panel(page).getByLabel('Into').selectOption('the 7')
@@ -58,7 +59,7 @@ test('a guitarist plays on a fingerboard, by pointer and by keys, or on keys ins
     const response = await route.fetch()
     await route.fulfill({ response, json: { ...(await response.json()), instrument: 'guitar' } })
   })
-  await openPlace(page, 'line', '1-4')
+  await openPage(page, 'line', '1-4')
   await page.getByRole('button', { name: 'Write by hand' }).click()
   const board = page.getByRole('group', { name: 'Fingerboard' })
   await expect(board.getByRole('button')).toHaveCount(6 * 16 + 1)

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { expect, type Page } from '@playwright/test'
 
 /** Opens a tune's place over some bars. */
-export const openPlace = async (
+export const openPage = async (
   page: Page,
   place: 'changes' | 'map' | 'line' | 'drills',
   bars = '1-4',
@@ -38,17 +38,17 @@ export const writeLine = async (page: Page): Promise<void> => {
 }
 
 /** Opens what is kept beside the line. */
-export const openKept = (page: Page): Promise<void> => page.getByRole('tab', { name: 'Saved' }).click()
+export const openSaved = (page: Page): Promise<void> => page.getByRole('tab', { name: 'Saved' }).click()
 
 /** Gives the line on the desk a title and keeps it. */
-export const keepAs = async (page: Page, title: string): Promise<void> => {
-  await openKept(page)
+export const saveAs = async (page: Page, title: string): Promise<void> => {
+  await openSaved(page)
   await page.getByLabel('Title of the line').fill(title)
   await page.getByRole('button', { name: 'Save', exact: true }).click()
 }
 
 /** A kept line in its list. */
-export const keptLine = (page: Page, title: string) =>
+export const savedLine = (page: Page, title: string) =>
   page.getByRole('region', { name: 'Saved lines' }).getByRole('button', { name: new RegExp(`^${title}`) })
 
 /** Has a file of the line made, and gives it. */
@@ -60,7 +60,7 @@ export const saved = async (page: Page, item: string): Promise<{ name: string; b
   return { name: file.suggestedFilename(), bytes: await readFile(await file.path()) }
 }
 
-interface Ear {
+interface Band {
   readonly level: () => number
   readonly position: () => number | undefined
 }
@@ -68,14 +68,14 @@ interface Ear {
 /** How loud the band is at its output: the loudest of some moments. */
 export const hear = (page: Page, moments = 20): Promise<number> =>
   page.evaluate(async (count) => {
-    const ear = (globalThis as unknown as { eagerContourBand?: Ear }).eagerContourBand
+    const band = (globalThis as unknown as { eagerContourBand?: Band }).eagerContourBand
     let loudest = 0
     for (let moment = 0; moment < count; moment += 1) {
-      loudest = Math.max(loudest, ear?.level() ?? 0)
+      loudest = Math.max(loudest, band?.level() ?? 0)
       await new Promise((resolve) => setTimeout(resolve, 25))
     }
     return loudest
   }, moments)
 
 export const positionOf = (page: Page): Promise<number | undefined> =>
-  page.evaluate(() => (globalThis as unknown as { eagerContourBand?: Ear }).eagerContourBand?.position())
+  page.evaluate(() => (globalThis as unknown as { eagerContourBand?: Band }).eagerContourBand?.position())

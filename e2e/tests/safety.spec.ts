@@ -1,5 +1,6 @@
-import { expect, type Page, test } from '@playwright/test'
-import { keepAs, keptLine, labelsOf, openKept, openPlace, writeLine } from './places.ts'
+import type { Page } from '@playwright/test'
+import { expect, test } from './app.ts'
+import { labelsOf, openPage, openSaved, saveAs, savedLine, writeLine } from './places.ts'
 
 const unplug = (page: Page) =>
   page.route('**/api/**', (route) =>
@@ -13,13 +14,13 @@ const tryNow = (page: Page) =>
     .click({ timeout: 2000 })
     .catch(() => undefined)
 
-test('with the server gone, a kept line waits in the browser, through a reload, and is stored when it is back', async ({
+test('without the server, a saved line waits in the browser, through a reload, and is stored when it is back', async ({
   page,
 }) => {
-  await openPlace(page, 'line', '5-8')
+  await openPage(page, 'line', '5-8')
   await writeLine(page)
   await unplug(page)
-  await keepAs(page, 'Through the fog')
+  await saveAs(page, 'Through the fog')
   await expect(page.getByRole('alert')).toContainText(
     'Can’t reach the server. 1 change waiting; nothing is lost',
   )
@@ -30,11 +31,11 @@ test('with the server gone, a kept line waits in the browser, through a reload, 
   await page.unroute('**/api/**')
   await tryNow(page)
   await expect(page.getByRole('alert')).toHaveCount(0)
-  await openKept(page)
-  await expect(keptLine(page, 'Through the fog')).toBeVisible()
+  await openSaved(page)
+  await expect(savedLine(page, 'Through the fog')).toBeVisible()
 })
 
-test('a run that ends while the server is gone is stored later', async ({ page }) => {
+test('a run that ends while the server is unreachable is stored later', async ({ page }) => {
   await page.goto('/stage/tune-gannet-waltz?bars=1-1&rung=outline-up&tempo=180')
   await page.getByLabel('simulated player').check()
   await unplug(page)
@@ -48,26 +49,26 @@ test('a run that ends while the server is gone is stored later', async ({ page }
   await expect(page.getByRole('row').nth(1)).toContainText('Gannet Waltz')
 })
 
-test('the second of two tabs on the same line is told, and nothing is overwritten', async ({
+test('the second of two tabs on one line is warned, and nothing is overwritten', async ({
   page,
   context,
 }) => {
   const open = async (tab: Page) => {
-    await openPlace(tab, 'line', '9-16')
-    await openKept(tab)
-    await keptLine(tab, 'Back along the beach').click()
+    await openPage(tab, 'line', '9-16')
+    await openSaved(tab)
+    await savedLine(tab, 'Back along the beach').click()
     await expect.poll(() => labelsOf(tab)).not.toEqual([])
   }
   const other = await context.newPage()
   await open(page)
   await open(other)
-  await keepAs(page, 'From the first tab')
-  await expect(keptLine(page, 'From the first tab')).toBeVisible()
-  await keepAs(other, 'From the second tab')
+  await saveAs(page, 'From the first tab')
+  await expect(savedLine(page, 'From the first tab')).toBeVisible()
+  await saveAs(other, 'From the second tab')
   await expect(other.getByRole('alert')).toContainText(
     '“From the second tab” was not saved: This was changed elsewhere in the meantime.',
   )
-  await expect(keptLine(page, 'From the first tab')).toBeVisible()
+  await expect(savedLine(page, 'From the first tab')).toBeVisible()
   const letGo = other.getByRole('button', { name: 'Discard' })
   await expect(async () => {
     if ((await letGo.count()) > 0) await letGo.first().click()
@@ -75,7 +76,7 @@ test('the second of two tabs on the same line is told, and nothing is overwritte
   }).toPass()
 })
 
-test('a wrong symbol in a new tune is marked with its place and a mend, and the text is kept', async ({
+test('a wrong symbol in a new tune is marked with its position and a fix, and the text is kept', async ({
   page,
 }) => {
   await page.goto('/tunes')
@@ -96,9 +97,9 @@ test('a wrong symbol in a new tune is marked with its place and a mend, and the 
   await expect(page.getByRole('link', { name: /Weir/ })).toBeVisible()
 })
 
-test('without sound the place works and says so', async ({ page }) => {
+test('without sound the page works and reports it', async ({ page }) => {
   await page.route('**/sound/**', (route) => route.abort())
-  await openPlace(page, 'line')
+  await openPage(page, 'line')
   await writeLine(page)
   await page.getByRole('button', { name: 'Play' }).click()
   await expect(page.getByText('The sound couldn’t start')).toBeVisible()
@@ -106,7 +107,7 @@ test('without sound the place works and says so', async ({ page }) => {
   await expect.poll(() => labelsOf(page).then(({ length }) => length)).toBeGreaterThan(10)
 })
 
-test('a tune that is not there, and an address that is not, say where to go', async ({ page }) => {
+test('a missing tune and a missing page link to the tunes', async ({ page }) => {
   await page.goto('/tunes/tune-nowhere/map')
   await expect(page.getByRole('alert')).toContainText('Tune not found.')
   await page.goto('/elsewhere')

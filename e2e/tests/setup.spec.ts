@@ -1,5 +1,6 @@
-import { expect, type Page, test } from '@playwright/test'
-import { keptLine, labelsOf, openKept, openPlace, terrainNotes } from './places.ts'
+import type { Page } from '@playwright/test'
+import { expect, test } from './app.ts'
+import { labelsOf, openPage, openSaved, savedLine, terrainNotes } from './places.ts'
 
 /** Setup is one for all: what a test turns it turns back. */
 const choose = async (page: Page, instrument: string) => {
@@ -15,14 +16,16 @@ test.afterEach(async ({ page }) => {
   await expect(page.locator('html')).toHaveAttribute('data-look', 'day')
 })
 
-test('everything is shown as the chosen instrument reads it, and what is stored stays', async ({ page }) => {
+test('everything is shown as the chosen instrument reads it, and what is stored doesn’t change', async ({
+  page,
+}) => {
   await choose(page, 'alto sax')
   await page.goto('/tunes')
   await expect(page.getByRole('link', { name: /Breakwater/ })).toContainText('B♭ major')
-  await openPlace(page, 'map')
+  await openPage(page, 'map')
   await expect(page.getByRole('button', { name: /^Bar 1: .*C Dorian/ })).toBeVisible()
   await choose(page, 'concert pitch')
-  await openPlace(page, 'map')
+  await openPage(page, 'map')
   await expect(page.getByRole('button', { name: /^Bar 1: .*E♭ Dorian/ })).toBeVisible()
   await expect(page.getByRole('complementary', { name: 'About the chord' })).toContainText('D♭ major from E♭')
   await page.goto('/log')
@@ -30,13 +33,13 @@ test('everything is shown as the chosen instrument reads it, and what is stored 
 })
 
 test('a line sounds the same whoever reads it', async ({ page }) => {
-  await openPlace(page, 'line', '1-4')
-  await openKept(page)
-  await keptLine(page, 'First way over the wall').click()
+  await openPage(page, 'line', '1-4')
+  await openSaved(page)
+  await savedLine(page, 'First way over the wall').click()
   await expect(terrainNotes(page).first()).toBeVisible()
   const asHorn = await labelsOf(page)
   await choose(page, 'concert pitch')
-  await openPlace(page, 'line', '1-4')
+  await openPage(page, 'line', '1-4')
   await expect(terrainNotes(page).first()).toBeVisible()
   const concert = await labelsOf(page)
   expect(asHorn[0]).toMatch(/of Fm7, /)
@@ -45,9 +48,7 @@ test('a line sounds the same whoever reads it', async ({ page }) => {
   expect(degrees(concert)).toEqual(degrees(asHorn))
 })
 
-test('how strictly runs are graded is set, kept by the server, and as the ladder has it again', async ({
-  page,
-}) => {
+test('grading strictness is set, stored by the server, and reset to default', async ({ page }) => {
   const kept = async () => (await (await page.request.get('/api/settings')).json()).grading
   await page.goto('/setup')
   const within = page.getByLabel('On time within (ms)')
@@ -69,11 +70,11 @@ test('night, symbols and names are chosen once and stay', async ({ page }) => {
   await page.getByRole('radio', { name: 'CM7 C-7 Co7' }).click()
   await page.reload()
   await expect(page.locator('html')).toHaveAttribute('data-look', 'night')
-  await openPlace(page, 'map')
+  await openPage(page, 'map')
   await expect(page.getByRole('option', { name: 'Bar 1: F-7' })).toBeVisible()
 })
 
-test('the keyboard alone goes from the tunes to a line that is kept', async ({ page }) => {
+test('the keyboard alone leads from the tunes to a saved line', async ({ page }) => {
   await page.goto('/tunes')
   await expect(page.getByRole('link', { name: /Gannet Waltz/ })).toBeVisible()
   await page.getByRole('link', { name: /Gannet Waltz/ }).focus()
@@ -96,5 +97,5 @@ test('the keyboard alone goes from the tunes to a line that is kept', async ({ p
   await page.keyboard.type('Kept by keys')
   await page.getByRole('button', { name: 'Save', exact: true }).focus()
   await page.keyboard.press('Enter')
-  await expect(keptLine(page, 'Kept by keys')).toBeVisible()
+  await expect(savedLine(page, 'Kept by keys')).toBeVisible()
 })

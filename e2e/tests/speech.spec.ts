@@ -14,7 +14,7 @@ import {
   simulatedTake,
   windowsFor,
 } from '@eager-contour/core'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './app.ts'
 import { readSpeech, saveSpeech } from './sounds.ts'
 
 const WORDS =
@@ -31,15 +31,15 @@ const heardIn = (file: string, instrument: string): readonly PlayedNote[] => {
   const { samples, rate } = readSpeech(file)
   const heard: PlayedNote[] = []
   const { low } = instrumentOf(instrument).range
-  const ear = new PitchDetector(
+  const detector = new PitchDetector(
     rate,
     ({ onsetMs, endMs, midi, cents, velocity }, ended) => {
       if (ended) heard.push({ onsetMs, durationMs: endMs - onsetMs, midi, cents, velocity })
     },
     { ...DETECTION_RULES, ...windowsFor(low) },
   )
-  ear.take(samples)
-  ear.end()
+  detector.take(samples)
+  detector.end()
   return heard
 }
 
@@ -72,7 +72,7 @@ const matched = (talk: readonly PlayedNote[], instrument: string): number => {
 }
 
 for (const voice of ['en', 'en+f2', 'en+f4', 'en+m3'])
-  test(`what the voice ${voice} says is no playing: under one in twenty notes, whenever the exercise begins`, () => {
+  test(`the voice ${voice} matches under one in twenty notes, whenever the exercise starts`, () => {
     const file = saveSpeech(WORDS, join(mkdtempSync(join(tmpdir(), 'eager-contour-')), 'speech.wav'), voice)
     for (const instrument of ['trumpet', 'tenor-sax', 'guitar'])
       expect(matched(heardIn(file, instrument), instrument)).toBeLessThan(0.05)

@@ -1,4 +1,5 @@
-import { expect, type Page, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './app.ts'
 import { hear } from './places.ts'
 
 const STAGE = '/stage/tune-breakwater?bars=1-2&rung=outline-up&tempo=120'
@@ -21,7 +22,7 @@ const openStage = async (page: Page, address = STAGE) => {
   )
 }
 
-test('the simulated player plays without a fault, and the run is in the log', async ({ page }) => {
+test('the simulated player plays without errors, and the run is in the log', async ({ page }) => {
   await openStage(page)
   await page.getByLabel('simulated player').check()
   await page.getByLabel('wrong notes %').fill('0')
@@ -48,7 +49,7 @@ test('the simulated player plays without a fault, and the run is in the log', as
     await expect(row).toContainText(text)
 })
 
-test('a faulty simulated player is found out, bar by bar', async ({ page }) => {
+test('a simulated player’s errors are found, bar by bar', async ({ page }) => {
   await openStage(page)
   await page.getByLabel('simulated player').check()
   await page.getByLabel('wrong notes %').fill('60')
@@ -102,7 +103,7 @@ const playAlong = async (
   await expect(page.getByRole('status', { name: 'Result' })).toBeVisible({ timeout: 30_000 })
 }
 
-test('played on the keys of the screen', async ({ page }) => {
+test('an exercise is played on the on-screen keys', async ({ page }) => {
   await openStage(page)
   await playAlong(
     page,
@@ -115,7 +116,7 @@ test('played on the keys of the screen', async ({ page }) => {
   expect(await answered(page)).toBeGreaterThanOrEqual(7)
 })
 
-test('a key of the screen sounds when it is clicked', async ({ page }) => {
+test('an on-screen key sounds when it is clicked', async ({ page }) => {
   await openStage(page)
   await page.getByRole('button', { name: /^Start/ }).click()
   await page.waitForSelector('[data-run=playing]')
@@ -129,7 +130,7 @@ test('a key of the screen sounds when it is clicked', async ({ page }) => {
   await expect(key).not.toHaveClass(/border-lichen/)
 })
 
-test('played on the computer keyboard, once it is taken up with K', async ({ page }) => {
+test('an exercise is played on the computer keyboard, once K turns it on', async ({ page }) => {
   await openStage(page)
   await page.keyboard.press('k')
   await expect(page.getByLabel('keyboard (K)')).toBeChecked()
@@ -144,9 +145,7 @@ test('played on the computer keyboard, once it is taken up with K', async ({ pag
   await expect(page.getByLabel('keyboard (K)')).not.toBeChecked()
 })
 
-test('a run stopped in the middle is kept as abandoned, or discarded, as the player says', async ({
-  page,
-}) => {
+test('a stopped run is saved as abandoned or discarded, as the player chooses', async ({ page }) => {
   const start = async () => {
     await openStage(page, '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=180')
     await page.getByLabel('simulated player').check()
@@ -169,7 +168,7 @@ test('a run stopped in the middle is kept as abandoned, or discarded, as the pla
   await expect(page.getByRole('row').nth(1)).toContainText('abandoned')
 })
 
-test('a run cut off by a closed page is offered again, and nothing played is lost', async ({ page }) => {
+test('a run cut off by closing the page is offered again, and nothing played is lost', async ({ page }) => {
   await openStage(page, '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=180')
   await page.getByLabel('simulated player').check()
   await page.getByRole('button', { name: /^Start/ }).click()
@@ -188,7 +187,7 @@ test('a run cut off by a closed page is offered again, and nothing played is los
   await expect(page.getByRole('row').nth(1)).toContainText('abandoned')
 })
 
-test('a kept line is drilled', async ({ page }) => {
+test('a saved line is drilled', async ({ page }) => {
   await page.goto('/tunes/tune-breakwater/drills?bars=1-4')
   await page.getByRole('button', { name: /^your line in E♭/ }).click()
   const panel = page.getByRole('complementary', { name: 'The rung' })
@@ -200,7 +199,7 @@ test('a kept line is drilled', async ({ page }) => {
   expect((await verdicts(page)).length).toBeGreaterThan(16)
 })
 
-test('the ladder: rungs by keys, moved over with the arrows; a rung is opened, heard, and started in another key, hidden', async ({
+test('the ladder is moved over with the arrows; a rung is opened, played, and started in another key, hidden', async ({
   page,
 }) => {
   await page.goto('/tunes/tune-breakwater/drills?bars=1-4')
@@ -258,9 +257,7 @@ test('a MIDI device plays a run that its first note starts', async ({ page }) =>
   await expect(page.getByRole('row').nth(1)).toContainText('roots')
 })
 
-test('a pause begins the bar anew: what was played before it stays, the run ends as it would have', async ({
-  page,
-}) => {
+test('after a pause the bar restarts: earlier notes stay, and the run ends as usual', async ({ page }) => {
   await openStage(page, '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=150')
   await page.getByLabel('simulated player').check()
   await page.getByLabel('wrong notes %').fill('0')
@@ -275,7 +272,7 @@ test('a pause begins the bar anew: what was played before it stays, the run ends
   expect((await marks(page))[0]).toBe('100')
 })
 
-test('a hidden tab pauses the run and says so', async ({ page }) => {
+test('a hidden tab pauses the run and reports it', async ({ page }) => {
   await openStage(page)
   await page.getByRole('button', { name: /^Start/ }).click()
   await page.waitForSelector('[data-run=playing]')
@@ -292,9 +289,7 @@ interface StandIn {
   readonly pullOut: (name: string) => void
 }
 
-test('played on a MIDI device, begun by a note; pulled out in the middle, the run pauses and goes on', async ({
-  page,
-}) => {
+test('a run on a MIDI device starts with a note; unplugged, it pauses, then continues', async ({ page }) => {
   await openStage(page, `${STAGE}&midi=stand-in`)
   await page.getByRole('button', { name: 'Connect MIDI' }).click()
   await page.getByLabel('a note starts').check()

@@ -1,4 +1,5 @@
-import { expect, type Page, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './app.ts'
 
 interface Sounding {
   readonly position: () => number | undefined
@@ -30,7 +31,7 @@ const MIDI =
 const PAD = `[...document.querySelectorAll('button')].find(({ textContent }) => textContent.startsWith('Pad'))
   .dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, pointerId: 1 }))`
 
-test('how late a MIDI device is, is found on eight clicks and kept for it', async ({ page }) => {
+test('the delay of a MIDI device is measured on eight clicks and stored with it', async ({ page }) => {
   await page.goto('/stage/tune-breakwater?bars=1-1&rung=roots&tempo=60&midi=stand-in')
   await page.getByRole('button', { name: 'Connect MIDI' }).click()
   await page.getByRole('button', { name: 'MIDI settings' }).click()
@@ -53,9 +54,7 @@ test('how late a MIDI device is, is found on eight clicks and kept for it', asyn
   await expect(late).toHaveValue(String(found))
 })
 
-test('how late a finger on the screen is, is found on a pad, and taken off what is played', async ({
-  page,
-}) => {
+test('the delay of the touch screen is measured on a pad and subtracted', async ({ page }) => {
   await page.goto('/stage/tune-breakwater?bars=1-1&rung=roots&tempo=60')
   await page.getByRole('button', { name: 'Timing', exact: true }).click()
   const late = page.getByLabel('Latency, on-screen keys (ms)')

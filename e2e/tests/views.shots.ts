@@ -1,6 +1,7 @@
 import { join } from 'node:path'
-import { expect, type Page, test } from '@playwright/test'
-import { openPlace, writeLine } from './places.ts'
+import type { Page } from '@playwright/test'
+import { expect, test } from './app.ts'
+import { openPage, writeLine } from './places.ts'
 
 const FOLDER = join(import.meta.dirname, '../../docs/screenshots')
 
@@ -15,12 +16,12 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await page.goto('/tunes')
   await expect(page.getByRole('link', { name: /Breakwater/ })).toBeVisible()
   await shoot(page, 'tunes')
-  await openPlace(page, 'changes')
+  await openPage(page, 'changes')
   await expect(page.getByRole('textbox', { name: /at concert pitch/ })).toContainText('Ebm7')
   await shoot(page, 'changes')
-  await openPlace(page, 'map')
+  await openPage(page, 'map')
   await shoot(page, 'map')
-  await openPlace(page, 'line')
+  await openPage(page, 'line')
   await writeLine(page)
   await expect(page.locator('[data-staff-note]').first()).toBeAttached()
   await page.locator('[data-note="9"]').focus()
@@ -59,7 +60,7 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await page.getByRole('button', { name: 'Band' }).click()
   await shoot(page, 'line-band')
   await page.keyboard.press('Escape')
-  await openPlace(page, 'line', '1-16')
+  await openPage(page, 'line', '1-16')
   await page.getByRole('button', { name: 'Another', exact: true }).click()
   await expect(page.getByText('Composing …')).toBeHidden()
   await page.getByRole('radio', { name: 'sixteen' }).click()
@@ -75,7 +76,7 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await page.setViewportSize({ width: 1280, height: 800 })
   await page.emulateMedia({ media: null })
   await page.evaluate(() => dispatchEvent(new Event('afterprint')))
-  await openPlace(page, 'drills')
+  await openPage(page, 'drills')
   await shoot(page, 'drills')
   await page.goto('/stage/tune-salt-stairs?bars=1-4&rung=outline-up&tempo=132')
   await page.getByLabel('simulated player').check()
@@ -89,7 +90,7 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await expect(
     page
       .getByLabel(/on the staff/)
-      .locator('.vf-stavenote')
+      .locator('[data-staff-note]')
       .first(),
   ).toBeVisible()
   await shoot(page, 'stage-result')

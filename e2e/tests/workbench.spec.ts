@@ -1,13 +1,14 @@
-import { expect, type Page, test } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import toneMidi from '@tonejs/midi'
+import { expect, test } from './app.ts'
 import {
-  keepAs,
-  keptLine,
   labelsOf,
-  openKept,
-  openPlace,
+  openPage,
+  openSaved,
   positionOf,
+  saveAs,
   saved,
+  savedLine,
   terrainNotes,
   writeLine,
 } from './places.ts'
@@ -20,10 +21,10 @@ const about = (page: Page) => page.getByRole('complementary', { name: 'About the
 
 const WRITTEN_ABOVE_SOUNDING = 2
 
-test('several notes are chosen with keys, moved together, locked, and kept when the rest is written anew', async ({
+test('several notes are selected with keys, moved together, locked, and kept while the rest is rewritten', async ({
   page,
 }) => {
-  await openPlace(page, 'line', '1-4')
+  await openPage(page, 'line', '1-4')
   await writeLine(page)
   const before = await labelsOf(page)
   await terrainNotes(page).nth(3).focus()
@@ -52,8 +53,8 @@ test('several notes are chosen with keys, moved together, locked, and kept when 
   }
 })
 
-test('chosen notes are written anew and the others stay', async ({ page }) => {
-  await openPlace(page, 'line', '1-4')
+test('selected notes are rewritten and the others stay', async ({ page }) => {
+  await openPage(page, 'line', '1-4')
   await writeLine(page)
   const before = await labelsOf(page)
   const second = before.findIndex((label) => label.startsWith('bar 2,'))
@@ -74,7 +75,7 @@ test('chosen notes are written anew and the others stay', async ({ page }) => {
 test('a note is drawn over the terrain: it snaps to the ground, and to half steps with Alt', async ({
   page,
 }) => {
-  await openPlace(page, 'line', '1-4')
+  await openPage(page, 'line', '1-4')
   await writeLine(page)
   const before = await labelsOf(page)
   const drag = async (index: number, pixels: number) => {
@@ -104,10 +105,8 @@ test('a note is drawn over the terrain: it snaps to the ground, and to half step
   expect(noteOf((await names())!)).not.toBe(noteOf(before[0]!))
 })
 
-test('notes are typed with the letters and the keys on the screen; rests are left, and taken back', async ({
-  page,
-}) => {
-  await openPlace(page, 'line', '13-16', 'tune-gannet-waltz')
+test('notes are typed with letters and on-screen keys; rests are entered and undone', async ({ page }) => {
+  await openPage(page, 'line', '13-16', 'tune-gannet-waltz')
   await page.getByRole('button', { name: 'Write by hand' }).click()
   const panel = page.getByRole('region', { name: 'Write by hand' })
   await expect(panel.getByRole('status').first()).toContainText('Next note: bar 13, beat 1')
@@ -158,7 +157,7 @@ const openWithMidi = async (page: Page, bars: string, tune = 'tune-breakwater') 
   await expect(page.getByLabel('MIDI input')).toHaveValue(KEYS)
 }
 
-test('a MIDI device writes in steps; another is plugged in and chosen; pulled out, it is told', async ({
+test('a MIDI device writes step by step; another is plugged in and chosen; unplugging it is reported', async ({
   page,
 }) => {
   await openWithMidi(page, '1-4')
@@ -185,7 +184,7 @@ test('a MIDI device writes in steps; another is plugged in and chosen; pulled ou
   await expect(terrainNotes(page)).toHaveCount(5)
 })
 
-test('a line is played in over the band in time and written in eighths', async ({ page }) => {
+test('a line is recorded over the band and written in eighths', async ({ page }) => {
   await openWithMidi(page, '1-1')
   // Slowly: a busy machine may be late by some hundredths of a second.
   for (let press = 0; press < 16; press += 1) await page.keyboard.press('[')
@@ -234,7 +233,7 @@ test('a line is played in over the band in time and written in eighths', async (
   ])
 })
 
-test('a line is moved to other chords by its degrees', async ({ page }) => {
+test('a line is moved to other chords by degree', async ({ page }) => {
   await openWithMidi(page, '1-1')
   for (const note of [63, 66, 70, 73]) {
     await midi(page, 'press', KEYS, note)
@@ -255,8 +254,8 @@ test('a line is moved to other chords by its degrees', async ({ page }) => {
   ])
 })
 
-test('a phrase is kept in degrees and put where it fits', async ({ page }) => {
-  await openPlace(page, 'line', '1-4')
+test('a phrase is saved in degrees and inserted where it fits', async ({ page }) => {
+  await openPage(page, 'line', '1-4')
   await writeLine(page)
   const before = await labelsOf(page)
   const inFirst = before.filter((label) => label.startsWith('bar 1,')).length
@@ -266,7 +265,7 @@ test('a phrase is kept in degrees and put where it fits', async ({ page }) => {
     .getByText(/^Edit \d+ notes/)
     .click()
   await page.getByRole('button', { name: 'Save as a phrase' }).click()
-  await openKept(page)
+  await openSaved(page)
   const phrases = page.getByRole('region', { name: 'Phrases' })
   // The demo has one of its own.
   await expect(phrases.getByRole('listitem')).toHaveCount(2)
@@ -279,21 +278,21 @@ test('a phrase is kept in degrees and put where it fits', async ({ page }) => {
     .toBe(4)
   const there = (await labelsOf(page)).filter((label) => label.startsWith('bar 9,'))
   expect(there.map((label) => noteOf(label))).toEqual(before.slice(0, 4).map((label) => noteOf(label)))
-  await openKept(page)
+  await openSaved(page)
   await kept.getByRole('button', { name: /^Delete:/ }).click()
   await expect(phrases.getByRole('listitem')).toHaveCount(1)
 })
 
-test('a line has words, tags and versions; it is found by them, and put away', async ({ page }) => {
-  await openPlace(page, 'line', '1-4', 'tune-lamplighters-round')
+test('a line has a remark, tags and versions; it is found by them, and deleted', async ({ page }) => {
+  await openPage(page, 'line', '1-4', 'tune-lamplighters-round')
   await writeLine(page)
   const first = await labelsOf(page)
-  await keepAs(page, 'Third lamp')
-  await expect(keptLine(page, 'Third lamp')).toBeVisible()
+  await saveAs(page, 'Third lamp')
+  await expect(savedLine(page, 'Third lamp')).toBeVisible()
   await page.getByLabel('Comments').fill('lay back in bar 2')
   await page.getByLabel('Tags, separated by commas').fill('slow, second lamp')
   await page.getByLabel('Tags, separated by commas').blur()
-  await expect(keptLine(page, 'Third lamp')).toContainText('slow · second lamp')
+  await expect(savedLine(page, 'Third lamp')).toContainText('slow · second lamp')
   await terrainNotes(page).nth(1).focus()
   await page.keyboard.press('Alt+PageUp')
   await expect.poll(() => labelsOf(page)).not.toEqual([])
@@ -304,19 +303,19 @@ test('a line has words, tags and versions; it is found by them, and put away', a
   for (const title of ['Fourth lamp', 'Fifth lamp', 'Sixth lamp']) {
     await page.getByRole('button', { name: 'Another', exact: true }).click()
     await settled(page)
-    await keepAs(page, title)
-    await expect(keptLine(page, title)).toBeVisible()
+    await saveAs(page, title)
+    await expect(savedLine(page, title)).toBeVisible()
   }
   await page.getByRole('searchbox', { name: 'Search saved lines' }).fill('lay slow')
   await expect(page.getByRole('region', { name: 'Saved lines' }).getByRole('listitem')).toHaveCount(1)
   await page.getByRole('button', { name: 'Delete: Third lamp' }).click()
-  await expect(keptLine(page, 'Third lamp')).toHaveCount(0)
+  await expect(savedLine(page, 'Third lamp')).toHaveCount(0)
   await page.getByRole('searchbox', { name: 'Search saved lines' }).fill('')
-  await expect(keptLine(page, 'Sixth lamp')).toBeVisible()
+  await expect(savedLine(page, 'Sixth lamp')).toBeVisible()
 })
 
-test('near and far, threads and degrees: what is shown is chosen, and kept', async ({ page }) => {
-  await openPlace(page, 'line', '1-16')
+test('zoom, threads and degrees: what is shown is chosen and stored', async ({ page }) => {
+  await openPage(page, 'line', '1-16')
   await writeLine(page)
   const terrains = page.getByRole('group', { name: /^Terrain, bars/ })
   await expect(terrains.first()).toHaveAccessibleName('Terrain, bars 1 to 4')
@@ -339,9 +338,9 @@ test('near and far, threads and degrees: what is shown is chosen, and kept', asy
 })
 
 test('the printed sheet has the title, every bar and nothing else; no system is cut', async ({ page }) => {
-  await openPlace(page, 'line', '1-16')
+  await openPage(page, 'line', '1-16')
   await writeLine(page)
-  await keepAs(page, 'For the stand')
+  await saveAs(page, 'For the stand')
   await page.getByRole('radio', { name: 'sixteen' }).click()
   await expect(page.getByRole('group', { name: 'Terrain, bars 1 to 16' })).toBeVisible()
   const count = (await labelsOf(page)).length
@@ -354,7 +353,7 @@ test('the printed sheet has the title, every bar and nothing else; no system is 
   await expect(sheet.getByTestId('degree')).toHaveCount(count)
   await expect(sheet.getByText('for B♭ flugelhorn')).toBeVisible()
   const cut = await sheet
-    .locator('.print-system')
+    .getByTestId('print-system')
     .evaluateAll((systems) => systems.every((system) => getComputedStyle(system).breakInside === 'avoid'))
   expect(cut).toBe(true)
   await page.evaluate(() => dispatchEvent(new Event('afterprint')))
@@ -362,10 +361,10 @@ test('the printed sheet has the title, every bar and nothing else; no system is 
   await expect(sheet).toHaveCount(0)
 })
 
-test('the band is mixed: sounds, metronome, count-in, swing; a recording and a MIDI file hold what is heard', async ({
+test('the band is mixed: sounds, metronome, count-in, swing; a recording and a MIDI file have the same', async ({
   page,
 }) => {
-  await openPlace(page, 'line', '1-2')
+  await openPage(page, 'line', '1-2')
   await writeLine(page)
   await page.getByRole('button', { name: 'Band' }).click()
   await page.getByLabel('Line sound').selectOption('tenor sax')
@@ -404,10 +403,8 @@ test('the band is mixed: sounds, metronome, count-in, swing; a recording and a M
   expect(loudest).toBeGreaterThan(1000)
 })
 
-test('the stretch comes round with a counted bar between, and every second time is slower', async ({
-  page,
-}) => {
-  await openPlace(page, 'line', '1-1')
+test('the stretch loops with a count-in bar between, every second time slower', async ({ page }) => {
+  await openPage(page, 'line', '1-1')
   await writeLine(page)
   for (let press = 0; press < 25; press += 1) await page.keyboard.press(']')
   await expect(page.getByLabel('Beats per minute')).toHaveText('238')
@@ -442,8 +439,8 @@ test('the stretch comes round with a counted bar between, and every second time 
   await page.getByRole('button', { name: 'Stop' }).click()
 })
 
-test('a line in a file is opened, reviewed like any other, and a broken file is told', async ({ page }) => {
-  await openPlace(page, 'line', '1-4')
+test('a line is opened from a file and reviewed; a broken file is reported', async ({ page }) => {
+  await openPage(page, 'line', '1-4')
   await writeLine(page)
   const before = await labelsOf(page)
   const xml = await saved(page, 'MusicXML')
@@ -466,7 +463,7 @@ test('a line in a file is opened, reviewed like any other, and a broken file is 
   expect(notes(await labelsOf(page))).toEqual(notes(before))
 })
 
-test('much of everything: a hundred bars, two hundred lines, one octave, a contour of one point', async ({
+test('large data: a hundred bars, two hundred lines, one octave, a contour of one point', async ({
   page,
 }) => {
   const put = (path: string, body: object) => page.request.put(`/api/${path}`, { data: body })
@@ -490,8 +487,8 @@ test('much of everything: a hundred bars, two hundred lines, one octave, a conto
         }),
       ),
     )
-  await openPlace(page, 'line', '1-100', 'tune-long-road')
-  await openKept(page)
+  await openPage(page, 'line', '1-100', 'tune-long-road')
+  await openSaved(page)
   await page.getByRole('searchbox', { name: 'Search saved lines' }).fill('milestone 137')
   await expect(page.getByRole('region', { name: 'Saved lines' }).getByRole('listitem')).toHaveCount(1)
   await page.getByRole('tab', { name: 'Notes' }).click()
@@ -505,7 +502,7 @@ test('much of everything: a hundred bars, two hundred lines, one octave, a conto
   await page.mouse.wheel(0, 40_000)
   await expect(page.getByRole('group', { name: 'Terrain, bars 97 to 100' })).toBeVisible()
 
-  await openPlace(page, 'line', '1-4', 'tune-long-road')
+  await openPage(page, 'line', '1-4', 'tune-long-road')
   await page.getByRole('button', { name: 'Another', exact: true }).click()
   await settled(page)
   await page.getByText('Style, first and last note').click()

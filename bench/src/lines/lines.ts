@@ -28,21 +28,21 @@ import {
   writeMusicXml,
 } from '@eager-contour/core'
 
-const USAGE = `npm run lines -- chart.txt [wishes]
+const USAGE = `npm run lines -- chart.txt [options]
 
-Writes lines over a chart, says what each note is and does, reviews them, and writes MIDI and MusicXML.
+Writes lines over a chart, explains each note, reviews them, and writes MIDI and MusicXML.
 
   --bars 1-8            the stretch                      --count 2       how many lines
   --seed 7              another seed, other lines        --out folder    where the files go (lines-out)
   --instrument trumpet  ${INSTRUMENTS.map(({ id }) => id).join(' ')}
   --approach both       key chords both                  --two-five apart  apart five two
-  --road backdoor       ${SUBSTITUTIONS.map(({ id }) => id).join(' ')}
+  --substitution backdoor  ${SUBSTITUTIONS.map(({ id }) => id).join(' ')}
   --school both         figures halfSteps both           --chromatic sometimes  never rarely sometimes often
   --rhythm eighths      eighths triplets sixteenths mixed syncopated sparse
-  --motif               the rhythm of the first two bars comes back
-  --breath 4            bars after which it breathes     --new-register  after each breath
+  --motif               repeats the rhythm of the first two bars
+  --breath 4            bars before a rest at the latest     --new-register  after each breath
   --first 3             first degree                     --landing R     last degree
-  --cell 3-R-b7         a cell that may come             --must 3-R      one that must
+  --cell 3-R-b7         a cell that it may use             --must 3-R      one that must
   --devices enclosure=often,scale=never                  --why           a sentence for every note
 `
 const WORDS: readonly string[] = ['never', 'rarely', 'sometimes', 'often']
@@ -52,7 +52,7 @@ const stop = (message: string): never => {
   process.exit(1)
 }
 
-const { values: wish, positionals } = parseArgs({
+const { values: options, positionals } = parseArgs({
   allowPositionals: true,
   options: {
     bars: { type: 'string' },
@@ -62,7 +62,7 @@ const { values: wish, positionals } = parseArgs({
     instrument: { type: 'string', default: 'concert' },
     approach: { type: 'string' },
     'two-five': { type: 'string' },
-    road: { type: 'string' },
+    substitution: { type: 'string' },
     school: { type: 'string' },
     chromatic: { type: 'string' },
     rhythm: { type: 'string' },
@@ -95,8 +95,8 @@ const numberOf = (name: string, text: string): number =>
   Number.isFinite(Number(text)) ? Number(text) : stop(`--${name} ${text} is no number.`)
 
 const stretchOf = (bars: number): Stretch => {
-  if (wish.bars === undefined) return { from: 0, to: bars - 1 }
-  const [from = 1, to = from] = wish.bars.split('-').map((bar) => numberOf('bars', bar))
+  if (options.bars === undefined) return { from: 0, to: bars - 1 }
+  const [from = 1, to = from] = options.bars.split('-').map((bar) => numberOf('bars', bar))
   return { from: from - 1, to: to - 1 }
 }
 
@@ -105,7 +105,7 @@ const cellsOf = (cells: readonly string[] | undefined, must: boolean) =>
 
 const devicesOf = (): Partial<Record<DeviceId, Weight>> =>
   Object.fromEntries(
-    (wish.devices ?? '')
+    (options.devices ?? '')
       .split(',')
       .filter(Boolean)
       .map((pair) => {
@@ -117,26 +117,33 @@ const devicesOf = (): Partial<Record<DeviceId, Weight>> =>
 const briefFor = (stretch: Stretch): Brief =>
   ({
     stretch,
-    seed: numberOf('seed', wish.seed),
-    count: numberOf('count', wish.count),
-    range: instrumentOf(wish.instrument).range,
-    breathBars: Math.min(4, Math.max(1, numberOf('breath', wish.breath))),
+    seed: numberOf('seed', options.seed),
+    count: numberOf('count', options.count),
+    range: instrumentOf(options.instrument).range,
+    breathBars: Math.min(4, Math.max(1, numberOf('breath', options.breath))),
     devices: devicesOf(),
-    cells: [...cellsOf(wish.cell, false), ...cellsOf(wish.must, true)],
-    ...oneOf('approach', wish.approach, ['key', 'chords', 'both']),
-    ...oneOf('twoFive', wish['two-five'], ['apart', 'five', 'two']),
+    cells: [...cellsOf(options.cell, false), ...cellsOf(options.must, true)],
+    ...oneOf('approach', options.approach, ['key', 'chords', 'both']),
+    ...oneOf('twoFive', options['two-five'], ['apart', 'five', 'two']),
     ...oneOf(
-      'road',
-      wish.road,
+      'substitution',
+      options.substitution,
       SUBSTITUTIONS.map(({ id }) => id),
     ),
-    ...oneOf('school', wish.school, ['figures', 'halfSteps', 'both']),
-    ...oneOf('rhythm', wish.rhythm, ['eighths', 'triplets', 'sixteenths', 'mixed', 'syncopated', 'sparse']),
-    ...(wish.chromatic === undefined ? {} : { chromatic: weightOf(wish.chromatic) }),
-    ...(wish.motif ? { motif: true } : {}),
-    ...(wish['new-register'] ? { newRegister: true } : {}),
-    ...(wish.first === undefined ? {} : { first: { degree: wish.first as Degree } }),
-    ...(wish.landing === undefined ? {} : { landing: { degree: wish.landing as Degree } }),
+    ...oneOf('school', options.school, ['figures', 'halfSteps', 'both']),
+    ...oneOf('rhythm', options.rhythm, [
+      'eighths',
+      'triplets',
+      'sixteenths',
+      'mixed',
+      'syncopated',
+      'sparse',
+    ]),
+    ...(options.chromatic === undefined ? {} : { chromatic: weightOf(options.chromatic) }),
+    ...(options.motif ? { motif: true } : {}),
+    ...(options['new-register'] ? { newRegister: true } : {}),
+    ...(options.first === undefined ? {} : { first: { degree: options.first as Degree } }),
+    ...(options.landing === undefined ? {} : { landing: { degree: options.landing as Degree } }),
   }) as Brief
 
 /** Each bar: its chords, then for each note its name, its degree and what it does. */
@@ -160,7 +167,7 @@ const printNotes = (analysis: Analysis, line: Line, stretch: Stretch): void => {
     console.log(
       `     ${inBar.map(({ reading }) => width(reading.device ? deviceName(reading.device).slice(0, 10) : '·')).join('')}`,
     )
-    if (wish.why)
+    if (options.why)
       for (const { note, reading } of inBar)
         console.log(`       ${withSigns(note.spelling).padEnd(5)} ${wordReason(reading.why)}`)
   }
@@ -168,7 +175,7 @@ const printNotes = (analysis: Analysis, line: Line, stretch: Stretch): void => {
 
 const printReview = (analysis: Analysis, line: Line): void => {
   const { findings, praises, scores, score } = reviewLine(analysis, line, {
-    range: instrumentOf(wish.instrument).range,
+    range: instrumentOf(options.instrument).range,
   })
   console.log(`\nScore ${score.toFixed(0)} of 100`)
   console.log(`  ${CRITERION_IDS.map((id) => `${id} ${scores[id].toFixed(0)}`).join('  ')}`)
@@ -180,20 +187,20 @@ const printReview = (analysis: Analysis, line: Line): void => {
 }
 
 const writeFiles = (analysis: Analysis, line: Line, stretch: Stretch, number: number): void => {
-  mkdirSync(wish.out, { recursive: true })
+  mkdirSync(options.out, { recursive: true })
   const { chart } = analysis
   const name = `${(chart.title || 'line').toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}-${number}`
-  const instrument = instrumentOf(wish.instrument)
-  writeFileSync(join(wish.out, `${name}.mid`), writeMidi(chart, line, stretch))
+  const instrument = instrumentOf(options.instrument)
+  writeFileSync(join(options.out, `${name}.mid`), writeMidi(chart, line, stretch))
   writeFileSync(
-    join(wish.out, `${name}.musicxml`),
+    join(options.out, `${name}.musicxml`),
     writeMusicXml(chart, line, stretch, {
       title: `${chart.title || 'Line'} ${number}`,
       part: instrument.name,
       clef: instrument.clef,
     }),
   )
-  console.log(`\nWritten: ${join(wish.out, name)}.mid and .musicxml, at concert pitch`)
+  console.log(`\nWritten: ${join(options.out, name)}.mid and .musicxml, at concert pitch`)
 }
 
 const chartOf = (file: string): Analysis => {

@@ -21,7 +21,7 @@ type DeepReadonly<T> = T extends readonly (infer Item)[]
     : T
 
 /** The fields of a body that are stored and answered. */
-export type FieldsOf<Body> = Omit<Body, keyof RemovableBody>
+type FieldsOf<Body> = Omit<Body, keyof RemovableBody>
 
 /** What an answer has besides the record's own fields. */
 export interface Stored {

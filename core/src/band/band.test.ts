@@ -155,7 +155,7 @@ describe('the bass by feel', () => {
   const notes = (header: string, changes: string, to: number) =>
     bassLine(analysed(`${header}\n${changes}`), { from: 0, to }, 1)
 
-  it('stands in two in a ballad, and on every chord', () => {
+  it('plays two notes a bar in a ballad, and one on every chord', () => {
     expect(notes('feel: ballad', '| C6 | F7:3 E7 |', 1).map(({ tick }) => tick)).toEqual([
       0, 960, 1920, 2880, 3360,
     ])

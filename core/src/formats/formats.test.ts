@@ -90,7 +90,7 @@ describe('writeMusicXml', () => {
     attributes?: Record<string, unknown>
   }[]
 
-  it('says that it is MusicXML 4.0, and escapes what it is given', () => {
+  it('declares MusicXML 4.0 and escapes its text', () => {
     expect(parsed['score-partwise']['@_version']).toBe('4.0')
     expect(parsed['score-partwise'].work['work-title']).toBe('A <line> & more')
     expect(text.startsWith('<?xml version="1.0" encoding="UTF-8"?>')).toBe(true)

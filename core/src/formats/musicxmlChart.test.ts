@@ -83,7 +83,7 @@ describe('chord symbols of a MusicXML score', () => {
     expect([...chord.tones.map(({ semitones }) => semitones)].sort((a, b) => a - b).join(' ')).toBe(wanted)
   })
 
-  it('keep the text that the file shows where it says the same', () => {
+  it('keep the text that the file shows if it means the same chord', () => {
     const symbol = (kind: string, text: string) =>
       read(score(measure(FIRST + harmony('C', kind, '', text) + note(8)))).bars[0]!.chords[0]!.chord.symbol
     expect(symbol('major-seventh', 'Δ7')).toBe('CΔ7')
@@ -99,7 +99,7 @@ describe('chord symbols of a MusicXML score', () => {
 })
 
 describe('the changes of a MusicXML score', () => {
-  it('stand on their beats, across backup, offset and bars without a symbol', () => {
+  it('are on their beats, across backup, offset and bars without a symbol', () => {
     const chart = read(
       score(
         measure(FIRST + harmony('F', 'minor-seventh') + note(4) + harmony('Bb', 'dominant') + note(4)) +
@@ -265,7 +265,7 @@ describe('openMusicXml', () => {
     expect(opened(zipSync({ 'tune.xml': new Uint8Array(30_000_000) }, { level: 9 }))).toBe('import.tooLarge')
   })
 
-  it('is not fooled by an archive that lies about the size of what is in it', () => {
+  it('rejects an archive with a false size for its content', () => {
     const packed = zipSync({ 'tune.xml': new Uint8Array(30_000_000) }, { level: 9 })
     const lying = Uint8Array.from(packed)
     const view = new DataView(lying.buffer)

@@ -70,7 +70,9 @@ describe('wordReason', () => {
       'The 11 on the beat delays the ♭3 of B♭m7.',
       'The 11 on the beat delays the ♭3 of B♭-7.',
     ])
-    expect(wordReason(reason('note.guide', 'b7', 'Fø', null), 'letters')).toBe('The ♭7 of Fm7♭5: a guide tone.')
+    expect(wordReason(reason('note.guide', 'b7', 'Fø', null), 'letters')).toBe(
+      'The ♭7 of Fm7♭5: a guide tone.',
+    )
   })
 
   it('has words for every problem of the chart reader', () => {

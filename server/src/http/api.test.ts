@@ -64,7 +64,7 @@ const run = (more: object = {}) => ({
 })
 
 describe('the API', () => {
-  it('keeps a tune, counts a repeated edit once, and refuses an edit of an older revision with what is stored', async () => {
+  it('stores a tune, counts a repeated edit once, and rejects an edit of an older revision with what is stored', async () => {
     const first = await call().put('/api/tunes/tune-0001', tune())
     expect(first.status).toBe(200)
     expect(first.body).toMatchObject({ id: 'tune-0001', revision: 1, title: 'Pier' })
@@ -90,7 +90,7 @@ describe('the API', () => {
     ])
   })
 
-  it('keeps exercises by name and lists of them in order; what is put away is not listed', async () => {
+  it('stores exercises by name and set lists in order; deleted ones are not listed', async () => {
     const exercise = (more: object = {}) => ({
       revision: 0,
       edit: 'edit-0080',
@@ -127,7 +127,7 @@ describe('the API', () => {
     expect((await call().get('/api/exercises')).body).toEqual([])
   })
 
-  it('keeps words and tags on a line, and versions of it; a line put away is not listed and not lost', async () => {
+  it('stores a line’s remark, tags and versions; a deleted line is not listed and not lost', async () => {
     const line = (revision: number, more: object = {}) => ({
       revision,
       edit: `edit-004${revision}`,
@@ -223,7 +223,7 @@ describe('the API', () => {
     expect(wrong.body.error.problems[0].args[0]).toBe('grading.leasts.close')
   })
 
-  it('checks every body and parameter, and says which field is wrong', async () => {
+  it('checks every body and parameter, and names the field that is wrong', async () => {
     const wrong = await call().put('/api/tunes/tune-0002', tune({ chart: 5, colour: 'red' }))
     expect(wrong.status).toBe(400)
     expect(wrong.body.error.code).toBe('invalid')

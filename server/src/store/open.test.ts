@@ -40,7 +40,7 @@ describe('openStore', () => {
     await source.destroy()
   })
 
-  it('leaves a file that is no database as it is, and says so', async () => {
+  it('leaves a file that isn’t a database unchanged and reports it', async () => {
     writeFileSync(at('letter.db'), 'Dear reader, this is a letter and not a database.')
     const before = readFileSync(at('letter.db'))
     await expect(openStore(at('letter.db'))).rejects.toThrow(StorageError)
@@ -48,7 +48,7 @@ describe('openStore', () => {
     expect(readFileSync(at('letter.db'))).toEqual(before)
   })
 
-  it('leaves a damaged database as it is, and says so', async () => {
+  it('leaves a damaged database unchanged and reports it', async () => {
     const source = await openStore(at('damaged.db'))
     for (let index = 0; index < 60; index += 1)
       await writeTune(source, `tune-00${index + 10}`, {
@@ -66,7 +66,7 @@ describe('openStore', () => {
     expect(readFileSync(at('damaged.db'))).toEqual(bytes)
   })
 
-  it('waits for a locked database a while, then says so and changes nothing', async () => {
+  it('waits for a locked database, then reports it and changes nothing', async () => {
     const source = await openStore(at('locked.db'))
     await source.destroy()
     const other = new Sqlite(at('locked.db'))

@@ -66,7 +66,7 @@ describe('the rendered band', () => {
     expect(Math.abs(attackOf(late))).toBeLessThan(3)
   })
 
-  it('has the swing that was asked for', async () => {
+  it('has the requested swing', async () => {
     for (const swing of [0.5, 0.58, 0.667]) {
       const events = Array.from({ length: 16 }, (_, at): BandEvent => {
         const tick = Math.floor(at / 2) * QUARTER + (at % 2) * swing * QUARTER

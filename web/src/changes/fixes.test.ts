@@ -10,7 +10,7 @@ const mended = (text: string): string => {
   return applyFix(text, fix)
 }
 
-describe('mendsOf', () => {
+describe('fixesOf', () => {
   it.each([
     ['| Dm7 | Gmaj77 |', '| Dm7 | Gmaj7 |'],
     ['key: H\n| C |', 'key: Eb major\n| C |'],
@@ -21,7 +21,7 @@ describe('mendsOf', () => {
     expect(readChart(mended(text)).ok).toBe(true)
   })
 
-  it('mends one problem after the other until the chart is read', () => {
+  it('fixes one problem after the other until the chart can be read', () => {
     let text = 'key: X\ntempo: 9\n| Dm7q | G7 | Cmaj7x |'
     for (let step = 0; step < 6 && !readChart(text).ok; step += 1) text = mended(text)
     expect(readChart(text).ok).toBe(true)

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { INSTRUMENT_VIEWS, INTERVALS, keyViews, storedWords } from './views.ts'
 
 describe('views of the changes', () => {
-  it('take what is typed in them back to concert pitch, and leave what is no chord', () => {
+  it('convert typed chords back to concert pitch, and leave other text unchanged', () => {
     const [, bFlat] = INSTRUMENT_VIEWS
     expect(storedWords('Em7:3 A7', bFlat!.fifths)).toBe('Dm7:3 G7')
     expect(storedWords(' %  N.C. Hm7 ', bFlat!.fifths)).toBe('% N.C. Hm7')

@@ -52,7 +52,7 @@ afterEach(async () => {
 })
 
 describe('the outbox', () => {
-  it('sends what is written, with an edit id of its own, and forgets it when the server has it', async () => {
+  it('sends each edit with its own id, and removes it once the server has it', async () => {
     await sendEdit(dispatch, line())
     await vi.waitFor(() => expect(server.sent).toHaveLength(1))
     await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 0, reachable: true }))
@@ -62,7 +62,7 @@ describe('the outbox', () => {
     expect(state()).toMatchObject({ waiting: 0, reachable: true })
   })
 
-  it('keeps what is written while the server is away, and sends the same edit when it is back', async () => {
+  it('keeps edits while the server is unreachable, and sends the same edit when it is back', async () => {
     server.answer = () => {
       throw new TypeError('Failed to fetch')
     }

@@ -6,13 +6,13 @@ import { useAppDispatch } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
 
 interface KeepExerciseProps {
-  readonly wish: StageRequest
+  readonly request: StageRequest
   /** Its default name. */
   readonly usual: string
 }
 
 /** Saves an exercise as it is set up, under a name. */
-export const KeepExercise = ({ wish, usual }: KeepExerciseProps) => {
+export const KeepExercise = ({ request, usual }: KeepExerciseProps) => {
   const dispatch = useAppDispatch()
   const [name, setName] = useState('')
   const [kept, setKept] = useState<string>()
@@ -20,7 +20,7 @@ export const KeepExercise = ({ wish, usual }: KeepExerciseProps) => {
     event.preventDefault()
     const title = name.trim() || usual
     const id = newId('exercise')
-    const { tune, rung, stretch, tempo, variant = 0, key, hide = 1, line } = wish
+    const { tune, rung, stretch, tempo, variant = 0, key, hide = 1, line } = request
     const body = { revision: 0, title, tune, rung, stretch, tempo, variant, hide }
     void sendEdit(dispatch, {
       entity: id,

@@ -104,7 +104,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
     )
   }
   const inOwnKey = at.tonic === ladder.keys[0]!.tonic
-  const wish: StageRequest = {
+  const request: StageRequest = {
     tune: tune.id,
     rung,
     stretch,
@@ -116,7 +116,11 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
     practice: { ...practice, keys },
   }
   const [first] = piecesOf(stretch, practice.pieces ?? 'whole')
-  const begin: StageRequest = { ...wish, stretch: first!, practice: { ...wish.practice, whole: stretch } }
+  const begin: StageRequest = {
+    ...request,
+    stretch: first!,
+    practice: { ...request.practice, whole: stretch },
+  }
   return (
     <aside aria-label="The rung" className="border-l border-rule p-5 lg:sticky lg:top-0 lg:self-start">
       <div className="text-soft">
@@ -169,7 +173,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
           {row.kind === 'free' ? 'Example starts' : 'It starts'} <span className="text-ink">{names}</span>
         </p>
       )}
-      {made.ok && <KeepExercise key={rung} wish={wish} usual={`${row.name}, ${barsText(stretch)}`} />}
+      {made.ok && <KeepExercise key={rung} request={request} usual={`${row.name}, ${barsText(stretch)}`} />}
       {made.ok && (
         <PrintSheet
           title={row.name}

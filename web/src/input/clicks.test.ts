@@ -20,7 +20,7 @@ describe('the clicks', () => {
     vi.useRealTimers()
   })
 
-  it('are four that count in and eight to play on, a beat apart', () => {
+  it('are four to count in and eight to play on, one beat apart', () => {
     const { band, play, timer } = bandAt(() => 1)
     const { at } = playClicks(band)
     expect(play.mock.calls[0]![0].events).toHaveLength(12)

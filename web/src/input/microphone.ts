@@ -2,7 +2,7 @@ import { DETECTION_RULES, windowsFor } from '@eager-contour/core'
 import { audioContext, wakeSound } from '../audio/context.ts'
 import { keepDraft, readDraft } from '../data/browserStore.ts'
 import { externalStore } from '../store/externalStore.ts'
-import type { DetectorMessage } from './earWorker.ts'
+import type { DetectorMessage } from './detectorWorker.ts'
 import tapUrl from './tapWorklet.ts?worker&url'
 
 /** A tone that started or ended, in seconds on the audio clock. */
@@ -28,7 +28,7 @@ export interface Microphone {
   readonly settings: MicrophoneSettings
 }
 
-export const DEFAULT_MICROPHONE: MicrophoneSettings = {
+const DEFAULT_MICROPHONE: MicrophoneSettings = {
   latencyMs: 0,
   tuningHz: DETECTION_RULES.tuningHz,
   gate: DETECTION_RULES.gate,
@@ -50,41 +50,47 @@ const store = externalStore<Microphone>({
 })
 let open: { readonly stream: MediaStream; readonly source: MediaStreamAudioSourceNode } | undefined
 let tap: AudioWorkletNode | undefined
-let ear: Worker | undefined
+let detector: Worker | undefined
 /** Everything detected, for the end-to-end tests, and for a curious player at the console. */
-const heard: HeardTone[] = []
-Object.assign(globalThis, { eagerContourEar: heard })
-const hearers = new Set<(tone: HeardTone) => void>()
-const meters = new Set<(level: number) => void>()
+const detected = { tones: [] as HeardTone[], analysedSeconds: 0 }
+Object.assign(globalThis, { eagerContourDetector: detected })
+const toneListeners = new Set<(tone: HeardTone) => void>()
+const levelListeners = new Set<(level: number) => void>()
 
-const tell = (next: Partial<Microphone>): void => store.set({ ...store.get(), ...next })
+const update = (next: Partial<Microphone>): void => store.set({ ...store.get(), ...next })
 
 /** The lowest note that will be played. */
 let lowest = 40
 
-const order = (port?: MessagePort): void => {
+const configureDetector = (port?: MessagePort): void => {
   const { gate, tuningHz } = store.get().settings
   const rules = { gate, tuningHz, ...windowsFor(lowest) }
-  ear?.postMessage({ rate: audioContext().sampleRate, rules, port }, port ? [port] : [])
+  detector?.postMessage({ rate: audioContext().sampleRate, rules, port }, port ? [port] : [])
 }
 
 /** Sets the instrument's lowest sounding note (MIDI number): deep ones need a longer window. */
 export const setLowestNote = (low: number): void => {
   if (low === lowest) return
   lowest = low
-  order()
+  configureDetector()
 }
 
 /** The connection from the audio graph to the pitch detector, made once. */
 const createTap = async (): Promise<AudioWorkletNode> => {
   if (tap) return tap
   await audioContext().audioWorklet.addModule(tapUrl)
-  ear = new Worker(new URL('./earWorker.ts', import.meta.url), { type: 'module', name: 'ear' })
-  ear.onmessage = ({ data }: MessageEvent<DetectorMessage>) => {
+  detector = new Worker(new URL('./detectorWorker.ts', import.meta.url), {
+    type: 'module',
+    name: 'pitch detector',
+  })
+  detector.onmessage = ({ data }: MessageEvent<DetectorMessage>) => {
     if (data.kind === 'tone') {
-      if (data.ended) heard.push(data)
-      for (const hearer of hearers) hearer(data)
-    } else for (const meter of meters) meter(data.level)
+      if (data.ended) detected.tones.push(data)
+      for (const listener of toneListeners) listener(data)
+    } else {
+      detected.analysedSeconds = data.analysedSeconds
+      for (const listener of levelListeners) listener(data.level)
+    }
   }
   tap = new AudioWorkletNode(audioContext(), 'tap', {
     numberOfOutputs: 0,
@@ -93,7 +99,7 @@ const createTap = async (): Promise<AudioWorkletNode> => {
   })
   const { port1, port2 } = new MessageChannel()
   tap.port.postMessage(port1, [port1])
-  order(port2)
+  configureDetector(port2)
   return tap
 }
 
@@ -129,8 +135,8 @@ const namesNow = async (): Promise<Microphone['names']> =>
 /** Asks for the microphone and listens to it: the given one, the last used one, or the system's default. */
 export const connectMicrophone = async (id?: string): Promise<void> => {
   if (store.get().state === 'asking') return
-  if (!standInWanted() && !navigator.mediaDevices) return tell({ state: 'missing' })
-  tell({ state: 'asking' })
+  if (!standInWanted() && !navigator.mediaDevices) return update({ state: 'missing' })
+  update({ state: 'asking' })
   try {
     await wakeSound()
     const wanted = id ?? (await readDraft<string>(WANTED))
@@ -143,49 +149,49 @@ export const connectMicrophone = async (id?: string): Promise<void> => {
     const track = stream.getAudioTracks()[0]
     const chosen = standInWanted() ? 'stand-in' : (track?.getSettings().deviceId ?? 'default')
     const settings = { ...DEFAULT_MICROPHONE, ...(await readDraft<MicrophoneSettings>(DRAFT + chosen)) }
-    tell({ settings, chosen, names: await namesNow() })
+    update({ settings, chosen, names: await namesNow() })
     const into = await createTap()
-    order()
+    configureDetector()
     const source = audioContext().createMediaStreamSource(stream)
     source.connect(into)
     open = { stream, source }
     track?.addEventListener('ended', () => {
       releaseStream()
-      tell({ state: 'lost' })
+      update({ state: 'lost' })
     })
     if (id) void keepDraft(WANTED, id)
-    tell({ state: 'on' })
+    update({ state: 'on' })
   } catch (error) {
     releaseStream()
     const none = error instanceof DOMException && error.name === 'NotFoundError'
-    tell({ state: none ? 'missing' : 'denied', chosen: undefined })
+    update({ state: none ? 'missing' : 'denied', chosen: undefined })
   }
 }
 
 /** Releases the microphone: the browser shows that nothing is listening any more. */
 export const closeMicrophone = (): void => {
   releaseStream()
-  tell({ state: 'off', chosen: undefined })
+  update({ state: 'off', chosen: undefined })
 }
 
 /** Changes the settings of the current microphone, and keeps them for next time. */
 export const saveMicrophoneSettings = (part: Partial<MicrophoneSettings>): void => {
   const settings = { ...store.get().settings, ...part }
-  tell({ settings })
-  if (part.gate !== undefined || part.tuningHz !== undefined) order()
+  update({ settings })
+  if (part.gate !== undefined || part.tuningHz !== undefined) configureDetector()
   if (store.get().chosen) void keepDraft(DRAFT + store.get().chosen, settings)
 }
 
 /** The microphone as it is now. */
 export const useMicrophoneState = store.use
 
-export const hearMicrophone = (hearer: (tone: HeardTone) => void): (() => void) => {
-  hearers.add(hearer)
-  return () => hearers.delete(hearer)
+export const hearMicrophone = (listener: (tone: HeardTone) => void): (() => void) => {
+  toneListeners.add(listener)
+  return () => toneListeners.delete(listener)
 }
 
 /** Reports the level about twenty times a second: root mean square, full scale 1. */
-export const watchLevel = (meter: (level: number) => void): (() => void) => {
-  meters.add(meter)
-  return () => meters.delete(meter)
+export const watchLevel = (listener: (level: number) => void): (() => void) => {
+  levelListeners.add(listener)
+  return () => levelListeners.delete(listener)
 }

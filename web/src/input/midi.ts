@@ -27,7 +27,7 @@ export interface MidiSettings {
   readonly latencyMs: number
 }
 
-export const DEFAULT_MIDI: MidiSettings = { channel: 0, transpose: 0, latencyMs: 0 }
+const DEFAULT_MIDI: MidiSettings = { channel: 0, transpose: 0, latencyMs: 0 }
 /** Settings are kept under the device's name. */
 const DRAFT = 'midi '
 

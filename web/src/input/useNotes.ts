@@ -3,7 +3,7 @@ import { halfStepsOfKey } from './computerKeys.ts'
 import { hearMidi, useMidiDevices } from './midi.ts'
 
 /** A note from any keys: a MIDI number as the player's instrument reads it, velocity 0 when released. */
-export interface HeardNote {
+export interface InputNote {
   readonly midi: number
   readonly velocity: number
   readonly atMs: number
@@ -18,17 +18,17 @@ const isTyped = ({ target }: KeyboardEvent): boolean =>
   target instanceof HTMLTextAreaElement ||
   target instanceof HTMLSelectElement
 
-interface NotesWish {
+interface NotesOptions {
   readonly active: boolean
   /** The note of the computer keyboard's lowest key, as read. */
   readonly base: number
   /** Half steps from sounding to read pitch: a MIDI device sends what sounds. */
   readonly shift: number
-  readonly onNote: (note: HeardNote) => void
+  readonly onNote: (note: InputNote) => void
 }
 
 /** The computer keyboard, while armed with K, and a MIDI device, while they are in use. */
-export const useNotes = ({ active, base, shift, onNote }: NotesWish) => {
+export const useNotes = ({ active, base, shift, onNote }: NotesOptions) => {
   const [armed, setArmed] = useState(false)
   const devices = useMidiDevices()
   const act = useRef(onNote)

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
 
-interface PressingWish {
+interface PressingOptions {
   /** The index of the note that gets the focus first. */
   readonly first: string
   /** Where the arrow keys lead from an index; undefined if there is nothing. */
@@ -19,7 +19,7 @@ const isPress = (key: string): boolean => key === 'Enter' || key === ' '
  * tab order, the others are reached from it by arrow keys. `board` belongs to the element around them, `note` to each
  * of them.
  */
-export const usePressing = ({ first, next, onPress, onRelease }: PressingWish) => {
+export const usePressing = ({ first, next, onPress, onRelease }: PressingOptions) => {
   const pressed = useRef(new Map<number | string, number>())
   const board = useRef<HTMLDivElement>(null)
   const [at, setAt] = useState<string>()

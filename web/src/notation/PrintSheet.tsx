@@ -87,7 +87,7 @@ const Sheet = ({
       </header>
       {remark !== '' && <p className="mb-3">{remark}</p>}
       {systems.map((layout) => (
-        <div key={layout.from} className="print-system mb-5">
+        <div key={layout.from} data-testid="print-system" className="print-system mb-5">
           <Staff
             analysis={analysis}
             score={score}

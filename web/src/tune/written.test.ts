@@ -19,7 +19,7 @@ describe('keys', () => {
     expect(writtenKey('Db major', instrumentOf(id))).toBe(key)
   })
 
-  it('are told in words', () => {
+  it('are described in words', () => {
     expect(keyWords({ tonic: 'F#', mode: 'minor' })).toBe('F♯ minor')
   })
 })

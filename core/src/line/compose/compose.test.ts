@@ -33,7 +33,7 @@ describe('composeLines', () => {
     expect(pitches(a!.line)).not.toEqual(pitches(c!.line))
   })
 
-  it('stands on chord tones at strong beats and changes, stays in the range, and never overlaps', () => {
+  it('has chord tones on strong beats and changes, stays in the range, and never overlaps', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 0, max: 5000 }),
@@ -72,7 +72,7 @@ describe('composeLines', () => {
     expect(joined / changes).toBeGreaterThan(0.85)
   })
 
-  it('breathes at the latest when the brief says', () => {
+  it('rests at least as often as the brief asks', () => {
     for (let seed = 0; seed < 8; seed += 1) {
       const line = written(brief({ seed, breathBars: 2 }))
       let since = 0
@@ -105,7 +105,7 @@ describe('composeLines', () => {
     expect(shared / lines[0]!.length).toBeLessThan(0.6)
   })
 
-  it('answers for waltzes, N.C., one bar, two chords a beat apart', () => {
+  it('composes over waltzes, N.C., one bar, and two chords one beat apart', () => {
     const notes = (text: string, bars: number) =>
       composeLines(analysed(text), brief({ stretch: { from: 0, to: bars - 1 } })).lines[0]!.line.notes.length
     expect(notes('time: 3/4\n| Gmaj7 | Em7 | Am7 | D7 |', 4)).toBeGreaterThan(12)

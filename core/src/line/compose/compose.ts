@@ -151,7 +151,7 @@ const standing = (analysis: Analysis, anchors: readonly Anchor[], brief: Brief):
   const keepTo = (at: number, request: NoteRequest | undefined, rule: 'brief.first' | 'brief.landing') => {
     const note = request?.degree ?? request?.midi
     if (!request || note === undefined || anchors[at]!.locked) return
-    const fitting = wishedPitches(anchors[at]!.harmony, range, request)
+    const fitting = requestedPitches(anchors[at]!.harmony, range, request)
     if (fitting.length > 0) pitches[at] = fitting
     else unmet.push(reason(rule, note, chordAt(analysis, anchors[at]!.tick).chord.symbol))
   }
@@ -161,7 +161,7 @@ const standing = (analysis: Analysis, anchors: readonly Anchor[], brief: Brief):
 }
 
 /** The pitches of a range that match a requested note: that pitch, or the degree over the chord. */
-const wishedPitches = (
+const requestedPitches = (
   harmony: Harmony,
   range: Brief['range'],
   { midi, degree }: NoteRequest,

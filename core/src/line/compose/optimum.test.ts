@@ -43,8 +43,8 @@ const briefs = (bars: number, width: number) =>
       leastBars: fc.constantFrom<0 | 1 | 2>(0, 1, 2),
     })
     .map(
-      ({ from, low, ...wishes }): Brief => ({
-        ...wishes,
+      ({ from, low, ...rest }): Brief => ({
+        ...rest,
         stretch: { from, to: from + bars - 1 },
         count: 1,
         range: { low, comfortLow: low + 1, comfortHigh: low + width - 1, high: low + width },

@@ -153,7 +153,7 @@ describe('what leads', () => {
   })
 })
 
-describe('wishes for single notes and for the whole', () => {
+describe('preferences for single notes and for the whole line', () => {
   const outside = (one: Line) =>
     analyseLine(TUNE, one).filter(({ isScale, isTone }) => !isScale && !isTone).length
 
@@ -173,7 +173,7 @@ describe('wishes for single notes and for the whole', () => {
     }
   })
 
-  it('has the cell that it must have, in degrees, and tells one that it may have apart', () => {
+  it('contains the cell that it must include, and tells it from one that it may include', () => {
     for (const seed of SEEDS) {
       const { lines } = composed({ seed, cells: [{ degrees: ['3', 'R', 'b7'], must: true }] })
       expect(lines[0]!.missed).toEqual([])
@@ -183,7 +183,7 @@ describe('wishes for single notes and for the whole', () => {
     }
   })
 
-  it('follows a curve as closely as it is told to', () => {
+  it('follows a contour as closely as the brief asks', () => {
     const points = [
       { tick: 0, midi: 60 },
       { tick: 4 * 1920, midi: 78 },
@@ -218,7 +218,7 @@ describe('wishes for single notes and for the whole', () => {
     )
   })
 
-  it('keeps ten lines of one answer apart', () => {
+  it('gives ten different lines in one answer', () => {
     const { lines } = composed({ count: 10 })
     const places = lines.map(({ line: one }) => one.notes.map(({ start, midi }) => `${start} ${midi}`))
     expect(lines).toHaveLength(10)
@@ -239,7 +239,7 @@ describe('what cannot be met', () => {
     return { notes: lines[0]?.line.notes.length ?? 0, rules: unmet.map(({ rule }) => rule), lines }
   }
 
-  it('a range that is too small: the nearest line, and the chord that stands in the way', () => {
+  it('a range that is too small: the nearest line, and the chord that prevents more', () => {
     const narrow = { low: 61, comfortLow: 61, comfortHigh: 61, high: 61 }
     const answer = composed({ range: narrow })
     expect(answer.unmet[0]).toMatchObject({ rule: 'brief.range', args: expect.arrayContaining(['Ab7', 2]) })
@@ -250,7 +250,7 @@ describe('what cannot be met', () => {
     expect(told({ range: { low: 80, comfortLow: 70, comfortHigh: 65, high: 60 } }).notes).toBeGreaterThan(8)
   })
 
-  it('a first note and a landing that are out of reach or no tone of the chord', () => {
+  it('a first and a last note that are out of range or not a tone of the chord', () => {
     const answer = told({ first: { midi: 100 }, landing: { midi: 30 } })
     expect(answer.rules).toEqual(['brief.first', 'brief.landing'])
     expect(answer.notes).toBeGreaterThan(20)
@@ -319,7 +319,7 @@ describe('properties', () => {
     expect(count).toBeLessThan(20)
   })
 
-  it('can be given up between two steps, some milliseconds apart', () => {
+  it('can be cancelled between two steps, which take some milliseconds each', () => {
     const steps = composing(TUNE, brief({ count: 10 }))
     let count = 0
     while (count < 5 && !steps.next().done) count += 1

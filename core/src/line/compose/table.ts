@@ -159,7 +159,7 @@ const rawRow = (
  */
 export const fillTable = (brief: PricedBy = {}, stock: FillStock = fillStock(brief)): FillTable => {
   const known = new Map<string, (FillRow | undefined)[]>()
-  const wished = preferenceCosts(brief, ownDepartures(brief.cells ?? []).length)
+  const briefCosts = preferenceCosts(brief, ownDepartures(brief.cells ?? []).length)
   return (place) => {
     const key = placeKey(place)
     const rows = known.get(key) ?? new Array<FillRow | undefined>(ROWS)
@@ -167,7 +167,7 @@ export const fillTable = (brief: PricedBy = {}, stock: FillStock = fillStock(bri
     const stocked = stock(place)
     return (anchor, target) => {
       const at = rowAt(place, anchor, target)
-      const row = rows[at] ?? pricedRow(stocked(anchor, target), wished, brief.motif === true)
+      const row = rows[at] ?? pricedRow(stocked(anchor, target), briefCosts, brief.motif === true)
       rows[at] = row
       return row
     }
@@ -177,7 +177,7 @@ export const fillTable = (brief: PricedBy = {}, stock: FillStock = fillStock(bri
 /** The extra cost over the cheapest of its kind at which a fill can still be chosen. */
 const HOPE = LINE_COSTS.noise + LINE_COSTS.usedBefore + LINE_COSTS.worn
 
-const pricedRow = (raw: RawRow, wished: PreferenceCosts, byRhythm: boolean): FillRow => {
+const pricedRow = (raw: RawRow, briefCosts: PreferenceCosts, byRhythm: boolean): FillRow => {
   const { fills, plain, foreign, filled, straight, kinds, rhythms } = raw
   const costs = new Float64Array(fills.length)
   const least: number[] = []
@@ -186,11 +186,11 @@ const pricedRow = (raw: RawRow, wished: PreferenceCosts, byRhythm: boolean): Fil
     const fill = fills[at]!
     const cost =
       plain[at]! +
-      foreign[at]! * wished.foreign +
-      (foreign[at] === 0 && filled[at] === 1 ? wished.without : 0) +
-      (straight[at] === 1 ? wished.straight : 0) +
-      wished.departures[fill.departure]! +
-      wished.approaches[fill.approach]!
+      foreign[at]! * briefCosts.foreign +
+      (foreign[at] === 0 && filled[at] === 1 ? briefCosts.without : 0) +
+      (straight[at] === 1 ? briefCosts.straight : 0) +
+      briefCosts.departures[fill.departure]! +
+      briefCosts.approaches[fill.approach]!
     costs[at] = cost
     const kind = kindAt(at)
     if (!(least[kind]! <= cost)) least[kind] = cost

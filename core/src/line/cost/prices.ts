@@ -113,16 +113,16 @@ export const preferenceCosts = (brief: PriceOptions, own = 0): PreferenceCosts =
 
 /** The cost of a fill for a brief: its notes, its rhythm, its devices. */
 export const priceFor = (brief: PriceOptions, own = 0): Price => {
-  const wished = preferenceCosts(brief, own)
+  const briefCosts = preferenceCosts(brief, own)
   return (place, cell, fill, anchor, target) => {
     const { cost, foreign, filled, straight } = plainCost(place, cell, fill, anchor, target)
     return (
       cost +
-      foreign * wished.foreign +
-      (foreign === 0 && filled ? wished.without : 0) +
-      (straight ? wished.straight : 0) +
-      wished.departures[fill.departure]! +
-      wished.approaches[fill.approach]!
+      foreign * briefCosts.foreign +
+      (foreign === 0 && filled ? briefCosts.without : 0) +
+      (straight ? briefCosts.straight : 0) +
+      briefCosts.departures[fill.departure]! +
+      briefCosts.approaches[fill.approach]!
     )
   }
 }

@@ -16,7 +16,7 @@ describe('waysOn', () => {
     expect(figures.map(({ notes }) => notes.join(' '))).toContain('66 65 64')
   })
 
-  it('has none before a rest, at the end, or where nothing lies between', () => {
+  it('has none before a rest, at the end, or between adjacent strong beats', () => {
     expect(alternativeFigures(TUNE, eighths('F4 Ab4 . . C5'), 0)).toBeUndefined()
     expect(alternativeFigures(TUNE, eighths('F4 Ab4'), 1)).toBeUndefined()
     expect(alternativeFigures(TUNE, eighths('F4 Ab4'), 7)).toBeUndefined()

@@ -96,7 +96,7 @@ describe('explainLine', () => {
     }
   })
 
-  it('says the same in every key', () => {
+  it('explains a line the same way in every key', () => {
     const line = eighths('Db4 Gb4 E4 F4 Ab4 Bb4 A4 G4 Ab4', DB - 480)
     const up = { notes: line.notes.map((note) => ({ ...note, midi: note.midi + 2 })) }
     const there = analysed('key: Eb major\n| Fm7 | Bb7 | Ebmaj7 | Abmaj7 |')
@@ -105,7 +105,7 @@ describe('explainLine', () => {
     expect(told(explainLine(there, up))).toEqual(told(explainLine(TUNE, line)))
   })
 
-  it('has nothing to say of an empty line', () => {
+  it('returns an empty explanation for an empty line', () => {
     expect(explainLine(TUNE, { notes: [] })).toEqual({ notes: [], devices: [], joins: [], bars: [] })
   })
 })

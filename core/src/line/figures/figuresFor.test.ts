@@ -40,7 +40,7 @@ describe('figuresFor', () => {
     )
   })
 
-  it('keeps to the devices that are wished', () => {
+  it('keeps to the devices of the brief', () => {
     const found = figuresFor(analysis, { midi: pitch('Bb4'), tick: 0 }, { midi: pitch('C5'), tick: BAR }, 3, {
       devices: ['arpeggio', 'below'],
     })

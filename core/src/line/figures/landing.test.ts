@@ -34,7 +34,7 @@ describe('landings', () => {
     expect(found).toEqual({ notes: names.map(pitch), landing: pitch(landing), halfSteps })
   })
 
-  it('finds no other way than those from the tones of A♭7', () => {
+  it('finds only the ways from the tones of A♭7', () => {
     for (const degree of ['R', '3', '5', 'b7']) {
       const rows = DOWN.filter(([from]) => from === degree)
       const start = pitch(rows[0]![2].split(' ')[0]!)
@@ -87,7 +87,7 @@ describe('landingBetween', () => {
     expect(landingBetween(AB, pitch('Eb4'), pitch('Ab4'), 3)).toEqual(['F4', 'Gb4', 'G4'].map(pitch))
   })
 
-  it('has no way where the notes do not come out', () => {
+  it('finds none where the number of notes doesn’t fit', () => {
     expect(landingBetween(AB, pitch('Ab4'), pitch('F4'), 3)).toBeUndefined()
     expect(landingBetween(AB, pitch('Ab4'), pitch('Ab3'), 3)).toBeUndefined()
   })

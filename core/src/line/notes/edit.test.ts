@@ -37,7 +37,7 @@ describe('edits of a note', () => {
     expect(after(movedBy(-12), 2)[2]).toBe('C4 480+240')
   })
 
-  it('spells it and what leads into it anew', () => {
+  it('respells it and the notes that lead into it', () => {
     expect(after(movedBy(-1), 0)[0]).toBe('E4 0+240')
   })
 

@@ -29,7 +29,7 @@ describe('spellNotes', () => {
     expect(spelled('key: Db major\n| Gbm6 | Dbmaj7 |', [69, 70, 72], 1920 - 480)).toBe('Bbb4 Bb4 C5')
   })
 
-  it('spells what was changed anew, and what leads into it', () => {
+  it('respells the changed notes and those that lead into them', () => {
     const analysis = analysed('| Cmaj7 |')
     const line = spellNotes(
       analysis,

@@ -132,7 +132,7 @@ describe('guideToneLines', () => {
     expect(sum('up')).toBeGreaterThan(sum('down'))
   })
 
-  it('has nothing to say where the range is empty', () => {
+  it('returns no line where the range is empty', () => {
     expect(names('| Ebm7 | Ab7 | Dbmaj7 |', { low: 62, high: 62 })).toEqual([])
   })
 })

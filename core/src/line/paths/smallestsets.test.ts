@@ -22,7 +22,7 @@ describe('smallestSets', () => {
     expect(found.changes).toBeLessThanOrEqual(4)
   })
 
-  it('holds to scale notes that clash with nothing, inside the region, lowest first (property)', () => {
+  it('uses only scale notes that clash with no chord tone, inside the region, lowest first (property)', () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...TWELVE_STEPS),

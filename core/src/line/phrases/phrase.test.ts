@@ -11,7 +11,7 @@ const LINE = eighths('D4 F4 A4 C5 . . . . B4 G4 D4 B3 . . . . E4')
 describe('a phrase', () => {
   const phrase = phraseFrom(TUNE, LINE, 0, 8)!
 
-  it('is kept in degrees with the chords that it goes over', () => {
+  it('is stored in degrees with the chords that it was played over', () => {
     expect(phrase.notes.map(({ degree }) => degree)).toEqual(['R', 'b3', '5', 'b7', '3', 'R', '5', '3', '3'])
     expect(phrase.chords.map(({ kind, above }) => `${kind} ${above}`)).toEqual([
       'minor 0',
@@ -20,7 +20,7 @@ describe('a phrase', () => {
     ])
   })
 
-  it('fits where the same kinds of chord are as far apart: the ii–V–I in E♭, not the one with a tritone dominant', () => {
+  it('fits where the same kinds of chord have the same intervals between them: the ii–V–I in E♭, not the one with a tritone substitution', () => {
     expect(phraseFits(TUNE, phrase)).toEqual([0, 8])
     expect(phraseFits(TUNE, phraseFrom(TUNE, LINE, 0, 3)!)).toEqual([0, 4, 8, 11])
   })
@@ -32,7 +32,7 @@ describe('a phrase', () => {
     expect(phraseAt(TUNE, phrase, 0, 62).notes).toEqual(LINE.notes)
   })
 
-  it('is nothing without notes or without a chord', () => {
+  it('is undefined without notes or without a chord', () => {
     expect(phraseFrom(TUNE, LINE, 5, 4)).toBeUndefined()
     expect(phraseFrom(analysed('| N.C. |'), eighths('C4 D4'), 0, 1)).toBeUndefined()
   })

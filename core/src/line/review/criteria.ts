@@ -8,7 +8,7 @@ const CRITERIA = {
   breath: 1.5,
   range: 1,
   ending: 1,
-  wish: 1,
+  brief: 1,
 } as const
 
 export type Criterion = keyof typeof CRITERIA

@@ -74,7 +74,7 @@ describe('reviewLine', () => {
     expect(rules('| Cmaj7 | Cmaj7 |', sixteenths)).toContain('find.dense')
   })
 
-  it('has nothing against a line that does what lines do, and says what is good, once', () => {
+  it('finds no fault in an ordinary line, and praises each strength once', () => {
     const { findings, praises, score, scores } = reviewLine(
       TUNE,
       eighths('Bb4 Db5 F5 Db5 Eb5 Db5 Bb4 Db5 C5 Bb4 Ab4 Gb4 F4 Eb4 Gb4 E4 F4 Ab4 C5 Eb5 Db5'),
@@ -88,7 +88,7 @@ describe('reviewLine', () => {
     expect(new Set(said).size).toBe(said.length)
   })
 
-  it('gives each fault a mend whose score is higher', () => {
+  it('offers a fix with a higher score for each fault', () => {
     for (const [rule, changes, line, view] of FAULTY) {
       const analysis = analysed(changes)
       const review = reviewLine(analysis, eighths(line), view)
@@ -107,7 +107,7 @@ describe('reviewLine', () => {
     expect(far?.fix?.line.notes[2]?.spelling).toBe('B4')
   })
 
-  it('never mends for the worse, and words all it says', () => {
+  it('never offers a fix that lowers the score, and has a sentence for every finding', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 0, max: 500 }),
@@ -134,7 +134,7 @@ describe('reviewLine', () => {
     )
   })
 
-  it('says the same of a line and changes moved to another key', () => {
+  it('gives the same review in another key', () => {
     const up = [
       [2, 2, 'Eb'],
       [-1, 5, 'C'],

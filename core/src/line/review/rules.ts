@@ -277,6 +277,6 @@ export const RULES: readonly FindingRule[] = [
   { ...ruleRow('find.finger', 'range', hardToFinger), weight: 1 },
   { ...ruleRow('find.end', 'ending', openEnd), weight: 2 },
   { ...ruleRow('find.phraseEnd', 'ending', openPhrases), weight: 0.7 },
-  { ...ruleRow('find.approach', 'wish', offApproach), weight: 0.7 },
-  { ...ruleRow('find.contour', 'wish', offContour), weight: 0.7 },
+  { ...ruleRow('find.approach', 'brief', offApproach), weight: 0.7 },
+  { ...ruleRow('find.contour', 'brief', offContour), weight: 0.7 },
 ]

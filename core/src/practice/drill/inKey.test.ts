@@ -98,7 +98,7 @@ describe('makeExerciseInKey', () => {
     expect(['C', 'G', 'F', 'D', 'Gb', 'Db'].map(to)).toEqual([60, 55, 65, 62, 66, 61])
   })
 
-  it('tells that there is nothing to play', () => {
+  it('reports that there is nothing to play', () => {
     const outcome = makeExerciseInKey(tune('| N.C. |'), { ...above, stretch: { from: 0, to: 0 } }, concert)
     expect(outcome).toMatchObject({ ok: false, problems: [{ rule: 'exercise.empty' }] })
   })

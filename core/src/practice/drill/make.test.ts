@@ -67,7 +67,7 @@ describe('makeExercise', () => {
     ])
   })
 
-  it('says why there is nothing to play', () => {
+  it('gives the reason why there is nothing to play', () => {
     const outcome = makeExercise(
       { rung: 'your-line', stretch: { from: 0, to: 0 }, tempo: 90, line: { notes: [] } },
       TUNE,

@@ -169,9 +169,9 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
     const begins = (degree: Degree) => degree.replace(/^[b#]+/, '') === String(from)
     if (length === 'whole') {
       const start = spans[0]?.chord.tones.find(({ degree }) => begins(degree))
-      const wish = { low: instrument.range.comfortLow, high: instrument.range.comfortHigh, count: 1 }
+      const request = { low: instrument.range.comfortLow, high: instrument.range.comfortHigh, count: 1 }
       const [path] = guideToneLines(analysis, {
-        ...wish,
+        ...request,
         ...(start ? { start: start.degree } : {}),
         stretch,
         notes: 'whole',

@@ -103,7 +103,7 @@ describe('the set rungs', () => {
       expect({ start, degree }).toMatchObject({ degree: expect.stringMatching(/^(R|b?3|b?5|b?7)$/) })
   })
 
-  it('pickups lead by step into a 3 or 7, and landings put a chord tone on beats 1 and 3', () => {
+  it('pickups lead by step into a 3 or 7; added half steps put chord tones on beats 1 and 3', () => {
     for (const variant of [0, 1, 2]) {
       const notes = made('pickups', variant)
       const targets = notes.filter((note) => note.start % 1920 === 0 && note.start > 0)
@@ -169,7 +169,7 @@ describe('the set rungs', () => {
     })
   })
 
-  it('options are chosen one by one: what can be is kept of the others, and every variant is come to', () => {
+  it('options change one at a time: the others are kept where possible, and every variant can be reached', () => {
     expect(optionsOf(rungOf('pickups'))).toEqual([
       { name: 'length', values: ['one', 'two', 'three'] },
       { name: 'into', values: ['3 or 7, the nearer', 'the 3', 'the 7'] },

@@ -85,7 +85,7 @@ describe('a phrase in its place', () => {
   const exercise = exerciseOf('phrase-place')
   const example = exampleOf(exercise).notes
   const length = PHRASES[CHANGES]!.notes.length
-  it('may stand in any octave, and is missed where it is left out', () => {
+  it('may be in any octave, and is missed where it is left out', () => {
     const lower = example.map((note, at) => (at < length ? { ...note, midi: note.midi - 12 } : note))
     expect(played(exercise, lower).marks.limits).toBe(100)
     const without = exerciseOf('chord-tones')

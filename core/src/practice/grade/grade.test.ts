@@ -32,7 +32,7 @@ describe('gradeTake', () => {
     expect(grade.weakestBar).toBeUndefined()
   })
 
-  it('hears one wrong, one missed and one extra note each in its place, and nothing else', () => {
+  it('finds one wrong, one missed and one extra note each at its position, and nothing else', () => {
     const wrong = perfect.map((note, index) => (index === 5 ? { ...note, midi: note.midi + 1 } : note))
     expect(
       gradeTake(EXERCISE, take(wrong)).judged.filter(({ verdict }) => verdict !== 'right'),
@@ -179,7 +179,7 @@ describe('gradeTake', () => {
     expect(hits / told).toBeGreaterThanOrEqual(0.98)
   })
 
-  it('pays for notes alone what the plain edit distance is, when time costs nothing (fastest-levenshtein)', () => {
+  it('costs as much as the plain edit distance when time is free (fastest-levenshtein)', () => {
     const rules = {
       ...GRADE_RULES,
       perBeatOff: 0,
@@ -207,7 +207,7 @@ describe('gradeTake', () => {
 })
 
 describe('gradeStep', () => {
-  it('settles a note that comes as asked at once', () => {
+  it('decides an expected note at once', () => {
     const state = gradeStep(startGrade(EXERCISE), perfect[0]!)
     expect(state.settled).toMatchObject([{ verdict: 'right', expected: 0, played: 0 }])
   })
@@ -233,7 +233,7 @@ describe('gradeStep', () => {
     )
   })
 
-  it('gives by the short way, for a note that comes as asked, what weighing every way gives', () => {
+  it('gives the same by the fast match of an expected note as by the full alignment', () => {
     let short = 0
     fc.assert(
       fc.property(fc.integer(), fc.double({ min: 0, max: 0.4, noNaN: true }), (seed, errorRate) => {
@@ -254,7 +254,7 @@ describe('gradeStep', () => {
     expect(short).toBeGreaterThan(500)
   })
 
-  it('never takes back what is settled', () => {
+  it('never changes a verdict that was decided', () => {
     const notes = simulatePlayer(EXERCISE, { seed: 7, errorRate: 0.3, spreadMs: 50 })
     let state = startGrade(EXERCISE)
     for (const note of notes) {

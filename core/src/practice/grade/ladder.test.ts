@@ -78,7 +78,7 @@ describe('the grader over the whole ladder: every set rung, twelve keys, five te
     expect(precision).toBeGreaterThanOrEqual(0.98)
   })
 
-  it('finds those of a player with 60 ms of spread who drifts by 5 % either way', () => {
+  it('matches a player with 60 ms of spread whose tempo drifts 5 % either way', () => {
     const { recall, precision } = found(60, 0.05)
     expect(recall).toBeGreaterThanOrEqual(0.95)
     expect(precision).toBeGreaterThanOrEqual(0.95)

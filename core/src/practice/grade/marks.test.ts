@@ -72,7 +72,7 @@ describe('sumUp', () => {
     expect(sumUp(EXERCISE, judged(sliding)).marks.flow).toBe(100)
   })
 
-  it('gives silence nothing at all', () => {
+  it('gives silence zero marks', () => {
     const silent = judged(Object.fromEntries(EXERCISE.expected.map((_, at) => [at, missed])))
     expect(sumUp(EXERCISE, silent)).toMatchObject({
       marks: { notes: 0, time: 0, flow: 0 },
@@ -105,7 +105,7 @@ describe('sumUp', () => {
 })
 
 describe('verdictFor', () => {
-  it('goes by the lowest mark; what is solid at the top of the ladder’s tempos moves on', () => {
+  it('depends on the lowest mark; solid at the ladder’s highest tempo moves on', () => {
     const { close, solid, moveOn } = GRADE_RULES.leasts
     const verdicts = [0, close - 1, close, solid - 1, solid, moveOn - 1, moveOn, 100].map((least) =>
       verdictFor(least, false, GRADE_RULES),

@@ -19,7 +19,7 @@ describe('latencyOf', () => {
     expect(latencyOf(CLICKS, onsets)!.latencyMs).toBeCloseTo(50)
   })
 
-  it('says nothing of too few notes, or of notes that follow no click', () => {
+  it('gives no result for too few notes, or for notes that don’t follow the click', () => {
     expect(latencyOf(CLICKS, CLICKS.slice(0, 4))).toBeUndefined()
     expect(
       latencyOf(

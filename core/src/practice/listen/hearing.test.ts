@@ -112,7 +112,7 @@ describe('Ear', () => {
     })
   })
 
-  it('tells slurred notes apart by their pitch', () => {
+  it('separates slurred notes by their pitch', () => {
     const heard = heardIn(tones([60, 62, 64, 65, 67], 0.2, 0))
     expect(heard.map(({ midi }) => midi)).toEqual([60, 62, 64, 65, 67])
     heard.forEach(({ onsetMs }, at) => {
@@ -159,7 +159,7 @@ describe('Ear', () => {
     expect(heardIn(swaying, windowsFor(49)).map(({ midi }) => midi)).toEqual([67])
   })
 
-  it('hears nothing in silence and in the noise of a room, and the notes through it at −40 dB', () => {
+  it('detects nothing in silence or room noise, and notes through noise at −40 dB', () => {
     expect(heardIn(new Float32Array(RATE))).toEqual([])
     expect(heardIn(withNoise(new Float32Array(RATE), -50))).toEqual([])
     const heard = heardIn(withNoise(tones([60, 63, 67, 70], 0.3), -40), { gate: 0.03 })

@@ -52,7 +52,7 @@ describe('quantise', () => {
     expect(quantise(even, { ...straight, grid: 'eighths' }).length).toBeLessThan(4)
   })
 
-  it('keeps the later of two at one place, a note a little early on the first beat, and nothing outside', () => {
+  it('keeps the later of two notes at one position and an early note on the first beat, and drops notes outside', () => {
     const note = (onsetMs: number, midi: number) => ({
       onsetMs,
       durationMs: 100,

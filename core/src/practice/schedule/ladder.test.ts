@@ -37,7 +37,7 @@ describe('keysInOrderOf', () => {
   const tonics = (order: KeyOrder, seed?: number) =>
     keysInOrderOf({ tonic: 'C', mode: 'major' }, order, seed).map(({ tonic }) => tonic)
 
-  it('goes by fourths, half steps and thirds (common practice, no source), and at random', () => {
+  it('orders keys by fourths, half steps and thirds (common practice, no source), and at random', () => {
     expect(tonics('fourths').join(' ')).toBe('C F Bb Eb Ab Db Gb B E A D G')
     expect(tonics('half steps').slice(0, 4)).toEqual(['C', 'Db', 'D', 'Eb'])
     expect(tonics('thirds').slice(0, 6).join(' ')).toBe('C E Ab Db F A')

@@ -5,7 +5,7 @@ import { playedAt, restDue } from './rest.ts'
 const minutes = (count: number): number => count * 60_000
 
 describe('a sitting', () => {
-  it('is told after the minutes that the player chose, and not before; after a pause it begins anew', () => {
+  it('is due after the minutes that the player chose, not before; after a pause the count restarts', () => {
     let sitting = playedAt(undefined, 0)
     for (let at = 1; at <= 24; at += 1) sitting = playedAt(sitting, minutes(at))
     expect(restDue(sitting, 25, minutes(24))).toBeUndefined()
@@ -18,7 +18,7 @@ describe('a sitting', () => {
 })
 
 describe('piecesOf', () => {
-  it('takes halves apart and puts them together', () => {
+  it('drills the halves, then the whole', () => {
     expect(piecesOf({ from: 4, to: 11 }, 'halves')).toEqual([
       { from: 4, to: 7 },
       { from: 8, to: 11 },
@@ -31,7 +31,7 @@ describe('piecesOf', () => {
     ])
   })
 
-  it('loops so many bars at a time; the last piece may be shorter; too short a stretch is whole', () => {
+  it('loops a fixed number of bars; the last part may be shorter; a short stretch stays whole', () => {
     expect(piecesOf({ from: 0, to: 4 }, '2').map(({ from, to }) => [from, to])).toEqual([
       [0, 1],
       [2, 3],

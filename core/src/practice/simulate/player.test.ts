@@ -22,7 +22,7 @@ describe('the simulated player', () => {
     expect(simulatePlayer(exercise, player)).not.toEqual(simulatePlayer(exercise, { ...player, seed: 10 }))
   })
 
-  it('makes as many slips as asked, and tells each', () => {
+  it('makes the requested number of errors and lists each', () => {
     let slips = 0
     for (let seed = 0; seed < 100; seed += 1)
       slips += simulatePlaying(exercise, { seed, errorRate: 0.25, spreadMs: 0 }).slips.length
@@ -30,7 +30,7 @@ describe('the simulated player', () => {
     expect(simulatePlaying(exercise, perfectPlayer).slips).toEqual([])
   })
 
-  it('spreads its onsets as asked, around the swung places', () => {
+  it('spreads its onsets by the requested amount around the swung beats', () => {
     const offs: number[] = []
     const clean = simulatePlayer(exercise, perfectPlayer)
     for (let seed = 0; seed < 60; seed += 1)
@@ -44,7 +44,7 @@ describe('the simulated player', () => {
     expect(spread).toBeLessThan(28)
   })
 
-  it('stops and drifts where asked: what comes after is later by so much', () => {
+  it('hesitates and drifts where asked, and the notes after it are later by that amount', () => {
     const clean = simulatePlayer(exercise, perfectPlayer)
     const late = simulatePlayer(exercise, { ...perfectPlayer, drift: 0.1 })
     expect(late.at(-1)!.onsetMs).toBeCloseTo(clean.at(-1)!.onsetMs * 1.1)

@@ -155,7 +155,7 @@ describe('readChordSymbol', () => {
     expect([moved.symbol, moved.root, moved.bass]).toEqual(['Cm7/F', 'C', 'F'])
   })
 
-  it('says where a symbol stops making sense and what may have been meant', () => {
+  it('gives the column where a symbol can’t be read, and what may have been meant', () => {
     const outcome = readChordSymbol('Ebmj7')
     expect(outcome.ok).toBe(false)
     if (outcome.ok) return
@@ -212,7 +212,7 @@ describe('guideTones', () => {
     ).toBe(degrees)
   })
 
-  it('tells the families apart', () => {
+  it('distinguishes the families of chords', () => {
     expect(
       ['Cmaj7', 'C7', 'C7sus4', 'Cm7', 'Cm6', 'Cm7b5', 'Cdim7', 'C+', 'N.C.'].map((symbol) =>
         chordKind(read(symbol)),

@@ -56,7 +56,7 @@ describe('all about a chord', () => {
 describe('spelling, against tonal and teoria', () => {
   const TUNE = '| Ebm7 Ab7b9 | Dbmaj7 | G#m7b5 C#7b9 | F#m6 | Bbm7 Eb7alt | Abmaj7 | Fdim7 B7#9 | Em7 |'
 
-  it('goes by degree in all keys: a ♭9 is a letter above the root, never the same letter', () => {
+  it('spells by degree in all keys: a ♭9 is one letter above the root, never the same letter', () => {
     for (const steps of TWELVE_STEPS) {
       const { spans, readings } = analyseChart(transposeChart(chartOf(TUNE), steps))
       spans.forEach(({ chord, index }) => {
@@ -94,7 +94,7 @@ describe('spelling, against tonal and teoria', () => {
 })
 
 describe('the far view', () => {
-  it('finds the one key that holds most of the stretch, and says what lies outside it', () => {
+  it('finds the one key that holds most of the stretch, and lists what lies outside it', () => {
     const analysis = analysed('key: C major\n| Dm7 | G7 | Cmaj7 | A7b9 |')
     const centre = centreOf(analysis, { from: 0, to: 3 })
     expect(centre.key).toEqual({ tonic: 'C', mode: 'major' })

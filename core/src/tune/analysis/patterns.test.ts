@@ -167,7 +167,7 @@ describe('the patterns that players name', () => {
 })
 
 describe('the keys of a tune', () => {
-  it('are told as regions, with what each is to the one before (common practice, no source)', () => {
+  it('are given as regions, each with its relation to the one before (common practice, no source)', () => {
     const regions = (text: string) =>
       keyRegions(analysed(text)).map(({ key, from, to, relation }) => [name(key), from, to, relation])
     expect(regions('| Dm7 G7 | Cmaj7 | Bm7b5 E7b9 | Am6 |')).toEqual([
@@ -191,7 +191,7 @@ describe('the keys of a tune', () => {
     expect(readings[3]).toMatchObject({ numeral: 'i', pivot: { numeral: 'vi', key: { tonic: 'F' } } })
   })
 
-  it('stand where a chord stands for long: a minor seventh chord is Dorian then', () => {
+  it('are found where one chord lasts long: a minor seventh chord is then Dorian', () => {
     const { readings } = analysed(`| Dm7 |${' % |'.repeat(7)} Ebm7 |${' % |'.repeat(7)}`)
     expect(new Set(readings.map(({ scale }) => scale))).toEqual(new Set(['dorian']))
   })

@@ -44,7 +44,7 @@ describe('readChart', () => {
     expect(chartOf('| C Dm Em |').bars[0]!.chords.map(({ duration }) => duration / 480)).toEqual([2, 1, 1])
   })
 
-  it('says the line, the column and a mend of each problem, and goes on reading', () => {
+  it('gives the line, the column and a fix for each problem, and reads on', () => {
     const problems = problemsOf('title: x\nkey: H\n| Dm7 Gx9q | Cmaj7 |\n| F7:9 |')
     expect(problems.map(({ rule, place }) => [rule, place?.line, place?.column])).toEqual([
       ['chart.key', 2, 6],
@@ -54,7 +54,7 @@ describe('readChart', () => {
     expect(problems[1]!.fix).toBe('Gm9')
   })
 
-  it('has words for a bar with nothing before it to repeat, an unknown heading, an empty text', () => {
+  it('reports a repeat sign without a bar before it, an unknown heading, an empty text', () => {
     expect(problemsOf('| % |')[0]!.rule).toBe('chart.nothingToRepeat')
     expect(problemsOf('colour: red\n| C |')[0]).toMatchObject({
       rule: 'chart.header',
@@ -121,7 +121,7 @@ describe('repeats and endings', () => {
     expect(played(text)).toBe(wanted)
   })
 
-  it('keep the order of what is written beside the order of what is played', () => {
+  it('keep the written order and the played order', () => {
     const chart = chartOf('|: C | F |1. G7 :|2. C6 |')
     expect(chart.written).toHaveLength(4)
     expect(chart.order).toEqual([0, 1, 2, 0, 1, 3])

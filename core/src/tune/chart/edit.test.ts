@@ -31,7 +31,7 @@ const done = (outcome: ReturnType<typeof withWord>): Chart => {
 }
 
 describe('editing a chart cell by cell', () => {
-  it('writes one chord of a bar anew, several in its place, none, or beats', () => {
+  it('replaces one chord of a bar by another, by several, by none, or by beats', () => {
     const write = (word: number, text: string) =>
       after('| Dm7 G7 | Cmaj7 |', (chart) => done(withWord(chart, 0, word, text)))
     expect(write(1, 'G7b9')).toBe('| Dm7 G7b9 | Cmaj7 |')
@@ -41,7 +41,7 @@ describe('editing a chart cell by cell', () => {
     expect(after('| Dm7 |', (chart) => done(withWord(chart, 0, 0, '')))).toBe('| N.C. |')
   })
 
-  it('refuses what is no chord, with the column, and leaves the chart as it was', () => {
+  it('rejects what can’t be read as a chord, with the column, and leaves the chart unchanged', () => {
     const chart = chartOf('| Dm7 G7 | Cmaj7 |')
     const outcome = withWord(chart, 0, 1, 'G7q')
     expect(outcome).toMatchObject({ ok: false, problems: [{ rule: 'chord.unread', place: { column: 7 } }] })

@@ -57,7 +57,7 @@ const generated = fc.oneof(
 )
 
 describe('generated charts', () => {
-  it('are read without a throw, 100,000 of them, every problem at its place, every mend of a chord a chord', () => {
+  it('are read without an exception, 100,000 of them; every problem has its position, every suggested chord is a chord', () => {
     let read = 0
     let refused = 0
     fc.assert(

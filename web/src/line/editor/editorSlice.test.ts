@@ -32,7 +32,7 @@ beforeEach(() => {
   store.dispatch(clearHistory())
 })
 
-describe('the desk', () => {
+describe('the editor’s state', () => {
   it('goes back to every line that was written, and forward again', () => {
     for (const seed of [1, 2, 3]) store.dispatch(lineReplaced(line(seed)))
     store.dispatch(undo())
@@ -55,7 +55,7 @@ describe('the desk', () => {
     expect(editor().line).toMatchObject({ seed: 1, id: 'line-1', title: 'Kept' })
   })
 
-  it('begins its history anew with another tune', () => {
+  it('starts a new history with another tune', () => {
     store.dispatch(lineReplaced(line(1)))
     store.dispatch(lineReplaced(line(2)))
     store.dispatch(editorOpened({ tune: 'tune-2', line: line(7) }))
@@ -78,7 +78,7 @@ describe('the desk', () => {
     expect(selectCanRedo(store.getState())).toBe(true)
   })
 
-  it('has nothing to keep while it is empty', () => {
+  it('stores nothing while it is empty', () => {
     store.dispatch(lineSaved({ id: 'line-1', title: 'Kept' }))
     expect(editor().line).toBeUndefined()
   })

@@ -50,7 +50,7 @@ export interface Editor {
   readonly problem: string | undefined
   /** The contour that the line follows over the stretch, at concert pitch; empty if none was drawn. */
   readonly contour: readonly CurvePoint[]
-  /** Other lines for the same wish, each with its score; empty where none were asked for. */
+  /** Other lines for the same brief, each with its score; empty where none were asked for. */
   readonly others: readonly OtherLine[]
   readonly actions: EditorActions
 }

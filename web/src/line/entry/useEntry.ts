@@ -26,7 +26,7 @@ import { bandCountedIn } from '../../audio/countedIn.ts'
 import type { Mix } from '../../audio/mixSlice.ts'
 import { pageClock, type RunClock, soundClock } from '../../audio/runClock.ts'
 import { bandSound, swingFor } from '../../audio/usePlay.ts'
-import type { HeardNote } from '../../input/useNotes.ts'
+import type { InputNote } from '../../input/useNotes.ts'
 
 /** The lengths of a typed note. */
 export const LENGTHS: readonly { readonly ticks: number; readonly name: string }[] = [
@@ -171,7 +171,7 @@ export const useEntry = ({ analysis, stretch, instrument, mix, tempo, line, onLi
   const done = useRef(finish)
   done.current = finish
 
-  const onNote = ({ midi, velocity, atMs }: HeardNote) => {
+  const onNote = ({ midi, velocity, atMs }: InputNote) => {
     const playedMs = clock.current?.at(atMs) ?? 0
     const sounding = midi - instrument.written.semitones
     if (velocity === 0) {

@@ -11,7 +11,7 @@ const NAMES: Readonly<Record<Criterion, string>> = {
   breath: 'breath',
   range: 'range',
   ending: 'endings',
-  wish: 'your brief',
+  brief: 'your brief',
 }
 const MOST_SHOWN = 8
 

@@ -29,7 +29,7 @@ describe('barBegin', () => {
 })
 
 describe('onTime', () => {
-  it('takes the way to the grader off each note, and nothing else', () => {
+  it('subtracts only the input delay from each note', () => {
     expect(onTime([note(530), note(0)], 30)).toEqual([note(500), note(-30)])
   })
 })
@@ -51,7 +51,7 @@ describe('takeOf', () => {
     expect(take).not.toHaveProperty('ungradedNotes')
   })
 
-  it('keeps the notes that are not graded apart, and does not change with what is played later', () => {
+  it('keeps ungraded notes separately, and doesn’t change with later notes', () => {
     const session = { ...emptySession(), ungradedNotes: [note(-900)] }
     const take = takeOf(session, exercise, hearing)
     session.notes.push(note(10))

@@ -19,8 +19,8 @@ export type DetectorMessage =
       readonly cents: number
       readonly velocity: number
     }
-  /** The loudest of the last moments, root mean square, full scale 1. */
-  | { readonly kind: 'level'; readonly level: number }
+  /** The level of the last moments, root mean square, full scale 1; and how much sound was analysed so far. */
+  | { readonly kind: 'level'; readonly level: number; readonly analysedSeconds: number }
 
 interface Chunk {
   readonly first: number
@@ -30,25 +30,26 @@ interface Chunk {
 /** Samples between two reported levels. */
 const LEVEL_EVERY = 2048
 
-const say = (news: DetectorMessage): void => postMessage(news)
+const report = (message: DetectorMessage): void => postMessage(message)
 
 let rate = 48_000
 let rules: DetectionRules = DETECTION_RULES
-let ear: PitchDetector | undefined
+let detector: PitchDetector | undefined
 /** The next frame if nothing is lost. */
 let next = -1
 let energy = 0
 let counted = 0
+let analysed = 0
 let warm = false
 
 /** Restarts detection at a frame: the first, or after a gap in the audio. */
-const listenFrom = (first: number): void => {
-  ear?.end()
+const detectFrom = (first: number): void => {
+  detector?.end()
   const zero = first / rate
-  ear = new PitchDetector(
+  detector = new PitchDetector(
     rate,
     ({ onsetMs, endMs, midi, cents, velocity }, ended) =>
-      say({
+      report({
         kind: 'tone',
         ended,
         onset: zero + onsetMs / 1000,
@@ -62,16 +63,17 @@ const listenFrom = (first: number): void => {
 }
 
 const take = ({ first, samples }: Chunk): void => {
-  if (!ear || first !== next) listenFrom(first)
+  if (!detector || first !== next) detectFrom(first)
   next = first + samples.length
   for (const sample of samples) energy += sample * sample
   counted += samples.length
   if (counted >= LEVEL_EVERY) {
-    say({ kind: 'level', level: Math.sqrt(energy / counted) })
+    analysed += counted
+    report({ kind: 'level', level: Math.sqrt(energy / counted), analysedSeconds: analysed / rate })
     energy = 0
     counted = 0
   }
-  ear?.take(samples)
+  detector?.take(samples)
 }
 
 /** Silent notes, each with a swell and a rest after it, in half steps above the lowest, and seconds. */
@@ -96,7 +98,7 @@ const warmUp = (): void => {
 addEventListener('message', ({ data }: MessageEvent<DetectorRequest>) => {
   rate = data.rate
   rules = { ...DETECTION_RULES, ...data.rules }
-  ear = undefined
+  detector = undefined
   if (!warm) warmUp()
   warm = true
   if (data.port) data.port.onmessage = (event: MessageEvent<Chunk>) => take(event.data)

@@ -5,7 +5,7 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSy
 import { dirname, join } from 'node:path'
 
 export const ROOT = join(import.meta.dirname, '..')
-const STAMPS = join(ROOT, 'node_modules/.house')
+const STAMPS = join(ROOT, 'node_modules/.stamps')
 const SKIPPED = new Set(['node_modules', 'dist', 'generated', 'results', 'sound'])
 
 /**
