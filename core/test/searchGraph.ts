@@ -1,16 +1,16 @@
 import createGraph from 'ngraph.graph'
 import { aStar } from 'ngraph.path'
 import type { Brief } from '../src/line/compose/brief.ts'
-import { freshSearch, type Search, standingAtCost, transitionAt } from '../src/line/compose/edges.ts'
-import { NO_DEVICE } from '../src/line/compose/memory.ts'
 import {
   breathes,
   deviceOf,
   edgeCandidatesFor,
-  forEachEdge,
+  findEdges,
   targetOf,
   textureOf,
-} from '../src/line/compose/offers.ts'
+} from '../src/line/compose/edgeCandidates.ts'
+import { freshSearch, type Search, standingAtCost, transitionAt } from '../src/line/compose/edges.ts'
+import { NO_DEVICE } from '../src/line/compose/memory.ts'
 import { anchorsOf } from '../src/line/compose/plan.ts'
 import { pitchesOf } from '../src/line/compose/search.ts'
 import { type FillTable, fillTable, tableKey } from '../src/line/compose/table.ts'
@@ -29,7 +29,7 @@ export const searchOf = (analysis: Analysis, brief: Brief): Search => {
   return freshSearch(anchorsOf(analysis, brief.stretch, brief), 0, brief, table)
 }
 
-/** Where a line can stand, as it is written into a node's name. */
+/** A state of the search, as it is written into a node's name. */
 export interface State {
   readonly at: number
   readonly pitch: number
@@ -40,15 +40,16 @@ export interface State {
 
 const name = (state: State): string => Object.values(state).join(' ')
 
-/** Every step that leads on from a state, with what it costs: the terms added up one by one, nothing foreseen. */
+/** Every step from a state with its cost, the terms added one by one. */
 export const stepsFrom = (search: Search, state: State, pitches: readonly (readonly number[])[]) => {
   const { anchors, brief } = search
   const there = pitches[state.at + 1]!
   const arrivals = there.map((target) => standingAtCost(anchors[state.at + 1]!, target, brief))
-  const offers = edgeCandidatesFor(there.length)
-  forEachEdge(search, transitionAt(search, state.at), state.pitch, there, arrivals, offers)
+  const candidates = edgeCandidatesFor(there.length)
+  const transition = transitionAt(search, state.at)
+  findEdges({ search, transition, targets: there, arrivals, candidates }, state.pitch)
   const entered = anchors[state.at + 1]!.bar - anchors[state.at]!.bar
-  return offers.kinds.flatMap((kind) => {
+  return candidates.kinds.flatMap((kind) => {
     const breath = breathes(kind)
     const pitch = there[targetOf(kind)]!
     const next: State = {
@@ -59,8 +60,8 @@ export const stepsFrom = (search: Search, state: State, pitches: readonly (reado
       bars: breath ? 0 : state.bars + entered,
     }
     if (!breath && next.bars >= brief.breathBars) return []
-    let cost = offers.cost[kind]!
-    if (next.device === state.device && next.device !== NO_DEVICE) cost += LINE_COSTS.sameClosing
+    let cost = candidates.cost[kind]!
+    if (next.device === state.device && next.device !== NO_DEVICE) cost += LINE_COSTS.sameApproach
     if (next.texture === state.texture) cost += LINE_COSTS.sameTexture
     if (breath) cost += LINE_COSTS.earlyBreath * Math.max(0, (brief.leastBars ?? 2) - state.bars)
     return [{ next, cost }]
@@ -68,7 +69,7 @@ export const stepsFrom = (search: Search, state: State, pitches: readonly (reado
 }
 
 export const pitchesFor = ({ anchors, brief }: Search) =>
-  anchors.map(({ harmony: ground }) => pitchesOf(ground, brief.range))
+  anchors.map(({ harmony }) => pitchesOf(harmony, brief.range))
 
 export const starts = ({ anchors, brief }: Search, pitches: readonly (readonly number[])[]) =>
   pitches[0]!.map((pitch) => ({

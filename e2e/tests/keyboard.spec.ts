@@ -221,7 +221,7 @@ test('keyboard only: notes written by hand, the line played slower and faster, a
   await expect(page.locator('[data-place]:focus')).toHaveText((await keys.first().textContent())!)
   await page.keyboard.press('Space')
   await expect(terrainNotes(page)).toHaveCount(4)
-  await pressOn(page, button('Undo'), 'Enter', 'Shift+Tab')
+  await pressOn(page, button('Undo note'), 'Enter', 'Shift+Tab')
   await expect(terrainNotes(page)).toHaveCount(3)
   await pressOn(page, button('Close'))
 

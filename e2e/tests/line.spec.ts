@@ -307,7 +307,7 @@ test('a built-in brief is chosen, changed, named, and there after a reload', asy
   await page.getByLabel('Rhythm', { exact: true }).selectOption('triplets')
   await expect(names).toHaveValue('')
   await page.getByLabel('Name for this brief').fill('Evening')
-  await page.getByRole('button', { name: 'Save' }).click()
+  await page.getByRole('button', { name: 'Save brief' }).click()
   await expect(names).toHaveValue('Evening')
   await page.reload()
   await expect(page.getByLabel('Start from')).toHaveValue('Evening')

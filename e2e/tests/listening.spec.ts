@@ -66,7 +66,7 @@ test('the guided check measures the microphone’s delay and stores it; a run is
   await expect(dialog).toContainText('Play one note on each click', { timeout: 30_000 })
   await tones(0.15)
   await expect(dialog).toContainText('The microphone is set up', { timeout: 30_000 })
-  const found = /heard (\d+) ms/.exec((await dialog.textContent()) ?? '')![1]
+  const found = /Latency (\d+) ms/.exec((await dialog.textContent()) ?? '')![1]
   expect(Number(found)).toBeGreaterThan(140)
   expect(Number(found)).toBeLessThan(260)
   await page.getByRole('button', { name: 'Play' }).click()

@@ -38,7 +38,7 @@ test('where a phrase doesn’t fit, the bars where it does are listed', async ({
   await openPage(page, 'drills', '5-6')
   await page.getByRole('button', { name: /^phrase in twelve keys in E♭:/ }).click()
   await expect(panel(page)).toContainText(
-    /The phrase does not fit in these bars; in this tune it begins in bar 1/,
+    /The phrase doesn’t fit in these bars; in this tune it can start in bars 1/,
   )
 })
 

@@ -2,7 +2,8 @@
 
 export type { Brief, CellRequest, Composed, ComposedLine, Weight } from './compose/brief.ts'
 export { composeLines, composing } from './compose/compose.ts'
-export { type FillStock, type FillTable, fillStock, fillTable, stockKey, tableKey } from './compose/table.ts'
+export { type FillStock, fillStock, stockKey } from './compose/fillStock.ts'
+export { type FillTable, fillTable, tableKey } from './compose/table.ts'
 export { LINE_COSTS } from './cost/terms.ts'
 export { alternativeFigures } from './explain/alternativeFigures.ts'
 export { barAt } from './explain/analysedLine.ts'

@@ -29,5 +29,5 @@ export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next'>> = {
   'exercise.phraseNowhere': (...bars) =>
     bars.length === 0
       ? 'The phrase doesn’t fit anywhere in this tune: its chords don’t occur.'
-      : `The phrase doesn’t fit in these bars; in this tune it can start in bar ${bars.join(', ')}.`,
+      : `The phrase doesn’t fit in these bars; in this tune it can start in ${bars.length === 1 ? 'bar' : 'bars'} ${bars.join(', ')}.`,
 }

@@ -57,7 +57,7 @@ describe('wordReason', () => {
     [reason('exercise.empty', 'phrase-keys'), 'No phrase is chosen.'],
     [
       reason('exercise.phraseNowhere', 1, 5),
-      'The phrase doesn’t fit in these bars; in this tune it can start in bar 1, 5.',
+      'The phrase doesn’t fit in these bars; in this tune it can start in bars 1, 5.',
     ],
   ] as const)('%j', (said, sentence) => {
     expect(wordReason(said)).toBe(sentence)

@@ -9,7 +9,8 @@ import type { Brief, Contour } from './brief.ts'
 import { NOTHING_BETWEEN, orNothing } from './locked.ts'
 import { ownDepartures } from './own.ts'
 import type { Anchor } from './plan.ts'
-import { APPROACH_DEVICES, type Fills, type FillTable } from './table.ts'
+import { APPROACH_DEVICES } from './pricedFill.ts'
+import type { Fills, FillTable } from './table.ts'
 
 export interface Search {
   readonly anchors: readonly Anchor[]

@@ -2,7 +2,9 @@ import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import type { Line, LineNote } from '../notes/line.ts'
 import { spellNotes, type UnspelledNote } from '../notes/spell.ts'
-import { type FillRow, type Fills, type PricedFill, rowOf, WIDEST } from './table.ts'
+import { WIDEST } from './fillStock.ts'
+import type { PricedFill } from './pricedFill.ts'
+import { type FillRow, type Fills, rowOf } from './table.ts'
 
 /** The player's locked notes: in order, inside the stretch. */
 export type Locked = readonly LineNote[]

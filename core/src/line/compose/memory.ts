@@ -1,5 +1,5 @@
 import { LINE_COSTS } from '../cost/terms.ts'
-import { APPROACH_DEVICES } from './table.ts'
+import { APPROACH_DEVICES } from './pricedFill.ts'
 
 /**
  * What a state remembers besides its pitch: the device of its approach and the texture. The bars since the last rest
@@ -18,7 +18,7 @@ export const memoryOf = (device: number, texture: number): number => device * TE
  * The most that memory can cost, into an anchor and out of it: anything that costs more than this above the minimum
  * can't be the cheapest.
  */
-export const MEMORY_MATTERS = 2 * (LINE_COSTS.sameClosing + LINE_COSTS.sameTexture)
+export const MEMORY_MATTERS = 2 * (LINE_COSTS.sameApproach + LINE_COSTS.sameTexture)
 
 interface Dimension {
   /** The distance between two neighbours of this dimension, and their number. */
@@ -47,7 +47,7 @@ const dimension = (stride: number, count: number, repeatCost: number, free: numb
 
 /** Repeating an approach and repeating a texture each have their own cost. */
 const ALONG: readonly Dimension[] = [
-  dimension(TEXTURES, DEVICES, LINE_COSTS.sameClosing, NO_DEVICE),
+  dimension(TEXTURES, DEVICES, LINE_COSTS.sameApproach, NO_DEVICE),
   dimension(1, TEXTURES, LINE_COSTS.sameTexture, -1),
 ]
 

@@ -12,7 +12,7 @@ import type { Line } from '../notes/line.ts'
 import { longestRunOf, shapesOf } from '../notes/shapes.ts'
 import { type ChosenEdge, type Search, type UsedFigures, usedKey } from './edges.ts'
 import { usableCells, WAYS } from './own.ts'
-import { APPROACH_DEVICES, isOwn, shapeNumber } from './table.ts'
+import { APPROACH_DEVICES, isOwn, shapeNumber } from './pricedFill.ts'
 
 /** Goals for a whole line (common practice, no source), which no single figure can see. */
 const GOALS = {

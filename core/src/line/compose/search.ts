@@ -3,9 +3,15 @@ import { endingCost } from '../cost/anchorCost.ts'
 import { LINE_COSTS } from '../cost/terms.ts'
 import { type Harmony, hasPitch } from '../figures/harmony.ts'
 import type { Brief } from './brief.ts'
+import {
+  candidateEdge,
+  edgeCandidatesFor,
+  findEdges,
+  type Pickup,
+  type SearchStep,
+} from './edgeCandidates.ts'
 import { type ChosenEdge, type Search, standingAtCost, type Transition, transitionAt } from './edges.ts'
 import { MEMORIES, MEMORY_MATTERS, memoryOf, NO_DEVICE, relaxMemory } from './memory.ts'
-import { candidateEdge, type EdgeCandidates, edgeCandidatesFor, forEachEdge, type Pickup } from './offers.ts'
 
 /** Bars since the last rest, 0 to 3. */
 const BARS = 4
@@ -69,10 +75,21 @@ export function* solving(search: Search, pitches: Pitches): Generator<void, Solu
   const traces: Trace[] = []
   const transitions = anchors.slice(1).map((_, at) => transitionAt(search, at))
   const arrivals = anchors.map((_, at) => arrivalsAt(search, at, pitches))
-  const offers = edgeCandidatesFor(most)
+  const candidates = edgeCandidatesFor(most)
   for (let at = 0; at + 1 < anchors.length; at += 1) {
     const trace = traceOf(pitches[at + 1]!.length)
-    advance(search, transitions[at]!, arrivals[at + 1]!, here, there.reached, trace, pitches, offers)
+    advance({
+      search,
+      transition: transitions[at]!,
+      pitches: pitches[at]!,
+      targets: pitches[at + 1]!,
+      arrivals: arrivals[at + 1]!,
+      entered: anchors[at + 1]!.bar - anchors[at]!.bar,
+      candidates,
+      here,
+      next: there.reached,
+      trace,
+    })
     traces.push(trace)
     const before = here
     here = there
@@ -108,24 +125,24 @@ export const pitchesOf = (harmony: Harmony, range: Brief['range']): readonly num
   return pitches
 }
 
+/** A step of the search with its costs: those at the anchor, those at the next one, and how these were reached. */
+interface CostStep extends SearchStep {
+  readonly pitches: readonly number[]
+  /** Bar lines between the anchors. */
+  readonly entered: number
+  readonly here: Costs
+  readonly next: Float64Array
+  readonly trace: Trace
+}
+
 /** One anchor further: what each pitch and phrase length expects, combined with the edges from the pitch. */
-const advance = (
-  search: Search,
-  transition: Transition,
-  arrivals: readonly number[],
-  { reached, ahead, origin }: Costs,
-  next: Float64Array,
-  trace: Trace,
-  pitches: Pitches,
-  offers: EdgeCandidates,
-): void => {
-  const { anchors } = search
-  const { at } = transition
-  const entered = anchors[at + 1]!.bar - anchors[at]!.bar
+const advance = (step: CostStep): void => {
+  const { pitches, here, next, candidates } = step
+  const { reached, ahead, origin } = here
   next.fill(Number.POSITIVE_INFINITY)
   ahead.set(reached)
   for (let state = 0; state < origin.length; state += 1) origin[state] = state % MEMORIES
-  pitches[at]!.forEach((pitch, index) => {
+  pitches.forEach((pitch, index) => {
     const bars: number[] = []
     for (let count = 0; count < BARS; count += 1) {
       const start = index * STATES + count * MEMORIES
@@ -134,11 +151,11 @@ const advance = (
       bars.push(count)
     }
     if (bars.length === 0) return
-    forEachEdge(search, transition, pitch, pitches[at + 1]!, arrivals, offers)
-    for (const kind of offers.kinds) {
-      const breath = offers.breath[kind] === 1
-      if (!breath && offers.cost[kind]! > offers.least[offers.target[kind]!]! + MEMORY_MATTERS) continue
-      relax(search, next, trace, offers, kind, breath, index, entered, bars, ahead, origin)
+    findEdges(step, pitch)
+    for (const kind of candidates.kinds) {
+      const least = candidates.least[candidates.target[kind]!]!
+      if (candidates.breath[kind] === 0 && candidates.cost[kind]! > least + MEMORY_MATTERS) continue
+      relax(step, index, bars, kind)
     }
   })
 }
@@ -152,22 +169,14 @@ const hasAny = (cost: Float64Array, start: number): boolean => {
   return false
 }
 
-const relax = (
-  search: Search,
-  next: Float64Array,
-  trace: Trace,
-  offers: EdgeCandidates,
-  kind: number,
-  breath: boolean,
-  index: number,
-  entered: number,
-  phrases: readonly number[],
-  ahead: Float64Array,
-  origin: Int16Array,
-): void => {
-  const target = offers.target[kind]!
-  const price = offers.cost[kind]!
-  const remembered = offers.memory[kind]!
+/** Takes an edge from the pitch with that index, for each number of bars since the last rest, wherever it is cheaper. */
+const relax = (step: CostStep, index: number, phrases: readonly number[], kind: number): void => {
+  const { search, entered, here, next, trace, candidates } = step
+  const { ahead, origin } = here
+  const target = candidates.target[kind]!
+  const cheapest = candidates.cost[kind]!
+  const remembered = candidates.memory[kind]!
+  const breath = candidates.breath[kind] === 1
   const { breathBars, leastBars: least = 2, locked = [], unbroken = false } = search.brief
   for (let place = 0; place < phrases.length; place += 1) {
     const bars = phrases[place]!
@@ -177,7 +186,7 @@ const relax = (
     const after = breath ? 0 : Math.min(bars + entered, BARS - 1)
     const before = index * STATES + bars * MEMORIES + remembered
     const early = breath && bars < least ? (least - bars) * LINE_COSTS.earlyBreath : 0
-    const cost = ahead[before]! + price + early + (late ? LINE_COSTS.lateBreath * entered : 0)
+    const cost = ahead[before]! + cheapest + early + (late ? LINE_COSTS.lateBreath * entered : 0)
     const state = target * STATES + after * MEMORIES + remembered
     if (cost >= next[state]!) continue
     next[state] = cost
@@ -185,7 +194,7 @@ const relax = (
     trace.memory[state] = origin[before]!
     trace.bars[state] = bars
     trace.breath[state] = breath ? 1 : 0
-    trace.place[state] = offers.place[kind]!
+    trace.place[state] = candidates.place[kind]!
   }
 }
 

@@ -20,7 +20,7 @@ export const LINE_COSTS = {
   /** A change of chord reached by more than a whole step. */
   jumpIntoChange: 3.6,
   /** The same departure or approach twice in a row. */
-  sameClosing: 1.2,
+  sameApproach: 1.2,
   sameTexture: 1.1,
   /** Each half step outside the comfortable range. */
   outsideComfort: 0.45,
@@ -43,7 +43,7 @@ export const LINE_COSTS = {
   /** A figure that a line to avoid has at the same place. */
   usedBefore: 2.4,
   /** A four-note shape that the line uses too often. */
-  worn: 2.2,
+  overused: 2.2,
   /** A leap of a sixth or more that neither turns back nor belongs to an arpeggio, or that ends on an anchor. */
   openLeap: 3,
   /** A device that the line already has, when it has too few. */

@@ -283,7 +283,7 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
           className="min-h-10 w-full min-w-0 rounded-full border border-soft bg-sheet px-3"
         />
         <Button look="quiet" type="submit" disabled={name.trim() === ''}>
-          Save
+          Save brief
         </Button>
       </form>
     </section>

@@ -65,7 +65,7 @@ export const EntryPanel = ({ analysis, instrument, entry, onClose }: EntryPanelP
           Rest
         </Button>
         <Button onClick={entry.back} disabled={!inSteps}>
-          Undo
+          Undo note
         </Button>
         <span className="ml-auto flex items-center gap-2">
           <label className="flex items-center gap-2">

@@ -5,7 +5,7 @@ import { LINE_COSTS } from '../cost/terms.ts'
 import type { Brief } from './brief.ts'
 import { type Search, type Transition, usedKey } from './edges.ts'
 import { MEMORY_MATTERS, memoryOf, NO_DEVICE, TEXTURES } from './memory.ts'
-import { APPROACH_DEVICES, departureIn, deviceIn, type PricedFill, rhythmIn, soundOf } from './table.ts'
+import { APPROACH_DEVICES, departureIn, deviceIn, kindIn, type PricedFill, rhythmIn } from './pricedFill.ts'
 
 const DEVICES = APPROACH_DEVICES.length
 
@@ -59,7 +59,7 @@ const clear = ({ cost, kinds }: EdgeCandidates): void => {
   kinds.length = 0
 }
 
-const offer = ({ cost, place, kinds }: EdgeCandidates, kind: number, price: number, at: number): void => {
+const propose = ({ cost, place, kinds }: EdgeCandidates, kind: number, price: number, at: number): void => {
   if (price >= cost[kind]!) return
   if (cost[kind] === Number.POSITIVE_INFINITY) kinds.push(kind)
   cost[kind] = price
@@ -85,34 +85,36 @@ export const candidateEdge = (
   return place === NONE ? NO_PICKUP : pickups[Math.floor(place / ROW)]!(pitch, target).fills[place % ROW]!
 }
 
-/** Offers every figure and rest from a pitch to one of the targets. */
-export const forEachEdge = (
-  search: Search,
-  transition: Transition,
-  pitch: number,
-  targets: readonly number[],
-  arrivals: readonly number[],
-  offers: EdgeCandidates,
-): void => {
-  clear(offers)
+/** From an anchor to the next: what the search knows before it looks at single pitches. */
+export interface SearchStep {
+  readonly search: Search
+  readonly transition: Transition
+  /** The pitches at the next anchor, and the cost of each there. */
+  readonly targets: readonly number[]
+  readonly arrivals: readonly number[]
+  /** Refilled for each pitch at the anchor. */
+  readonly candidates: EdgeCandidates
+}
+
+/** Finds the cheapest edges from a pitch to all targets: figures and rests. */
+export const findEdges = (step: SearchStep, pitch: number): void => {
+  const { transition, targets, candidates } = step
+  clear(candidates)
   targets.forEach((target, index) => {
     const distance = Math.abs(target - pitch)
-    if (distance <= REACH.figure || transition.byLocked)
-      offerFigures(search, transition, pitch, target, index, arrivals[index]!, offers)
-    if (transition.ends && distance <= REACH.breath)
-      offerBreaths(search, transition, pitch, target, index, arrivals[index]!, offers)
+    if (distance <= REACH.figure || transition.byLocked) findFigures(step, pitch, index)
+    if (transition.ends && distance <= REACH.breath) findRests(step, pitch, index)
   })
 }
 
-const offerFigures = (
-  search: Search,
-  { at, fills, intoLocked, rhythms, raised }: Transition,
+const findFigures = (
+  { search, transition, targets, arrivals, candidates }: SearchStep,
   pitch: number,
-  target: number,
   index: number,
-  arrival: number,
-  offers: EdgeCandidates,
 ): void => {
+  const { at, fills, intoLocked, rhythms, raised } = transition
+  const target = targets[index]!
+  const arrival = arrivals[index]!
   const { brief, used, overused, surcharge, leaving } = search
   const { low, high } = brief.range
   const before = used.size > 0 ? used.get(usedKey(at, pitch)) : undefined
@@ -127,8 +129,8 @@ const offerFigures = (
     // Nothing below makes an edge cheaper, and the fills come cheapest first.
     if (bare >= least + MEMORY_MATTERS) break
     const code = codes[place]!
-    const kind = kinds + soundOf(code)
-    if (bare >= offers.cost[kind]!) continue
+    const kind = kinds + kindIn(code)
+    if (bare >= candidates.cost[kind]!) continue
     if (pitch + lowest[place]! < low || pitch + highest[place]! > high) continue
     if (intoLocked && row[place]!.cell.early) continue
     let cost = bare + LINE_COSTS.noise * noiseOf(noise, code)
@@ -138,12 +140,12 @@ const offerFigures = (
     if (before?.some((notes) => sameNotes(notes, row[place]!.notes, pitch)))
       cost += LINE_COSTS.usedBefore * search.usedTimes
     if (overused.size > 0)
-      for (const shape of row[place]!.shapes) cost += LINE_COSTS.worn * (overused.get(shape) ?? 0)
+      for (const shape of row[place]!.shapes) cost += LINE_COSTS.overused * (overused.get(shape) ?? 0)
     if (motif !== undefined && motif !== rhythm) cost += LINE_COSTS.offMotif
-    offer(offers, kind, cost, place)
+    propose(candidates, kind, cost, place)
     if (cost < least) least = cost
   }
-  offers.least[index] = least
+  candidates.least[index] = least
 }
 
 /** Two pitches by their position in the range, so that the noise is the same in every key. */
@@ -162,17 +164,16 @@ const NO_PICKUP: Pickup = {
 }
 
 /** A phrase ends on the anchor, rests, and the next one starts on its first note or with a pickup to it. */
-const offerBreaths = (
-  { anchors, brief }: Search,
-  { at, pickups }: Transition,
+const findRests = (
+  { search, transition, targets, arrivals, candidates }: SearchStep,
   pitch: number,
-  target: number,
   index: number,
-  arrival: number,
-  offers: EdgeCandidates,
 ): void => {
+  const { anchors, brief } = search
+  const { at, pickups } = transition
+  const target = targets[index]!
   const noise = noiseBase(brief.seed, at, placeOf(brief, pitch, target))
-  const base = LINE_COSTS.breath + endingCost(anchors[at]!.harmony, pitch) + arrival
+  const base = LINE_COSTS.breath + endingCost(anchors[at]!.harmony, pitch) + arrivals[index]!
   const breath = (start: number, device: number, name: number, more: number, place: number) => {
     const away = Math.abs(start - pitch)
     const leap = brief.newRegister
@@ -180,8 +181,8 @@ const offerBreaths = (
       : Math.max(0, away - MAJOR_SIXTH) * LINE_COSTS.leapOverBreath
     const kind = kindOf(index, true, device, 0)
     const bare = base + leap + more
-    if (bare < offers.cost[kind]!)
-      offer(offers, kind, bare + LINE_COSTS.noise * noiseOf(noise, BREATH + name), place)
+    if (bare < candidates.cost[kind]!)
+      propose(candidates, kind, bare + LINE_COSTS.noise * noiseOf(noise, BREATH + name), place)
   }
   breath(target, NO_DEVICE, 0, LINE_COSTS.noPickup, NONE)
   for (let length = 0; length < pickups.length; length += 1) {
