@@ -175,7 +175,7 @@ test('a run cut off by closing the page is offered again, and nothing played is 
   await expect.poll(() => answered(page)).toBeGreaterThan(2)
   await page.goto('/stage/tune-gannet-waltz?bars=1-2&rung=outline-up&tempo=100')
   await expect(page.getByRole('alertdialog')).toContainText(
-    /outline up, Breakwater: the run was stopped after \d+ notes/,
+    /outline up, Breakwater: interrupted after \d+ notes/,
   )
   await page.getByRole('button', { name: 'Save as abandoned' }).click()
   await expect(page.getByRole('alertdialog')).toHaveCount(0)
@@ -225,7 +225,7 @@ test('the ladder is moved over with the arrows; a rung is opened, played, and st
   await expect(page.getByRole('columnheader').nth(2)).toHaveText('E')
 
   await panel.getByLabel('Played').selectOption('eighths')
-  await panel.getByLabel('Show', { exact: true }).selectOption('numerals and the key')
+  await panel.getByLabel('Shown', { exact: true }).selectOption('numerals and the key')
   await panel.getByRole('link', { name: /Play at/ }).click()
   await expect(page.getByRole('heading', { name: /outline down, eighths · Breakwater/ })).toBeVisible()
   await expect(page.getByText('in A♭ major')).toBeVisible()

@@ -28,7 +28,7 @@ const strikeAfterClicks = (page: Page, lateMs: number, strike: string): Promise<
 
 const MIDI =
   "globalThis.eagerContourMidi.press('Stand-in keys', 60); globalThis.eagerContourMidi.release('Stand-in keys', 60)"
-const PAD = `[...document.querySelectorAll('button')].find(({ textContent }) => textContent.startsWith('Pad'))
+const PAD = `[...document.querySelectorAll('button')].find(({ textContent }) => textContent.startsWith('Tap this pad'))
   .dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, pointerId: 1 }))`
 
 test('the delay of a MIDI device is measured on eight clicks and stored with it', async ({ page }) => {

@@ -64,7 +64,7 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await page.getByRole('button', { name: 'Another', exact: true }).click()
   await expect(page.getByText('Composing …')).toBeHidden()
   await page.getByRole('radio', { name: 'sixteen' }).click()
-  await page.getByRole('button', { name: 'Show' }).click()
+  await page.getByRole('button', { name: 'Show', exact: true }).click()
   await page.getByLabel('guide-tone threads').check()
   await page.keyboard.press('Escape')
   await shoot(page, 'line-far')

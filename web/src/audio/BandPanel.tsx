@@ -81,7 +81,7 @@ export const BandPanel = ({ feel, tempo }: { readonly feel: Feel; readonly tempo
             />
           </div>
           <Choice<ClickId>
-            label="Metronome"
+            label="Metronome clicks"
             value={mix.click}
             options={CLICKS.map(({ id, name }) => ({ value: id, label: name }))}
             onChange={(click) => set({ click })}
