@@ -102,7 +102,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     onCue: () => cue.current?.onCue(),
     onLost: (because) => cue.current?.onLost(because),
   })
-  const run = useRun(exercise, open.sounding, hearing, rules, onPlayed)
+  const run = useRun({ exercise, analysis: open.sounding, timingOf: hearing, rules, onPlayed })
   const [armed, setArmed] = useState(false)
   const [trouble, setTrouble] = useState<string>()
   const [hidden, setHidden] = useState(hide)

@@ -10,7 +10,7 @@ import {
   type Take,
   type Ticks,
 } from '@eager-contour/core'
-import type { RunClock } from '../../audio/runClock.ts'
+import type { RunData } from './runMachine.ts'
 
 export type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'paused' | 'done'
 
@@ -76,48 +76,14 @@ export const barBegin = ({ chart }: Analysis, { spec }: Exercise, tick: Ticks): 
   return Math.max(0, ...starts.map((start) => start - starts[0]!).filter((start) => start <= tick))
 }
 
-/** Notes at the times at which they were played, not detected. */
-export const onTime = (notes: readonly PlayedNote[], latencyMs: number): readonly PlayedNote[] =>
-  notes.map((note) => ({ ...note, onsetMs: note.onsetMs - latencyMs }))
-
-/** The state of a run that isn't drawn. */
-export interface RunSession {
-  clock: RunClock | undefined
-  fromMs: number
-  source: Source
-  simulated: SimulatedSettings | undefined
-  notes: PlayedNote[]
-  /** Played during the count-in, and in bars that were started again: kept with the take, not graded. */
-  ungradedNotes: PlayedNote[]
-  /** Played in the bar that starts again when the pause ends. */
-  repeatedNotes: PlayedNote[]
-  readonly held: Map<string, number>
-  readonly undo: (() => void)[]
-  /** Counts starts: what belongs to an earlier one is dropped. */
-  turn: number
-}
-
-export const emptySession = (): RunSession => ({
-  clock: undefined,
-  fromMs: 0,
-  source: 'screen-keys',
-  simulated: undefined,
-  notes: [],
-  ungradedNotes: [],
-  repeatedNotes: [],
-  held: new Map(),
-  undo: [],
-  turn: 0,
-})
-
 /** The take of what was played of an exercise so far. */
 export const takeOf = (
-  { notes, ungradedNotes, source }: RunSession,
+  { notes, ungradedNotes, source }: Pick<RunData, 'notes' | 'ungradedNotes' | 'source'>,
   asked: Exercise,
   { latencyMs, tuningHz }: SourceTiming,
 ): Take => ({
-  notes: [...notes],
-  ...(ungradedNotes.length > 0 ? { ungradedNotes: [...ungradedNotes] } : {}),
+  notes,
+  ...(ungradedNotes.length > 0 ? { ungradedNotes } : {}),
   source,
   zeroMs: 0,
   tempo: [{ tick: 0, bpm: asked.spec.tempo }],

@@ -1,15 +1,17 @@
 import {
   type Analysis,
   type Exercise,
+  finishGrade,
   type Grade,
   type GradeRules,
-  type Judged,
+  gradeStep,
   kitOf,
   msToTicks,
   type PlayedNote,
   QUARTER,
   type Source,
   simulatePlayer,
+  startGrade,
   type Take,
   type Ticks,
   ticksToMs,
@@ -18,24 +20,13 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { bandIfReady, loadBand } from '../../audio/band.ts'
 import { audioContext, wakeSound } from '../../audio/context.ts'
 import { bandCountedIn } from '../../audio/countedIn.ts'
-import { pageClock, soundClock } from '../../audio/runClock.ts'
+import { pageClock, type RunClock, soundClock } from '../../audio/runClock.ts'
 import { useMix } from '../../audio/useMix.ts'
 import { bandSound } from '../../audio/usePlay.ts'
 import { engine } from '../../engine/engine.ts'
-import { LiveGrade } from './liveGrade.ts'
 import { playIntoMicrophone } from './playIntoMicrophone.ts'
-import {
-  barBegin,
-  emptySession,
-  onTime,
-  type Run,
-  type RunSession,
-  type RunState,
-  type SimulatedSettings,
-  type SourceTiming,
-  takeOf,
-  VELOCITY,
-} from './run.ts'
+import { barBegin, type Run, type SimulatedSettings, type SourceTiming, takeOf, VELOCITY } from './run.ts'
+import { EARLY_BEATS, NO_RUN, type RunData, type RunEvent, runReducer } from './runMachine.ts'
 import { useInterruptions } from './useInterruptions.ts'
 import { useRunNotes } from './useRunNotes.ts'
 
@@ -47,256 +38,208 @@ const LEAD_SECONDS = 0.35
 const SHOWN_BEFORE_MS = 120
 const TICK_MS = 20
 const TAIL_BEATS = 1.25
-/** Notes earlier than this before the first beat belong to the count-in. */
-const COUNT_IN_BEATS = 0.75
-/** Notes this early before a bar that starts again belong to it. */
-const EARLY_BEATS = 0.25
 const SPREAD_MS = 16
+/** The number of warm-up grades: code that never ran is slow, and the first verdict should not be late. */
+const WARM_UPS = 20
+
+interface RunSettings {
+  readonly exercise: Exercise | undefined
+  readonly analysis: Analysis | undefined
+  readonly timingOf: (source: Source) => SourceTiming
+  readonly rules: GradeRules
+  /** Is given each note with all before it. */
+  readonly onPlayed: (take: Take) => void
+}
 
 /**
- * One run of an exercise: count-in, band, notes with their verdicts as they come, and the grade. Its time is the
- * audio clock's, as the player hears it; each note is reported to `onPlayed` with all before it; the simulated
- * player's notes have their own times, as a device's would.
+ * One run of an exercise: count-in, band, notes with their verdicts as they come, and the grade. What happens is sent
+ * to runReducer; here is only what reaches outside: the clock, the band, the simulated player, the worker. Its time
+ * is the audio clock's, as the player hears it; the simulated player's notes have their own times, as a device's
+ * would.
  */
-export const useRun = (
-  exercise: Exercise | undefined,
-  analysis: Analysis | undefined,
-  hearing: (source: Source) => SourceTiming,
-  rules: GradeRules,
-  onPlayed: (take: Take) => void,
-): Run => {
-  const [state, setState] = useState<RunState>('ready')
-  const [judged, setJudged] = useState<readonly Judged[]>([])
-  const [grade, setGrade] = useState<Grade>()
-  const [take, setTake] = useState<Take>()
-  const [silent, setSilent] = useState(false)
-  const [because, setBecause] = useState<string>()
-  const mix = useMix()
-  const session = useRef<RunSession>(emptySession())
-  const live = useRef<LiveGrade>(undefined)
-  /** Whether a played note isn't kept yet, and the timer that keeps it. */
-  const unkept = useRef(false)
-  const keep = useRef(() => {})
-  const hears = useRef(hearing)
-  hears.current = hearing
-  const by = useRef(rules)
-  by.current = rules
-
-  const clear = useCallback(() => {
-    const now = session.current
-    keep.current()
-    now.turn += 1
-    now.clock = undefined
-    for (const undo of now.undo.splice(0)) undo()
-    bandIfReady()?.stop()
+export const useRun = (settings: RunSettings): Run => {
+  const { exercise, analysis } = settings
+  const latest = useRef(settings)
+  latest.current = settings
+  const [shown, show] = useState(NO_RUN)
+  const run = useRef<RunData>(NO_RUN)
+  const send = useCallback((event: RunEvent) => {
+    run.current = runReducer(run.current, event)
+    show(run.current)
   }, [])
+  const clock = useRef<RunClock>(undefined)
+  /** Stops what the run has started. */
+  const undo = useRef<(() => void)[]>([])
+  /** Counts starts: what belongs to an earlier one is dropped. */
+  const turn = useRef(0)
+  /** Whether a played note isn't kept yet. */
+  const unkept = useRef(false)
+  const mix = useMix()
+  const timing = useCallback(() => latest.current.timingOf(run.current.source), [])
+  const takeNow = useCallback((of: Exercise): Take => takeOf(run.current, of, timing()), [timing])
+  const keep = useCallback(() => {
+    if (!unkept.current || !latest.current.exercise) return
+    unkept.current = false
+    latest.current.onPlayed(takeNow(latest.current.exercise))
+  }, [takeNow])
+  const clear = useCallback(() => {
+    keep()
+    turn.current += 1
+    clock.current = undefined
+    for (const stop of undo.current.splice(0)) stop()
+    bandIfReady()?.stop()
+  }, [keep])
   useEffect(() => clear, [clear])
 
-  const takeNow = useCallback(
-    (asked: Exercise): Take => takeOf(session.current, asked, hears.current(session.current.source)),
-    [],
-  )
-  keep.current = () => {
-    if (!unkept.current || !exercise) return
-    unkept.current = false
-    onPlayed(takeNow(exercise))
-  }
-  const add = useCallback((more: readonly Judged[] = []) => {
-    if (more.length > 0) setJudged((before) => [...before, ...more])
-  }, [])
-  const takeNote = useCallback(
-    (note: PlayedNote) => {
-      const { notes, ungradedNotes, source, fromMs } = session.current
-      if (!exercise) return
-      const { latencyMs } = hears.current(source)
-      const counted =
-        note.onsetMs - latencyMs >= fromMs - ticksToMs(QUARTER * COUNT_IN_BEATS, exercise.spec.tempo)
-      if (!counted) {
-        ungradedNotes.push(note)
-        return
-      }
-      notes.push(note)
+  const onNote = useCallback(
+    (note: PlayedNote, source: Source, heldAs?: string) => {
+      const { simulated, source: before } = run.current
+      const { latencyMs } = latest.current.timingOf(simulated && source !== 'microphone' ? before : source)
       // The verdict first: keeping what was played can wait for the next tick.
       unkept.current = true
-      add(live.current?.note({ ...note, onsetMs: note.onsetMs - latencyMs }))
+      send({ type: 'note', note, latencyMs, source, ...(heldAs === undefined ? {} : { heldAs }) })
     },
-    [add, exercise],
+    [send],
+  )
+  const onEnd = useCallback(
+    (heldAs: string, endMs: number) => send({ type: 'noteEnded', heldAs, endMs }),
+    [send],
   )
   const finish = useCallback(async () => {
-    if (!exercise || !session.current.clock) return
+    if (!exercise || !clock.current) return
     clear()
-    const final = await live.current?.finish(takeNow(exercise))
-    if (!final) return
-    setTake(takeNow(exercise))
-    setJudged(final.judged)
-    setGrade(final)
-    setState('done')
-  }, [exercise, clear, takeNow])
+    const mine = turn.current
+    const take = takeNow(exercise)
+    const grade = await gradeOf(run.current, take)
+    if (grade && turn.current === mine) send({ type: 'finished', take, grade })
+  }, [exercise, clear, takeNow, send])
 
   /** Counts in and plays from a tick on. */
   const go = useCallback(
     async (from: Ticks) => {
       if (!exercise || !analysis) return
-      const now = session.current
       clear()
-      const { turn } = now
-      setBecause(undefined)
-      setState('loading')
-      const [band, awake] = await Promise.all([loadBand().catch(() => undefined), wakeSound()])
-      if (now.turn !== turn) return
-      setSilent(!band || !awake)
+      const mine = turn.current
       const { countIn, spec, length } = exercise
+      const fromMs = ticksToMs(from, spec.tempo)
+      send({ type: 'loading', fromMs })
+      const [band, awake] = await Promise.all([loadBand().catch(() => undefined), wakeSound()])
+      if (turn.current !== mine) return
+      send({ type: 'soundChecked', silent: !band || !awake })
       const countInMs = ticksToMs(countIn, spec.tempo)
-      now.fromMs = ticksToMs(from, spec.tempo)
       band?.setSound(bandSound(mix, kitOf(analysis.chart.feel)))
       const events = bandCountedIn(analysis, spec.stretch, exercise.swing, mix, from)
       const struck = exercise.expected.map(({ midi }) => midi)
       if (awake) await band?.prepare(events, struck, VELOCITY)
       // The run was left, or started again, while the audio was prepared.
-      if (now.turn !== turn) return
+      if (turn.current !== mine) return
       band?.play({ events, bpm: spec.tempo }, LEAD_SECONDS)
       const startsAt = band?.startsAt() ?? audioContext().currentTime + LEAD_SECONDS
-      const clock = awake
-        ? soundClock(startsAt + countInMs / 1000, now.fromMs)
-        : pageClock(performance.now() + LEAD_SECONDS * 1000 + countInMs, now.fromMs)
-      now.clock = clock
-      setState('count-in')
-      const { settleMs, latencyMs } = hears.current(now.source)
+      const time = awake
+        ? soundClock(startsAt + countInMs / 1000, fromMs)
+        : pageClock(performance.now() + LEAD_SECONDS * 1000 + countInMs, fromMs)
+      clock.current = time
+      send({ type: 'countedIn' })
+      const { settleMs, latencyMs } = timing()
       const endMs = ticksToMs(length + QUARTER * TAIL_BEATS, spec.tempo) + settleMs + latencyMs
-      let playing = false
       const timer = setInterval(() => {
-        const ms = clock.at(performance.now())
-        if (!playing && ms >= now.fromMs - SHOWN_BEFORE_MS) {
-          playing = true
-          setState('playing')
-        }
+        const ms = time.at(performance.now())
+        if (run.current.state === 'count-in' && ms >= fromMs - SHOWN_BEFORE_MS) send({ type: 'playing' })
         if (ms >= endMs) return void finish()
-        keep.current()
-        const late = hears.current(now.source)
-        add(live.current?.until(ms - late.settleMs - late.latencyMs))
+        keep()
+        const late = timing()
+        send({ type: 'time', ms: ms - late.settleMs - late.latencyMs })
       }, TICK_MS)
-      now.undo.push(() => clearInterval(timer))
-      if (!now.simulated) return
-      const wait = (ms: number, act: () => void) => {
-        const waiting = setTimeout(act, ms - clock.at(performance.now()))
-        now.undo.push(() => clearTimeout(waiting))
-      }
-      const played = simulatePlayer(exercise, { ...now.simulated, spreadMs: SPREAD_MS }).filter(
-        ({ onsetMs }) => onsetMs >= now.fromMs - ticksToMs(QUARTER * EARLY_BEATS, spec.tempo),
+      undo.current.push(() => clearInterval(timer))
+      const { simulated } = run.current
+      if (!simulated) return
+      const played = simulatePlayer(exercise, { ...simulated, spreadMs: SPREAD_MS }).filter(
+        ({ onsetMs }) => onsetMs >= fromMs - ticksToMs(QUARTER * EARLY_BEATS, spec.tempo),
       )
-      if (now.simulated.aloud) {
-        const beatAt = startsAt + countInMs / 1000 - now.fromMs / 1000
-        now.undo.push(playIntoMicrophone(played, mix, beatAt))
+      if (simulated.aloud) {
+        const beatAt = startsAt + countInMs / 1000 - fromMs / 1000
+        undo.current.push(playIntoMicrophone(played, mix, beatAt))
         return
+      }
+      const wait = (ms: number, act: () => void) => {
+        const waiting = setTimeout(act, ms - time.at(performance.now()))
+        undo.current.push(() => clearTimeout(waiting))
       }
       for (const note of played) {
         wait(note.onsetMs, () => {
           band?.strike(note.midi, note.velocity)
-          takeNote(note)
+          onNote(note, 'simulated')
         })
         wait(note.onsetMs + note.durationMs, () => band?.release(note.midi))
       }
     },
-    [exercise, analysis, mix, clear, finish, add, takeNote],
+    [exercise, analysis, mix, clear, finish, keep, onNote, send, timing],
   )
 
   const start = useCallback(
-    async (simulated: SimulatedSettings | undefined) => {
+    (simulated: SimulatedSettings | undefined) => {
       if (!exercise) return
       clear()
-      setJudged([])
-      setGrade(undefined)
-      setTake(undefined)
-      const now = session.current
-      now.notes = []
-      now.ungradedNotes = []
-      now.repeatedNotes = []
-      now.held.clear()
-      now.simulated = simulated
-      now.source = simulated && !simulated.aloud ? 'simulated' : simulated ? 'microphone' : 'screen-keys'
-      live.current = new LiveGrade(exercise, by.current)
-      await go(0)
+      const { rules } = latest.current
+      warmUp(exercise, rules)
+      send({ type: 'started', exercise, rules, simulated })
+      void go(0)
     },
-    [exercise, clear, go],
+    [exercise, clear, go, send],
   )
   const pause = useCallback(
-    (why?: string) => {
-      const now = session.current
-      if (!now.clock || !exercise || !analysis) return
+    (because?: string) => {
+      if (!clock.current || !exercise || !analysis) return
       const { tempo } = exercise.spec
-      const tick = Math.max(0, msToTicks(now.clock.at(performance.now()), tempo))
+      const tick = Math.max(0, msToTicks(clock.current.at(performance.now()), tempo))
       const from = barBegin(analysis, exercise, Math.min(tick, exercise.length - 1))
       clear()
-      now.fromMs = ticksToMs(from, tempo)
-      const { latencyMs } = hears.current(now.source)
-      const edge = now.fromMs + latencyMs - ticksToMs(QUARTER * EARLY_BEATS, tempo)
-      const again = now.notes.filter(({ onsetMs }) => onsetMs >= edge)
-      now.notes = now.notes.filter(({ onsetMs }) => onsetMs < edge)
-      now.repeatedNotes.push(...again)
-      now.held.clear()
-      setBecause(why)
-      setState('paused')
-      live.current = new LiveGrade(exercise, by.current, onTime(now.notes, latencyMs))
-      setJudged(live.current.settled)
+      send({ type: 'paused', fromMs: ticksToMs(from, tempo), latencyMs: timing().latencyMs, because })
     },
-    [exercise, analysis, clear],
+    [exercise, analysis, clear, send, timing],
   )
   const resume = useCallback(() => {
-    const now = session.current
-    now.ungradedNotes.push(...now.repeatedNotes.splice(0))
-    if (exercise) void go(Math.round(msToTicks(session.current.fromMs, exercise.spec.tempo)))
-  }, [exercise, go])
+    if (!exercise) return
+    send({ type: 'resumed' })
+    void go(Math.round(msToTicks(run.current.fromMs, exercise.spec.tempo)))
+  }, [exercise, go, send])
 
-  const { press, release, hear } = useRunNotes(session, takeNote)
   const read = useCallback(
     async (notes: readonly PlayedNote[]) => {
       if (!exercise) return
       clear()
-      const now = session.current
-      now.source = 'midi-file'
-      now.ungradedNotes = []
-      now.repeatedNotes = []
-      const counted = ticksToMs(exercise.countIn, exercise.spec.tempo)
-      const graded = await Promise.all(
-        [0, counted].map(async (lead) => {
-          now.notes = notes.map((note) => ({ ...note, onsetMs: note.onsetMs - lead }))
-          const played = takeNow(exercise)
-          return { played, final: await engine().gradeTake(exercise, played, by.current) }
+      const { rules } = latest.current
+      send({ type: 'started', exercise, rules, simulated: undefined })
+      const [first, second] = await Promise.all(
+        [0, ticksToMs(exercise.countIn, exercise.spec.tempo)].map(async (leadMs) => {
+          const shifted = notes.map((note) => ({ ...note, onsetMs: note.onsetMs - leadMs }))
+          const data = { notes: shifted, ungradedNotes: [], source: 'midi-file' } as const
+          const take = takeOf(data, exercise, latest.current.timingOf('midi-file'))
+          return { take, grade: await engine().gradeTake(exercise, take, rules) }
         }),
       )
-      const right = ({ final }: (typeof graded)[number]) =>
-        final.judged.filter(({ verdict }) => verdict === 'right').length
-      const [begun, after] = graded as [(typeof graded)[number], (typeof graded)[number]]
-      const { played, final } = right(after) > right(begun) ? after : begun
-      setTake(played)
-      setJudged(final.judged)
-      setGrade(final)
-      setState('done')
+      if (!first || !second) return
+      send({ type: 'finished', ...(rightNotes(second.grade) > rightNotes(first.grade) ? second : first) })
     },
-    [exercise, clear, takeNow],
+    [exercise, clear, send],
   )
   const abandon = useCallback(async () => {
-    const now = session.current
     if (!exercise) return undefined
     clear()
-    setState('ready')
-    if (now.repeatedNotes.length > 0) {
-      // The bar doesn't start again after all: what was played of it counts.
-      now.notes.push(...now.repeatedNotes.splice(0))
-      const { latencyMs } = hears.current(now.source)
-      live.current = new LiveGrade(exercise, by.current, onTime(now.notes, latencyMs))
-    }
-    const final = await live.current?.finish(takeNow(exercise))
-    return final && now.notes.length > 0 ? { take: takeNow(exercise), grade: final } : undefined
-  }, [exercise, clear, takeNow])
+    send({ type: 'stopped', latencyMs: timing().latencyMs })
+    const take = takeNow(exercise)
+    const grade = take.notes.length > 0 ? await gradeOf(run.current, take) : undefined
+    return grade && { take, grade }
+  }, [exercise, clear, send, takeNow, timing])
 
   useInterruptions(pause)
+  const { press, release, hear } = useRunNotes({ clock, run, onNote, onEnd })
 
   const position = useCallback(() => {
-    const { clock } = session.current
-    if (!clock || !exercise) return undefined
-    return msToTicks(clock.at(performance.now()), exercise.spec.tempo)
+    if (!clock.current || !exercise) return undefined
+    return msToTicks(clock.current.at(performance.now()), exercise.spec.tempo)
   }, [exercise])
+  const { state, judged, grade, take, silent, because } = shown
   return {
     state,
     judged,
@@ -304,7 +247,7 @@ export const useRun = (
     take,
     silent,
     because,
-    start: (simulated) => void start(simulated),
+    start,
     read,
     pause,
     resume,
@@ -315,3 +258,18 @@ export const useRun = (
     position,
   }
 }
+
+/** Grades a few notes before the first one is played. */
+const warmUp = (exercise: Exercise, rules: GradeRules): void => {
+  const empty = startGrade(exercise, rules)
+  for (let onsetMs = 0; onsetMs < WARM_UPS; onsetMs += 1)
+    gradeStep(empty, { onsetMs, durationMs: 0, midi: 60, cents: 0, velocity: VELOCITY })
+}
+
+/** The grade of a run that ends; a free take is graded again with its notes' lengths. */
+const gradeOf = async ({ exercise, rules, grading }: RunData, take: Take): Promise<Grade | undefined> => {
+  if (!exercise || !rules || !grading) return undefined
+  return exercise.free ? engine().gradeTake(exercise, take, rules) : finishGrade(grading)
+}
+
+const rightNotes = ({ judged }: Grade): number => judged.filter(({ verdict }) => verdict === 'right').length

@@ -1,53 +1,50 @@
 import type { PlayedNote, Source } from '@eager-contour/core'
 import { type RefObject, useCallback } from 'react'
 import { bandIfReady } from '../../audio/band.ts'
-import { type Run, type RunSession, VELOCITY } from './run.ts'
+import type { RunClock } from '../../audio/runClock.ts'
+import { type Run, VELOCITY } from './run.ts'
+import type { RunData } from './runMachine.ts'
+
+interface RunNotes {
+  /** Runs while the run counts in or plays. */
+  readonly clock: RefObject<RunClock | undefined>
+  readonly run: RefObject<RunData>
+  readonly onNote: (note: PlayedNote, source: Source, heldAs: string) => void
+  readonly onEnd: (heldAs: string, endMs: number) => void
+}
 
 /** How notes enter a run: from keys, a device or the microphone, each with its start and its end. */
-export const useRunNotes = (
-  session: RefObject<RunSession>,
-  takeNote: (note: PlayedNote) => void,
-): Pick<Run, 'press' | 'release' | 'hear'> => {
+export const useRunNotes = ({
+  clock,
+  run,
+  onNote,
+  onEnd,
+}: RunNotes): Pick<Run, 'press' | 'release' | 'hear'> => {
   const press = useCallback(
-    (midi: number, from: Source, pageMs = performance.now()) => {
+    (midi: number, source: Source, pageMs = performance.now()) => {
       bandIfReady()?.strike(midi, VELOCITY)
-      const now = session.current
-      if (!now.clock) return
-      if (!now.simulated) now.source = from
-      now.held.set(`key ${midi}`, now.notes.length)
-      takeNote({ onsetMs: now.clock.at(pageMs), durationMs: 0, midi, cents: 0, velocity: VELOCITY })
+      const onsetMs = clock.current?.at(pageMs)
+      if (onsetMs === undefined) return
+      onNote({ onsetMs, durationMs: 0, midi, cents: 0, velocity: VELOCITY }, source, `key ${midi}`)
     },
-    [session, takeNote],
-  )
-  const end = useCallback(
-    (name: string, endMs: number) => {
-      const now = session.current
-      const at = now.held.get(name)
-      now.held.delete(name)
-      const note = at === undefined ? undefined : now.notes[at]
-      if (note) now.notes[at!] = { ...note, durationMs: Math.max(0, endMs - note.onsetMs) }
-    },
-    [session],
+    [clock, onNote],
   )
   const release = useCallback(
     (midi: number) => {
       bandIfReady()?.release(midi)
-      const { clock } = session.current
-      if (clock) end(`key ${midi}`, clock.at(performance.now()))
+      if (clock.current) onEnd(`key ${midi}`, clock.current.at(performance.now()))
     },
-    [session, end],
+    [clock, onEnd],
   )
   const hear = useCallback<Run['hear']>(
-    ({ midi, cents, velocity, onset, end: ends, ended }) => {
-      const now = session.current
-      if (!now.clock || (now.simulated && !now.simulated.aloud)) return
-      const onsetMs = now.clock.atSound(onset)
-      if (ended) return end('tone', now.clock.atSound(ends))
-      now.source = 'microphone'
-      now.held.set('tone', now.notes.length)
-      takeNote({ onsetMs, durationMs: 0, midi, cents, velocity })
+    ({ midi, cents, velocity, onset, end, ended }) => {
+      const { simulated } = run.current
+      if (!clock.current || (simulated && !simulated.aloud)) return
+      if (ended) return onEnd('tone', clock.current.atSound(end))
+      const onsetMs = clock.current.atSound(onset)
+      onNote({ onsetMs, durationMs: 0, midi, cents, velocity }, 'microphone', 'tone')
     },
-    [session, takeNote, end],
+    [clock, run, onNote, onEnd],
   )
   return { press, release, hear }
 }

@@ -1,0 +1,198 @@
+import {
+  advanceGrade,
+  type Exercise,
+  type Grade,
+  type GradeRules,
+  type GradeState,
+  gradeStep,
+  type Judged,
+  type PlayedNote,
+  QUARTER,
+  type Source,
+  startGrade,
+  type Take,
+  ticksToMs,
+} from '@eager-contour/core'
+import type { RunState, SimulatedSettings } from './run.ts'
+
+/** Notes earlier than this before the first beat belong to the count-in. */
+const COUNT_IN_BEATS = 0.75
+/** Notes this early before a bar that starts again belong to it. */
+export const EARLY_BEATS = 0.25
+
+/** All that is known of a run. Plain data: what it needs from the clock, the sources and the band comes as events. */
+export interface RunData {
+  readonly state: RunState
+  /** What is played, and the thresholds; undefined before the first start. */
+  readonly exercise?: Exercise
+  readonly rules?: GradeRules
+  readonly simulated?: SimulatedSettings
+  readonly source: Source
+  /** Why it is paused, in words. */
+  readonly because?: string
+  /** Whether the band is unavailable: the run continues without it. */
+  readonly silent: boolean
+  /** Where playing starts or continues, in milliseconds from the first beat. */
+  readonly fromMs: number
+  readonly notes: readonly PlayedNote[]
+  /** Played during the count-in, and in bars that were started again: kept with the take, not graded. */
+  readonly ungradedNotes: readonly PlayedNote[]
+  /** Played in the bar that starts again when the pause ends. */
+  readonly repeatedNotes: readonly PlayedNote[]
+  /** The notes that still sound, as indexes of `notes`, by the key or the tone that holds them. */
+  readonly held: Readonly<Record<string, number>>
+  readonly grading?: GradeState
+  readonly judged: readonly Judged[]
+  readonly grade?: Grade
+  readonly take?: Take
+}
+
+/** What happens to a run. Times are milliseconds from the first beat; latencies are subtracted here. */
+export type RunEvent =
+  | {
+      readonly type: 'started'
+      readonly exercise: Exercise
+      readonly rules: GradeRules
+      readonly simulated: SimulatedSettings | undefined
+    }
+  | { readonly type: 'loading'; readonly fromMs: number }
+  | { readonly type: 'soundChecked'; readonly silent: boolean }
+  | { readonly type: 'countedIn' | 'playing' | 'resumed' }
+  /** A note starts; it is held under a name until it ends. */
+  | {
+      readonly type: 'note'
+      readonly note: PlayedNote
+      readonly latencyMs: number
+      readonly source?: Source
+      readonly heldAs?: string
+    }
+  | { readonly type: 'noteEnded'; readonly heldAs: string; readonly endMs: number }
+  | { readonly type: 'time'; readonly ms: number }
+  /** Pauses; the bar that starts at `fromMs` will start again. */
+  | {
+      readonly type: 'paused'
+      readonly fromMs: number
+      readonly latencyMs: number
+      readonly because: string | undefined
+    }
+  /** Stops before the end: what was played of a bar that was to start again counts after all. */
+  | { readonly type: 'stopped'; readonly latencyMs: number }
+  | { readonly type: 'finished'; readonly take: Take; readonly grade: Grade }
+
+export const NO_RUN: RunData = {
+  state: 'ready',
+  source: 'screen-keys',
+  silent: false,
+  fromMs: 0,
+  notes: [],
+  ungradedNotes: [],
+  repeatedNotes: [],
+  held: {},
+  judged: [],
+}
+
+/** The run after an event. The same object if nothing changed. */
+export const runReducer = (run: RunData, event: RunEvent): RunData => {
+  switch (event.type) {
+    case 'started': {
+      const { exercise, rules, simulated } = event
+      return {
+        ...NO_RUN,
+        exercise,
+        rules,
+        ...(simulated ? { simulated } : {}),
+        source: !simulated ? 'screen-keys' : simulated.aloud ? 'microphone' : 'simulated',
+        silent: run.silent,
+        grading: startGrade(exercise, rules),
+      }
+    }
+    case 'loading': {
+      const { because: _because, ...rest } = run
+      return { ...rest, state: 'loading', fromMs: event.fromMs }
+    }
+    case 'soundChecked':
+      return { ...run, silent: event.silent }
+    case 'countedIn':
+      return { ...run, state: 'count-in' }
+    case 'playing':
+      return { ...run, state: 'playing' }
+    case 'resumed':
+      return { ...run, ungradedNotes: [...run.ungradedNotes, ...run.repeatedNotes], repeatedNotes: [] }
+    case 'note':
+      return withNote(run, event)
+    case 'noteEnded':
+      return withNoteEnded(run, event.heldAs, event.endMs)
+    case 'time':
+      return run.grading ? withGrading(run, advanceGrade(run.grading, event.ms)) : run
+    case 'paused': {
+      const edge = event.fromMs + event.latencyMs - beatsMs(run, EARLY_BEATS)
+      const stays = ({ onsetMs }: PlayedNote) => onsetMs < edge
+      return {
+        ...regraded(run, run.notes.filter(stays), event.latencyMs),
+        state: 'paused',
+        fromMs: event.fromMs,
+        repeatedNotes: [...run.repeatedNotes, ...run.notes.filter((note) => !stays(note))],
+        held: {},
+        ...(event.because === undefined ? {} : { because: event.because }),
+      }
+    }
+    case 'stopped': {
+      const stopped = { ...run, state: 'ready', repeatedNotes: [] } as const
+      return run.repeatedNotes.length === 0
+        ? stopped
+        : regraded(stopped, [...run.notes, ...run.repeatedNotes], event.latencyMs)
+    }
+    case 'finished':
+      return {
+        ...run,
+        state: 'done',
+        take: event.take,
+        grade: event.grade,
+        judged: event.grade.judged,
+      }
+  }
+}
+
+const beatsMs = ({ exercise }: RunData, beats: number): number =>
+  exercise ? ticksToMs(QUARTER * beats, exercise.spec.tempo) : 0
+
+const onTime = (note: PlayedNote, latencyMs: number): PlayedNote => ({
+  ...note,
+  onsetMs: note.onsetMs - latencyMs,
+})
+
+const withGrading = (run: RunData, grading: GradeState): RunData =>
+  grading === run.grading ? run : { ...run, grading, judged: grading.settled }
+
+const withNote = (run: RunData, event: Extract<RunEvent, { readonly type: 'note' }>): RunData => {
+  const { note, latencyMs, source, heldAs } = event
+  const from = !source || (run.simulated && source !== 'microphone') ? run : { ...run, source }
+  if (!run.grading || note.onsetMs - latencyMs < run.fromMs - beatsMs(run, COUNT_IN_BEATS))
+    return { ...from, ungradedNotes: [...run.ungradedNotes, note] }
+  return withGrading(
+    {
+      ...from,
+      notes: [...run.notes, note],
+      held: heldAs === undefined ? run.held : { ...run.held, [heldAs]: run.notes.length },
+    },
+    gradeStep(run.grading, onTime(note, latencyMs)),
+  )
+}
+
+const withNoteEnded = (run: RunData, heldAs: string, endMs: number): RunData => {
+  const at = run.held[heldAs]
+  const note = at === undefined ? undefined : run.notes[at]
+  if (!note) return run
+  const { [heldAs]: _ended, ...held } = run.held
+  const ended = { ...note, durationMs: Math.max(0, endMs - note.onsetMs) }
+  return { ...run, held, notes: run.notes.map((one, index) => (index === at ? ended : one)) }
+}
+
+/** The run with other notes, graded from its beginning. */
+const regraded = (run: RunData, notes: readonly PlayedNote[], latencyMs: number): RunData => {
+  if (!run.exercise) return { ...run, notes }
+  const grading = notes
+    .map((note) => onTime(note, latencyMs))
+    .reduce(gradeStep, startGrade(run.exercise, run.rules))
+  return { ...run, notes, grading, judged: grading.settled }
+}
