@@ -1,0 +1,100 @@
+import type { Exercise, GradeRules, Judged } from '@eager-contour/core'
+import { useHear } from '../../audio/usePlay.ts'
+import { useSettings } from '../../settings/settings.ts'
+import type { OpenTune } from '../../tune/useTune.ts'
+import { playTakeOverExercise } from '../result/overlay.ts'
+import { Result } from '../result/Result.tsx'
+import { RunPictures } from '../result/RunPictures.tsx'
+import type { NextStepProposal } from '../result/useNextStep.ts'
+import type { Run } from '../run/run.ts'
+import { FreeTrail } from './FreeTrail.tsx'
+import { HIDING } from './hiding.ts'
+import { NowNext } from './NowNext.tsx'
+import { Trail } from './Trail.tsx'
+
+interface PlayAreaProps {
+  readonly open: OpenTune
+  readonly exercise: Exercise
+  /** The exercise as the instrument reads it. */
+  readonly written: Exercise
+  readonly run: Run
+  readonly rules: GradeRules
+  /** How much is hidden, from 1: see HIDING. */
+  readonly hidden: number
+  readonly next: NextStepProposal | undefined
+  /** The height of the notes' picture in pixels, while nothing is shown below it. */
+  readonly height: number
+}
+
+/** The exercise with the verdicts on it: current and next chord during a run, the result after it. */
+export const PlayArea = ({ open, exercise, written, run, rules, hidden, next, height }: PlayAreaProps) => {
+  const { instrument, chordStyle } = useSettings()
+  const hear = useHear()
+  const shift = instrument.written.semitones
+  const { state, grade, take, position } = run
+  const done = state === 'done'
+  const trail = {
+    analysis: open.written,
+    exercise: written,
+    judged: shifted(run.judged, shift),
+    position,
+    style: chordStyle,
+  }
+  return (
+    <>
+      {done && grade ? (
+        <Result
+          analysis={open.written}
+          grade={grade}
+          exercise={exercise}
+          next={next}
+          onHear={() => take && hear(playTakeOverExercise(exercise, take))}
+        />
+      ) : (
+        <NowNext
+          analysis={open.written}
+          exercise={exercise}
+          position={position}
+          style={chordStyle}
+          shown={hidden >= 4 ? 'key' : hidden === 3 ? 'numerals' : 'chords'}
+        />
+      )}
+      {hidden > 1 && !done && (
+        <p className="mt-6 text-2xl text-soft" role="status">
+          {HIDING[hidden - 1]} · <kbd>Shift + H</kbd> shows more
+          {run.judged.length > 0 && (
+            <span className="mt-2 block text-4xl text-ink tabular-nums">{countsOf(run.judged)}</span>
+          )}
+        </p>
+      )}
+      <div className={hidden > 1 && !done ? 'sr-only' : 'mt-3'}>
+        {written.free ? (
+          <FreeTrail {...trail} height={done ? 200 : height} />
+        ) : (
+          <Trail {...trail} weakestBar={grade?.weakestBar} showNames height={done ? 190 : height} />
+        )}
+        {done && grade && (
+          <RunPictures
+            analysis={open.written}
+            exercise={written}
+            grade={{ ...grade, judged: shifted(grade.judged, shift) }}
+            shift={shift}
+            rules={rules}
+          />
+        )}
+      </div>
+    </>
+  )
+}
+
+/** The verdicts so far, counted, in words. */
+const countsOf = (judged: readonly Judged[]): string =>
+  (['right', 'early', 'late', 'wrong', 'missed', 'extra'] as const)
+    .map((verdict) => [judged.filter((one) => one.verdict === verdict).length, verdict] as const)
+    .filter(([count]) => count > 0)
+    .map(([count, verdict]) => `${count} ${verdict}`)
+    .join(' · ')
+
+/** Verdicts with the played pitch as the instrument reads it. */
+const shifted = (judged: readonly Judged[], shift: number) =>
+  judged.map((one) => (one.midi === undefined ? one : { ...one, midi: one.midi + shift }))
