@@ -10,18 +10,7 @@ import {
   type Take,
   type Ticks,
 } from '@eager-contour/core'
-import type { RunData } from './runMachine.ts'
-
-export type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'paused' | 'done'
-
-export interface SimulatedSettings {
-  readonly seed: number
-  readonly errorRate: number
-  /** The probability that the player hesitates before a note. */
-  readonly stopRate?: number
-  /** Whether it is played as sound into the microphone's stand-in. */
-  readonly aloud: boolean
-}
+import type { RunData, RunState, SimulatedSettings } from './runMachine.ts'
 
 /** The timing of a source: its latency, its tuning, and how long its notes take to arrive. */
 export interface SourceTiming {

@@ -13,7 +13,17 @@ import {
   type Take,
   ticksToMs,
 } from '@eager-contour/core'
-import type { RunState, SimulatedSettings } from './run.ts'
+
+export type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'paused' | 'done'
+
+export interface SimulatedSettings {
+  readonly seed: number
+  readonly errorRate: number
+  /** The probability that the player hesitates before a note. */
+  readonly stopRate?: number
+  /** Whether it is played as sound into the microphone's stand-in. */
+  readonly aloud: boolean
+}
 
 /** Notes earlier than this before the first beat belong to the count-in. */
 const COUNT_IN_BEATS = 0.75

@@ -25,8 +25,15 @@ import { useMix } from '../../audio/useMix.ts'
 import { bandSound } from '../../audio/usePlay.ts'
 import { engine } from '../../engine/engine.ts'
 import { playIntoMicrophone } from './playIntoMicrophone.ts'
-import { barBegin, type Run, type SimulatedSettings, type SourceTiming, takeOf, VELOCITY } from './run.ts'
-import { EARLY_BEATS, NO_RUN, type RunData, type RunEvent, runReducer } from './runMachine.ts'
+import { barBegin, type Run, type SourceTiming, takeOf, VELOCITY } from './run.ts'
+import {
+  EARLY_BEATS,
+  NO_RUN,
+  type RunData,
+  type RunEvent,
+  runReducer,
+  type SimulatedSettings,
+} from './runMachine.ts'
 import { useInterruptions } from './useInterruptions.ts'
 import { useRunNotes } from './useRunNotes.ts'
 

@@ -2,7 +2,7 @@ import { KeysTiming } from '../../input/KeysTiming.tsx'
 import { MicrophoneChoice } from '../../input/MicrophoneChoice.tsx'
 import { MidiChoice } from '../../input/MidiChoice.tsx'
 import { Check } from '../../ui/Check.tsx'
-import type { SimulatedSettings } from '../run/run.ts'
+import type { SimulatedSettings } from '../run/runMachine.ts'
 import type { useSources } from './useSources.ts'
 
 interface SourcesProps {
