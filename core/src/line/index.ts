@@ -38,8 +38,6 @@ export { repitchLine, spellNotes, type UnspelledNote } from './notes/spell.ts'
 export { type SmallestSets, smallestSets } from './paths/smallestsets.ts'
 export {
   type Phrase,
-  type PhraseChord,
-  type PhraseNote,
   phraseAt,
   phraseFits,
   phraseFrom,
