@@ -27,7 +27,7 @@ test('a free rung shows the allowed notes, judges each note at once, and gives t
   await expect(
     page
       .getByLabel(/on the staff/)
-      .locator('[data-staff-note]')
+      .locator('[data-run-note]')
       .first(),
   ).toBeVisible()
   expect(await violations(page)).toEqual([])

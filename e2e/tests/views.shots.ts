@@ -90,7 +90,7 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await expect(
     page
       .getByLabel(/on the staff/)
-      .locator('[data-staff-note]')
+      .locator('[data-run-note]')
       .first(),
   ).toBeVisible()
   await shoot(page, 'stage-result')
