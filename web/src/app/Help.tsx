@@ -69,7 +69,7 @@ export const Help = ({
           </ul>
           <p className="mt-3 text-soft">
             Broad ledges are guide tones, narrow ones the other chord tones; dotted lines are the other notes
-            of the scale.
+            of the scale. Under the notes, 3→ is a degree counted from the coming chord.
           </p>
         </div>
         <div>

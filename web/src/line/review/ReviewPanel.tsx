@@ -5,10 +5,10 @@ import { Button } from '../../ui/Button.tsx'
 const NAMES: Readonly<Record<Criterion, string>> = {
   harmony: 'harmony',
   resolution: 'resolution',
-  joins: 'joins',
+  joins: 'voice leading',
   direction: 'direction',
   variety: 'variety',
-  breath: 'breath',
+  breath: 'rests',
   range: 'range',
   ending: 'endings',
   brief: 'your brief',
