@@ -110,10 +110,10 @@ const UNDER_LOAD = `new Promise((resolve) => {
   observer.observe({ type: 'longtask' })
   const band = globalThis.eagerContourBand
   const first = band.stamp()
-  const behind = []
+  const lossMs = []
   const watch = setInterval(() => {
     const { sound, wall } = band.stamp()
-    behind.push(wall - first.wall - (sound - first.sound) * 1000)
+    lossMs.push(wall - first.wall - (sound - first.sound) * 1000)
   }, 20)
   const press = setInterval(() => {
     const another = [...document.querySelectorAll('button')].find(({ textContent }) => textContent === 'Another')
