@@ -123,7 +123,7 @@ const UNDER_LOAD = `new Promise((resolve) => {
     clearInterval(watch)
     clearInterval(press)
     observer.disconnect()
-    resolve({ tasks, behind })
+    resolve({ tasks, lossMs })
   }, ${LOAD_SECONDS * 1000})
 })`
 
