@@ -38,6 +38,6 @@ const { stats } = JSON.parse(readFileSync(e2eFile, 'utf8'))
 const passed = unit.numPassedTests + stats.expected + stats.flaky
 const failed = unit.numFailedTests + stats.unexpected
 console.log(
-  `\nAll is well: ${unit.numPassedTests} unit and ${stats.expected + stats.flaky} end-to-end tests.`,
+  `\nAll passed: ${unit.numPassedTests} unit and ${stats.expected + stats.flaky} end-to-end tests.`,
 )
 console.log(`tests: ${passed} passed, ${failed} failed`)

@@ -139,7 +139,7 @@ const givingUp = (): Row => {
     if (done) break
   }
   return {
-    what: 'longest step before it can be given up, tables cold',
+    what: 'longest step before it can be cancelled, tables cold',
     ours: milliseconds(longest),
     peer: '',
     ratio: '',

@@ -164,7 +164,7 @@ export const benchLine = async (browser: Browser, address: string): Promise<read
   const slowest = (values: readonly number[]) =>
     `slowest of ${values.length} ${milliseconds(Math.max(...values))}`
   return [
-    row('from a turned control to the new line, 8 bars', median(turning), slowest(turning), TURN_LIMIT_MS),
+    row('from a changed control to the new line, 8 bars', median(turning), slowest(turning), TURN_LIMIT_MS),
     row(
       'from the key that moves a note to the page',
       median(editing.clock),
@@ -172,7 +172,7 @@ export const benchLine = async (browser: Browser, address: string): Promise<read
       COMMIT_LIMIT_MS,
     ),
     row(
-      'the same, what it took of the main thread',
+      'the same, time of the main thread',
       median(editing.processor),
       slowest(editing.processor),
       COMMIT_LIMIT_MS,
@@ -185,13 +185,13 @@ export const benchLine = async (browser: Browser, address: string): Promise<read
       TASK_LIMIT_MS,
     ),
     row(
-      'the same, what it took of the processor',
+      'the same, processor time',
       busiest,
       `by the clock ${milliseconds(traced[0]?.clock ?? 0)}`,
       TASK_LIMIT_MS,
     ),
     row(
-      'sound’s clock behind the wall’s at most, meanwhile',
+      'audio clock behind the wall clock at most, meanwhile',
       Math.max(...load.lossMs),
       `lost for good ${milliseconds(lostBy(load.lossMs))}; the host took ${share}`,
       BLOCK_MS,

@@ -48,6 +48,6 @@ export const benchReviewing = (): readonly Row[] => {
       () => reviewLine(analysis, slipped, { range, fixes: 0 }),
       `${LIMIT_MS} ms`,
     ),
-    row('the same, and mend the twelve heaviest', () => reviewLine(analysis, slipped, { range }), ''),
+    row('the same, and fix the twelve heaviest', () => reviewLine(analysis, slipped, { range }), ''),
   ]
 }
