@@ -37,7 +37,5 @@ const unit = JSON.parse(readFileSync(unitFile, 'utf8'))
 const { stats } = JSON.parse(readFileSync(e2eFile, 'utf8'))
 const passed = unit.numPassedTests + stats.expected + stats.flaky
 const failed = unit.numFailedTests + stats.unexpected
-console.log(
-  `\nAll passed: ${unit.numPassedTests} unit and ${stats.expected + stats.flaky} end-to-end tests.`,
-)
+console.log(`\nAll passed: ${unit.numPassedTests} unit and ${stats.expected + stats.flaky} end-to-end tests.`)
 console.log(`tests: ${passed} passed, ${failed} failed`)
