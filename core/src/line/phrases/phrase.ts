@@ -10,7 +10,7 @@ import type { Line } from '../notes/line.ts'
 import { spellNotes } from '../notes/spell.ts'
 
 /** A note of a phrase, without a key: ticks from the phrase's first bar line, half steps above its first chord's root. */
-export interface PhraseNote {
+interface PhraseNote {
   readonly at: Ticks
   readonly duration: Ticks
   /** From the root of the phrase's first chord, in the octave of the phrase's first note. */
@@ -22,7 +22,7 @@ export interface PhraseNote {
 /**
  * A chord that a phrase goes over: ticks from its first bar line (negative if it started before), its kind, its root.
  */
-export interface PhraseChord {
+interface PhraseChord {
   readonly at: Ticks
   readonly kind: ChordKind
   /** Half steps above the first chord's root, 0 to 11. */
