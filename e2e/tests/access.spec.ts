@@ -68,7 +68,7 @@ for (const look of ['day', 'night'] as const) {
       await press('Show eight')
       await expect(page.getByRole('region', { name: 'Alternatives' })).toBeVisible()
       await press('Write by hand')
-      // A note far out of place, so that there is something to mend.
+      // A note far out of place, so that there is something to fix.
       await page.locator('[data-note][aria-label^="bar 2, beat 1,"]').focus()
       for (let time = 0; time < 4; time += 1) await page.keyboard.press('Alt+PageDown')
       await page.getByRole('button', { name: 'Try a fix' }).first().click()

@@ -182,7 +182,7 @@ const printReview = (analysis: Analysis, line: Line): void => {
   for (const { bar, why } of praises) console.log(`  + bar ${bar + 1}: ${wordReason(why)}`)
   for (const { bar, why, fix } of findings)
     console.log(
-      `  − bar ${bar + 1}: ${wordReason(why)}${fix ? ` (a mend would score ${fix.score.toFixed(0)})` : ''}`,
+      `  − bar ${bar + 1}: ${wordReason(why)}${fix ? ` (a fix would score ${fix.score.toFixed(0)})` : ''}`,
     )
 }
 

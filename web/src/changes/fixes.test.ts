@@ -2,11 +2,11 @@ import { readChart } from '@eager-contour/core'
 import { describe, expect, it } from 'vitest'
 import { applyFix, fixesOf, offsetOf } from './fixes.ts'
 
-const mended = (text: string): string => {
+const fixed = (text: string): string => {
   const outcome = readChart(text)
   if (outcome.ok) return text
   const fix = fixesOf(text, outcome.problems[0]!)[0]
-  if (!fix) throw new Error('no mend')
+  if (!fix) throw new Error('no fix')
   return applyFix(text, fix)
 }
 
@@ -17,13 +17,13 @@ describe('fixesOf', () => {
     ['title: x\ntempo: fast\n| C |', 'title: x\ntempo: 140\n| C |'],
     ['| C | (7/9) F |', '| C | (3/4) F |'],
   ])('%s becomes %s', (text, wanted) => {
-    expect(mended(text)).toBe(wanted)
-    expect(readChart(mended(text)).ok).toBe(true)
+    expect(fixed(text)).toBe(wanted)
+    expect(readChart(fixed(text)).ok).toBe(true)
   })
 
   it('fixes one problem after the other until the chart can be read', () => {
     let text = 'key: X\ntempo: 9\n| Dm7q | G7 | Cmaj7x |'
-    for (let step = 0; step < 6 && !readChart(text).ok; step += 1) text = mended(text)
+    for (let step = 0; step < 6 && !readChart(text).ok; step += 1) text = fixed(text)
     expect(readChart(text).ok).toBe(true)
   })
 

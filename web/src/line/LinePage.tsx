@@ -76,7 +76,7 @@ export const LinePage = () => {
   const [params] = useSearchParams()
 
   const trial = useTrial(sounding, written, line, editor.preference, instrument)
-  const heard = trial.mended ?? concert
+  const heard = trial.fixedLine ?? concert
   const { click, voicing, lineOctave } = mix
   const sound = useMemo<Sound>(
     () => ({

@@ -73,7 +73,7 @@ const NotesTab = ({
   onOutline,
 }: SideColumnProps) => {
   const { line, explanation, selection, chosen } = bench
-  const { reviewed, trying, mended: fixedLine, setTried } = trial
+  const { reviewed, trying, fixedLine, setTried } = trial
   if (!line || !explanation) return <p className="text-soft">No line over these bars yet.</p>
   return (
     <>

@@ -38,7 +38,3 @@ export const noteLabel = (
   style: ChordStyle,
 ): string =>
   `${placeWords(analysis, note.start)}, ${nameOf(note)}, ${degreeName(reading.degree)} of ${reading.ofComing ? 'the coming ' : ''}${chordText(analysis.spans[reading.chord]!.chord, style)}, ${roleName(reading.role)}`
-
-/** A note's degree as sheet and staff show it: '3', or '3→' where it is counted from the coming chord. */
-export const degreeText = ({ degree, ofComing }: NoteReading): string =>
-  `${degreeName(degree)}${ofComing ? '→' : ''}`

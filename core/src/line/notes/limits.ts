@@ -8,7 +8,7 @@ export const LEAP = MINOR_SIXTH
 /** At most this many notes run in one direction. */
 export const LONGEST_RUN = 9
 
-/** A four-note shape occurs at most this many times in so many bars, and in proportion in longer lines. */
+/** A four-note shape occurs at most this many times in a line of this length, and in proportion in longer lines. */
 const SHAPE_TIMES = 2
 const SHAPE_BARS = 8
 

@@ -69,10 +69,10 @@ describe('generated charts', () => {
         }
         refused += 1
         const lines = text.split(/\r\n|\r|\n/)
-        for (const { place, fix: mend, rule } of outcome.problems) {
+        for (const { place, fix: change, rule } of outcome.problems) {
           if (!place?.line || !place.column || place.line > lines.length) throw new Error('no place')
           if (place.column > lines[place.line - 1]!.length + 1) throw new Error('outside the line')
-          if (rule === 'chord.unread' && mend !== undefined && !readChordSymbol(mend).ok)
+          if (rule === 'chord.unread' && change !== undefined && !readChordSymbol(change).ok)
             throw new Error('mends nothing')
         }
       }),

@@ -51,5 +51,5 @@ export const useTrial = (
       ),
     [trying, sounding, instrument],
   )
-  return { reviewed, trying, mended: fixedLine, setTried }
+  return { reviewed, trying, fixedLine, setTried }
 }

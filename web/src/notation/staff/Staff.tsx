@@ -1,8 +1,14 @@
-import type { Analysis, Explanation, Line, NoteReading, Score } from '@eager-contour/core'
+import {
+  type Analysis,
+  degreeName,
+  type Explanation,
+  type Line,
+  type NoteReading,
+  type Score,
+} from '@eager-contour/core'
 import { useEffect, useLayoutEffect, useRef } from 'react'
 import { useSettings } from '../../settings/settings.ts'
 import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
-import { degreeText } from '../labels.ts'
 import type { SystemLayout } from '../layout.ts'
 import { ROLE_COLOURS, RoleMark } from '../marks.tsx'
 import { isIn, type Selection } from '../useSelection.ts'
@@ -183,7 +189,13 @@ export const Staff = ({
                   fill={ROLE_COLOURS[reading.role]}
                   textDecoration={reading.index === hovered ? 'underline' : ''}
                 >
-                  {degreeText(reading)}
+                  {degreeName(reading.degree)}
+                  {/* Counted from the coming chord: the degree stays centred, the arrow is to its right. */}
+                  {reading.ofComing && (
+                    <tspan x={4 + 4 * reading.degree.length} textAnchor="start">
+                      →
+                    </tspan>
+                  )}
                 </text>
               )}
               {view.roles && (
