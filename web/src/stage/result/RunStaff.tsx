@@ -73,8 +73,8 @@ const System = ({ analysis, layout, score, other, verdicts }: SystemProps) => {
       })
       for (const [index, element] of notes) {
         const verdict = verdicts.get(index)
+        element.setAttribute('data-run-note', verdict ?? 'played')
         if (!verdict) continue
-        element.setAttribute('data-run-note', verdict)
         for (const part of element.querySelectorAll<SVGElement>('[fill], [stroke], path, text')) {
           part.style.fill = VERDICT_COLOURS[verdict]
           part.style.stroke = VERDICT_COLOURS[verdict]
