@@ -30,6 +30,17 @@ test('a chosen chord shows everything about it', async ({ page }) => {
   await expect(about).toContainText('I of E♭ major')
 })
 
+test('a reading is set for all chords with the same symbol and function', async ({ page }) => {
+  await openPage(page, 'map', '1-12')
+  await chord(page, /^Bar 1: Fm7, ii of E♭ major/).click()
+  await panel(page).getByRole('radio', { name: 'all 4 like it' }).click()
+  await panel(page).getByLabel('The key of this chord').selectOption('Ab major')
+  await expect(chord(page, /^Bar 1: Fm7, vi of A♭ major/)).toBeVisible()
+  await expect(chord(page, /^Bar 9: Fm7, vi of A♭ major/)).toBeVisible()
+  await panel(page).getByRole('button', { name: 'Automatic' }).click()
+  await expect(chord(page, /^Bar 1: Fm7, ii of E♭ major/)).toBeVisible()
+})
+
 test('another reading is chosen, used everywhere, stored, and cleared', async ({ page }) => {
   await openPage(page, 'map', '1-8', 'tune-gannet-waltz')
   await chord(page, /^Bar 1:/).click()

@@ -71,6 +71,15 @@ export const Help = ({
             Broad ledges are guide tones, narrow ones the other chord tones; dotted lines are the other notes
             of the scale. Under the notes, 3→ is a degree counted from the coming chord.
           </p>
+          <h2 className="mt-6 mb-3 text-2xl">Words</h2>
+          <dl>
+            {GLOSSARY_WORDS.map((word) => (
+              <div key={word} className="py-1">
+                <dt className="inline font-semibold">{word}</dt>
+                <dd className="inline">: {GLOSSARY[word]}</dd>
+              </div>
+            ))}
+          </dl>
         </div>
         <div>
           <h2 className="mb-3 text-2xl">Keys</h2>
@@ -79,15 +88,6 @@ export const Help = ({
               <div key={key} className="flex justify-between gap-4 py-1">
                 <dt className="font-semibold">{key}</dt>
                 <dd>{does}</dd>
-              </div>
-            ))}
-          </dl>
-          <h2 className="mb-3 text-2xl">Words</h2>
-          <dl className="mb-5">
-            {GLOSSARY_WORDS.map((word) => (
-              <div key={word} className="py-1">
-                <dt className="inline font-semibold">{word}</dt>
-                <dd className="inline">: {GLOSSARY[word]}</dd>
               </div>
             ))}
           </dl>
