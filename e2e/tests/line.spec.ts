@@ -224,10 +224,8 @@ test('a contour is drawn and the line follows it; keys bend it; clearing it free
   const likeHill = () =>
     page.evaluate(() => {
       const notes = [...document.querySelectorAll('[data-note]')].map((note) => {
-        const [x, y] = /translate\(([\d.]+)[ ,]([\d.]+)\)/
-          .exec(note.getAttribute('transform') ?? '')!
-          .slice(1)
-        return { x: Number(x), y: -Number(y) }
+        const { left, top, width, height } = note.getBoundingClientRect()
+        return { x: left + width / 2, y: -(top + height / 2) }
       })
       const [left, right] = [notes[0]!.x, notes.at(-1)!.x]
       const hill = notes.map(({ x }) => Math.sin(((x - left) / (right - left)) * Math.PI))

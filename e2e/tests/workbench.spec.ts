@@ -512,9 +512,7 @@ test('large data: a hundred bars, two hundred lines, one octave, a contour of on
   await settled(page)
   const spread = () =>
     terrainNotes(page).evaluateAll((notes) => {
-      const heights = notes.map((note) =>
-        Number(/translate\([\d.]+[ ,]([\d.]+)\)/.exec(note.getAttribute('transform') ?? '')![1]),
-      )
+      const heights = notes.map((note) => note.getBoundingClientRect().top)
       return (Math.max(...heights) - Math.min(...heights)) / 10
     })
   await expect.poll(spread).toBeLessThanOrEqual(12)

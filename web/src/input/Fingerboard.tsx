@@ -26,8 +26,7 @@ const colourOf = (sounds: boolean, inRange: boolean): string => {
 /** A fingerboard on the screen: a row for each string, the highest on top, a button for each fret. */
 export const Fingerboard = ({
   strings,
-  low,
-  high,
+  range,
   flats,
   sounding,
   compact = false,
@@ -35,6 +34,7 @@ export const Fingerboard = ({
   onRelease,
   children,
 }: FingerboardProps) => {
+  const { low, high } = range
   const { board, note } = usePressing({
     first: '0.0',
     next: (place, arrow) => {

@@ -3,8 +3,7 @@ import { usePressing } from './usePressing.ts'
 
 export interface BoardProps {
   /** Lowest and highest note, as the player's instrument reads them. */
-  readonly low: number
-  readonly high: number
+  readonly range: { readonly low: number; readonly high: number }
   readonly flats: boolean
   readonly sounding: ReadonlySet<number>
   /** Low, to fit beside other things. */
@@ -18,7 +17,8 @@ const isBlack = (midi: number): boolean => BLACK.includes(midi % 12)
 const STEPS = { ArrowLeft: -1, ArrowRight: 1, ArrowDown: -12, ArrowUp: 12 } as const
 
 /** Keys on the screen; arrow keys move by half steps and by octaves. */
-export const Keys = ({ low, high, flats, sounding, compact = false, onPress, onRelease }: BoardProps) => {
+export const Keys = ({ range, flats, sounding, compact = false, onPress, onRelease }: BoardProps) => {
+  const { low, high } = range
   const from = isBlack(low) ? low - 1 : low
   const to = isBlack(high) ? high + 1 : high
   const { board, note } = usePressing({

@@ -1,37 +1,26 @@
-import type { LineAnswer } from '@eager-contour/contract'
-import type { Line } from '@eager-contour/core'
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
-import type { OpenTune } from '../tune/useTune.ts'
+import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { COLUMN } from './brief/BriefPanel.tsx'
-import type { Editor } from './editor/useEditor.ts'
-import type { useWorkbench } from './editor/useWorkbench.ts'
+import { notesPointed, outlineShown, selectDesk } from './editor/editorSlice.ts'
+import { lineDetailsSet } from './editor/lineHistory.ts'
+import { useOpenLine } from './editor/openLine.ts'
 import { FigureList } from './notes/FigureList.tsx'
 import { NotePanel } from './notes/NotePanel.tsx'
 import { NoteTools } from './notes/NoteTools.tsx'
+import { useNoteEdits } from './notes/useNoteEdits.ts'
 import { ReviewPanel } from './review/ReviewPanel.tsx'
-import type { useTrial } from './review/useTrial.ts'
+import type { Trial } from './review/useTrial.ts'
 import { LineDetails } from './saved/LineDetails.tsx'
 import { PhraseList } from './saved/PhraseList.tsx'
 import { SavedLines } from './saved/SavedLines.tsx'
-
-/** Notes from one to another, both inside. */
-export interface NoteRange {
-  readonly from: number
-  readonly to: number
-}
+import { useLineSaving } from './saved/useLineSaving.ts'
+import { usePhrases } from './saved/usePhrases.ts'
 
 interface SideColumnProps {
-  readonly open: OpenTune
-  readonly editor: Editor
-  readonly bench: ReturnType<typeof useWorkbench>
-  readonly trial: ReturnType<typeof useTrial>
-  readonly saved: readonly LineAnswer[]
+  readonly trial: Trial
   readonly playing: boolean
-  readonly hovered: number | undefined
   readonly onHear: () => void
-  readonly onPoint: (place: NoteRange | undefined) => void
-  readonly onOutline: (line: Line | undefined) => void
 }
 
 const TAB =
@@ -55,52 +44,47 @@ export const SideColumn = (props: SideColumnProps) => {
           <NotesTab {...props} />
         </Tabs.Content>
         <Tabs.Content value="kept" className="space-y-6">
-          <SavedTab {...props} />
+          <SavedTab />
         </Tabs.Content>
       </Tabs.Root>
     </aside>
   )
 }
 
-const NotesTab = ({
-  open: { written },
-  bench,
-  trial,
-  playing,
-  hovered,
-  onHear,
-  onPoint,
-  onOutline,
-}: SideColumnProps) => {
-  const { line, explanation, selection, chosen } = bench
+const NotesTab = ({ trial, playing, onHear }: SideColumnProps) => {
+  const { open, line, explanation, selection, write } = useOpenLine()
+  const { chosen, allLocked, ...edits } = useNoteEdits()
+  const { onCut } = usePhrases()
+  const dispatch = useAppDispatch()
+  const hovered = useAppSelector((state) => selectDesk(state).hovered)
   const { reviewed, trying, fixedLine, setTried } = trial
   if (!line || !explanation) return <p className="text-soft">No line over these bars yet.</p>
   return (
     <>
       <div>
         <NotePanel
-          analysis={written}
+          analysis={open.written}
           line={line}
           explanation={explanation}
           selected={hovered ?? selection.at}
         />
         {selection.at !== undefined && chosen.length === 1 && (
           <FigureList
-            analysis={written}
+            analysis={open.written}
             line={line}
             selected={selection.at}
-            onOutline={onOutline}
-            onTake={bench.onFigure}
+            onOutline={(other) => dispatch(outlineShown(other))}
+            onTake={edits.onFigure}
           />
         )}
         {selection.at !== undefined && (
           <NoteTools
             count={chosen.length}
-            locked={bench.allLocked}
-            onEdit={bench.onEdit}
-            onLock={bench.onLock}
-            onRewrite={bench.onRewrite}
-            onPhrase={bench.onPhrase}
+            locked={allLocked}
+            onEdit={edits.onEdit}
+            onLock={edits.onLock}
+            onRewrite={edits.onRewrite}
+            onPhrase={onCut}
           />
         )}
       </div>
@@ -109,13 +93,13 @@ const NotesTab = ({
           review={reviewed.review}
           trying={trying}
           playing={playing}
-          onPoint={onPoint}
+          onPoint={(range) => dispatch(notesPointed(range))}
           onTry={setTried}
           onHear={onHear}
           onTake={() => {
-            if (fixedLine) bench.write(fixedLine.notes)
+            if (fixedLine) write(fixedLine.notes)
             setTried(undefined)
-            onPoint(undefined)
+            dispatch(notesPointed(undefined))
           }}
         />
       )}
@@ -123,25 +107,23 @@ const NotesTab = ({
   )
 }
 
-const SavedTab = ({ open, editor, bench, saved }: SideColumnProps) => (
-  <>
-    {bench.concert && (
-      <LineDetails
-        line={bench.concert}
-        onChange={bench.onName}
-        onKeep={bench.keep}
-        onVersion={bench.onVersion}
-      />
-    )}
-    <SavedLines
-      lines={saved}
-      current={bench.concert?.id}
-      onOpen={(line) => {
-        editor.actions.open(line)
-        open.setStretch(line.stretch)
-      }}
-      onRemove={({ updatedAt: _at, tune: _tune, ...line }) => bench.removeLine({ ...line, seed: 0 })}
-    />
-    <PhraseList sounding={open.sounding} onUse={bench.putPhrase} onRemove={bench.removePhrase} />
-  </>
-)
+const SavedTab = () => {
+  const { open, concert } = useOpenLine()
+  const { saved, onSave, onOpen, onVersion, onRemove } = useLineSaving()
+  const { onPut, onRemove: onRemovePhrase } = usePhrases()
+  const dispatch = useAppDispatch()
+  return (
+    <>
+      {concert && (
+        <LineDetails
+          line={concert}
+          onChange={(part) => dispatch(lineDetailsSet(part))}
+          onKeep={onSave}
+          onVersion={onVersion}
+        />
+      )}
+      <SavedLines lines={saved} current={concert?.id} onOpen={onOpen} onRemove={onRemove} />
+      <PhraseList sounding={open.sounding} onUse={onPut} onRemove={onRemovePhrase} />
+    </>
+  )
+}

@@ -63,7 +63,7 @@ export const MapPage = () => {
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame)
   const low = instrument.range.comfortLow + instrument.written.semitones + FIRST_ABOVE_COMFORT
-  const high = low + SHOWN
+  const heights = useMemo(() => ({ low, high: low + SHOWN }), [low])
   const rows = useMemo(() => mapRows(written, stretch, width), [written, stretch, width])
   const centre = useMemo(
     () => (view === 'far' ? centreOf(written, stretch) : undefined),
@@ -72,9 +72,9 @@ export const MapPage = () => {
   const sets = useMemo(
     () =>
       view === 'three' || view === 'four'
-        ? smallestSets(written, { stretch, size: view === 'three' ? 3 : 4, low, high })
+        ? smallestSets(written, { stretch, size: view === 'three' ? 3 : 4, ...heights })
         : undefined,
-    [view, written, stretch, low, high],
+    [view, written, stretch, heights],
   )
   const sound = useMemo<Sound>(
     () => ({ name: `hear ${hearing}`, events: () => hearEvents(sounding, stretch, hearing) }),
@@ -123,7 +123,7 @@ export const MapPage = () => {
               rows.map((row) => (
                 <ShownRow key={row.from} height={500}>
                   <MapRow
-                    {...{ row, width, low, high, centre, sets, chosen }}
+                    {...{ row, width, heights, centre, sets, chosen }}
                     analysis={written}
                     onChoose={setTouched}
                   />

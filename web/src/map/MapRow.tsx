@@ -16,11 +16,12 @@ import {
 } from '@eager-contour/core'
 import { useCallback, useRef } from 'react'
 import { useClock } from '../audio/clock.ts'
+import type { Heights } from '../notation/layout.ts'
 import { useNoteText } from '../settings/names.ts'
 import { useSettings } from '../settings/settings.ts'
 import { keyWords } from '../tune/written.ts'
 import { ChordSymbol, chordText } from '../ui/ChordSymbol.tsx'
-import { FarGround, NearGround, Sets, Threads } from './grounds.tsx'
+import { FarGround, type Frame, NearGround, Sets, Threads } from './grounds.tsx'
 import { keyMarks, type MapChord, patternMarks, type MapRow as Row, type RowMark } from './mapRows.ts'
 
 const HALF_STEP = 20
@@ -33,8 +34,8 @@ interface MapRowProps {
   readonly analysis: Analysis
   readonly row: Row
   readonly width: number
-  readonly low: number
-  readonly high: number
+  /** Lowest and highest MIDI number shown. */
+  readonly heights: Heights
   /** The key centre of the stretch, in the view by key centre. */
   readonly centre: Centre | undefined
   readonly sets: SmallestSets | undefined
@@ -46,7 +47,7 @@ interface MapRowProps {
  * A row of the map: patterns, symbols and numerals, the terrain with its threads, the connections, and the keys
  * beneath.
  */
-export const MapRow = ({ analysis, row, width, low, high, centre, sets, chosen, onChoose }: MapRowProps) => {
+export const MapRow = ({ analysis, row, width, heights, centre, sets, chosen, onChoose }: MapRowProps) => {
   const { chordStyle, scaleNames } = useSettings()
   const noteText = useNoteText()
   const cursor = useRef<HTMLDivElement>(null)
@@ -57,7 +58,8 @@ export const MapRow = ({ analysis, row, width, low, high, centre, sets, chosen, 
   )
   const levels = Math.max(0, ...patterns.map(({ level }) => level + 1))
   const top = levels * BRACKET
-  const ground = (high - low + 1) * HALF_STEP
+  const ground = (heights.high - heights.low + 1) * HALF_STEP
+  const frame: Frame = { ...heights, halfStep: HALF_STEP }
   useClock(
     useCallback(
       (tick) => {
@@ -129,25 +131,22 @@ export const MapRow = ({ analysis, row, width, low, high, centre, sets, chosen, 
           <line key={tick} x1={xOf(tick)} x2={xOf(tick)} y1={0} y2={ground} stroke="var(--rule)" />
         ))}
         {centre ? (
-          <FarGround
-            {...{ analysis, row, centre, low, high, xOf, noteText, halfStep: HALF_STEP }}
-            triad={triadOf(centre)}
-          />
+          <FarGround {...{ frame, analysis, row, centre, xOf, noteText }} triad={triadOf(centre)} />
         ) : (
           <>
             {row.chords.map((chord) => (
               <NearGround
                 key={chord.span.index}
-                {...{ analysis, chord, low, high, noteText, halfStep: HALF_STEP }}
+                {...{ frame, analysis, chord, noteText }}
                 x1={xOf(chord.start) + 8}
                 x2={xOf(chord.end) - 24}
                 dim={sets !== undefined}
               />
             ))}
-            {!sets && <Threads {...{ analysis, row, low, high, xOf, halfStep: HALF_STEP }} />}
+            {!sets && <Threads {...{ frame, analysis, row, xOf }} />}
           </>
         )}
-        {sets && <Sets {...{ sets, row, analysis, high, xOf, noteText, halfStep: HALF_STEP }} />}
+        {sets && <Sets {...{ frame, sets, row, analysis, xOf, noteText }} />}
       </svg>
       {row.chords.map((chord) => (
         <ChordButton

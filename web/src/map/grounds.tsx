@@ -15,7 +15,8 @@ import {
 import { classesOf, threadsBetween } from '../notation/threads.ts'
 import type { MapChord, MapRow } from './mapRows.ts'
 
-interface Frame {
+/** The heights shown, and pixels to the half step. */
+export interface Frame {
   readonly low: number
   readonly high: number
   readonly halfStep: number
@@ -34,7 +35,8 @@ const yOf = ({ high, halfStep }: Pick<Frame, 'high' | 'halfStep'>, midi: number)
 /** From this width a ledge has room for degree and name, and a foothold for its own. */
 const WIDE = 62
 
-interface NearGroundProps extends Frame, Named {
+interface NearGroundProps extends Named {
+  readonly frame: Frame
   readonly analysis: Analysis
   readonly chord: MapChord
   readonly x1: number
@@ -43,17 +45,8 @@ interface NearGroundProps extends Frame, Named {
 }
 
 /** A chord's ledges with degree and name, broader at the guide tones, and the footholds between them. */
-export const NearGround = ({
-  analysis,
-  chord,
-  x1,
-  x2,
-  low,
-  high,
-  halfStep,
-  noteText,
-  dim,
-}: NearGroundProps) => {
+export const NearGround = ({ frame, analysis, chord, x1, x2, noteText, dim }: NearGroundProps) => {
+  const { low, high } = frame
   const { span } = chord
   if (span.chord.tones.length === 0) return null
   const { scale, avoid } = analysis.readings[span.index]!
@@ -65,11 +58,11 @@ export const NearGround = ({
   return (
     <g opacity={dim ? 0.45 : 1}>
       {range(low, high).map((midi) => {
-        const y = yOf({ high, halfStep }, midi)
+        const y = yOf(frame, midi)
         const tone = span.chord.tones[classes.indexOf(midi % 12)]
         if (tone) {
           const guide = guides.includes(tone.degree)
-          const thick = guide ? halfStep - 2 : halfStep - 7
+          const thick = guide ? frame.halfStep - 2 : frame.halfStep - 7
           return (
             <g key={midi}>
               <rect
@@ -135,14 +128,16 @@ export const NearGround = ({
   )
 }
 
-interface ThreadsProps extends Frame {
+interface ThreadsProps {
+  readonly frame: Frame
   readonly analysis: Analysis
   readonly row: MapRow
   readonly xOf: (tick: number) => number
 }
 
 /** The guide tones from chord to chord: common tones are level and thin, half steps strong. */
-export const Threads = ({ row, low, high, halfStep, xOf }: ThreadsProps) => {
+export const Threads = ({ frame, row, xOf }: ThreadsProps) => {
+  const { low, high } = frame
   const guides = (span: MapChord['span']) =>
     classesOf(
       span,
@@ -154,8 +149,8 @@ export const Threads = ({ row, low, high, halfStep, xOf }: ThreadsProps) => {
         const next = row.chords[at + 1]!
         const x = xOf(next.start)
         return threadsBetween(chord.span, next.span, guides, low, high).map(({ from, to }) => {
-          const y1 = yOf({ high, halfStep }, from)
-          const y2 = yOf({ high, halfStep }, to)
+          const y1 = yOf(frame, from)
+          const y2 = yOf(frame, to)
           const size = Math.abs(to - from)
           return (
             <path
@@ -172,7 +167,8 @@ export const Threads = ({ row, low, high, halfStep, xOf }: ThreadsProps) => {
   )
 }
 
-interface FarGroundProps extends Frame, Named {
+interface FarGroundProps extends Named {
+  readonly frame: Frame
   readonly analysis: Analysis
   readonly row: MapRow
   readonly centre: Centre
@@ -182,17 +178,8 @@ interface FarGroundProps extends Frame, Named {
 }
 
 /** One key centre across the row, and where a chord's tone is outside it. */
-export const FarGround = ({
-  analysis,
-  row,
-  centre,
-  triad,
-  low,
-  high,
-  halfStep,
-  xOf,
-  noteText,
-}: FarGroundProps) => {
+export const FarGround = ({ analysis, row, centre, triad, frame, xOf, noteText }: FarGroundProps) => {
+  const { low, high } = frame
   const tonic = fifthsOf(centre.key.tonic)
   const x1 = xOf(row.start) + 8
   const width = xOf(row.end) - x1 - 8
@@ -203,7 +190,7 @@ export const FarGround = ({
           (one) => (pitchClassOf(tonic) + degreeSemitones(one)) % 12 === midi % 12,
         )
         if (!degree) return null
-        const y = yOf({ high, halfStep }, midi)
+        const y = yOf(frame, midi)
         const home = triad.includes(midi % 12)
         return (
           <g key={midi}>
@@ -237,7 +224,7 @@ export const FarGround = ({
           .map((midi) => {
             const tone = chord.span.chord.tones[chordPitchClasses(chord.span.chord).indexOf(midi % 12)]!
             const x = xOf(chord.start) + 40
-            const y = yOf({ high, halfStep }, midi)
+            const y = yOf(frame, midi)
             return (
               <g key={`${chord.span.index} ${midi}`}>
                 <path
@@ -258,16 +245,15 @@ export const FarGround = ({
 }
 
 interface SetsProps extends Named {
+  readonly frame: Frame
   readonly sets: SmallestSets
   readonly row: MapRow
   readonly analysis: Analysis
-  readonly high: number
-  readonly halfStep: number
   readonly xOf: (tick: number) => number
 }
 
 /** The smallest sets: a circle for each note, filled if it is new, and connected to the previous one if it stays. */
-export const Sets = ({ sets, row, analysis, high, halfStep, xOf, noteText }: SetsProps) => (
+export const Sets = ({ frame, sets, row, analysis, xOf, noteText }: SetsProps) => (
   <g>
     {sets.sets.map(({ chord, notes }, at) => {
       const span = analysis.spans[chord]!
@@ -276,7 +262,7 @@ export const Sets = ({ sets, row, analysis, high, halfStep, xOf, noteText }: Set
       const x1 = xOf(span.start) + 18
       const x2 = Math.min(xOf(until), xOf(row.end)) - 26
       return notes.map(({ midi, degree, spelling, stays }) => {
-        const y = yOf({ high, halfStep }, midi)
+        const y = yOf(frame, midi)
         return (
           <g key={`${chord} ${midi}`}>
             <line x1={stays ? x1 - 44 : x1} x2={x2} y1={y} y2={y} stroke="var(--madder)" strokeWidth={3} />

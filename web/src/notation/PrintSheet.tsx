@@ -94,8 +94,7 @@ const Sheet = ({
             line={line}
             explanation={explanation}
             layout={layout}
-            view={{ degrees: view.degrees, roles: false }}
-            atOnce
+            view={{ degrees: view.degrees, roles: false, atOnce: true }}
           />
         </div>
       ))}

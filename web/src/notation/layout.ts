@@ -1,6 +1,12 @@
 import { barStarts, barTicks, beatTicks, type Chart, type Stretch, type Ticks } from '@eager-contour/core'
 
 /** A row of bars, terrain above staff: both place a tick at the same x. */
+/** Lowest and highest MIDI number shown. */
+export interface Heights {
+  readonly low: number
+  readonly high: number
+}
+
 export interface SystemLayout {
   readonly from: number
   readonly to: number

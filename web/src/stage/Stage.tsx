@@ -7,12 +7,13 @@ import {
   wordReason,
 } from '@eager-contour/core'
 import { useCallback, useRef, useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import { useNavigate } from 'react-router'
 import { BandPanel } from '../audio/BandPanel.tsx'
 import { OutboxBar } from '../data/OutboxBar.tsx'
 import { engine } from '../engine/engine.ts'
 import { Board } from '../input/Board.tsx'
+import { useArmed } from '../input/useArmed.ts'
+import { useComputerKeys } from '../input/useComputerKeys.ts'
 import { useSettings } from '../settings/settings.ts'
 import { useGradeRules } from '../settings/useGradeRules.ts'
 import { barsText, type OpenTune } from '../tune/useTune.ts'
@@ -73,7 +74,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   })
   const run = useRun({ exercise, analysis: open.sounding, timingOf: hearing, rules, onPlayed })
   const saving = useSavedRun(run, unsavedRun, rules)
-  const [armed, setArmed] = useState(false)
+  const [armed, setArmed] = useArmed(true)
   const [trouble, setTrouble] = useState<string>()
   const [hidden, setHidden] = useState(hide)
   const [byNote, setByNote] = useState(false)
@@ -134,9 +135,18 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     onCue: () => byNote && !running && (run.state === 'ready' || run.state === 'done') && again(),
     onLost: (because) => running && run.pause(because),
   }
-  useStageKeys({ armed, setArmed, base: low, press, release, again, goOn })
-  useHotkeys('h', () => setHidden((level) => Math.min(HIDING.length, level + 1)), { enabled: !armed })
-  useHotkeys('shift+h', () => setHidden((level) => Math.max(1, level - 1)), { enabled: !armed })
+  useComputerKeys({
+    armed,
+    base: low,
+    onPress: (pitch) => press(pitch, 'computer-keyboard'),
+    onRelease: release,
+  })
+  useStageKeys({
+    letters: !armed,
+    onGoOn: goOn,
+    onAgain: again,
+    onHide: (by) => setHidden((level) => Math.min(HIDING.length, Math.max(1, level + by))),
+  })
   useWakeLock(running)
 
   return (
@@ -178,8 +188,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
         {run.state !== 'done' && hasBoard && (
           <Board
             instrument={instrument}
-            low={low}
-            high={Math.max(...pitches) + 2}
+            range={{ low, high: Math.max(...pitches) + 2 }}
             flats={keySignature(open.written.chart.key ?? exercise.key) <= 0}
             sounding={sounding}
             onPress={(pitch) => press(pitch, 'screen-keys')}

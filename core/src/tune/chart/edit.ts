@@ -135,20 +135,20 @@ export const removeBar = (chart: Chart, at: number): Chart => {
 export const moveBar = (chart: Chart, from: number, to: number): Chart => {
   const contents = chart.written.map(({ bar: { section: _section, ...content }, sameAsBefore }) => ({
     content,
-    again: sameAsBefore,
+    sameAsBefore,
   }))
   const [moved] = contents.splice(from, 1)
   contents.splice(Math.min(Math.max(0, to), contents.length), 0, {
     content: moved!.content,
-    again: undefined,
+    sameAsBefore: undefined,
   })
   const written = chart.written.map(({ sameAsBefore: _again, ...marks }, at) => {
-    const { content, again: sameAsBefore } = contents[at]!
+    const { content, sameAsBefore } = contents[at]!
     const { section } = marks.bar
     return {
       ...marks,
       bar: section === undefined ? content : { ...content, section },
-      ...(sameAsBefore ? { again: sameAsBefore } : {}),
+      ...(sameAsBefore ? { sameAsBefore } : {}),
     }
   })
   return arranged(chart, written)

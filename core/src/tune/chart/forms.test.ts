@@ -9,8 +9,8 @@ describe('common forms', () => {
   it.each(FORMS.map(({ id }) => id))('%s stands in any key, and can be written and read', (id) => {
     for (const tonic of ['C', 'Eb', 'F#', 'B']) {
       const chart = chartFromForm(id, tonic)!
-      const sameAsBefore = readChart(writeChart(chart))
-      expect(sameAsBefore.ok && sameAsBefore.value).toEqual(chart)
+      const reread = readChart(writeChart(chart))
+      expect(reread.ok && reread.value).toEqual(chart)
       expect(analyseChart(chart).readings.filter(({ numeral }) => numeral === '–')).toEqual([])
     }
   })
@@ -33,7 +33,7 @@ describe('common forms', () => {
     expect(chart.bars).toHaveLength(48)
     const { readings } = analyseChart(chart)
     expect(readings.map(({ numeral }) => numeral).join(' ')).toBe('ii V I I '.repeat(12).trim())
-    const sameAsBefore = readChart(writeChart(chart))
-    expect(sameAsBefore.ok && sameAsBefore.value.bars).toEqual(chart.bars)
+    const reread = readChart(writeChart(chart))
+    expect(reread.ok && reread.value.bars).toEqual(chart.bars)
   })
 })

@@ -1,5 +1,6 @@
 import { barStarts, type ChartBar, type ChordStyle, type Stretch } from '@eager-contour/core'
-import { type KeyboardEvent, memo, type PointerEvent, useCallback, useEffect, useMemo, useRef } from 'react'
+import { type KeyboardEvent, memo, type PointerEvent, useCallback, useMemo, useRef } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
 import { useSettings } from '../../settings/settings.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
 import { ChordSymbol, chordText } from '../../ui/ChordSymbol.tsx'
@@ -140,6 +141,10 @@ const keyBands = (bars: readonly number[], keys: readonly string[]): readonly nu
   return bands
 }
 
+/** Away from any control, Shift and the arrows change the stretch from anywhere on the page. */
+const isOnSomething = ({ target }: globalThis.KeyboardEvent): boolean =>
+  target !== document.body && target !== document.documentElement
+
 const useStretchKeys = (stretch: Stretch, setStretch: (stretch: Stretch) => void, bars: number) => {
   const change = useCallback(
     (event: { readonly key: string; readonly shiftKey: boolean; preventDefault: () => void }) => {
@@ -153,13 +158,6 @@ const useStretchKeys = (stretch: Stretch, setStretch: (stretch: Stretch) => void
     },
     [stretch, setStretch, bars],
   )
-  useEffect(() => {
-    const onKey = (event: globalThis.KeyboardEvent) => {
-      const onPage = event.target === document.body || event.target === document.documentElement
-      if (event.shiftKey && onPage) change(event)
-    }
-    addEventListener('keydown', onKey)
-    return () => removeEventListener('keydown', onKey)
-  }, [change])
+  useHotkeys('shift+right, shift+left', change, { ignoreEventWhen: isOnSomething }, [change])
   return (event: KeyboardEvent) => change(event)
 }

@@ -12,17 +12,26 @@ import {
   type Weight,
   withSigns,
 } from '@eager-contour/core'
-import { memo, useState } from 'react'
+import { useState } from 'react'
 import { useSettings } from '../../settings/settings.ts'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Check } from '../../ui/Check.tsx'
 import { Choice, type ChoiceOption } from '../../ui/Choice.tsx'
 import { LabelledSlider } from '../../ui/LabelledSlider.tsx'
 import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
 import { Term } from '../../ui/Term.tsx'
-import type { EditorActions } from '../editor/useEditor.ts'
-import { BRIEFS, CLOSELY, type NamedBrief, nameOfPreference, type Preference } from './briefs.ts'
+import {
+  briefNamed,
+  briefSet,
+  contourSet,
+  selectDesk,
+  selectLine,
+  selectPreference,
+} from '../editor/editorSlice.ts'
+import { BRIEFS, CLOSELY, nameOfPreference, type Preference } from './briefs.ts'
 import { cellsOf, MUSTS, mustOf } from './mustHave.ts'
+import { useContourActions } from './useContour.ts'
 
 /** The devices that a brief can ask for more or less of: those shown at once, and those under "More figures". */
 const ASKED = DEVICE_IDS.flatMap((device) => {
@@ -96,21 +105,16 @@ const degrees = (...list: readonly Degree[]): readonly ChoiceOption<string>[] =>
 const FIRST = degrees('R', '3', '5', '7', '9')
 const LANDING = degrees('R', '3', '5', '9')
 
-interface BriefPanelProps {
-  readonly preference: Preference
-  readonly briefs: readonly NamedBrief[]
-  /** Whether there is a line to draw over, and a contour that it follows. */
-  readonly hasLine: boolean
-  readonly hasContour: boolean
-  readonly actions: Pick<EditorActions, 'change' | 'begin' | 'keepBrief' | 'follow'>
-  /** Whether the contour is being drawn. */
-  readonly drawing: boolean
-  readonly onDrawing: () => void
-}
-
 /** What the line should be made of. It is composed again while a control changes. */
-export const BriefPanel = memo((props: BriefPanelProps) => {
-  const { preference, briefs, hasLine, hasContour, actions, drawing, onDrawing } = props
+export const BriefPanel = () => {
+  const dispatch = useAppDispatch()
+  const preference = useAppSelector(selectPreference)
+  const briefs = useAppSelector((state) => selectDesk(state).briefs)
+  const hasLine = useAppSelector((state) => selectLine(state) !== undefined)
+  const hasContour = useAppSelector((state) => selectDesk(state).contour.length > 0)
+  const { onDrawing } = useContourActions()
+  const drawing = useAppSelector((state) => selectDesk(state).drawing)
+  const change = (part: Partial<Preference>) => void dispatch(briefSet({ ...preference, ...part }))
   const { instrument } = useSettings()
   const [name, setName] = useState('')
   const named = nameOfPreference(preference, briefs)
@@ -122,9 +126,7 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
       description={description}
       value={preference.devices[device] ?? 2}
       words={WORDS}
-      onChange={(weight) =>
-        actions.change({ devices: { ...preference.devices, [device]: weight as Weight } })
-      }
+      onChange={(weight) => change({ devices: { ...preference.devices, [device]: weight as Weight } })}
     />
   )
   return (
@@ -149,9 +151,9 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
             description="How closely the strong beats follow the contour."
             value={preference.strictness ?? CLOSELY}
             words={FOLLOWED}
-            onChange={(strictness) => actions.change({ strictness })}
+            onChange={(strictness) => change({ strictness })}
           />
-          <Button look="quiet" onClick={() => actions.follow([])}>
+          <Button look="quiet" onClick={() => dispatch(contourSet([]))}>
             Clear the contour
           </Button>
         </>
@@ -165,20 +167,20 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
         ]}
         onChange={(chosen) => {
           const brief = all.find((one) => one.name === chosen)
-          if (brief) actions.begin(brief.preference)
+          if (brief) dispatch(briefSet(brief.preference))
         }}
       />
       <Choice
         label="Based on"
         value={preference.approach ?? 'both'}
         options={LEADS}
-        onChange={(approach) => actions.change({ approach })}
+        onChange={(approach) => change({ approach })}
       />
       <Choice
         label="Rhythm"
         value={preference.rhythm ?? 'eighths'}
         options={RHYTHMS}
-        onChange={(rhythm) => actions.change({ rhythm })}
+        onChange={(rhythm) => change({ rhythm })}
       />
       {SHOWN.map(slider)}
       <LabelledSlider
@@ -186,13 +188,13 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
         description="Notes outside the scale, each resolved by a half step."
         value={preference.chromatic ?? 2}
         words={WORDS}
-        onChange={(chromatic) => actions.change({ chromatic: chromatic as Weight })}
+        onChange={(chromatic) => change({ chromatic: chromatic as Weight })}
       />
       <div className="mt-2">
         <SegmentedControl
           label="Rest at least every"
           value={preference.unbroken ? 'none' : (String(preference.breathBars) as '2' | '4')}
-          onChange={(bars) => actions.change({ unbroken: bars === 'none', breathBars: bars === '2' ? 2 : 4 })}
+          onChange={(bars) => change({ unbroken: bars === 'none', breathBars: bars === '2' ? 2 : 4 })}
           options={[
             { value: '2', label: '2 bars' },
             { value: '4', label: '4 bars' },
@@ -203,13 +205,13 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
       <Check
         label="new register after a rest"
         checked={preference.newRegister ?? false}
-        onChange={(newRegister) => actions.change({ newRegister })}
+        onChange={(newRegister) => change({ newRegister })}
       />
       <Choice
         label="Must include"
         value={mustOf(preference)}
         options={MUSTS}
-        onChange={(chosen) => actions.change({ cells: cellsOf(chosen) })}
+        onChange={(chosen) => change({ cells: cellsOf(chosen) })}
       />
       <details className="mt-1">
         <summary className="min-h-10 cursor-pointer py-2 font-semibold">More figures</summary>
@@ -221,13 +223,13 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
           label="Style"
           value={preference.school ?? 'both'}
           options={SCHOOLS}
-          onChange={(school) => actions.change({ school })}
+          onChange={(school) => change({ school })}
         />
         <Choice
           label="6 above the 5 of minor"
           value={preference.sixth ?? 'byEar'}
           options={SIXTHS}
-          onChange={(sixth) => actions.change({ sixth: sixth === 'byEar' ? undefined : sixth })}
+          onChange={(sixth) => change({ sixth: sixth === 'byEar' ? undefined : sixth })}
         />
         <Choice
           label="ii and V"
@@ -237,7 +239,7 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
             const substitution = SUBSTITUTIONS.find(({ id }) => id === chosen)?.id as
               | SubstitutionId
               | undefined
-            actions.change({
+            change({
               substitution,
               twoFive: substitution ? 'apart' : (chosen as 'apart' | 'five' | 'two'),
             })
@@ -247,23 +249,23 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
           label="Starts on"
           value={preference.firstDegree ?? AS_IT_FALLS}
           options={FIRST}
-          onChange={(degree) => actions.change({ firstDegree: degreeOrNone(degree) })}
+          onChange={(degree) => change({ firstDegree: degreeOrNone(degree) })}
         />
         <Choice
           label="Ends on"
           value={preference.landingDegree ?? AS_IT_FALLS}
           options={LANDING}
-          onChange={(degree) => actions.change({ landingDegree: degreeOrNone(degree) })}
+          onChange={(degree) => change({ landingDegree: degreeOrNone(degree) })}
         />
         <RangeChoice
           preference={preference}
           instrument={instrument}
-          onChange={(range) => actions.change({ range })}
+          onChange={(range) => change({ range })}
         />
         <Check
           label="repeat a rhythm"
           checked={preference.motif ?? false}
-          onChange={(motif) => actions.change({ motif })}
+          onChange={(motif) => change({ motif })}
         />
       </details>
       <form
@@ -271,7 +273,7 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
         onSubmit={(event) => {
           event.preventDefault()
           if (name.trim() === '') return
-          actions.keepBrief(name.trim())
+          dispatch(briefNamed(name.trim()))
           setName('')
         }}
       >
@@ -288,7 +290,7 @@ export const BriefPanel = memo((props: BriefPanelProps) => {
       </form>
     </section>
   )
-})
+}
 
 /** The lowest and highest note that the line may have, as the player's instrument reads them. */
 const RangeChoice = ({

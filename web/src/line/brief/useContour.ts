@@ -1,37 +1,46 @@
-import type { Analysis, CurvePoint, Instrument, Stretch } from '@eager-contour/core'
-import { useMemo, useState } from 'react'
-import { useStable } from '../../ui/useStable.ts'
-import type { Editor } from '../editor/useEditor.ts'
+import type { CurvePoint } from '@eager-contour/core'
+import { useMemo } from 'react'
+import type { Contour } from '../../notation/terrain/Ribbon.tsx'
+import { useSettings } from '../../settings/settings.ts'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { contourSet, contourSketched, drawingToggled, selectDesk } from '../editor/editorSlice.ts'
+import { useOpenLine } from '../editor/openLine.ts'
 import { contourTicks, drawnOver, withHeight } from './contour.ts'
 
-/** The contour as written, and what drawing does: the editor's line follows it at concert pitch. */
-export const useContour = (written: Analysis, stretch: Stretch, editor: Editor, instrument: Instrument) => {
-  const [drawing, setDrawing] = useState(false)
-  const [sketch, setSketch] = useState<readonly CurvePoint[]>()
-  const up = instrument.written.semitones
-  /** As written: the drawing, or what the line follows. */
-  const contour = useMemo<readonly CurvePoint[]>(
-    () => sketch ?? editor.contour.map(({ tick, midi }) => ({ tick, midi: midi + up })),
-    [sketch, editor.contour, up],
-  )
-  const onDraw = (drawn: readonly CurvePoint[], done: boolean) => {
-    const ticks = contourTicks(written.chart, stretch)
-    const before = editor.contour.map(({ tick, midi }) => ({ tick, midi: midi + up }))
-    const curve = drawnOver(ticks, before, drawn)
-    setSketch(done ? undefined : curve)
-    if (done) editor.actions.follow(curve.map(({ tick, midi }) => ({ tick, midi: midi - up })))
+const moved = (points: readonly CurvePoint[], by: number): readonly CurvePoint[] =>
+  by === 0 ? points : points.map(({ tick, midi }) => ({ tick, midi: midi + by }))
+
+/** The contour as written: the drawing, or what the line follows. */
+export const useContour = (): Contour => {
+  const { contour, sketch, drawing } = useAppSelector(selectDesk)
+  const up = useSettings().instrument.written.semitones
+  const points = sketch ?? contour
+  return useMemo(() => ({ points: moved(points, up), drawing }), [points, up, drawing])
+}
+
+/** What drawing does: the editor's line follows the contour at concert pitch. */
+export const useContourActions = () => {
+  const { open, concert } = useOpenLine()
+  const dispatch = useAppDispatch()
+  const { contour, drawing } = useAppSelector(selectDesk)
+  const up = useSettings().instrument.written.semitones
+  const ticks = () => contourTicks(open.sounding.chart, open.stretch)
+  return {
+    onDraw: (drawn: readonly CurvePoint[], done: boolean) => {
+      const curve = drawnOver(ticks(), contour, moved(drawn, -up))
+      dispatch(done ? contourSet(curve) : contourSketched(curve))
+    },
+    onBend: (tick: number, by: number) => {
+      const point = contour.find((one) => one.tick === tick)
+      if (point) dispatch(contourSet(withHeight(contour, tick, point.midi + by)))
+    },
+    /** Level at first, through the middle of the line, so that keys can bend it. */
+    onDrawing: () => {
+      dispatch(drawingToggled())
+      if (drawing || contour.length > 0 || !concert) return
+      const heights = concert.notes.map(({ midi }) => midi)
+      const middle = Math.round(heights.reduce((sum, midi) => sum + midi, 0) / heights.length)
+      dispatch(contourSet(drawnOver(ticks(), [], [{ tick: 0, midi: middle }])))
+    },
   }
-  /** Level at first, through the middle of the line, so that keys can bend it. */
-  const toggleDrawing = () => {
-    setDrawing((on) => !on)
-    if (drawing || editor.contour.length > 0 || !editor.line) return
-    const heights = editor.line.notes.map(({ midi }) => midi)
-    const middle = Math.round(heights.reduce((sum, midi) => sum + midi, 0) / heights.length)
-    editor.actions.follow(drawnOver(contourTicks(written.chart, stretch), [], [{ tick: 0, midi: middle }]))
-  }
-  const onBend = (tick: number, by: number) => {
-    const point = editor.contour.find((one) => one.tick === tick)
-    if (point) editor.actions.follow(withHeight(editor.contour, tick, point.midi + by))
-  }
-  return { contour, drawing, ...useStable({ onDraw, onBend, startDrawing: toggleDrawing }) }
 }

@@ -1,92 +1,218 @@
-import type { LineNote, Stretch } from '@eager-contour/core'
-import { createSlice, type PayloadAction, type WithSlice } from '@reduxjs/toolkit'
-import undoable, { ActionCreators, ActionTypes } from 'redux-undo'
+import type { CurvePoint, Instrument, Line, Reason, Stretch } from '@eager-contour/core'
+import {
+  combineReducers,
+  createSelector,
+  createSlice,
+  type PayloadAction,
+  type WithSlice,
+} from '@reduxjs/toolkit'
+import { NOTHING_SELECTED, type NoteRange, type Selection } from '../../notation/selection.ts'
 import { rootReducer } from '../../store/store.ts'
+import { DEFAULT_PREFERENCE, type NamedBrief, type Preference } from '../brief/briefs.ts'
+import { type EditorLine, lineReducer } from './lineHistory.ts'
 
-/** A line in the editor: composed or opened, at concert pitch. */
-export interface EditorLine {
-  readonly notes: readonly LineNote[]
-  readonly stretch: Stretch
-  readonly seed: number
-  readonly title: string
-  /** The player's comments on it, and tags. */
-  readonly remark?: string
-  readonly tags?: readonly string[]
-  /** Ticks of notes that stay when the line is composed again. */
-  readonly locked?: readonly number[]
-  /** Set when it has been saved: its id, and the revision it was last read at. */
-  readonly id?: string
-  readonly revision: number
-}
-
-export interface EditorState {
+/** Where lines are written: a tune's bars, for an instrument. */
+interface EditorPlace {
   readonly tune: string
-  readonly line: EditorLine | undefined
+  readonly stretch: Stretch
+  /** The number under which the worker knows the tune's analysis at concert pitch. */
+  readonly analysis: number
+  /** The instrument's range, as sounding MIDI numbers. */
+  readonly range: Instrument['range']
 }
 
-const initialState: EditorState = { tune: '', line: undefined }
+/** Another line for the same brief, at concert pitch, with its score of 100. */
+export interface Alternative {
+  readonly line: Line
+  readonly score: number
+}
 
-const lineSlice = createSlice({
-  name: 'line',
+/** The selected notes as chosen: from the first one chosen to the last one. */
+interface Chosen {
+  readonly anchor: number
+  readonly at: number
+}
+
+interface Desk {
+  readonly place: EditorPlace | undefined
+  readonly preference: Preference
+  /** The briefs that the player has named. */
+  readonly briefs: readonly NamedBrief[]
+  /** The contour that the line follows over the stretch, at concert pitch; empty if none was drawn. */
+  readonly contour: readonly CurvePoint[]
+  /** The contour while it is being drawn. */
+  readonly sketch: readonly CurvePoint[] | undefined
+  readonly drawing: boolean
+  /** Empty where none were asked for. */
+  readonly alternatives: readonly Alternative[]
+  readonly chosen: Chosen | undefined
+  /** The note under the pointer, the notes of a finding that is pointed at, and a line to show in outline. */
+  readonly hovered: number | undefined
+  readonly pointed: NoteRange | undefined
+  readonly outline: Line | undefined
+  readonly composing: boolean
+  /** Why there is no line, or what it lacks. */
+  readonly unmet: readonly Reason[]
+}
+
+const initialState: Desk = {
+  place: undefined,
+  preference: DEFAULT_PREFERENCE,
+  briefs: [],
+  contour: [],
+  sketch: undefined,
+  drawing: false,
+  alternatives: [],
+  chosen: undefined,
+  hovered: undefined,
+  pointed: undefined,
+  outline: undefined,
+  composing: false,
+  unmet: [],
+}
+
+const sameBars = (a: EditorPlace | undefined, b: EditorPlace): boolean =>
+  a?.tune === b.tune && a.stretch.from === b.stretch.from && a.stretch.to === b.stretch.to
+
+const NOT_POINTED = { hovered: undefined, pointed: undefined, outline: undefined, sketch: undefined } as const
+
+const deskSlice = createSlice({
+  name: 'desk',
   initialState,
   reducers: {
-    /** Opens another tune's editor: the history is cleared (`clearHistory`). */
-    deskOpened: (_state, { payload }: PayloadAction<EditorState>) => payload,
-    lineWritten: (state, { payload }: PayloadAction<EditorLine>) => ({ ...state, line: payload }),
-    /** Title, comments, tags and locks: not an undo step. */
-    lineNamed: (
+    /** The page shows these bars: contour and alternatives belong to the bars, the selection to the tune. */
+    editorPlaced: (state, { payload }: PayloadAction<EditorPlace>): Desk => ({
+      ...state,
+      ...NOT_POINTED,
+      place: payload,
+      ...(sameBars(state.place, payload) ? {} : { contour: [], alternatives: [], unmet: [] }),
+      ...(state.place?.tune === payload.tune ? {} : { chosen: undefined, drawing: false }),
+    }),
+    /** The page was left. */
+    editorLeft: (state): Desk => ({ ...state, ...NOT_POINTED, drawing: false }),
+    /** What the player asks of a line, as it was stored. */
+    preferencesRead: (
       state,
-      { payload }: PayloadAction<Partial<Pick<EditorLine, 'title' | 'remark' | 'tags' | 'locked'>>>,
-    ) => (state.line ? { ...state, line: { ...state.line, ...payload } } : state),
-    lineKept: (state, { payload }: PayloadAction<{ id: string; title: string }>) =>
-      state.line ? { ...state, line: { ...state.line, ...payload } } : state,
+      { payload }: PayloadAction<Partial<Pick<Desk, 'preference' | 'briefs'>>>,
+    ): Desk => ({ ...state, ...payload }),
+    /** Another brief: the line is composed again. */
+    briefSet: (state, { payload }: PayloadAction<Preference>): Desk => ({ ...state, preference: payload }),
+    briefNamed: (state, { payload: name }: PayloadAction<string>): Desk => ({
+      ...state,
+      briefs: [
+        ...state.briefs.filter((brief) => brief.name !== name),
+        { name, preference: state.preference },
+      ],
+    }),
+    /** A contour to follow: the line is composed again. */
+    contourSet: (state, { payload }: PayloadAction<readonly CurvePoint[]>): Desk => ({
+      ...state,
+      contour: payload,
+      sketch: undefined,
+    }),
+    contourSketched: (state, { payload }: PayloadAction<readonly CurvePoint[]>): Desk => ({
+      ...state,
+      sketch: payload,
+    }),
+    drawingToggled: (state): Desk => ({ ...state, drawing: !state.drawing }),
+    /** Asks for another line; for other notes over a range (the others stay); for lines to compare. */
+    anotherAsked: (state): Desk => state,
+    rewriteAsked: (state, _range: PayloadAction<NoteRange>): Desk => state,
+    alternativesAsked: (state): Desk => state,
+    alternativesSet: (state, { payload }: PayloadAction<readonly Alternative[]>): Desk => ({
+      ...state,
+      alternatives: payload,
+    }),
+    composingSet: (state, { payload }: PayloadAction<boolean>): Desk => ({ ...state, composing: payload }),
+    unmetSet: (state, { payload }: PayloadAction<readonly Reason[]>): Desk => ({ ...state, unmet: payload }),
+    /** Selects a note, or every note from the start of the selection up to it. */
+    noteChosen: (state, { payload }: PayloadAction<{ index: number; extend: boolean }>): Desk => {
+      const { index, extend } = payload
+      return {
+        ...state,
+        chosen: { anchor: extend && state.chosen ? state.chosen.anchor : index, at: index },
+      }
+    },
+    /** A note that received the focus: selected, unless it already is. */
+    noteFocused: (state, { payload: index }: PayloadAction<number>): Desk => {
+      const { chosen } = state
+      const inside =
+        chosen && index >= Math.min(chosen.anchor, chosen.at) && index <= Math.max(chosen.anchor, chosen.at)
+      return inside ? state : { ...state, chosen: { anchor: index, at: index } }
+    },
+    allChosen: (state, { payload: count }: PayloadAction<number>): Desk => ({
+      ...state,
+      chosen: { anchor: 0, at: count - 1 },
+    }),
+    noteHovered: (state, { payload }: PayloadAction<number | undefined>): Desk => ({
+      ...state,
+      hovered: payload,
+    }),
+    notesPointed: (state, { payload }: PayloadAction<NoteRange | undefined>): Desk => ({
+      ...state,
+      pointed: payload,
+    }),
+    outlineShown: (state, { payload }: PayloadAction<Line | undefined>): Desk => ({
+      ...state,
+      outline: payload,
+    }),
   },
 })
 
 export const {
-  deskOpened: editorOpened,
-  lineWritten: lineReplaced,
-  lineNamed: lineDetailsSet,
-  lineKept: lineSaved,
-} = lineSlice.actions
+  editorPlaced,
+  editorLeft,
+  preferencesRead,
+  briefSet,
+  briefNamed,
+  contourSet,
+  contourSketched,
+  drawingToggled,
+  anotherAsked,
+  rewriteAsked,
+  alternativesAsked,
+  alternativesSet,
+  composingSet,
+  unmetSet,
+  noteChosen,
+  noteFocused,
+  allChosen,
+  noteHovered,
+  notesPointed,
+  outlineShown,
+} = deskSlice.actions
 
-/** The number of undo steps: more than a visit has. */
-const MOST_STEPS = 5000
-
-const withHistory = undoable(lineSlice.reducer, {
-  limit: MOST_STEPS,
-  syncFilter: true,
-  filter: (action) => action.type === lineReplaced.type,
-})
-
-/** The editor with its history: every composed line can be restored, under its current title and comments. */
-export const lineReducer: typeof withHistory = (state, action) => {
-  const next = withHistory(state, action)
-  if (![ActionTypes.UNDO, ActionTypes.REDO].includes(action.type)) return next
-  const [from, to] = [state?.present.line, next.present.line]
-  if (!from || !to || from.id !== to.id) return next
-  const { title, revision, remark, tags } = from
-  const line = {
-    ...to,
-    title,
-    revision,
-    ...(remark === undefined ? {} : { remark }),
-    ...(tags ? { tags } : {}),
-  }
-  return { ...next, present: { ...next.present, line } }
-}
-
-export const undo = ActionCreators.undo
-export const redo = ActionCreators.redo
-export const clearHistory = ActionCreators.clearHistory
+/** All that the Line page's editor knows: the line with its history and locks, and everything around it. */
+export const editorReducer = combineReducers({ written: lineReducer, desk: deskSlice.reducer })
 
 declare module '../../store/store.ts' {
-  interface InjectedSlices extends WithSlice<{ reducerPath: 'line'; reducer: typeof lineReducer }> {}
+  interface InjectedSlices extends WithSlice<{ reducerPath: 'editor'; reducer: typeof editorReducer }> {}
 }
-const injected = rootReducer.inject({ reducerPath: 'line', reducer: lineReducer })
+const injected = rootReducer.inject({ reducerPath: 'editor', reducer: editorReducer })
 
-export const selectEditor = injected.selector(({ line }): EditorState => line.present)
-export const selectCanUndo = injected.selector(({ line }) =>
-  line.past.some((before) => before.line !== undefined),
+export const selectDesk = injected.selector(({ editor }) => editor.desk)
+export const selectPreference = injected.selector(({ editor }) => editor.desk.preference)
+export const selectComposing = injected.selector(({ editor }) => editor.desk.composing)
+export const selectWritten = injected.selector(({ editor }) => editor.written.present)
+export const selectCanUndo = injected.selector(({ editor }) =>
+  editor.written.past.some((before) => before.line !== undefined),
 )
-export const selectCanRedo = injected.selector(({ line }) => line.future.length > 0)
+export const selectCanRedo = injected.selector(({ editor }) => editor.written.future.length > 0)
+
+/** The line of the tune that the page shows; none while its draft is read. */
+export const selectLine = injected.selector(({ editor: { written, desk } }): EditorLine | undefined =>
+  written.present.tune === desk.place?.tune ? written.present.line : undefined,
+)
+
+/** The selected notes, within the notes that the line has. */
+export const selectSelection = createSelector(
+  selectLine,
+  injected.selector(({ editor }) => editor.desk.chosen),
+  (line, chosen): Selection => {
+    const count = line?.notes.length ?? 0
+    if (count === 0 || !chosen) return NOTHING_SELECTED
+    const inside = (index: number) => Math.min(count - 1, index)
+    const [anchor, at] = [inside(chosen.anchor), inside(chosen.at)]
+    return { from: Math.min(anchor, at), to: Math.max(anchor, at), at }
+  },
+)

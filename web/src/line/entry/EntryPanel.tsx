@@ -1,17 +1,17 @@
-import { type Analysis, type Grid, type Instrument, keySignature } from '@eager-contour/core'
+import { type Analysis, type Grid, keySignature } from '@eager-contour/core'
 import { useEffect, useRef, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Board } from '../../input/Board.tsx'
 import { MidiChoice } from '../../input/MidiChoice.tsx'
 import { useNotes } from '../../input/useNotes.ts'
 import { placeWords } from '../../notation/labels.ts'
+import { useSettings } from '../../settings/settings.ts'
 import { Button } from '../../ui/Button.tsx'
 import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
+import { useOpenLine } from '../editor/openLine.ts'
 import { type Entry, GRIDS, LENGTHS } from './useEntry.ts'
 
 interface EntryPanelProps {
-  readonly analysis: Analysis
-  readonly instrument: Instrument
   readonly entry: Entry
   readonly onClose: () => void
 }
@@ -21,7 +21,9 @@ const isForButton = ({ target }: KeyboardEvent): boolean =>
   target instanceof Element && target.matches('button:not([role=radio]), a, summary')
 
 /** Writing by hand: on-screen keys, the computer keyboard or a MIDI device, step by step or in time. */
-export const EntryPanel = ({ analysis, instrument, entry, onClose }: EntryPanelProps) => {
+export const EntryPanel = ({ entry, onClose }: EntryPanelProps) => {
+  const analysis = useOpenLine().open.written
+  const { instrument } = useSettings()
   const up = instrument.written.semitones
   const low = instrument.range.comfortLow + up
   const high = instrument.range.comfortHigh + up
@@ -93,8 +95,7 @@ export const EntryPanel = ({ analysis, instrument, entry, onClose }: EntryPanelP
       </div>
       <Board
         instrument={instrument}
-        low={low}
-        high={high}
+        range={{ low, high }}
         flats={keySignature(key) <= 0}
         sounding={sounding}
         compact

@@ -1,16 +1,10 @@
 import { DropdownMenu } from 'radix-ui'
 import { useRef } from 'react'
-
-interface FilesMenuProps {
-  readonly items: readonly { readonly name: string; readonly description: string; readonly act: () => void }[]
-  /** What is being made, in the meantime. */
-  readonly making: string | undefined
-  /** Imports the notes of a file. */
-  readonly onOpen: (file: File) => void
-}
+import { useFiles } from './useFiles.ts'
 
 /** The line as a file or on paper. */
-export const FilesMenu = ({ items, making, onOpen }: FilesMenuProps) => {
+export const FilesMenu = () => {
+  const { items, making, onOpen } = useFiles()
   const file = useRef<HTMLInputElement>(null)
   return (
     <>

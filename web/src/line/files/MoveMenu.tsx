@@ -1,18 +1,14 @@
-import { type Analysis, type Line, lineElsewhere, type Stretch, type TakenBy } from '@eager-contour/core'
+import { lineElsewhere, type TakenBy } from '@eager-contour/core'
 import { useState } from 'react'
 import { useSettings } from '../../settings/settings.ts'
+import { useAppDispatch } from '../../store/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { chordText } from '../../ui/ChordSymbol.tsx'
 import { PopoverButton } from '../../ui/PopoverButton.tsx'
 import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
-
-interface MoveDropProps {
-  readonly sounding: Analysis
-  readonly line: Line
-  readonly stretch: Stretch
-  readonly onMove: (line: Line, stretch: Stretch) => void
-}
+import { type EditorLine, lineReplaced } from '../editor/lineHistory.ts'
+import { useOpenLine } from '../editor/openLine.ts'
 
 const BY: readonly { readonly value: TakenBy; readonly label: string }[] = [
   { value: 'degrees', label: 'degrees' },
@@ -26,7 +22,10 @@ const stepsWords = (steps: number): string =>
     : `${Math.abs(steps)} half step${Math.abs(steps) > 1 ? 's' : ''} ${steps > 0 ? 'up' : 'down'}`
 
 /** Moves the line to another place of the tune, by degrees over the chords there, or by pitches to another key. */
-export const MoveMenu = ({ sounding, line, stretch, onMove }: MoveDropProps) => {
+export const MoveMenu = ({ line }: { readonly line: EditorLine }) => {
+  const { sounding, setStretch } = useOpenLine().open
+  const dispatch = useAppDispatch()
+  const { stretch } = line
   const last = sounding.chart.bars.length - 1
   const { chordStyle } = useSettings()
   const [bar, setBar] = useState(stretch.from)
@@ -69,7 +68,9 @@ export const MoveMenu = ({ sounding, line, stretch, onMove }: MoveDropProps) => 
           onClick={() => {
             const moved = lineElsewhere(sounding, line, stretch.from, bar, by, by === 'pitches' ? steps : 0)
             const to = Math.min(last, bar + stretch.to - stretch.from)
-            onMove(moved, { from: bar, to })
+            const where = { from: bar, to }
+            dispatch(lineReplaced({ notes: moved.notes, stretch: where, seed: 1, title: '', revision: 0 }))
+            setStretch(where)
           }}
         >
           Move the line

@@ -1,45 +1,22 @@
-import {
-  type Analysis,
-  bandEvents,
-  type Instrument,
-  kitOf,
-  type Line,
-  type LineNote,
-  type Stretch,
-  spellNotes,
-  stretchTicks,
-  wordReason,
-} from '@eager-contour/core'
+import { bandEvents, kitOf, spellNotes, stretchTicks, wordReason } from '@eager-contour/core'
 import { useState } from 'react'
-import type { Mix } from '../../audio/mixSlice.ts'
-import { soundRefused } from '../../audio/playSlice.ts'
+import { selectPlay, soundRefused } from '../../audio/playSlice.ts'
+import { useMix } from '../../audio/useMix.ts'
 import { bandSound, swingFor } from '../../audio/usePlay.ts'
 import { engine } from '../../engine/engine.ts'
-import { useAppDispatch } from '../../store/store.ts'
+import { useSettings } from '../../settings/settings.ts'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { lineReplaced } from '../editor/lineHistory.ts'
+import { useOpenLine } from '../editor/openLine.ts'
 import { saveBandMidi, saveMidi, saveMusicXml, saveWav } from './download.ts'
 
-interface FilesOf {
-  readonly title: string
-  readonly sounding: Analysis
-  readonly written: Analysis
-  /** The line at concert pitch, and as it is written. */
-  readonly line: Line
-  readonly part: Line
-  readonly stretch: Stretch
-  readonly instrument: Instrument
-  readonly mix: Mix
-  readonly tempo: number
-}
-
-/** Where the content of a file goes. */
-interface Opening {
-  readonly sounding: Analysis
-  readonly stretch: Stretch
-  readonly onRead: (notes: readonly LineNote[]) => void
-}
-
-/** The files that can be made of a line: notes, the line's sound, the band's. */
-export const useFiles = (files: FilesOf | undefined, { sounding: tune, stretch: where, onRead }: Opening) => {
+/** The files that can be made of the line: notes, the line's sound, the band's; and notes read from a file. */
+export const useFiles = () => {
+  const { open, concert, line } = useOpenLine()
+  const { tune, sounding, written, stretch } = open
+  const { instrument } = useSettings()
+  const mix = useMix()
+  const { tempo } = useAppSelector(selectPlay)
   const dispatch = useAppDispatch()
   const [making, setMaking] = useState<string>()
   const onOpen = async (file: File) => {
@@ -57,21 +34,22 @@ export const useFiles = (files: FilesOf | undefined, { sounding: tune, stretch: 
         )
         return
       }
-      const { start, end } = stretchTicks(tune.chart, where)
+      const { start, end } = stretchTicks(sounding.chart, stretch)
       const notes = outcome.value
         .map((note) => ({ ...note, start: note.start + start }))
         .filter((note) => note.start < end)
-      onRead(spellNotes(tune, notes).notes)
+      const read = spellNotes(sounding, notes).notes
+      dispatch(lineReplaced({ notes: read, stretch, seed: 1, title: '', revision: 0 }))
     } catch {
       dispatch(soundRefused(`Can’t read ${file.name}. Nothing was imported.`))
     }
   }
-  if (!files) return { items: [], making, onOpen: (file: File) => void onOpen(file) }
-  const { title, sounding, written, line, part, stretch, instrument, mix, tempo } = files
+  if (!concert || !line) return { items: [], making, onOpen: (file: File) => void onOpen(file) }
+  const title = concert.title || tune.title
   const kit = kitOf(sounding.chart.feel)
   /** What is heard: muted parts are left out. */
   const events = () =>
-    bandEvents(sounding, stretch, line, {
+    bandEvents(sounding, stretch, concert, {
       swing: swingFor(sounding.chart, mix, tempo),
       click: mix.click,
       voicing: mix.voicing,
@@ -92,12 +70,12 @@ export const useFiles = (files: FilesOf | undefined, { sounding: tune, stretch: 
     {
       name: 'MusicXML',
       description: 'The line as your part, for any notation program.',
-      act: () => saveMusicXml(title, written, part, stretch, instrument),
+      act: () => saveMusicXml(title, written, line, stretch, instrument),
     },
     {
       name: 'MIDI, the line',
       description: 'As written, straight, at concert pitch.',
-      act: () => saveMidi(title, sounding, line, stretch, tempo),
+      act: () => saveMidi(title, sounding, concert, stretch, tempo),
     },
     {
       name: 'MIDI, line and band',

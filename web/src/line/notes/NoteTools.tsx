@@ -1,5 +1,7 @@
 import { useHotkeys } from 'react-hotkeys-hook'
+import { useOpenLine } from '../editor/openLine.ts'
 import { NOTE_TOOLS, type NoteTool } from './noteEdits.ts'
+import { useNoteEdits } from './useNoteEdits.ts'
 
 interface NoteToolsProps {
   /** The number of selected notes, and whether all of them are locked. */
@@ -48,8 +50,11 @@ export const NoteTools = ({ count, locked, onEdit, onLock, onRewrite, onPhrase }
 )
 
 /** The keys of the tools, while a note is selected. */
-export const useNoteKeys = (active: boolean, onEdit: (tool: NoteTool) => void, onLock: () => void): void => {
-  useHotkeys('x', onLock, { enabled: active }, [active, onLock])
+export const useNoteKeys = (): void => {
+  const { selection, line } = useOpenLine()
+  const { onEdit, onLock } = useNoteEdits()
+  const enabled = selection.at !== undefined && line !== undefined
+  useHotkeys('x', onLock, { enabled }, [enabled, onLock])
   useHotkeys(
     NOTE_TOOLS.map(({ keys }) => keys),
     (event, { hotkey }) => {
@@ -64,7 +69,7 @@ export const useNoteKeys = (active: boolean, onEdit: (tool: NoteTool) => void, o
       event.preventDefault()
       onEdit(tool)
     },
-    { enabled: active },
-    [active, onEdit],
+    { enabled },
+    [enabled, onEdit],
   )
 }

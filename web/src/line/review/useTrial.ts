@@ -1,13 +1,9 @@
-import {
-  type Analysis,
-  type Finding,
-  type Instrument,
-  type Line,
-  type ReviewView,
-  spellNotes,
-} from '@eager-contour/core'
+import { type Finding, type Instrument, type Line, type ReviewView, spellNotes } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
-import type { Preference } from '../brief/briefs.ts'
+import { useSettings } from '../../settings/settings.ts'
+import { useAppSelector } from '../../store/store.ts'
+import { selectPreference } from '../editor/editorSlice.ts'
+import type { OpenLine } from '../editor/openLine.ts'
 import { useReview } from './useReview.ts'
 
 /** An instrument's range as its notes are written. */
@@ -18,14 +14,11 @@ const rangeWritten = ({ range, written: { semitones } }: Instrument): Instrument
   high: range.high + semitones,
 })
 
-/** The review of a line as written, and the fix being tried, at concert pitch. */
-export const useTrial = (
-  sounding: Analysis,
-  written: Analysis,
-  line: Line | undefined,
-  preference: Preference,
-  instrument: Instrument,
-) => {
+/** The review of the line as written, and the fix being tried, at concert pitch. */
+export const useTrial = ({ open, line }: OpenLine) => {
+  const { sounding, written } = open
+  const { instrument } = useSettings()
+  const preference = useAppSelector(selectPreference)
   const view = useMemo<ReviewView>(
     () => ({
       range: rangeWritten(instrument),
@@ -53,3 +46,5 @@ export const useTrial = (
   )
   return { reviewed, trying, fixedLine, setTried }
 }
+
+export type Trial = ReturnType<typeof useTrial>

@@ -3,7 +3,7 @@ import { format } from 'date-fns'
 import { useVersionsQuery } from '../../data/api.ts'
 import { barsText } from '../../tune/useTune.ts'
 import { Button } from '../../ui/Button.tsx'
-import type { EditorLine } from '../editor/editorSlice.ts'
+import type { EditorLine } from '../editor/lineHistory.ts'
 
 interface LineDetailsProps {
   readonly line: EditorLine

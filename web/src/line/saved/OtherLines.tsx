@@ -1,33 +1,36 @@
-import type { Line, Stretch } from '@eager-contour/core'
+import { barStarts, type Line, withStretchFrom } from '@eager-contour/core'
+import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Button } from '../../ui/Button.tsx'
-import type { OtherLine } from '../editor/useEditor.ts'
-
-interface OtherLinesProps {
-  readonly others: readonly OtherLine[]
-  /** Which one is in the editor now. */
-  readonly current: number | undefined
-  readonly stretch: Stretch
-  /** Ticks at which each bar of the stretch starts, and the last one ends. */
-  readonly starts: readonly number[]
-  readonly onChoose: (other: OtherLine) => void
-  /** Takes one bar (counted from 0) from another line. */
-  readonly onTakeBar: (other: OtherLine, bar: number) => void
-  readonly onClose: () => void
-}
+import { type Alternative, alternativesSet, selectDesk } from '../editor/editorSlice.ts'
+import { lineReplaced } from '../editor/lineHistory.ts'
+import { useOpenLine } from '../editor/openLine.ts'
 
 const WIDTH = 150
 const HEIGHT = 44
 
 /** Alternatives as small contours, each with its score: one can be used whole, or bar by bar. */
-export const OtherLines = ({
-  others,
-  current,
-  stretch,
-  starts,
-  onChoose,
-  onTakeBar,
-  onClose,
-}: OtherLinesProps) => {
+export const OtherLines = () => {
+  const { open, concert, write } = useOpenLine()
+  const { sounding, stretch } = open
+  const dispatch = useAppDispatch()
+  const others = useAppSelector((state) => selectDesk(state).alternatives)
+  if (others.length === 0) return null
+  /** Ticks at which each bar of the stretch starts, and the last one ends. */
+  const starts = barStarts(sounding.chart).slice(stretch.from, stretch.to + 2)
+  const choose = ({ line }: Alternative) =>
+    dispatch(
+      lineReplaced({
+        notes: line.notes,
+        stretch,
+        seed: concert?.seed ?? 1,
+        title: '',
+        revision: 0,
+        ...(concert?.locked ? { locked: concert.locked } : {}),
+      }),
+    )
+  const takeBar = ({ line }: Alternative, bar: number) => {
+    if (concert) write(withStretchFrom(sounding, concert, line, starts[bar]!, starts[bar + 1]!).notes)
+  }
   const [start, end] = [starts[0]!, starts.at(-1)!]
   const heights = others.flatMap(({ line }) => line.notes.map(({ midi }) => midi))
   const [low, high] = [Math.min(...heights), Math.max(...heights)]
@@ -38,8 +41,8 @@ export const OtherLines = ({
           <li key={nameOf(other.line)}>
             <button
               type="button"
-              aria-pressed={at === current}
-              onClick={() => onChoose(other)}
+              aria-pressed={other.line.notes === concert?.notes}
+              onClick={() => choose(other)}
               className="block rounded-xl border border-rule px-2 pt-1 aria-pressed:border-2 aria-pressed:border-ink"
             >
               <span className="flex justify-between text-sm">
@@ -58,7 +61,7 @@ export const OtherLines = ({
                   key={tick}
                   type="button"
                   aria-label={`Use bar ${stretch.from + bar + 1} of line ${at + 1}`}
-                  onClick={() => onTakeBar(other, bar)}
+                  onClick={() => takeBar(other, bar)}
                   className="min-h-7 grow rounded text-sm text-soft hover:bg-chosen"
                 >
                   {stretch.from + bar + 1}
@@ -68,7 +71,7 @@ export const OtherLines = ({
           </li>
         ))}
         <li className="self-center">
-          <Button look="quiet" onClick={onClose}>
+          <Button look="quiet" onClick={() => dispatch(alternativesSet([]))}>
             Close
           </Button>
         </li>

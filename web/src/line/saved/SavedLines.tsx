@@ -2,12 +2,11 @@ import type { LineAnswer } from '@eager-contour/contract'
 import { useState } from 'react'
 import { barsText } from '../../tune/useTune.ts'
 import { Button } from '../../ui/Button.tsx'
-import type { EditorLine } from '../editor/editorSlice.ts'
 
 interface SavedLinesProps {
   readonly lines: readonly LineAnswer[]
   readonly current: string | undefined
-  readonly onOpen: (line: EditorLine) => void
+  readonly onOpen: (line: LineAnswer) => void
   readonly onRemove: (line: LineAnswer) => void
 }
 
@@ -52,7 +51,7 @@ export const SavedLines = ({ lines, current, onOpen, onRemove }: SavedLinesProps
               type="button"
               className="grow py-2 text-left"
               aria-pressed={line.id === current}
-              onClick={() => onOpen(deskLineOf(line))}
+              onClick={() => onOpen(line)}
             >
               <span className={line.id === current ? 'font-bold' : ''}>{line.title}</span>
               <span className="block text-sm text-soft">
@@ -71,15 +70,3 @@ export const SavedLines = ({ lines, current, onOpen, onRemove }: SavedLinesProps
     </section>
   )
 }
-
-/** A saved line as it is opened in the editor. */
-const deskLineOf = (line: LineAnswer): EditorLine => ({
-  id: line.id,
-  revision: line.revision,
-  title: line.title,
-  remark: line.remark,
-  tags: line.tags,
-  stretch: line.stretch,
-  notes: line.notes,
-  seed: 0,
-})

@@ -2,6 +2,7 @@ import {
   type Analysis,
   type ChordSpan,
   EIGHTH,
+  type Explanation,
   type Key,
   keyRegions,
   type Line,
@@ -13,17 +14,24 @@ import {
 import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { flushSync } from 'react-dom'
 import { useClock } from '../../audio/clock.ts'
-import { layoutSystems, type SystemLayout } from '../../notation/layout.ts'
-import { Staff } from '../../notation/staff/Staff.tsx'
-import { Terrain, type TerrainProps } from '../../notation/terrain/Terrain.tsx'
+import { type Heights, layoutSystems, type SystemLayout } from '../../notation/layout.ts'
+import { Staff, type StaffMarks, type StaffOutline } from '../../notation/staff/Staff.tsx'
+import type { Contour } from '../../notation/terrain/Ribbon.tsx'
+import { Terrain, type TerrainActions, type TerrainMarks } from '../../notation/terrain/Terrain.tsx'
 import type { View } from '../../notation/useView.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
 import { useInView } from '../../ui/useInView.ts'
 
-interface SystemsProps extends Omit<TerrainProps, 'layout' | 'low' | 'high' | 'threads'> {
+interface SystemsProps {
+  readonly analysis: Analysis
+  readonly line: Line
+  readonly explanation: Explanation
   readonly stretch: Stretch
   readonly view: View
+  readonly marks: Omit<TerrainMarks, 'threads'>
+  readonly contour: Contour
+  readonly actions: TerrainActions
 }
 
 /** Half steps shown above and below the line. */
@@ -42,42 +50,35 @@ export const Systems = memo((props: SystemsProps) => {
     return () => observer.disconnect()
   }, [])
   const score = useMemo(() => scoreOf(analysis.chart, line, stretch), [analysis, line, stretch])
-  const { outline, contour } = props
-  const other = useMemo(
-    () => outline && scoreOf(analysis.chart, outline, stretch),
+  const { outline } = props.marks
+  const { points } = props.contour
+  const outlined = useMemo<StaffOutline | undefined>(
+    () => outline && { line: outline, score: scoreOf(analysis.chart, outline, stretch) },
     [analysis, outline, stretch],
   )
-  const systems = useMemo(
+  const layouts = useMemo(
     () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score.signature, view.zoom)),
     [analysis, stretch, width, score.signature, view.zoom],
   )
-  const { low, high } = useMemo(() => heights(line, outline, contour), [line, outline, contour])
+  const heights = useMemo(() => heightsOf(line, outline, points), [line, outline, points])
   return (
     <div ref={host} className="min-w-0">
-      {systems.map((layout, turn) => (
-        <System
-          key={layout.from}
-          {...props}
-          layout={layout}
-          low={low}
-          high={high}
-          score={score}
-          other={other}
-          turn={turn}
-        />
+      {layouts.map((layout, turn) => (
+        <System key={layout.from} {...props} drawn={{ layout, heights, score, outlined, turn }} />
       ))}
     </div>
   )
 })
 
-interface SystemProps extends SystemsProps {
-  readonly layout: SystemLayout
-  readonly low: number
-  readonly high: number
-  readonly score: Score
-  readonly other: Score | undefined
-  /** Systems after the first follow one by one. */
-  readonly turn: number
+interface SystemProps extends Omit<SystemsProps, 'stretch'> {
+  readonly drawn: {
+    readonly layout: SystemLayout
+    readonly heights: Heights
+    readonly score: Score
+    readonly outlined: StaffOutline | undefined
+    /** Systems after the first follow one by one. */
+    readonly turn: number
+  }
 }
 
 /** The height of a system besides its terrain when it isn't drawn: heading, chords, staff, degrees. */
@@ -85,12 +86,21 @@ const AROUND = EIGHTH
 const AROUND_FAR = 40
 
 /** One row of bars; drawn only in the window or near it. */
-const System = (now: SystemProps) => {
-  const props = { ...now, ...useWritten(now) }
-  const { analysis, layout, low, high, view } = props
+const System = (props: SystemProps) => {
+  const { view, contour, actions } = props
+  const { analysis, line, explanation, layout, heights, score, outlined } = useInTurn(props)
+  const marks = useMemo<TerrainMarks>(
+    () => ({ ...props.marks, threads: view.threads }),
+    [props.marks, view.threads],
+  )
+  const staffMarks = useMemo<StaffMarks>(
+    () => ({ selection: marks.selection, hovered: marks.hovered, onHover: actions.onHover }),
+    [marks, actions],
+  )
   const host = useRef<HTMLDivElement>(null)
   const inView = useInView(host)
-  const least = (high - low + 1) * layout.halfStep + (layout.far ? AROUND_FAR : AROUND)
+  const least = (heights.high - heights.low + 1) * layout.halfStep + (layout.far ? AROUND_FAR : AROUND)
+  const shown = { analysis, line, explanation, layout }
   return (
     <div
       ref={host}
@@ -100,8 +110,10 @@ const System = (now: SystemProps) => {
       {inView && (
         <>
           <Heading analysis={analysis} layout={layout} keys={view.keys} />
-          <Terrain {...props} threads={view.threads} />
-          {view.staff && !layout.far && <Staff {...props} />}
+          <Terrain {...shown} heights={heights} marks={marks} contour={contour} actions={actions} />
+          {view.staff && !layout.far && (
+            <Staff {...shown} score={score} view={view} outline={outlined} marks={staffMarks} />
+          )}
         </>
       )}
       <Cursor layout={layout} />
@@ -109,28 +121,25 @@ const System = (now: SystemProps) => {
   )
 }
 
-type Written = Pick<
-  SystemProps,
-  'analysis' | 'line' | 'explanation' | 'layout' | 'low' | 'high' | 'score' | 'other'
->
+type Shown = Pick<SystemProps, 'analysis' | 'line' | 'explanation'> & Omit<SystemProps['drawn'], 'turn'>
 
 /**
  * Once the line is there, the systems show it one by one: the first immediately, each other one in a task of its own,
  * so that no task is long when a whole line arrives during playback.
  */
-const useWritten = ({ turn, ...props }: SystemProps): Written => {
-  const { analysis, line, explanation, layout, low, high, score, other } = props
-  const written = useMemo(
-    () => ({ analysis, line, explanation, layout, low, high, score, other }),
-    [analysis, line, explanation, layout, low, high, score, other],
+const useInTurn = ({ analysis, line, explanation, drawn }: SystemProps): Shown => {
+  const { layout, heights, score, outlined, turn } = drawn
+  const now = useMemo(
+    () => ({ analysis, line, explanation, layout, heights, score, outlined }),
+    [analysis, line, explanation, layout, heights, score, outlined],
   )
-  const [shown, setShown] = useState<Written>(written)
+  const [shown, setShown] = useState<Shown>(now)
   useEffect(() => {
     if (turn === 0) return
-    const timer = setTimeout(() => flushSync(() => setShown(written)))
+    const timer = setTimeout(() => flushSync(() => setShown(now)))
     return () => clearTimeout(timer)
-  }, [written, turn])
-  return turn === 0 ? written : shown
+  }, [now, turn])
+  return turn === 0 ? now : shown
 }
 
 /** From far, chords that would overlap the previous one are left to the form strip. */
@@ -205,13 +214,9 @@ const Heading = memo(({ analysis, layout, keys }: HeadingProps) => {
 })
 
 /** The view before there is a note. */
-const EMPTY = { low: 60, high: 82 } as const
+const EMPTY: Heights = { low: 60, high: 82 }
 
-const heights = (
-  line: Line,
-  outline: Line | undefined,
-  contour: TerrainProps['contour'],
-): { low: number; high: number } => {
+const heightsOf = (line: Line, outline: Line | undefined, contour: Contour['points']): Heights => {
   const pitches = [...line.notes, ...(outline?.notes ?? []), ...contour].map(({ midi }) => midi)
   if (pitches.length === 0) return EMPTY
   // In steps, so that the picture stays still while a note is moved.

@@ -11,24 +11,38 @@ import { useSettings } from '../../settings/settings.ts'
 import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
 import type { SystemLayout } from '../layout.ts'
 import { ROLE_COLOURS, RoleMark } from '../marks.tsx'
-import { isIn, type Selection } from '../useSelection.ts'
+import { isIn, NOTHING_SELECTED, type Selection } from '../selection.ts'
+
+/** What stands out on the staff, and what the pointer does there. */
+export interface StaffMarks {
+  readonly selection: Selection
+  readonly hovered: number | undefined
+  readonly onHover: (index: number | undefined) => void
+}
+
+/** Another line, shown in outline where it differs. */
+export interface StaffOutline {
+  readonly line: Line
+  readonly score: Score
+}
 
 interface StaffProps {
   readonly analysis: Analysis
   readonly score: Score
-  /** Another line, shown in outline where it differs. */
-  readonly other?: Score | undefined
-  readonly outline?: Line | undefined
   readonly line: Line
   readonly explanation: Explanation
   readonly layout: SystemLayout
-  readonly view: { readonly degrees: boolean; readonly roles: boolean }
-  readonly selection?: Selection
-  readonly hovered?: number | undefined
-  readonly onHover?: (index: number | undefined) => void
-  /** Drawn synchronously: for paper. */
-  readonly atOnce?: boolean
+  readonly view: {
+    readonly degrees: boolean
+    readonly roles: boolean
+    /** Drawn synchronously: for paper. */
+    readonly atOnce?: boolean
+  }
+  readonly outline?: StaffOutline | undefined
+  readonly marks?: StaffMarks
 }
+
+const UNMARKED: StaffMarks = { selection: NOTHING_SELECTED, hovered: undefined, onHover: () => undefined }
 
 type Drawing = Pick<typeof import('./staffDrawing.ts'), 'paintingStaff' | 'drawStaff'>
 
@@ -70,17 +84,16 @@ const inSteps = <T,>(steps: Generator<void, T, void>, done: (value: T) => void):
 export const Staff = ({
   analysis,
   score,
-  other,
-  outline,
   line,
   explanation,
   layout,
   view,
-  selection,
-  hovered,
-  onHover,
-  atOnce = false,
+  outline,
+  marks = UNMARKED,
 }: StaffProps) => {
+  const { selection, hovered, onHover } = marks
+  const { atOnce = false } = view
+  const other = outline?.score
   const { instrument, chordStyle } = useSettings()
   const host = useRef<HTMLDivElement>(null)
   const ghost = useRef<HTMLDivElement>(null)
@@ -91,10 +104,7 @@ export const Staff = ({
   const light = useRef<() => void>(() => undefined)
   light.current = () => {
     for (const [index, element] of drawn.current)
-      element.classList.toggle(
-        'lit',
-        index === hovered || (selection !== undefined && isIn(selection, index)),
-      )
+      element.classList.toggle('lit', index === hovered || isIn(selection, index))
   }
   useLayoutEffect(() => {
     let stop = () => {}
@@ -137,7 +147,7 @@ export const Staff = ({
       notesOnly: true,
     })
     for (const [index, element] of notes) {
-      const note = outline?.notes[index]
+      const note = outline?.line.notes[index]
       const known = note !== undefined && here.has(`${note.start} ${note.midi}`)
       element.style.display = known ? 'none' : ''
       element.toggleAttribute('data-staff-outline', !known)
@@ -176,8 +186,8 @@ export const Staff = ({
             <g
               key={reading.index}
               transform={`translate(${layout.xOf(line.notes[reading.index]!.start)} 0)`}
-              onPointerEnter={() => onHover?.(reading.index)}
-              onPointerLeave={() => onHover?.(undefined)}
+              onPointerEnter={() => onHover(reading.index)}
+              onPointerLeave={() => onHover(undefined)}
             >
               {view.degrees && (
                 <text

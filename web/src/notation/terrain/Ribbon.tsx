@@ -1,24 +1,35 @@
 import type { CurvePoint } from '@eager-contour/core'
 import { curveMonotoneX, line as curveThrough } from 'd3-shape'
 import { type PointerEvent, useRef } from 'react'
-import type { SystemLayout } from '../layout.ts'
+import type { Heights, SystemLayout } from '../layout.ts'
+import { heightOf } from './Ground.tsx'
+
+/** The contour that a line follows. */
+export interface Contour {
+  /** As written; empty if none was drawn. */
+  readonly points: readonly CurvePoint[]
+  /** Whether it can be drawn now. */
+  readonly drawing: boolean
+}
 
 interface RibbonProps {
   readonly layout: SystemLayout
-  readonly points: readonly CurvePoint[]
-  readonly height: number
-  readonly yOf: (midi: number) => number
-  readonly midiAt: (y: number) => number
-  /** Whether it can be drawn now. */
-  readonly drawing: boolean
-  /** What was drawn so far. */
-  readonly onDraw: (drawn: readonly CurvePoint[], done: boolean) => void
-  /** A point moved by half steps. */
-  readonly onBend: (tick: number, by: number) => void
+  readonly contour: Contour
+  readonly heights: Heights
+  readonly actions: {
+    /** What was drawn so far. */
+    readonly onDraw: (drawn: readonly CurvePoint[], done: boolean) => void
+    /** A point moved by half steps. */
+    readonly onBend: (tick: number, by: number) => void
+  }
 }
 
 /** The contour that the line follows: a broad ribbon behind it, drawn by pointer or touch, bent by keys at its points. */
-export const Ribbon = ({ layout, points, height, yOf, midiAt, drawing, onDraw, onBend }: RibbonProps) => {
+export const Ribbon = ({ layout, contour, heights, actions }: RibbonProps) => {
+  const { points, drawing } = contour
+  const { low, high } = heights
+  const yOf = (midi: number) => heightOf(layout, high, midi)
+  const midiAt = (y: number) => Math.round(high + 0.5 - y / layout.halfStep)
   const drawn = useRef<CurvePoint[]>([])
   const curve = curveThrough<CurvePoint>()
     .x(({ tick }) => layout.xOf(Math.min(layout.end - 1, Math.max(layout.start, tick))))
@@ -30,7 +41,7 @@ export const Ribbon = ({ layout, points, height, yOf, midiAt, drawing, onDraw, o
     const box = event.currentTarget.getBoundingClientRect()
     const tick = layout.tickOf(event.clientX - box.left + layout.gutter)
     drawn.current = [...drawn.current, { tick, midi: midiAt(event.clientY - box.top) }]
-    onDraw(drawn.current, done)
+    actions.onDraw(drawn.current, done)
     if (done) drawn.current = []
   }
   return (
@@ -53,7 +64,7 @@ export const Ribbon = ({ layout, points, height, yOf, midiAt, drawing, onDraw, o
           x={layout.gutter}
           y={0}
           width={layout.width - layout.gutter}
-          height={height}
+          height={(high - low + 1) * layout.halfStep}
           fill="transparent"
           className="cursor-crosshair touch-none"
           onPointerDown={(event) => {
@@ -85,7 +96,7 @@ export const Ribbon = ({ layout, points, height, yOf, midiAt, drawing, onDraw, o
               if (by === undefined || event.altKey || event.shiftKey) return
               event.preventDefault()
               event.stopPropagation()
-              onBend(tick, by)
+              actions.onBend(tick, by)
             }}
           />
         ))}

@@ -7,76 +7,80 @@ import {
   snapped,
 } from '@eager-contour/core'
 import { curveMonotoneX, line as curveThrough } from 'd3-shape'
-import { memo, type PointerEvent, useMemo, useRef, useState } from 'react'
+import { memo, type PointerEvent, useCallback, useMemo, useRef, useState } from 'react'
 import { useSettings } from '../../settings/settings.ts'
 import { useStable } from '../../ui/useStable.ts'
 import { noteLabel } from '../labels.ts'
-import type { SystemLayout } from '../layout.ts'
+import type { Heights, SystemLayout } from '../layout.ts'
 import { RoleMark } from '../marks.tsx'
-import { isIn, type Selection } from '../useSelection.ts'
+import { isIn, type NoteRange, type Selection } from '../selection.ts'
 import { Ground, heightOf, PitchNames, range } from './Ground.tsx'
 import { GuideThreads } from './GuideThreads.tsx'
-import { Bracket, Outline, Pointed } from './outlines.tsx'
-import { Ribbon } from './Ribbon.tsx'
+import { Bracket, Caret, LockFrame, Outline, Pointed, Ring } from './outlines.tsx'
+import { type Contour, Ribbon } from './Ribbon.tsx'
+
+/** What stands out on the terrain. */
+export interface TerrainMarks {
+  readonly selection: Selection
+  readonly hovered: number | undefined
+  /** Ticks of locked notes. */
+  readonly locked: readonly number[]
+  /** Where the next typed note will be. */
+  readonly caret: number | undefined
+  readonly threads: boolean
+  /** Notes that are pointed at. */
+  readonly pointed: NoteRange | undefined
+  /** Another line, shown in outline where it differs. */
+  readonly outline: Line | undefined
+}
+
+/** What pointer and keys do on the terrain: the same functions at every render. */
+export interface TerrainActions {
+  /** The note under the pointer; none when it leaves. */
+  readonly onHover: (index: number | undefined) => void
+  /** A note was pressed; `extend`: the selection reaches up to it. */
+  readonly onChoose: (index: number, extend: boolean) => void
+  readonly onFocus: (index: number) => void
+  /** A note dragged to another pitch, as written. */
+  readonly onDrag: (index: number, midi: number) => void
+  /** The contour as drawn so far, and one of its points moved by half steps. */
+  readonly onDraw: (drawn: readonly CurvePoint[], done: boolean) => void
+  readonly onBend: (tick: number, by: number) => void
+}
 
 export interface TerrainProps {
   readonly analysis: Analysis
   readonly line: Line
   readonly explanation: Explanation
   readonly layout: SystemLayout
-  /** Lowest and highest MIDI number shown. */
-  readonly low: number
-  readonly high: number
-  readonly selection: Selection
-  /** The note under the pointer; none when it leaves. */
-  readonly hovered: number | undefined
-  readonly onHover: (index: number | undefined) => void
-  /** A note dragged to another pitch, as written. */
-  readonly onDrag: (index: number, midi: number) => void
-  /** Ticks of locked notes. */
-  readonly locked: readonly number[]
-  /** Where the next typed note will be. */
-  readonly caret: number | undefined
-  readonly threads: boolean
-  /** Notes that are pointed at, first and last. */
-  readonly pointed?: { readonly from: number; readonly to: number } | undefined
-  /** Another line, shown in outline where it differs. */
-  readonly outline?: Line | undefined
-  /** The contour that the line follows, and whether it can be drawn now. */
-  readonly contour: readonly CurvePoint[]
-  readonly drawing: boolean
-  readonly onDraw: (drawn: readonly CurvePoint[], done: boolean) => void
-  readonly onBend: (tick: number, by: number) => void
+  readonly heights: Heights
+  readonly marks: TerrainMarks
+  readonly contour: Contour
+  readonly actions: TerrainActions
 }
 
 /** The ground of each chord with its ledges and footholds, and the line as a path over it. */
 export const Terrain = (props: TerrainProps) => {
-  const { analysis, line, explanation, layout, low, high, pointed, outline, drawing, caret } = props
+  const { analysis, line, explanation, layout, heights, marks, contour, actions } = props
+  const { low, high } = heights
   const { halfStep } = layout
   const height = (high - low + 1) * halfStep
-  const yOf = (midi: number) => heightOf(layout, high, midi)
-  const { selection, hovered, locked } = props
+  const yOf = useCallback((midi: number) => heightOf(layout, high, midi), [layout, high])
   const { chordStyle } = useSettings()
   const { dragged, ...drag } = useDrag(props)
-  const acts = useStable({ ...drag, onHover: props.onHover, onFocus: selection.focus })
+  const pointer = useStable(drag)
   const shown = dragged ? withPitch(line, dragged.index, dragged.midi) : line
   const spans = analysis.spans.filter((span) => span.start < layout.end && span.end > layout.start)
   const notes = line.notes.flatMap((note, index) =>
     note.start >= layout.start && note.start < layout.end ? [index] : [],
   )
-  const ribbon = (
-    <Ribbon
-      layout={layout}
-      points={props.contour}
-      height={height}
-      yOf={yOf}
-      midiAt={(y) => Math.round(high + 0.5 - y / halfStep)}
-      drawing={drawing}
-      onDraw={props.onDraw}
-      onBend={props.onBend}
-    />
-  )
+  const ribbon = <Ribbon layout={layout} contour={contour} heights={heights} actions={actions} />
   const path = useMemo(() => phrasePaths(shown, notes, layout, high), [shown, notes, layout, high])
+  const scale = layout.far ? Math.max(0.55, halfStep / 13) : 1
+  const transformOf = (index: number) => {
+    const { start, midi } = shown.notes[index]!
+    return `translate(${layout.xOf(start)} ${yOf(midi)}) scale(${scale})`
+  }
   return (
     <svg
       role="group"
@@ -88,7 +92,7 @@ export const Terrain = (props: TerrainProps) => {
       {spans.map((span) => (
         <Ground key={span.index} analysis={analysis} span={span} layout={layout} low={low} high={high} />
       ))}
-      {props.threads && <GuideThreads analysis={analysis} layout={layout} low={low} high={high} />}
+      {marks.threads && <GuideThreads analysis={analysis} layout={layout} low={low} high={high} />}
       <PitchNames analysis={analysis} low={low} high={high} layout={layout} />
       {Array.from({ length: layout.to - layout.from + 2 }, (_, at) => (
         <line
@@ -100,50 +104,44 @@ export const Terrain = (props: TerrainProps) => {
           stroke="var(--rule)"
         />
       ))}
-      {pointed && <Pointed line={line} notes={notes} place={pointed} layout={layout} height={height} />}
-      {caret !== undefined && caret >= layout.start && caret < layout.end && (
-        <line
-          data-testid="caret"
-          x1={layout.xOf(caret)}
-          x2={layout.xOf(caret)}
-          y1={0}
-          y2={height}
-          stroke="var(--heather)"
-          strokeWidth={3}
-        />
+      {marks.pointed && (
+        <Pointed line={line} notes={notes} place={marks.pointed} layout={layout} height={height} />
       )}
+      <Caret tick={marks.caret} layout={layout} height={height} />
       {path.map((d) => (
         <path key={d} d={d} fill="none" stroke="var(--ink)" strokeWidth={layout.far ? 1.2 : 1.8} />
       ))}
       {!layout.far && (
         <Figures line={shown} explanation={explanation} notes={notes} layout={layout} yOf={yOf} />
       )}
-      {!drawing && ribbon}
+      {!contour.drawing && ribbon}
       {notes.map((index) => {
         const note = shown.notes[index]!
         const reading = explanation.notes[index]
         if (!reading) return null
         const target = reading.target === undefined ? undefined : shown.notes[reading.target]
+        const label = noteLabel(analysis, note, reading, chordStyle)
+        const isChosen = isIn(marks.selection, index)
+        const isLocked = marks.locked.includes(note.start)
         return (
-          <NoteMark
-            key={index}
-            index={index}
-            x={layout.xOf(note.start)}
-            y={yOf(note.midi)}
-            scale={layout.far ? Math.max(0.55, halfStep / 13) : 1}
-            role={reading.role}
-            lean={target && target.midi < note.midi ? -1 : 1}
-            label={noteLabel(analysis, note, reading, chordStyle)}
-            chosen={isIn(selection, index)}
-            hovered={index === hovered}
-            locked={locked.includes(note.start)}
-            tabbable={index === (selection.at ?? notes[0])}
-            acts={acts}
-          />
+          <g key={index} transform={transformOf(index)}>
+            <NoteMark
+              index={index}
+              role={reading.role}
+              lean={target && target.midi < note.midi ? -1 : 1}
+              label={isLocked ? `${label}, locked` : label}
+              chosen={isChosen}
+              tabbable={index === (marks.selection.at ?? notes[0])}
+              pointer={pointer}
+              actions={actions}
+            />
+            {(isChosen || index === marks.hovered) && <Ring />}
+            {isLocked && <LockFrame />}
+          </g>
         )
       })}
-      {outline && <Outline line={line} other={outline} layout={layout} yOf={yOf} />}
-      {drawing && ribbon}
+      {marks.outline && <Outline line={line} other={marks.outline} layout={layout} yOf={yOf} />}
+      {contour.drawing && ribbon}
     </svg>
   )
 }
@@ -152,7 +150,7 @@ export const Terrain = (props: TerrainProps) => {
 const SLACK = 4
 
 /** A note dragged up or down: it snaps to ledges and footholds, with Alt to half steps. */
-const useDrag = ({ analysis, line, layout, onDrag, selection }: TerrainProps) => {
+const useDrag = ({ analysis, line, layout, actions }: TerrainProps) => {
   const begun = useRef<{ index: number; y: number; midi: number }>(undefined)
   const [dragged, setDragged] = useState<{ index: number; midi: number }>()
   const at = (event: PointerEvent): number | undefined => {
@@ -177,10 +175,10 @@ const useDrag = ({ analysis, line, layout, onDrag, selection }: TerrainProps) =>
       begun.current = undefined
       setDragged(undefined)
       if (!start) return
-      if (midi === undefined) selection.choose(start.index, event.shiftKey)
+      if (midi === undefined) actions.onChoose(start.index, event.shiftKey)
       else {
-        selection.choose(start.index, false)
-        if (midi !== start.midi) onDrag(start.index, midi)
+        actions.onChoose(start.index, false)
+        if (midi !== start.midi) actions.onDrag(start.index, midi)
       }
     },
     onCancel: () => {
@@ -194,56 +192,46 @@ const withPitch = (line: Line, index: number, midi: number): Line => ({
   notes: line.notes.map((note, at) => (at === index ? { ...note, midi } : note)),
 })
 
+/** What a pointer does on a note. */
+interface NotePointer {
+  readonly onDown: (event: PointerEvent, index: number) => void
+  readonly onMove: (event: PointerEvent) => void
+  readonly onUp: (event: PointerEvent) => void
+  readonly onCancel: () => void
+}
+
 interface NoteMarkProps {
   readonly index: number
-  readonly x: number
-  readonly y: number
-  readonly scale: number
   readonly role: Role
   readonly lean: 1 | -1
   readonly label: string
   readonly chosen: boolean
-  readonly hovered: boolean
-  readonly locked: boolean
   readonly tabbable: boolean
-  readonly acts: {
-    readonly onHover: (index: number | undefined) => void
-    readonly onDown: (event: PointerEvent, index: number) => void
-    readonly onMove: (event: PointerEvent) => void
-    readonly onUp: (event: PointerEvent) => void
-    readonly onCancel: () => void
-    readonly onFocus: (index: number) => void
-  }
+  readonly pointer: NotePointer
+  readonly actions: Pick<TerrainActions, 'onHover' | 'onFocus'>
 }
 
-/** One note: its role's mark, reached by pointer and keys, selected, locked. */
-const NoteMark = memo(
-  ({ index, x, y, scale, role, lean, label, chosen, hovered, locked, tabbable, acts }: NoteMarkProps) => (
-    <g
-      transform={`translate(${x} ${y}) scale(${scale})`}
-      role="button"
-      tabIndex={tabbable ? 0 : -1}
-      aria-label={locked ? `${label}, locked` : label}
-      aria-pressed={chosen}
-      data-note={index}
-      onPointerEnter={() => acts.onHover(index)}
-      onPointerLeave={() => acts.onHover(undefined)}
-      onPointerDown={(event) => acts.onDown(event, index)}
-      onPointerMove={acts.onMove}
-      onPointerUp={acts.onUp}
-      onPointerCancel={acts.onCancel}
-      onFocus={() => acts.onFocus(index)}
-      className="cursor-ns-resize touch-none outline-none"
-    >
-      <circle r={12} fill="transparent" />
-      {(chosen || hovered) && <circle r={13} fill="none" stroke="var(--ink)" strokeWidth={2} />}
-      {locked && (
-        <rect x={-10} y={-10} width={20} height={20} rx={3} fill="none" stroke="var(--ink)" strokeWidth={2} />
-      )}
-      <RoleMark role={role} lean={lean} />
-    </g>
-  ),
-)
+/** One note: its role's mark, reached by pointer and keys. */
+const NoteMark = memo(({ index, role, lean, label, chosen, tabbable, pointer, actions }: NoteMarkProps) => (
+  <g
+    role="button"
+    tabIndex={tabbable ? 0 : -1}
+    aria-label={label}
+    aria-pressed={chosen}
+    data-note={index}
+    onPointerEnter={() => actions.onHover(index)}
+    onPointerLeave={() => actions.onHover(undefined)}
+    onPointerDown={(event) => pointer.onDown(event, index)}
+    onPointerMove={pointer.onMove}
+    onPointerUp={pointer.onUp}
+    onPointerCancel={pointer.onCancel}
+    onFocus={() => actions.onFocus(index)}
+    className="cursor-ns-resize touch-none outline-none"
+  >
+    <circle r={12} fill="transparent" />
+    <RoleMark role={role} lean={lean} />
+  </g>
+))
 
 interface FiguresProps extends Pick<TerrainProps, 'line' | 'explanation' | 'layout'> {
   readonly notes: readonly number[]

@@ -1,4 +1,4 @@
-import type { Line } from '@eager-contour/core'
+import type { Line, Ticks } from '@eager-contour/core'
 import type { SystemLayout } from '../layout.ts'
 
 /** A wash behind the notes that are pointed at. */
@@ -94,4 +94,37 @@ export const Bracket = ({ xs, ys }: { readonly xs: readonly number[]; readonly y
       strokeWidth={1.6}
     />
   )
+}
+
+/** Around a selected note, and the one under the pointer. */
+export const Ring = () => (
+  <circle r={13} fill="none" stroke="var(--ink)" strokeWidth={2} className="pointer-events-none" />
+)
+
+/** Around a locked note. */
+export const LockFrame = () => (
+  <rect
+    x={-10}
+    y={-10}
+    width={20}
+    height={20}
+    rx={3}
+    fill="none"
+    stroke="var(--ink)"
+    strokeWidth={2}
+    className="pointer-events-none"
+  />
+)
+
+interface CaretProps {
+  readonly tick: Ticks | undefined
+  readonly layout: SystemLayout
+  readonly height: number
+}
+
+/** Where the next typed note will be. */
+export const Caret = ({ tick, layout, height }: CaretProps) => {
+  if (tick === undefined || tick < layout.start || tick >= layout.end) return null
+  const x = layout.xOf(tick)
+  return <line data-testid="caret" x1={x} x2={x} y1={0} y2={height} stroke="var(--heather)" strokeWidth={3} />
 }

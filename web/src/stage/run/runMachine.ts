@@ -13,6 +13,7 @@ import {
   type Take,
   ticksToMs,
 } from '@eager-contour/core'
+import { NO_RECORDING, noteEnded, noteStarted, type Recording } from '../../input/recording.ts'
 
 export type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'paused' | 'done'
 
@@ -31,7 +32,7 @@ const COUNT_IN_BEATS = 0.75
 export const EARLY_BEATS = 0.25
 
 /** All that is known of a run. Plain data: what it needs from the clock, the sources and the band comes as events. */
-export interface RunData {
+export interface RunData extends Recording {
   readonly state: RunState
   /** What is played, and the thresholds; undefined before the first start. */
   readonly exercise?: Exercise
@@ -44,13 +45,10 @@ export interface RunData {
   readonly silent: boolean
   /** Where playing starts or continues, in milliseconds from the first beat. */
   readonly fromMs: number
-  readonly notes: readonly PlayedNote[]
   /** Played during the count-in, and in bars that were started again: kept with the take, not graded. */
   readonly ungradedNotes: readonly PlayedNote[]
   /** Played in the bar that starts again when the pause ends. */
   readonly repeatedNotes: readonly PlayedNote[]
-  /** The notes that still sound, as indexes of `notes`, by the key or the tone that holds them. */
-  readonly held: Readonly<Record<string, number>>
   readonly grading?: GradeState
   readonly judged: readonly Judged[]
   readonly grade?: Grade
@@ -94,10 +92,9 @@ export const NO_RUN: RunData = {
   source: 'screen-keys',
   silent: false,
   fromMs: 0,
-  notes: [],
+  ...NO_RECORDING,
   ungradedNotes: [],
   repeatedNotes: [],
-  held: {},
   judged: [],
 }
 
@@ -131,7 +128,7 @@ export const runReducer = (run: RunData, event: RunEvent): RunData => {
     case 'note':
       return withNote(run, event)
     case 'noteEnded':
-      return withNoteEnded(run, event.heldAs, event.endMs)
+      return noteEnded(run, event.heldAs, event.endMs)
     case 'time':
       return run.grading ? withGrading(run, advanceGrade(run.grading, event.ms)) : run
     case 'paused': {
@@ -179,23 +176,7 @@ const withNote = (run: RunData, event: Extract<RunEvent, { readonly type: 'note'
   const from = !source || (run.simulated && source !== 'microphone') ? run : { ...run, source }
   if (!run.grading || note.onsetMs - latencyMs < run.fromMs - beatsMs(run, COUNT_IN_BEATS))
     return { ...from, ungradedNotes: [...run.ungradedNotes, note] }
-  return withGrading(
-    {
-      ...from,
-      notes: [...run.notes, note],
-      held: heldAs === undefined ? run.held : { ...run.held, [heldAs]: run.notes.length },
-    },
-    gradeStep(run.grading, onTime(note, latencyMs)),
-  )
-}
-
-const withNoteEnded = (run: RunData, heldAs: string, endMs: number): RunData => {
-  const at = run.held[heldAs]
-  const note = at === undefined ? undefined : run.notes[at]
-  if (!note) return run
-  const { [heldAs]: _ended, ...held } = run.held
-  const ended = { ...note, durationMs: Math.max(0, endMs - note.onsetMs) }
-  return { ...run, held, notes: run.notes.map((one, index) => (index === at ? ended : one)) }
+  return withGrading(noteStarted(from, note, heldAs), gradeStep(run.grading, onTime(note, latencyMs)))
 }
 
 /** The run with other notes, graded from its beginning. */

@@ -18,9 +18,9 @@ import {
 } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { bandIfReady, loadBand } from '../../audio/band.ts'
-import { audioContext, wakeSound } from '../../audio/context.ts'
-import { bandCountedIn } from '../../audio/countedIn.ts'
-import { pageClock, type RunClock, soundClock } from '../../audio/runClock.ts'
+import { wakeSound } from '../../audio/context.ts'
+import { bandCountedIn, startCountedIn } from '../../audio/countedIn.ts'
+import type { RunClock } from '../../audio/runClock.ts'
 import { useMix } from '../../audio/useMix.ts'
 import { bandSound } from '../../audio/usePlay.ts'
 import { engine } from '../../engine/engine.ts'
@@ -133,18 +133,19 @@ export const useRun = (settings: RunSettings): Run => {
       const [band, awake] = await Promise.all([loadBand().catch(() => undefined), wakeSound()])
       if (turn.current !== mine) return
       send({ type: 'soundChecked', silent: !band || !awake })
-      const countInMs = ticksToMs(countIn, spec.tempo)
       band?.setSound(bandSound(mix, kitOf(analysis.chart.feel)))
       const events = bandCountedIn(analysis, spec.stretch, exercise.swing, mix, from)
       const struck = exercise.expected.map(({ midi }) => midi)
       if (awake) await band?.prepare(events, struck, VELOCITY)
       // The run was left, or started again, while the audio was prepared.
       if (turn.current !== mine) return
-      band?.play({ events, bpm: spec.tempo }, LEAD_SECONDS)
-      const startsAt = band?.startsAt() ?? audioContext().currentTime + LEAD_SECONDS
-      const time = awake
-        ? soundClock(startsAt + countInMs / 1000, fromMs)
-        : pageClock(performance.now() + LEAD_SECONDS * 1000 + countInMs, fromMs)
+      const { clock: time, beatAt } = startCountedIn(band, {
+        events,
+        bpm: spec.tempo,
+        countIn,
+        fromMs,
+        leadSeconds: LEAD_SECONDS,
+      })
       clock.current = time
       send({ type: 'countedIn' })
       const { settleMs, latencyMs } = timing()
@@ -164,7 +165,6 @@ export const useRun = (settings: RunSettings): Run => {
         ({ onsetMs }) => onsetMs >= fromMs - ticksToMs(QUARTER * EARLY_BEATS, spec.tempo),
       )
       if (simulated.aloud) {
-        const beatAt = startsAt + countInMs / 1000 - fromMs / 1000
         undo.current.push(playIntoMicrophone(played, mix, beatAt))
         return
       }

@@ -1,0 +1,95 @@
+import { keepDraft, readDraft } from '../../data/browserStore.ts'
+import { sendEdit } from '../../data/outbox.ts'
+import type { NamedBrief, Preference } from '../brief/briefs.ts'
+import { startListening } from './editorListener.ts'
+import {
+  briefNamed,
+  briefSet,
+  editorPlaced,
+  preferencesRead,
+  selectDesk,
+  selectWritten,
+} from './editorSlice.ts'
+import { clearHistory, type EditorLine, lineOpened } from './lineHistory.ts'
+
+const AUTOSAVE_MS = 600
+/** The names of drafts in the browser's own store. */
+const PREFERENCE = 'preference'
+const BRIEFS = 'briefs'
+const lineDraft = (tune: string): string => `line ${tune}`
+
+/** What of a line is stored. */
+const storedOf = ({ notes, stretch, title, remark = '', tags = [] }: EditorLine): string =>
+  JSON.stringify([notes, stretch, title, remark, tags])
+
+/** Whether two lines are the same, even if one was read again. */
+const same = (a: EditorLine, b: EditorLine): boolean => a === b || storedOf(a) === storedOf(b)
+
+/** A line as it is sent to be stored. */
+export const bodyOf = (tune: string, line: EditorLine) => ({
+  revision: line.revision,
+  tune,
+  title: line.title,
+  stretch: line.stretch,
+  notes: line.notes,
+  remark: line.remark ?? '',
+  tags: line.tags ?? [],
+})
+
+/** The line being written is kept in the browser at every change. */
+startListening({
+  predicate: (_action, now, before) => selectWritten(now).line !== selectWritten(before).line,
+  effect: async (_action, { getState }) => {
+    const { tune, line } = selectWritten(getState())
+    if (line) await keepDraft(lineDraft(tune), line)
+  },
+})
+
+/** A line that has been saved before is saved within a second of a change; of quick changes, the last one. */
+startListening({
+  predicate: (_action, now, before) => {
+    const [line, older] = [selectWritten(now).line, selectWritten(before).line]
+    return line?.id !== undefined && older?.id === line.id && !same(older, line)
+  },
+  effect: async (_action, { getState, dispatch, cancelActiveListeners, delay }) => {
+    const { tune, line } = selectWritten(getState())
+    cancelActiveListeners()
+    await delay(AUTOSAVE_MS)
+    if (line?.id === undefined) return
+    const { id, title } = line
+    await sendEdit(dispatch, { entity: id, path: `lines/${id}`, title, body: bodyOf(tune, line) })
+  },
+})
+
+/** A tune's draft is opened with its page. */
+startListening({
+  actionCreator: editorPlaced,
+  effect: async ({ payload: { tune } }, { getState, dispatch, cancelActiveListeners, pause }) => {
+    if (selectWritten(getState()).tune === tune) return
+    cancelActiveListeners()
+    const line = await pause(readDraft<EditorLine>(lineDraft(tune)))
+    dispatch(lineOpened({ tune, line }))
+    dispatch(clearHistory())
+  },
+})
+
+/** The brief as it was when the application was last used. */
+startListening({
+  actionCreator: editorPlaced,
+  effect: async (_action, { getOriginalState, dispatch }) => {
+    if (selectDesk(getOriginalState()).place) return
+    const [preference, briefs] = await Promise.all([
+      readDraft<Preference>(PREFERENCE),
+      readDraft<readonly NamedBrief[]>(BRIEFS),
+    ])
+    dispatch(preferencesRead({ ...(preference ? { preference } : {}), ...(briefs ? { briefs } : {}) }))
+  },
+})
+startListening({
+  actionCreator: briefSet,
+  effect: async ({ payload }) => keepDraft(PREFERENCE, payload),
+})
+startListening({
+  actionCreator: briefNamed,
+  effect: async (_action, { getState }) => keepDraft(BRIEFS, selectDesk(getState()).briefs),
+})

@@ -1,0 +1,22 @@
+import { useHotkeys } from 'react-hotkeys-hook'
+import { selectPlay, tempoSet } from '../audio/playSlice.ts'
+import { TEMPO_STEP } from '../audio/TransportBar.tsx'
+import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { selectCanRedo, selectCanUndo } from './editor/editorSlice.ts'
+import { redo, undo } from './editor/lineHistory.ts'
+
+/** Keys that keep working after a choice with radio buttons. */
+const ON_RADIOS = { enableOnFormTags: ['radio'] } as const
+
+/** The page's command keys: play, tempo, undo. By the character, not by the key's position: keyboard layouts differ. */
+export const useLineKeys = (onPlay: () => void): void => {
+  const dispatch = useAppDispatch()
+  const { tempo } = useAppSelector(selectPlay)
+  const canUndo = useAppSelector(selectCanUndo)
+  const canRedo = useAppSelector(selectCanRedo)
+  useHotkeys('space', onPlay, { preventDefault: true, enableOnFormTags: false })
+  useHotkeys('bracketleft', () => dispatch(tempoSet(tempo - TEMPO_STEP)), ON_RADIOS, [tempo])
+  useHotkeys('bracketright', () => dispatch(tempoSet(tempo + TEMPO_STEP)), ON_RADIOS, [tempo])
+  useHotkeys('z, mod+z', () => canUndo && dispatch(undo()), ON_RADIOS, [canUndo])
+  useHotkeys('shift+z, mod+shift+z', () => canRedo && dispatch(redo()), ON_RADIOS, [canRedo])
+}
