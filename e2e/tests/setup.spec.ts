@@ -21,7 +21,7 @@ test('everything is shown as the chosen instrument reads it, and what is stored 
 }) => {
   await choose(page, 'alto sax')
   await page.goto('/tunes')
-  await expect(page.getByRole('link', { name: /Breakwater/ })).toContainText('B♭ major')
+  await expect(page.getByRole('row', { name: /Breakwater/ })).toContainText('B♭ major')
   await openPage(page, 'map')
   await expect(page.getByRole('button', { name: /^Bar 1: .*C Dorian/ })).toBeVisible()
   await choose(page, 'concert pitch')

@@ -307,7 +307,7 @@ test('a line has a remark, tags and versions; it is found by them, and deleted',
     await expect(savedLine(page, title)).toBeVisible()
   }
   await page.getByRole('searchbox', { name: 'Search saved lines' }).fill('lay slow')
-  await expect(page.getByRole('region', { name: 'Saved lines' }).getByRole('listitem')).toHaveCount(1)
+  await expect(page.getByRole('region', { name: 'Saved lines' }).getByRole('row')).toHaveCount(1)
   await page.getByRole('button', { name: 'Delete: Third lamp' }).click()
   await expect(savedLine(page, 'Third lamp')).toHaveCount(0)
   await page.getByRole('searchbox', { name: 'Search saved lines' }).fill('')
@@ -490,7 +490,7 @@ test('large data: a hundred bars, two hundred lines, one octave, a contour of on
   await openPage(page, 'line', '1-100', 'tune-long-road')
   await openSaved(page)
   await page.getByRole('searchbox', { name: 'Search saved lines' }).fill('milestone 137')
-  await expect(page.getByRole('region', { name: 'Saved lines' }).getByRole('listitem')).toHaveCount(1)
+  await expect(page.getByRole('region', { name: 'Saved lines' }).getByRole('row')).toHaveCount(1)
   await page.getByRole('tab', { name: 'Notes' }).click()
   await writeLine(page)
   // Only what is near the window is drawn.

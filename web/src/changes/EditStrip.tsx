@@ -13,11 +13,11 @@ import {
   withWord,
   wordReason,
 } from '@eager-contour/core'
-import { GripVertical } from 'lucide-react'
 import { type KeyboardEvent, memo, useMemo, useState } from 'react'
 import { useSettings } from '../settings/settings.ts'
 import { ChordSymbol } from '../ui/ChordSymbol.tsx'
 import { ShownRow } from '../ui/ShownRow.tsx'
+import { BarPlace, MovingBars, SectionHandle } from './movingBars.tsx'
 import { barsARow, storedWords } from './views.ts'
 
 interface EditStripProps {
@@ -42,7 +42,6 @@ const sameMeter = (a: Chart['meter'], b: Chart['meter']) => a.beats === b.beats 
 export const EditStrip = memo(({ chart, view, onChange, chosen, onChoose }: EditStripProps) => {
   const shown = useMemo(() => transposeChart(chart, view), [chart, view])
   const [problem, setProblem] = useState<Problem>()
-  const [dragged, setDragged] = useState<number>()
   const row = barsARow(chart)
   const settle = (outcome: Outcome<Chart>): boolean => {
     setProblem(outcome.ok ? undefined : outcome.problems[0])
@@ -55,45 +54,22 @@ export const EditStrip = memo(({ chart, view, onChange, chosen, onChoose }: Edit
     const before = shown.written[at - 1]
     const startsEnding = ending && (before?.ending?.join() !== ending.join() || before.repeatEnd)
     return (
-      // biome-ignore lint/a11y/noStaticElementInteractions: dropping a bar here has its key too (Alt and arrows).
-      <div
+      <BarPlace
         key={at}
-        data-written={at}
-        onDragOver={(event) => dragged !== undefined && event.preventDefault()}
-        onDrop={(event) => {
-          event.preventDefault()
-          if (dragged !== undefined && dragged !== at) {
-            onChange(moveBar(chart, dragged, at))
-            onChoose(at)
-          }
-          setDragged(undefined)
-        }}
-        className={`group relative flex min-h-14 items-stretch border-l pt-4 pb-1 ${repeatStart ? 'border-l-4 border-ink' : 'border-rule'} ${repeatEnd === undefined ? '' : 'border-r-4 border-r-ink'} ${at === chosen ? 'bg-chosen' : ''}`}
+        at={at}
+        chosen={at === chosen}
+        opens={repeatStart === true}
+        closes={repeatEnd !== undefined}
+        onChoose={onChoose}
       >
         <div className="absolute inset-x-1 top-0 flex gap-1.5 text-xs text-soft">
-          {bar.section !== undefined && <b className="text-sm text-ink">{bar.section}</b>}
+          {bar.section !== undefined && <SectionHandle at={at} name={bar.section} chosen={at === chosen} />}
           {startsEnding && <span className="border-t border-l border-soft px-1">{ending.join(', ')}.</span>}
           {(at === 0 ? !sameMeter(bar.meter, chart.meter) : !sameMeter(bar.meter, before!.bar.meter)) && (
             <span>{meterName(bar.meter)}</span>
           )}
           {repeatEnd !== undefined && repeatEnd > 2 && <span className="ml-auto">{repeatEnd} times</span>}
         </div>
-        <button
-          type="button"
-          draggable
-          tabIndex={-1}
-          aria-label={`Move bar ${at + 1}`}
-          onClick={() => onChoose(at)}
-          onDragStart={(event) => {
-            event.dataTransfer.setData('text/plain', String(at))
-            event.dataTransfer.effectAllowed = 'move'
-            setDragged(at)
-          }}
-          onDragEnd={() => setDragged(undefined)}
-          className="w-4 shrink-0 cursor-grab opacity-40 group-hover:opacity-100 hover:bg-ledge"
-        >
-          <GripVertical aria-hidden="true" size={14} />
-        </button>
         {barWords(written).map((word, place) => (
           <WordCell
             key={place}
@@ -112,7 +88,7 @@ export const EditStrip = memo(({ chart, view, onChange, chosen, onChoose }: Edit
             }}
           />
         ))}
-      </div>
+      </BarPlace>
     )
   }
   const lines = Array.from({ length: Math.ceil(chart.written.length / row) }, (_, line) =>
@@ -121,15 +97,17 @@ export const EditStrip = memo(({ chart, view, onChange, chosen, onChoose }: Edit
   const long = lines.length > MOST_LINES
   return (
     <div>
-      <div role="group" aria-label="The form, bar by bar" className={long ? LONG : ''}>
-        {lines.map((bars) => (
-          <ShownRow key={bars[0]} height={ROW_HEIGHT}>
-            <div className="mb-2 grid" style={{ gridTemplateColumns: `repeat(${row}, minmax(0, 1fr))` }}>
-              {bars.map(cell)}
-            </div>
-          </ShownRow>
-        ))}
-      </div>
+      <MovingBars chart={chart} onChange={onChange} onChoose={onChoose}>
+        <div role="group" aria-label="The form, bar by bar" className={long ? LONG : ''}>
+          {lines.map((bars) => (
+            <ShownRow key={bars[0]} height={ROW_HEIGHT}>
+              <div className="mb-2 grid" style={{ gridTemplateColumns: `repeat(${row}, minmax(0, 1fr))` }}>
+                {bars.map(cell)}
+              </div>
+            </ShownRow>
+          ))}
+        </div>
+      </MovingBars>
       <p role="status" className={`mt-1 min-h-6 ${problem ? 'text-madder' : 'text-soft'}`}>
         {problem
           ? `${wordReason(problem)}${problem.fix === undefined ? '' : ` Nearest: ${[problem.fix, ...(problem.others ?? [])].map(withSigns).join(', ')}.`} The bar is unchanged.`

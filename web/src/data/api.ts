@@ -9,14 +9,14 @@ import type {
   TuneAnswer,
 } from '@eager-contour/contract'
 import type { ThunkDispatch, UnknownAction, WithSlice } from '@reduxjs/toolkit'
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react'
+import { createApi, fetchBaseQuery, retry } from '@reduxjs/toolkit/query/react'
 import { useDispatch } from 'react-redux'
 import { addedMiddleware, rootReducer } from '../store/store.ts'
 
-/** What is read from the server. All writing goes through the outbox. */
+/** What is read from the server, once for each request. All writing goes through the outbox, which tries again. */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
+  baseQuery: retry(fetchBaseQuery({ baseUrl: '/api' }), { maxRetries: 0 }),
   tagTypes: ['tunes', 'lines', 'phrases', 'exercises', 'setLists', 'runs', 'settings'],
   refetchOnReconnect: true,
   endpoints: (builder) => ({

@@ -39,8 +39,21 @@ beforeEach(() => {
   dispatch = store.dispatch as unknown as AppDispatch
   server.sent = []
   server.answer = () => Response.json({ revision: 1 })
-  vi.stubGlobal('fetch', async (address: string, init: RequestInit) => {
-    const sent = { path: address, body: JSON.parse(String(init.body)) as Record<string, unknown> }
+  // Requests are relative to the page's address, which a test without a browser lacks.
+  const { Request: Plain } = globalThis
+  vi.stubGlobal(
+    'Request',
+    class extends Plain {
+      constructor(address: string, init: RequestInit) {
+        super(new URL(address, 'http://localhost'), init)
+      }
+    },
+  )
+  vi.stubGlobal('fetch', async (request: Request) => {
+    const sent = {
+      path: new URL(request.url).pathname,
+      body: (await request.json()) as Record<string, unknown>,
+    }
     server.sent.push(sent)
     return server.answer(sent)
   })
@@ -48,6 +61,9 @@ beforeEach(() => {
 
 afterEach(async () => {
   for (const { edit } of await pendingEdits()) await discardRefused(dispatch, edit)
+  // What waits for the server is given up.
+  await sendPending(dispatch)
+  await new Promise((resolve) => setTimeout(resolve, 20))
   vi.unstubAllGlobals()
 })
 

@@ -1,4 +1,5 @@
 import type { ErrorBody } from '@eager-contour/contract'
+import type { BaseQueryApi, FetchBaseQueryError } from '@reduxjs/toolkit/query/react'
 import type { AppDispatch } from '../store/store.ts'
 import { api } from './api.ts'
 import { dropPendingEdit, keepPendingEdit, type PendingEdit, pendingEdits } from './browserStore.ts'
@@ -19,11 +20,58 @@ const TAG_BY_PATH: Readonly<
   settings: 'settings',
 }
 
+/** Whether the server couldn't be reached or can't write now, or its answer broke off: the edit is sent again. */
+const isAway = (error: FetchBaseQueryError): boolean => {
+  if (error.status === 'PARSING_ERROR') return error.originalStatus < 400 || error.originalStatus >= 500
+  return typeof error.status === 'number' ? error.status >= 500 : error.status !== 'CUSTOM_ERROR'
+}
+
+/** The edit being sent waits for a server that is away: until then it can be given up for a newer one. */
+let waiting = false
+
+/** Waits twice as long after each attempt (in milliseconds), up to a limit. */
+const backoff = (attempt: number, _most: number, signal?: AbortSignal): Promise<void> => {
+  waiting = true
+  return new Promise<void>((resolve, reject) => {
+    const timer = setTimeout(resolve, Math.min(FIRST_RETRY_MS * 2 ** (attempt - 1), LONGEST_RETRY_MS))
+    signal?.addEventListener('abort', () => {
+      clearTimeout(timer)
+      reject(new Error('given up'))
+    })
+  }).finally(() => {
+    waiting = false
+  })
+}
+
+const { endpoints } = api.injectEndpoints({
+  endpoints: (builder) => ({
+    write: builder.mutation<{ readonly revision?: number }, Pick<PendingEdit, 'path' | 'body'>>({
+      query: ({ path, body }) => ({ url: path, method: 'PUT', body }),
+      invalidatesTags: (_answer, error, { path }) => {
+        const tag = TAG_BY_PATH[path.split('/')[0]!]
+        return tag && !error ? [tag] : []
+      },
+      extraOptions: {
+        backoff,
+        retryCondition: (
+          error: unknown,
+          _args: unknown,
+          { baseQueryApi }: { readonly baseQueryApi: BaseQueryApi },
+        ) => {
+          const away = isAway(error as FetchBaseQueryError)
+          if (away) baseQueryApi.dispatch(reachableSet(false))
+          return away
+        },
+      },
+    }),
+  }),
+})
+
 /** The revisions that this visit's own edits have reached, by entity: later edits build on them. */
 const revisions = new Map<string, number>()
 let sending = false
-let retryMs = FIRST_RETRY_MS
-let timer: ReturnType<typeof setTimeout> | undefined
+/** Gives up the edit that waits for the server. */
+let giveUp: (() => void) | undefined
 
 export interface Edit {
   readonly entity: string
@@ -40,11 +88,12 @@ export interface Edit {
 export const sendEdit = async (dispatch: AppDispatch, writing: Edit): Promise<void> => {
   const edit = newId('edit')
   const body = writing.body.revision === undefined ? writing.body : { ...writing.body, edit }
-  const older = sending
-    ? []
-    : (await pendingEdits()).filter(
-        ({ entity, refused }) => entity === writing.entity && refused === undefined,
-      )
+  const older =
+    sending && !waiting
+      ? []
+      : (await pendingEdits()).filter(
+          ({ entity, refused }) => entity === writing.entity && refused === undefined,
+        )
   await keepPendingEdit({
     edit,
     entity: writing.entity,
@@ -60,19 +109,14 @@ export const sendEdit = async (dispatch: AppDispatch, writing: Edit): Promise<vo
 
 /** Sends what is pending. Called at the start, after each edit, and when the browser is online again. */
 export const sendPending = async (dispatch: AppDispatch): Promise<void> => {
+  if (waiting) giveUp?.()
   if (sending) return
   sending = true
-  clearTimeout(timer)
   try {
     for (;;) {
       const next = (await pendingEdits()).find(({ refused }) => refused === undefined)
       if (!next) break
-      if (!(await sendOne(dispatch, next))) {
-        timer = setTimeout(() => void sendPending(dispatch), retryMs)
-        retryMs = Math.min(retryMs * 2, LONGEST_RETRY_MS)
-        break
-      }
-      retryMs = FIRST_RETRY_MS
+      await sendOne(dispatch, next)
     }
   } finally {
     sending = false
@@ -101,36 +145,31 @@ const withRevision = (pending: PendingEdit): PendingEdit['body'] => {
     : pending.body
 }
 
-/** False if the server couldn't be reached or can't write now: it is tried again later. */
-const sendOne = async (dispatch: AppDispatch, pending: PendingEdit): Promise<boolean> => {
-  let response: Response
-  try {
-    response = await fetch(`/api/${pending.path}`, {
-      method: 'PUT',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(withRevision(pending)),
-    })
-  } catch {
-    dispatch(reachableSet(false))
-    return false
-  }
-  if (response.status >= 500) {
-    dispatch(reachableSet(false))
-    return false
-  }
-  dispatch(reachableSet(true))
-  if (response.ok) {
-    const answer = (await response.json()) as { revision?: number }
-    if (answer.revision !== undefined) revisions.set(pending.entity, answer.revision)
+/** The status of a refusal; undefined if the edit was given up. */
+const statusOf = (error: FetchBaseQueryError): number | undefined => {
+  if (error.status === 'PARSING_ERROR') return error.originalStatus
+  return typeof error.status === 'number' ? error.status : undefined
+}
+
+/** Sends an edit until the server answers: then it has it, or refuses it. Or it is given up for what is pending now. */
+const sendOne = async (dispatch: AppDispatch, pending: PendingEdit): Promise<void> => {
+  const request = dispatch(
+    endpoints.write.initiate({ path: pending.path, body: withRevision(pending) }, { track: false }),
+  )
+  giveUp = request.abort
+  const { data, error } = await request
+  giveUp = undefined
+  if (data) {
+    dispatch(reachableSet(true))
+    if (data.revision !== undefined) revisions.set(pending.entity, data.revision)
     await dropPendingEdit(pending.edit)
-    const tag = TAG_BY_PATH[pending.path.split('/')[0]!]
-    if (tag) dispatch(api.util.invalidateTags([tag]))
-    return true
+    return
   }
-  const body = (await response.json().catch(() => undefined)) as ErrorBody | undefined
-  await keepPendingEdit({
-    ...pending,
-    refused: body?.error.message ?? `The server answered ${response.status}.`,
-  })
-  return true
+  const refusal = error as FetchBaseQueryError
+  const status = statusOf(refusal)
+  if (status === undefined) return
+  dispatch(reachableSet(true))
+  const body = refusal.data as Partial<ErrorBody> | undefined
+  const refused = body?.error?.message ?? `The server answered ${status}.`
+  await keepPendingEdit({ ...pending, refused })
 }

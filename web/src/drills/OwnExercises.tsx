@@ -12,8 +12,8 @@ import { barsText } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
+import { PLAY, SetList } from './SetList.tsx'
 
-const PLAY = 'inline-flex min-h-10 items-center rounded-full bg-ink px-4 font-semibold text-on-ink'
 const NEW = 'new'
 
 /** The exercises that the player has saved, and lists of them to be played in a row. */
@@ -100,7 +100,7 @@ export const OwnExercises = () => {
         <ul className="space-y-3">
           {lists.map((list) => (
             <li key={list.id} className="border-t border-rule pt-2">
-              <List list={list} exercises={exercises} onKeep={keepList} />
+              <SetList list={list} exercises={exercises} onSave={keepList} />
             </li>
           ))}
         </ul>
@@ -126,77 +126,5 @@ const ExerciseWords = ({ exercise }: { readonly exercise: ExerciseAnswer }) => {
         {exercise.tempo}
       </span>
     </span>
-  )
-}
-
-interface ListProps {
-  readonly list: SetListAnswer
-  readonly exercises: readonly ExerciseAnswer[]
-  readonly onKeep: (list: SetListAnswer, removed?: boolean) => void
-}
-
-const List = ({ list, exercises, onKeep }: ListProps) => {
-  const [title, setTitle] = useState(list.title)
-  const row = list.exercises.map((id) => exercises.find((one) => one.id === id))
-  const first = row.findIndex((one) => one !== undefined)
-  const swapped = (at: number): readonly string[] =>
-    list.exercises.map((id, index) =>
-      index === at ? list.exercises[at - 1]! : index === at - 1 ? list.exercises[at]! : id,
-    )
-  return (
-    <>
-      <div className="flex flex-wrap items-center justify-between gap-2">
-        <input
-          aria-label={`Name of the set list ${list.title}`}
-          value={title}
-          onChange={(event) => setTitle(event.target.value)}
-          onBlur={() =>
-            title.trim() !== list.title && title.trim() !== '' && onKeep({ ...list, title: title.trim() })
-          }
-          className="min-h-10 min-w-0 grow rounded-xl border border-rule bg-sheet px-3 text-lg font-semibold"
-        />
-        {row[first] && (
-          <Link
-            to={stageAddress({ ...row[first], list: { id: list.id, at: first } })}
-            className={PLAY}
-            aria-label={`Play the list ${list.title}`}
-          >
-            Play {list.exercises.length}
-          </Link>
-        )}
-        <Button look="quiet" aria-label={`Delete: ${list.title}`} onClick={() => onKeep(list, true)}>
-          ×
-        </Button>
-      </div>
-      <ol className="mt-1">
-        {row.map((exercise, at) => (
-          <li key={`${list.exercises[at]} ${at}`} className="flex items-center justify-between gap-2 py-0.5">
-            <span>
-              {at + 1} {exercise?.title ?? <span className="text-soft">put away</span>}
-            </span>
-            <span>
-              {at > 0 && (
-                <Button
-                  look="quiet"
-                  aria-label={`Move up: ${exercise?.title ?? 'exercise'}`}
-                  onClick={() => onKeep({ ...list, exercises: swapped(at) })}
-                >
-                  ↑
-                </Button>
-              )}
-              <Button
-                look="quiet"
-                aria-label={`Take ${exercise?.title ?? 'exercise'} off the list`}
-                onClick={() =>
-                  onKeep({ ...list, exercises: list.exercises.filter((_, index) => index !== at) })
-                }
-              >
-                −
-              </Button>
-            </span>
-          </li>
-        ))}
-      </ol>
-    </>
   )
 }

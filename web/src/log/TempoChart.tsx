@@ -8,6 +8,7 @@ import {
   PointElement,
   Tooltip,
 } from 'chart.js'
+import { groups, max, rollup, sort } from 'd3-array'
 import { format } from 'date-fns'
 import { Line } from 'react-chartjs-2'
 
@@ -31,17 +32,14 @@ export const TempoChart = ({
   readonly titles: ReadonlyMap<string, string>
 }) => {
   const held = runs.filter((run) => run.state === 'finished' && HELD.includes(run.verdict))
-  const days = [...new Set(held.map(dayOf))].sort()
-  const threads = [...new Set(held.map(threadOf))].sort().slice(0, COLOURS.length)
-  const datasets = threads.map((thread, index) => {
-    const mine = held.filter((run) => threadOf(run) === thread)
+  const days = sort(new Set(held.map(dayOf)))
+  const threads = sort(groups(held, threadOf), ([thread]) => thread).slice(0, COLOURS.length)
+  const datasets = threads.map(([, mine], index) => {
+    const fastest = rollup(mine, (runs) => max(runs, ({ tempo }) => tempo), dayOf)
     const colour = token(COLOURS[index]!)
     return {
       label: `${titles.get(mine[0]!.tune) ?? ''}, ${mine[0]!.rung.replaceAll('-', ' ')}`,
-      data: days.map((day) => {
-        const tempos = mine.filter((run) => dayOf(run) === day).map((run) => run.tempo)
-        return tempos.length === 0 ? null : Math.max(...tempos)
-      }),
+      data: days.map((day) => fastest.get(day) ?? null),
       borderColor: colour,
       backgroundColor: colour,
       pointStyle: POINTS[index]!,

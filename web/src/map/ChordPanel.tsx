@@ -28,7 +28,8 @@ import { keyWords } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { ChordSymbol } from '../ui/ChordSymbol.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
-import { Change, Hear, Part, Step } from './panelParts.tsx'
+import { Change, ToneTable } from './chordTables.tsx'
+import { Hear, Part } from './panelParts.tsx'
 
 interface ChordPanelProps {
   readonly analysis: Analysis
@@ -137,30 +138,7 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
         </select>
       </Part>
       <Part title="Chord tones with their scale neighbours">
-        <table className="w-full text-left">
-          <thead className="text-sm text-soft">
-            <tr>
-              <th className="font-normal">tone</th>
-              <th className="font-normal">above</th>
-              <th className="font-normal">below</th>
-            </tr>
-          </thead>
-          <tbody>
-            {[...facts.tones].reverse().map((tone) => (
-              <tr key={tone.degree}>
-                <td className={`py-0.5 text-lg ${tone.guide ? 'font-bold' : ''}`}>
-                  {degreeName(tone.degree)} {noteText(tone.spelling)}
-                </td>
-                <td>
-                  {noteText(tone.above.spelling)} <Step size={tone.above.semitones} />
-                </td>
-                <td>
-                  {noteText(tone.below.spelling)} <Step size={tone.below.semitones} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <ToneTable tones={facts.tones} />
       </Part>
       {facts.next !== undefined && (
         <Part

@@ -14,7 +14,8 @@ import {
   scaleDegrees,
   withSigns,
 } from '@eager-contour/core'
-import { useCallback, useRef } from 'react'
+import { scaleLinear } from 'd3-scale'
+import { useCallback, useMemo, useRef } from 'react'
 import { useClock } from '../audio/clock.ts'
 import type { Heights } from '../notation/layout.ts'
 import { useNoteText } from '../settings/names.ts'
@@ -51,7 +52,7 @@ export const MapRow = ({ analysis, row, width, heights, centre, sets, chosen, on
   const { chordStyle, scaleNames } = useSettings()
   const noteText = useNoteText()
   const cursor = useRef<HTMLDivElement>(null)
-  const xOf = (tick: number) => ((tick - row.start) / (row.end - row.start)) * width
+  const xOf = useMemo(() => scaleLinear([row.start, row.end], [0, width]), [row, width])
   const patterns = patternMarks(row, analysis, ({ name }) => name)
   const keys = keyMarks(row, analysis, ({ key, relation }) =>
     relation && relation !== 'other' ? `${keyWords(key)}, the ${relation} key` : keyWords(key),
@@ -67,10 +68,9 @@ export const MapRow = ({ analysis, row, width, heights, centre, sets, chosen, on
         if (!mark) return
         const here = tick !== undefined && tick >= row.start && tick < row.end
         mark.style.display = here ? 'block' : 'none'
-        if (here)
-          mark.style.transform = `translateX(${((tick - row.start) / (row.end - row.start)) * width}px)`
+        if (here) mark.style.transform = `translateX(${xOf(tick)}px)`
       },
-      [row, width],
+      [row, xOf],
     ),
   )
   const scaleOf = ({ span }: MapChord) => {

@@ -1,12 +1,14 @@
 import { barStarts, barTicks, beatTicks, type Chart, type Stretch, type Ticks } from '@eager-contour/core'
+import { range } from 'd3-array'
+import { scaleLinear } from 'd3-scale'
 
-/** A row of bars, terrain above staff: both place a tick at the same x. */
 /** Lowest and highest MIDI number shown. */
 export interface Heights {
   readonly low: number
   readonly high: number
 }
 
+/** A row of bars, terrain above staff: both place a tick at the same x. */
 export interface SystemLayout {
   readonly from: number
   readonly to: number
@@ -74,23 +76,15 @@ export const layoutSystems = (
     // After the clef there is room for the time signature; elsewhere the notes make room.
     const beforeOf = (bar: number) =>
       far ? FAR_PAD : PAD.before + (bar > from && changes(bar) ? TIME_ROOM : 0)
-    const xOf = (tick: Ticks) => {
-      const bar = Math.min(
-        to,
-        Math.max(
-          from,
-          starts.findLastIndex((start) => start <= tick),
-        ),
-      )
-      const share = (tick - starts[bar]!) / barTicks(chart.bars[bar]!.meter)
-      return barX(bar) + beforeOf(bar) + share * (barWidth - beforeOf(bar) - PAD.after)
-    }
-    const tickOf = (x: number) => {
-      const bar = Math.min(to, Math.max(from, from + Math.floor((x - gutter) / barWidth)))
-      const share = (x - barX(bar) - beforeOf(bar)) / (barWidth - beforeOf(bar) - PAD.after)
-      const ticks = barTicks(chart.bars[bar]!.meter)
-      return starts[bar]! + Math.min(ticks - 1, Math.max(0, Math.round(share * ticks)))
-    }
+    // One piece for each bar; between them is the room before a bar's first note.
+    const bars = range(from, to + 1)
+    const xScale = scaleLinear(
+      bars.flatMap((bar) => [starts[bar]!, starts[bar]! + barTicks(chart.bars[bar]!.meter)]),
+      bars.flatMap((bar) => [barX(bar) + beforeOf(bar), barX(bar + 1) - PAD.after]),
+    )
+    const [start, end] = [starts[from]!, starts[to]! + barTicks(chart.bars[to]!.meter)]
+    const xOf = (tick: Ticks) => xScale(tick)
+    const tickOf = (x: number) => Math.min(end - 1, Math.max(start, Math.round(xScale.invert(x))))
     const placeOf = (tick: Ticks) => {
       const bar = Math.min(
         to,
@@ -114,8 +108,8 @@ export const layoutSystems = (
       gutter,
       barX,
       xOf,
-      start: starts[from]!,
-      end: starts[to + 1]!,
+      start,
+      end,
     })
   }
   return systems

@@ -10,6 +10,7 @@ import {
   type RungId,
   rungOf,
 } from '@eager-contour/core'
+import { group } from 'd3-array'
 import { useMemo } from 'react'
 import { useRunsQuery } from '../data/api.ts'
 import type { OpenTune } from '../tune/useTune.ts'
@@ -29,13 +30,14 @@ export const useLadder = ({ tune, sounding, stretch }: OpenTune, order: KeyOrder
   const { data: runs } = useRunsQuery()
   return useMemo(() => {
     const own: Key = sounding.chart.key ?? sounding.readings[0]?.key ?? { tonic: 'C', mode: 'major' }
-    const byCell = new Map<string, RunAnswer[]>()
-    for (const run of runs ?? []) {
-      const here = run.tune === tune.id && run.stretch.from === stretch.from && run.stretch.to === stretch.to
-      if (!here || run.state !== 'finished') continue
-      const at = place(run.rung, run.key.split(' ')[0] ?? 'C')
-      byCell.set(at, [...(byCell.get(at) ?? []), run])
-    }
+    const here = (runs ?? []).filter(
+      (run) =>
+        run.tune === tune.id &&
+        run.stretch.from === stretch.from &&
+        run.stretch.to === stretch.to &&
+        run.state === 'finished',
+    )
+    const byCell = group(here, (run) => place(run.rung, run.key.split(' ')[0] ?? 'C'))
     const now = new Date()
     const runsOf = (rung: RungId, key: Key) => byCell.get(place(rung, key.tonic)) ?? []
     return {

@@ -1,21 +1,51 @@
 import type { RunAnswer, TuneAnswer } from '@eager-contour/contract'
 import { type Chart, readChart, transposeChart } from '@eager-contour/core'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { useRunsQuery, useTunesQuery } from '../data/api.ts'
 import { useSettings } from '../settings/settings.ts'
 import { keyWords } from '../tune/written.ts'
-import { Button } from '../ui/Button.tsx'
-import { Empty, Notice, Waiting } from '../ui/Notice.tsx'
+import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
+import { Loaded } from '../ui/Loaded.tsx'
+import { SearchField } from '../ui/SearchField.tsx'
+
+/** With more tunes than this there is a search field. */
+const FEW = 8
+const ROW_HEIGHT = 58
+
+/** A tune with what its row shows. */
+interface TuneRow {
+  readonly tune: TuneAnswer
+  /** As the player's instrument reads it; undefined if it can't be read. */
+  readonly chart: Chart | undefined
+  readonly lastRun: RunAnswer | undefined
+}
 
 /** Every tune with its form, key and tempo, and how far the player has come. */
 export const TunesPage = () => {
-  const { data: tunes, isError, refetch } = useTunesQuery()
-  const { data: runs = [] } = useRunsQuery()
+  const query = useTunesQuery()
+  const { data: runs = NO_RUNS } = useRunsQuery()
+  const { instrument } = useSettings()
+  const [search, setSearch] = useState('')
+  const rows = useMemo(
+    () =>
+      (query.data ?? []).map((tune): TuneRow => {
+        const outcome = readChart(tune.chart)
+        return {
+          tune,
+          chart: outcome.ok ? transposeChart(outcome.value, instrument.written.fifths) : undefined,
+          lastRun: runs.find((run) => run.tune === tune.id),
+        }
+      }),
+    [query.data, runs, instrument],
+  )
   return (
     <div className="mx-auto w-full max-w-6xl px-5 pb-10">
-      <div className="flex items-end justify-between py-4">
+      <div className="flex flex-wrap items-end justify-between gap-3 py-4">
         <h1 className="text-4xl">Tunes</h1>
+        {rows.length > FEW && (
+          <SearchField label="Search tunes" value={search} onChange={setSearch} className="ml-auto w-72" />
+        )}
         <Link
           to="/tunes/new"
           className="inline-flex min-h-11 items-center rounded-full bg-ink px-5 font-semibold text-on-ink"
@@ -23,61 +53,76 @@ export const TunesPage = () => {
           New tune
         </Link>
       </div>
-      {isError && (
-        <Notice urgent>
-          Can’t load your tunes from the server.{' '}
-          <Button look="quiet" onClick={() => void refetch()}>
-            Try again
-          </Button>
-        </Notice>
-      )}
-      {!tunes && !isError && <Waiting what="Loading your tunes" />}
-      {tunes?.length === 0 && (
-        <Empty>No tunes yet. Write the changes of one: four bars are enough to start.</Empty>
-      )}
-      <ul>
-        {tunes?.map((tune) => (
-          <TuneRow key={tune.id} tune={tune} runs={runs.filter((run) => run.tune === tune.id)} />
-        ))}
-      </ul>
+      <Loaded
+        what="your tunes"
+        query={query}
+        empty="No tunes yet. Write the changes of one: four bars are enough to start."
+      >
+        {() => (
+          <DataTable
+            label="Tunes"
+            columns={COLUMNS}
+            rows={rows}
+            rowId={({ tune }) => tune.id}
+            rowHeight={ROW_HEIGHT}
+            search={search}
+          />
+        )}
+      </Loaded>
     </div>
   )
 }
 
-const TuneRow = ({ tune, runs }: { readonly tune: TuneAnswer; readonly runs: readonly RunAnswer[] }) => {
-  const { instrument } = useSettings()
-  const chart = useMemo(() => {
-    const outcome = readChart(tune.chart)
-    return outcome.ok ? transposeChart(outcome.value, instrument.written.fifths) : undefined
-  }, [tune.chart, instrument])
-  return (
-    <li className="border-t border-rule">
+const NO_RUNS: readonly RunAnswer[] = []
+
+const COLUMNS: readonly DataColumn<TuneRow>[] = [
+  {
+    id: 'title',
+    header: 'title',
+    value: ({ tune }) => tune.title,
+    // The link covers its row.
+    cell: ({ tune }) => (
       <Link
         to={`/tunes/${tune.id}/map`}
-        className="grid grid-cols-[minmax(0,5fr)_minmax(0,3fr)_minmax(0,2fr)_minmax(0,1fr)_minmax(0,3fr)] items-baseline gap-4 py-3.5 hover:bg-chosen max-md:grid-cols-2"
+        className="font-head text-2xl font-bold after:absolute after:inset-0 hover:after:bg-chosen/40"
       >
-        <span className="font-head text-2xl font-bold">{tune.title}</span>
-        {chart ? (
-          <TuneFacts chart={chart} />
-        ) : (
-          <span className="col-span-3 text-madder">a chord can’t be read</span>
-        )}
-        <span className="text-right text-soft max-md:text-left">{howFar(runs)}</span>
+        {tune.title}
       </Link>
-    </li>
-  )
-}
+    ),
+    className: 'w-[36%] py-3.5',
+  },
+  {
+    id: 'form',
+    header: 'form',
+    value: ({ chart }) =>
+      chart ? [chart.form, `${chart.bars.length} bars`].filter(Boolean).join(', ') : 'can’t be read',
+    cell: ({ chart }) =>
+      chart ? (
+        [chart.form, `${chart.bars.length} bars`].filter(Boolean).join(', ')
+      ) : (
+        <span className="text-madder">a chord can’t be read</span>
+      ),
+  },
+  {
+    id: 'key',
+    header: 'key',
+    value: ({ chart }) => (chart?.key ? keyWords(chart.key) : chart ? 'no key given' : ''),
+    className: 'py-2 whitespace-nowrap',
+  },
+  {
+    id: 'tempo',
+    header: 'tempo',
+    value: ({ chart }) => chart?.tempo ?? 0,
+    cell: ({ chart }) => chart && `${chart.tempo} bpm`,
+    className: 'py-2 whitespace-nowrap tabular-nums',
+  },
+  {
+    id: 'run',
+    header: 'last run',
+    value: ({ lastRun }) => runWords(lastRun),
+    className: 'py-2 text-soft',
+  },
+]
 
-const TuneFacts = ({ chart }: { readonly chart: Chart }) => (
-  <>
-    <span>{[chart.form, `${chart.bars.length} bars`].filter(Boolean).join(', ')}</span>
-    <span>{chart.key ? keyWords(chart.key) : 'no key given'}</span>
-    <span className="tabular-nums whitespace-nowrap">{chart.tempo} bpm</span>
-  </>
-)
-
-const howFar = (runs: readonly RunAnswer[]): string => {
-  const last = runs[0]
-  if (!last) return 'not played yet'
-  return `${last.rung.replaceAll('-', ' ')} ${last.verdict === 'move on' ? 'move on' : last.verdict} at ${last.tempo}`
-}
+const runWords = (run: RunAnswer | undefined): string =>
+  run ? `${run.rung.replaceAll('-', ' ')} ${run.verdict} at ${run.tempo}` : 'not played yet'

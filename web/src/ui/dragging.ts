@@ -64,7 +64,10 @@ const INSTRUCTIONS: ScreenReaderInstructions = {
 /** What a screen reader says while something is dragged, from the words for what moves and where it is. */
 export const dragAccessibility = (
   nameOf: (id: UniqueIdentifier) => string,
-): { readonly announcements: Announcements; readonly screenReaderInstructions: ScreenReaderInstructions } => ({
+): {
+  readonly announcements: Announcements
+  readonly screenReaderInstructions: ScreenReaderInstructions
+} => ({
   announcements: {
     onDragStart: ({ active }) => `${nameOf(active.id)} picked up.`,
     onDragOver: ({ active, over }) =>

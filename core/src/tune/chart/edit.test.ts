@@ -125,9 +125,7 @@ describe('editing a chart cell by cell', () => {
         const reread = readChart(text)
         if (!reread.ok) throw new Error(`${text} ${JSON.stringify(reread.problems)}`)
         expect(writeChart(reread.value)).toBe(text)
-        expect(reread.value.bars.map(({ chords }) => chords)).toEqual(
-          chart.bars.map(({ chords }) => chords),
-        )
+        expect(reread.value.bars.map(({ chords }) => chords)).toEqual(chart.bars.map(({ chords }) => chords))
       }),
       { numRuns: 500 },
     )

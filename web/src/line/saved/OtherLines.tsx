@@ -1,4 +1,7 @@
-import { barStarts, type Line, withStretchFrom } from '@eager-contour/core'
+import { barStarts, type Line, type LineNote, withStretchFrom } from '@eager-contour/core'
+import { extent } from 'd3-array'
+import { scaleLinear } from 'd3-scale'
+import { line as curve } from 'd3-shape'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { type Alternative, alternativesSet, selectDesk } from '../editor/editorSlice.ts'
@@ -7,6 +10,7 @@ import { useOpenLine } from '../editor/openLine.ts'
 
 const WIDTH = 150
 const HEIGHT = 44
+const MARGIN = 4
 
 /** Alternatives as small contours, each with its score: one can be used whole, or bar by bar. */
 export const OtherLines = () => {
@@ -32,8 +36,12 @@ export const OtherLines = () => {
     if (concert) write(withStretchFrom(sounding, concert, line, starts[bar]!, starts[bar + 1]!).notes)
   }
   const [start, end] = [starts[0]!, starts.at(-1)!]
-  const heights = others.flatMap(({ line }) => line.notes.map(({ midi }) => midi))
-  const [low, high] = [Math.min(...heights), Math.max(...heights)]
+  const [low = 60, high = 60] = extent(others.flatMap(({ line }) => line.notes.map(({ midi }) => midi)))
+  const path = curve<LineNote>()
+    .x(({ start: tick }) => xOf(tick))
+    .y(({ midi }) => yOf(midi))
+  const xOf = scaleLinear([start, end], [MARGIN, WIDTH - MARGIN])
+  const yOf = scaleLinear([low, Math.max(high, low + 1)], [HEIGHT - MARGIN, MARGIN])
   return (
     <section aria-label="Alternatives" className="border-b border-rule pb-2">
       <ol className="flex flex-wrap gap-2">
@@ -50,8 +58,15 @@ export const OtherLines = () => {
                 <span className="text-soft">{Math.round(other.score)} of 100</span>
               </span>
               <svg width={WIDTH} height={HEIGHT} aria-hidden="true">
-                {pathsOf(other.line, start, end, low, high).map((d) => (
-                  <path key={d} d={d} fill="none" stroke="var(--ink)" strokeWidth={1.6} />
+                {phrasesOf(other.line).map((notes) => (
+                  <path
+                    key={notes[0]!.start}
+                    d={path([...notes]) ?? ''}
+                    fill="none"
+                    stroke="var(--ink)"
+                    strokeWidth={1.6}
+                    strokeLinecap="round"
+                  />
                 ))}
               </svg>
             </button>
@@ -82,17 +97,13 @@ export const OtherLines = () => {
 
 const nameOf = (line: Line): string => line.notes.map(({ start, midi }) => `${start}:${midi}`).join(' ')
 
-/** A line as small strokes, a new one after each rest. */
-const pathsOf = (line: Line, start: number, end: number, low: number, high: number): readonly string[] => {
-  const x = (tick: number) => 4 + ((tick - start) / (end - start)) * (WIDTH - 8)
-  const y = (midi: number) => 4 + ((high - midi) / Math.max(1, high - low)) * (HEIGHT - 8)
-  const paths: string[] = []
-  line.notes.forEach((note, at) => {
-    const before = line.notes[at - 1]
-    const joined = before !== undefined && before.start + before.duration >= note.start
-    const point = `${x(note.start).toFixed(1)},${y(note.midi).toFixed(1)}`
-    if (joined) paths[paths.length - 1] += ` L${point}`
-    else paths.push(`M${point} h1`)
-  })
-  return paths
+/** The line's notes in groups, a new one after each rest. */
+const phrasesOf = ({ notes }: Line): readonly (readonly LineNote[])[] => {
+  const phrases: LineNote[][] = []
+  for (const [at, note] of notes.entries()) {
+    const before = notes[at - 1]
+    if (before && before.start + before.duration >= note.start) phrases.at(-1)!.push(note)
+    else phrases.push([note])
+  }
+  return phrases
 }

@@ -1,7 +1,10 @@
 import type { LineAnswer } from '@eager-contour/contract'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { barsText } from '../../tune/useTune.ts'
 import { Button } from '../../ui/Button.tsx'
+import { type DataColumn, DataTable } from '../../ui/DataTable.tsx'
+import { SearchField } from '../../ui/SearchField.tsx'
+import { useStable } from '../../ui/useStable.ts'
 
 interface SavedLinesProps {
   readonly lines: readonly LineAnswer[]
@@ -12,21 +15,46 @@ interface SavedLinesProps {
 
 /** With more lines than this there is a search field. */
 const FEW = 3
-/** The number of lines listed at once; the search finds the others. */
-const LISTED = 40
-
-const holds = (line: LineAnswer, words: string): boolean => {
-  const text = [line.title, line.remark, ...line.tags, barsText(line.stretch)].join(' ').toLowerCase()
-  return words
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => text.includes(word))
-}
+const ROW_HEIGHT = 66
 
 /** The lines saved for this tune, with a search over titles, comments, tags and bars. */
-export const SavedLines = ({ lines, current, onOpen, onRemove }: SavedLinesProps) => {
+export const SavedLines = ({ lines, current, ...actions }: SavedLinesProps) => {
   const [words, setWords] = useState('')
-  const found = lines.filter((line) => holds(line, words.trim()))
+  const { onOpen, onRemove } = useStable(actions)
+  const columns = useMemo(
+    (): readonly DataColumn<LineAnswer>[] => [
+      {
+        id: 'line',
+        header: 'line',
+        value: (line) => [line.title, line.remark, ...line.tags, barsText(line.stretch)].join(' '),
+        cell: (line) => (
+          <button
+            type="button"
+            className="w-full text-left"
+            aria-pressed={line.id === current}
+            onClick={() => onOpen(line)}
+          >
+            <span className={line.id === current ? 'font-bold' : ''}>{line.title}</span>
+            <span className="block text-sm text-soft">
+              {[barsText(line.stretch), ...line.tags].join(' · ')}
+            </span>
+          </button>
+        ),
+      },
+      {
+        id: 'delete',
+        header: 'delete',
+        value: () => '',
+        cell: (line) => (
+          <Button look="quiet" aria-label={`Delete: ${line.title}`} onClick={() => onRemove(line)}>
+            ×
+          </Button>
+        ),
+        className: 'w-10 py-1 align-top',
+      },
+    ],
+    [current, onOpen, onRemove],
+  )
   return (
     <section aria-labelledby="kept">
       <h2 id="kept" className="mb-1 text-xl">
@@ -34,39 +62,17 @@ export const SavedLines = ({ lines, current, onOpen, onRemove }: SavedLinesProps
       </h2>
       {lines.length === 0 && <p className="text-soft">None yet. Save one that you like.</p>}
       {lines.length > FEW && (
-        <input
-          type="search"
-          aria-label="Search saved lines"
-          placeholder={`Search ${lines.length} lines`}
-          value={words}
-          onChange={(event) => setWords(event.target.value)}
-          className="mb-1 min-h-10 w-full rounded-full border border-soft bg-sheet px-3"
-        />
+        <SearchField label="Search saved lines" value={words} onChange={setWords} className="mb-1 w-full" />
       )}
-      {words !== '' && found.length === 0 && <p className="text-soft">No line matches.</p>}
-      <ul>
-        {found.slice(0, LISTED).map((line) => (
-          <li key={line.id} className="flex items-start border-t border-rule">
-            <button
-              type="button"
-              className="grow py-2 text-left"
-              aria-pressed={line.id === current}
-              onClick={() => onOpen(line)}
-            >
-              <span className={line.id === current ? 'font-bold' : ''}>{line.title}</span>
-              <span className="block text-sm text-soft">
-                {[barsText(line.stretch), ...line.tags].join(' · ')}
-              </span>
-            </button>
-            <Button look="quiet" aria-label={`Delete: ${line.title}`} onClick={() => onRemove(line)}>
-              ×
-            </Button>
-          </li>
-        ))}
-      </ul>
-      {found.length > LISTED && (
-        <p className="text-soft">And {found.length - LISTED} more: search to find one.</p>
-      )}
+      <DataTable
+        label="Saved lines"
+        columns={columns}
+        rows={lines}
+        rowId={({ id }) => id}
+        rowHeight={ROW_HEIGHT}
+        search={words}
+        kind="plain"
+      />
     </section>
   )
 }

@@ -1,4 +1,6 @@
 import type { Exercise, Judged } from '@eager-contour/core'
+import { median } from 'd3-array'
+import { scaleLinear } from 'd3-scale'
 import { VERDICT_COLOURS } from '../../ui/verdicts.ts'
 
 const WIDTH = 1200
@@ -6,10 +8,7 @@ const HEIGHT = 88
 const MIDDLE = 44
 /** Milliseconds from the middle to the edge. */
 const EDGE_MS = 150
-const yOf = (ms: number): number => MIDDLE + (Math.max(-EDGE_MS, Math.min(EDGE_MS, ms)) / EDGE_MS) * 36
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0
+const yOf = scaleLinear([-EDGE_MS, EDGE_MS], [MIDDLE - 36, MIDDLE + 36]).clamp(true)
 
 interface TimingPictureProps {
   readonly exercise: Exercise
@@ -22,8 +21,8 @@ interface TimingPictureProps {
 export const TimingPicture = ({ exercise, judged, onTimeMs }: TimingPictureProps) => {
   const timed = judged.filter(({ offMs, expected }) => offMs !== undefined && expected !== undefined)
   if (timed.length === 0) return null
-  const usual = Math.round(median(timed.map(({ offMs }) => offMs!)))
-  const xOf = (start: number) => 70 + (start / exercise.length) * (WIDTH - 90)
+  const usual = Math.round(median(timed, ({ offMs }) => offMs) ?? 0)
+  const xOf = scaleLinear([0, exercise.length], [70, WIDTH - 20])
   const description =
     Math.abs(usual) < 5
       ? 'on the beat'

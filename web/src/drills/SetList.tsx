@@ -1,0 +1,120 @@
+import { DndContext, type DragEndEvent, type UniqueIdentifier } from '@dnd-kit/core'
+import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
+import { CSS } from '@dnd-kit/utilities'
+import type { ExerciseAnswer, SetListAnswer } from '@eager-contour/contract'
+import { GripVertical } from 'lucide-react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { stageAddress } from '../practice/stageAddress.ts'
+import { Button } from '../ui/Button.tsx'
+import { dragAccessibility, useDragSensors } from '../ui/dragging.ts'
+
+export const PLAY = 'inline-flex min-h-10 items-center rounded-full bg-ink px-4 font-semibold text-on-ink'
+
+interface SetListProps {
+  readonly list: SetListAnswer
+  readonly exercises: readonly ExerciseAnswer[]
+  readonly onSave: (list: SetListAnswer, removed?: boolean) => void
+}
+
+/** One set list: its name, and its exercises in order, which are dragged or taken off. */
+export const SetList = ({ list, exercises, onSave }: SetListProps) => {
+  const [title, setTitle] = useState(list.title)
+  // The new order is shown at once, until the saved one is read.
+  const [dropped, setDropped] = useState<{ readonly revision: number; readonly order: readonly string[] }>()
+  const order = dropped?.revision === list.revision ? dropped.order : list.exercises
+  const sensors = useDragSensors()
+  const row = order.map((id) => exercises.find((one) => one.id === id))
+  const first = row.findIndex((one) => one !== undefined)
+  // An exercise may be on the list twice: its place is its id while it is dragged, counted from 1.
+  const places = row.map((_, at) => at + 1)
+  const nameOf = (place: UniqueIdentifier) =>
+    `${row[Number(place) - 1]?.title ?? 'deleted exercise'}, number ${place}`
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (!over || over.id === active.id) return
+    const [from, to] = [Number(active.id) - 1, Number(over.id) - 1]
+    const moved = arrayMove([...order], from, to)
+    setDropped({ revision: list.revision, order: moved })
+    onSave({ ...list, exercises: moved })
+  }
+  return (
+    <>
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <input
+          aria-label={`Name of the set list ${list.title}`}
+          value={title}
+          onChange={(event) => setTitle(event.target.value)}
+          onBlur={() =>
+            title.trim() !== list.title && title.trim() !== '' && onSave({ ...list, title: title.trim() })
+          }
+          className="min-h-10 min-w-0 grow rounded-xl border border-rule bg-sheet px-3 text-lg font-semibold"
+        />
+        {row[first] && (
+          <Link
+            to={stageAddress({ ...row[first], list: { id: list.id, at: first } })}
+            className={PLAY}
+            aria-label={`Play the list ${list.title}`}
+          >
+            Play {list.exercises.length}
+          </Link>
+        )}
+        <Button look="quiet" aria-label={`Delete: ${list.title}`} onClick={() => onSave(list, true)}>
+          ×
+        </Button>
+      </div>
+      <DndContext sensors={sensors} accessibility={dragAccessibility(nameOf)} onDragEnd={onDragEnd}>
+        <SortableContext items={places} strategy={verticalListSortingStrategy}>
+          <ol className="mt-1">
+            {row.map((exercise, at) => (
+              <ListedExercise
+                key={`${order[at]} ${at}`}
+                place={at + 1}
+                title={exercise?.title}
+                onTakeOff={() => onSave({ ...list, exercises: order.filter((_, index) => index !== at) })}
+              />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+    </>
+  )
+}
+
+interface ListedExerciseProps {
+  /** From 1. */
+  readonly place: number
+  /** None if the exercise was deleted. */
+  readonly title: string | undefined
+  readonly onTakeOff: () => void
+}
+
+const ListedExercise = ({ place, title, onTakeOff }: ListedExerciseProps) => {
+  const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition } = useSortable({
+    id: place,
+  })
+  const name = title ?? 'deleted exercise'
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className="flex items-center gap-2 py-0.5"
+    >
+      <button
+        ref={setActivatorNodeRef}
+        type="button"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move: ${name}`}
+        className="flex min-h-10 w-8 shrink-0 cursor-grab touch-none items-center justify-center rounded-lg text-soft hover:bg-chosen"
+      >
+        <GripVertical aria-hidden="true" size={18} />
+      </button>
+      <span className="min-w-0 grow">
+        {place} {title ?? <span className="text-soft">deleted exercise</span>}
+      </span>
+      <Button look="quiet" aria-label={`Take ${name} off the list`} onClick={onTakeOff}>
+        −
+      </Button>
+    </li>
+  )
+}
