@@ -29,6 +29,19 @@ describe('check', () => {
     expect(problems('text')).toEqual([''])
   })
 
+  it('keeps the marks of a verdict in order', () => {
+    const leasts = (close: number, solid: number, moveOn: number) =>
+      check(SettingsBody, { revision: 0, edit: 'edit-0001', grading: { leasts: { close, solid, moveOn } } })
+    expect(leasts(70, 85, 95).ok).toBe(true)
+    expect(leasts(70, 70, 95)).toMatchObject({
+      ok: false,
+      problems: [{ args: ['grading.leasts.solid', 'Higher than 70.'] }],
+    })
+    expect(leasts(70, 85, 80)).toMatchObject({
+      problems: [{ args: ['grading.leasts.moveOn', 'Higher than 85.'] }],
+    })
+  })
+
   it('is not fooled by a prototype', () => {
     expect(problems(JSON.parse(`{"__proto__":{"x":1},${JSON.stringify(line).slice(1)}`))).toEqual([])
     expect(

@@ -16,3 +16,13 @@ export const LIMITS = {
 
 /** Ids are made by the client, so that a repeated request is the same request. */
 export const ID_PATTERN = /^[A-Za-z0-9_-]{8,64}$/
+
+/** What is said of a text that is too long. */
+export const atMost = (characters: number): { readonly message: string } => ({
+  message: `At most ${characters} characters.`,
+})
+
+/** What is said of a number that is out of its limits. */
+export const between = (low: number, high: number): { readonly message: string } => ({
+  message: `From ${low} to ${high}.`,
+})

@@ -15,7 +15,8 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator'
-import { LIMITS } from './limits.ts'
+import { IsAbove } from './isAbove.ts'
+import { between, LIMITS } from './limits.ts'
 
 const TICKS = 100_000_000
 
@@ -98,17 +99,26 @@ export class TakePart {
   @IsString() @MaxLength(40) grader: string
 }
 
-/** From which mark on a run is close, is solid, and moves on. */
+const MARK = between(0, 100)
+
+/** From which mark on a run is close, is solid, and moves on: each higher than the one before. */
 class LeastsPart {
-  @IsInt() @Min(0) @Max(100) close: number
-  @IsInt() @Min(0) @Max(100) solid: number
-  @IsInt() @Min(0) @Max(100) moveOn: number
+  @IsInt(MARK) @Min(0, MARK) @Max(100, MARK) close: number
+  @IsAbove('close') @IsInt(MARK) @Min(0, MARK) @Max(100, MARK) solid: number
+  @IsAbove('solid') @IsInt(MARK) @Min(0, MARK) @Max(100, MARK) moveOn: number
 }
+
+const ON_TIME_MS = between(10, 200)
+const ON_TIME_BEATS = { message: 'From 2 to 40 hundredths of a beat.' }
 
 /** The player's own grading limits, where they differ from the ladder's. */
 export class GradingPart {
-  @IsOptional() @IsNumber() @Min(0.01) @Max(1) onTimeBeats?: number
-  @IsOptional() @IsNumber() @Min(1) @Max(1000) onTimeMs?: number
+  @IsOptional()
+  @IsNumber({}, ON_TIME_BEATS)
+  @Min(0.02, ON_TIME_BEATS)
+  @Max(0.4, ON_TIME_BEATS)
+  onTimeBeats?: number
+  @IsOptional() @IsNumber({}, ON_TIME_MS) @Min(10, ON_TIME_MS) @Max(200, ON_TIME_MS) onTimeMs?: number
   @IsOptional() @IsIn(['any', 'as written']) octaves?: 'any' | 'as written'
   @IsOptional() @ValidateNested() @Type(() => LeastsPart) leasts?: LeastsPart
 }

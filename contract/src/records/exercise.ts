@@ -12,13 +12,13 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator'
-import { ID_PATTERN, LIMITS } from '../limits.ts'
+import { atMost, ID_PATTERN, LIMITS } from '../limits.ts'
 import { StretchPart } from '../parts.ts'
 import { type AnswerOf, RemovableBody } from './record.ts'
 
 /** An exercise with the player's own options, saved under a name. */
 export class ExerciseBody extends RemovableBody {
-  @IsString() @MaxLength(LIMITS.title) title: string
+  @IsString() @MaxLength(LIMITS.title, atMost(LIMITS.title)) title: string
   @Matches(ID_PATTERN) tune: string
   @Matches(/^[a-z0-9-]{1,60}$/) rung: string
   @IsInt() @Min(0) @Max(100) variant: number
@@ -35,7 +35,7 @@ export type ExerciseAnswer = AnswerOf<ExerciseBody, 'key' | 'line'>
 
 /** Exercises in the order in which they are played; one may occur more than once. */
 export class SetListBody extends RemovableBody {
-  @IsString() @MaxLength(LIMITS.title) title: string
+  @IsString() @MaxLength(LIMITS.title, atMost(LIMITS.title)) title: string
   /** Ids of exercises. */
   @IsArray()
   @ArrayMaxSize(LIMITS.listExercises)

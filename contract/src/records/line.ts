@@ -9,13 +9,13 @@ import {
   MaxLength,
   ValidateNested,
 } from 'class-validator'
-import { ID_PATTERN, LIMITS } from '../limits.ts'
+import { atMost, ID_PATTERN, LIMITS } from '../limits.ts'
 import { NotePart, StretchPart } from '../parts.ts'
 import { type AnswerOf, RemovableBody } from './record.ts'
 
 export class LineBody extends RemovableBody {
   @Matches(ID_PATTERN) tune: string
-  @IsString() @MaxLength(LIMITS.title) title: string
+  @IsString() @MaxLength(LIMITS.title, atMost(LIMITS.title)) title: string
   @ValidateNested() @Type(() => StretchPart) stretch: StretchPart
   @IsArray()
   @ArrayMaxSize(LIMITS.lineNotes)
@@ -23,12 +23,12 @@ export class LineBody extends RemovableBody {
   @Type(() => NotePart)
   notes: NotePart[]
   /** The player's comments on it. If remark and tags are left out, the stored ones stay. */
-  @IsOptional() @IsString() @MaxLength(LIMITS.remark) remark?: string
+  @IsOptional() @IsString() @MaxLength(LIMITS.remark, atMost(LIMITS.remark)) remark?: string
   @IsOptional()
   @IsArray()
-  @ArrayMaxSize(LIMITS.tags)
+  @ArrayMaxSize(LIMITS.tags, { message: `At most ${LIMITS.tags} tags.` })
   @IsString({ each: true })
-  @MaxLength(LIMITS.tag, { each: true })
+  @MaxLength(LIMITS.tag, { each: true, message: `A tag has at most ${LIMITS.tag} characters.` })
   tags?: string[]
   /** Saved as a version beside the earlier ones. */
   @IsOptional() @IsBoolean() version?: boolean

@@ -10,8 +10,11 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator'
+import { between } from '../limits.ts'
 import { GradingPart } from '../parts.ts'
 import { type AnswerOf, EditBody } from './record.ts'
+
+const REST_MINUTES = between(0, 120)
 
 /** The player's settings; those left out keep their stored value. */
 export class SettingsBody extends EditBody {
@@ -24,7 +27,11 @@ export class SettingsBody extends EditBody {
   /** The player's own grading limits, where they differ from the ladder's. */
   @IsOptional() @ValidateNested() @Type(() => GradingPart) grading?: GradingPart
   /** Minutes of playing after which a break is suggested; 0: never. */
-  @IsOptional() @IsInt() @Min(0) @Max(600) restMinutes?: number
+  @IsOptional()
+  @IsInt(REST_MINUTES)
+  @Min(0, REST_MINUTES)
+  @Max(120, REST_MINUTES)
+  restMinutes?: number
 }
 
 export type SettingsAnswer = Omit<AnswerOf<SettingsBody>, 'id' | 'updatedAt'>

@@ -27,7 +27,11 @@ interface ClickRow {
   readonly beats: (meter: Meter, bar: number) => readonly number[]
 }
 
-/** The metronome's choices: the fewer its beats, the more the player keeps the time. */
+/**
+ * The metronome's choices: the fewer its beats, the more the player keeps the time.
+ *
+ * @example CLICKS.map(({ id }) => id) // ['none', 'beats', 'backbeat', 'secondBar', 'fourthBar']
+ */
 export const CLICKS: readonly ClickRow[] = [
   { id: 'none', name: 'none', beats: () => [] },
   { id: 'beats', name: 'every beat', beats: everyBar },
@@ -62,7 +66,11 @@ export const clickEvents = (
   )
 }
 
-/** One bar of counted beats before the stretch, in ticks from the count-in's start. */
+/**
+ * One bar of counted beats before the stretch, in ticks from the count-in's start.
+ *
+ * @example countInEvents({ beats: 4, unit: 4 }).map(({ tick }) => tick) // [0, 480, 960, 1440]
+ */
 export const countInEvents = (meter: Meter): readonly BandEvent[] =>
   everyBar(meter).map((beat) => ({
     part: 'click' as const,

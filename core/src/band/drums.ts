@@ -12,6 +12,11 @@ export interface Stroke {
 
 /** The set of drums of a feel. */
 export type Kit = 'sticks' | 'brushes'
+/**
+ * The drum kit that a feel is played on.
+ *
+ * @example kitOf('swing') // 'sticks'
+ */
 export const kitOf = (feel: Feel): Kit => (feel === 'ballad' ? 'brushes' : 'sticks')
 
 /** General MIDI percussion keys with their loudness and length. */

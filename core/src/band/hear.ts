@@ -50,6 +50,8 @@ const voiced = (chord: Chord, tones: readonly ChordTone[], before: readonly numb
 /**
  * The changes of a stretch as they are learned by ear, each held as long as its chord, over bass and click; in order
  * of time.
+ *
+ * @example hearEvents(analysis, stretch, 'roots')[0].midi // 62
  */
 export const hearEvents = (analysis: Analysis, stretch: Stretch, what: Hearing): readonly BandEvent[] => {
   const { start, end } = stretchTicks(analysis.chart, stretch)
@@ -74,7 +76,11 @@ const soundOf = (span: ChordSpan, start: number, end: number, midi: number): Ban
   velocity: 84,
 })
 
-/** A chord: its tones one after the other from below, then together. */
+/**
+ * A chord: its tones one after the other from below, then together.
+ *
+ * @example hearChord(dm7).map(({ midi }) => midi) // [62, 65, 69, 72, 62, 65, 69, 72]
+ */
 export const hearChord = (chord: Chord): readonly BandEvent[] => {
   const pitches = rising(
     chord,
@@ -87,18 +93,30 @@ export const hearChord = (chord: Chord): readonly BandEvent[] => {
   ]
 }
 
-/** A scale from the chord's root, up an octave and down. */
+/**
+ * A scale from the chord's root, up an octave and down.
+ *
+ * @example hearScale(dm7, 'dorian').slice(0, 4).map(({ midi }) => midi) // [62, 64, 65, 67]
+ */
 export const hearScale = (chord: Chord, scale: ScaleId): readonly BandEvent[] => {
   const up = [...rising(chord, scaleSemitones(scale))]
   const notes = [...up, up[0]! + 12, ...up.reverse()]
   return notes.map((midi, at) => event(at * EIGHTH, EIGHTH, midi))
 }
 
-/** Degrees of a chord one after the other, rising. */
+/**
+ * Degrees of a chord one after the other, rising.
+ *
+ * @example hearDegrees(dm7, ['R', 'b3', '5']).map(({ midi }) => midi) // [62, 65, 69]
+ */
 export const hearDegrees = (chord: Chord, degrees: readonly Degree[]): readonly BandEvent[] =>
   rising(chord, degrees.map(degreeSemitones)).map((midi, at) => event(at * EIGHTH, EIGHTH, midi))
 
-/** Notes by name one after the other, each the next above the one before. */
+/**
+ * Notes by name one after the other, each the next above the one before.
+ *
+ * @example hearNamed(['C', 'E', 'G']).map(({ midi }) => midi) // [60, 64, 67]
+ */
 export const hearNamed = (names: readonly string[]): readonly BandEvent[] => {
   const pitches: number[] = []
   for (const name of names) {

@@ -59,6 +59,8 @@ const parsed = (bytes: Uint8Array) => {
 /**
  * The line in a standard MIDI file (bytes): the track with the most notes, without percussion, in ticks of 480 to the
  * quarter from the start of the file, on the nearest sixteenths and triplets. A damaged file is a problem.
+ *
+ * @example value(readMidiLine(writeMidi(chart, line, stretch)))[0] // { start: 0, duration: 480, midi: 62 }
  */
 export const readMidiLine = (bytes: Uint8Array): Outcome<readonly UnspelledNote[]> => {
   const file = parsed(bytes)
@@ -100,6 +102,8 @@ const clockOf = (tracks: readonly (readonly MidiEvent[])[], perBeat: number): ((
 /**
  * What was played into a standard MIDI file (bytes): the notes of the track with the most notes, without percussion,
  * in milliseconds from its start by the file's own tempo. A damaged file is a problem.
+ *
+ * @example value(readMidiTake(writeMidi(chart, line, stretch)))[1].onsetMs // 500
  */
 export const readMidiTake = (bytes: Uint8Array): Outcome<readonly PlayedNote[]> => {
   const file = parsed(bytes)
@@ -154,6 +158,10 @@ const timed = (events: readonly MidiEvent[], scale: number): readonly Timed[] =>
 /**
  * The line in a MusicXML score (partwise, as text): the first voice of the part with the most notes, at concert pitch, in
  * ticks of 480 to the quarter from its first bar. Grace notes are left out, tied notes are one.
+ *
+ * @example
+ * value(readMusicXmlLine(writeMusicXml(chart, line, stretch, titles)))[0]
+ * // { start: 0, duration: 480, midi: 62 }
  */
 export const readMusicXmlLine = (text: string): Outcome<readonly UnspelledNote[]> => {
   const outcome = readXml(text)

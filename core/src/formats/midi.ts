@@ -17,6 +17,8 @@ const VELOCITY = 90
 /**
  * The stretch of a line as a standard MIDI file (format 1, 480 ticks to the quarter): a track of tempo, time and key, and a track of
  * the notes as written (straight, on channel 1). Tick 0 is beat 1 of the stretch's first bar.
+ *
+ * @example String.fromCharCode(...writeMidi(chart, line, stretch).slice(0, 4)) // 'MThd'
  */
 export const writeMidi = (chart: Chart, line: Line, stretch: Stretch, tempo = chart.tempo): Uint8Array => {
   const starts = barStarts(chart)
@@ -42,6 +44,8 @@ export interface MidiVoice {
 /**
  * What the band plays over a stretch as a standard MIDI file (format 1, 480 ticks to the quarter): a track of tempo,
  * time and key, and one for each part, as it sounds, with swing and human timing.
+ *
+ * @example writeBandMidi(chart, hearEvents(analysis, stretch, 'roots'), stretch, voices)
  */
 export const writeBandMidi = (
   chart: Chart,

@@ -35,6 +35,8 @@ const text = (
 /**
  * The stretch of a line as MusicXML 4.0 (W3C Community Group Report, 2021): one part with key, time, clef, chord symbols
  * as harmony elements, ties, beams and accidentals. The bars are numbered from 1.
+ *
+ * @example writeMusicXml(chart, line, stretch, { title: 'Weir', part: 'trumpet', clef: 'treble' })
  */
 export const writeMusicXml = (chart: Chart, line: Line, stretch: Stretch, titles: ScoreTitles): string => {
   const score = scoreOf(chart, line, stretch)

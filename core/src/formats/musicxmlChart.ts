@@ -50,6 +50,8 @@ const FEEL_WORDS: readonly (readonly [Feel, RegExp])[] = [
  * The changes in a MusicXML score (partwise, as text): the part with the most chord symbols, at concert pitch, with
  * its repeats, endings, sections (rehearsal marks), meters, key and tempo. A problem says what is missing or damaged,
  * in which bar or on which line; then nothing is read.
+ *
+ * @example value(readMusicXmlChart(writeMusicXml(chart, line, stretch, titles))).bars.length // 4
  */
 export const readMusicXmlChart = (text: string): Outcome<Chart> => {
   const outcome = readXml(text)

@@ -76,7 +76,11 @@ const scoreInArchive = (bytes: Uint8Array): Outcome<string> => {
   return score.value ? ok(textOf(score.value)) : refused(reason('import.nothingInside'))
 }
 
-/** The text of a MusicXML file (.musicxml, .xml or .mxl). A problem says what is wrong with the file. */
+/**
+ * The text of a MusicXML file (.musicxml, .xml or .mxl). A problem says what is wrong with the file.
+ *
+ * @example value(openMusicXml(new TextEncoder().encode('<score-partwise/>'))) // '<score-partwise/>'
+ */
 export const openMusicXml = (bytes: Uint8Array): Outcome<string> => {
   if (bytes.length > MOST_BYTES) return refused(reason('import.tooLarge', MOST_BYTES))
   return isZip(bytes) ? scoreInArchive(bytes) : ok(textOf(bytes))

@@ -1,4 +1,8 @@
-/** Numbers from 0 to 1 in a fixed order for a seed (mulberry32, T. Ettinger 2017, public domain; from memory). */
+/**
+ * Numbers from 0 to 1 in a fixed order for a seed (mulberry32, T. Ettinger 2017, public domain; from memory).
+ *
+ * @example randomFrom(1)() === randomFrom(1)() // true
+ */
 export const randomFrom = (seed: number): (() => number) => {
   let state = seed >>> 0
   return () => {

@@ -4,7 +4,11 @@ import { type ChordStyle, writeChordSymbol } from '../theory/chord/write.ts'
 import { plainPitch } from '../theory/pitch/pitch.ts'
 import { degreeName, withSigns } from './signs.ts'
 
-/** A device in the trade's words. */
+/**
+ * A device in the trade's words.
+ *
+ * @example deviceName('enclosure') // 'enclosure'
+ */
 export const deviceName = (device: string): string => rowOf(device)?.name ?? device
 
 const rowOf = (device: string): DeviceRow | undefined =>

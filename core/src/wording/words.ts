@@ -37,7 +37,11 @@ const JOIN_NAMES: Readonly<Record<string, string>> = {
   jump: 'no step, no common tone: a leap',
 }
 
-/** What a change of chord offers a line, in the trade's words. */
+/**
+ * What a change of chord offers a line, in the trade's words.
+ *
+ * @example joinName('halfStepIntoThird') // 'half step into the 3'
+ */
 export const joinName = (kind: string): string => JOIN_NAMES[kind] ?? kind
 
 const ROLE_NAMES: Readonly<Record<string, string>> = {
@@ -54,5 +58,9 @@ const ROLE_NAMES: Readonly<Record<string, string>> = {
   scale: 'scale note',
 }
 
-/** A role in the trade's words: 'guide' as guide tone. */
+/**
+ * A role in the trade's words: 'guide' as guide tone.
+ *
+ * @example roleName('guide') // 'guide tone'
+ */
 export const roleName = (role: string): string => ROLE_NAMES[role] ?? role

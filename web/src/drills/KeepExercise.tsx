@@ -1,9 +1,12 @@
-import { type FormEvent, useState } from 'react'
+import { ExerciseBody } from '@eager-contour/contract'
+import { useState } from 'react'
 import { newId } from '../data/ids.ts'
 import { sendEdit } from '../data/outbox.ts'
+import { useRecordForm } from '../data/recordForm.ts'
 import type { StageRequest } from '../practice/stageAddress.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
+import { FieldError } from '../ui/FieldError.tsx'
 
 interface KeepExerciseProps {
   readonly request: StageRequest
@@ -14,11 +17,11 @@ interface KeepExerciseProps {
 /** Saves an exercise as it is set up, under a name. */
 export const KeepExercise = ({ request, usual }: KeepExerciseProps) => {
   const dispatch = useAppDispatch()
-  const [name, setName] = useState('')
-  const [kept, setKept] = useState<string>()
-  const keep = (event: FormEvent) => {
-    event.preventDefault()
-    const title = name.trim() || usual
+  const { register, handleSubmit, reset, formState } = useRecordForm(ExerciseBody, { title: '' })
+  const [saved, setSaved] = useState<string>()
+  const { title: wrong } = formState.errors
+  const save = handleSubmit(({ title: typed }) => {
+    const title = typed.trim() || usual
     const id = newId('exercise')
     const { tune, rung, stretch, tempo, variant = 0, key, hide = 1, line } = request
     const body = { revision: 0, title, tune, rung, stretch, tempo, variant, hide }
@@ -28,27 +31,28 @@ export const KeepExercise = ({ request, usual }: KeepExerciseProps) => {
       title,
       body: { ...body, ...(key ? { key } : {}), ...(line ? { line } : {}) },
     })
-    setName('')
-    setKept(title)
-  }
+    reset()
+    setSaved(title)
+  })
   return (
-    <form onSubmit={keep} className="mt-4">
+    <form onSubmit={(event) => void save(event)} className="mt-4">
       <label className="block text-soft" htmlFor="exercise-name">
         Save as my exercise
       </label>
       <span className="flex gap-2">
         <input
           id="exercise-name"
-          value={name}
           placeholder={usual}
-          maxLength={200}
-          onChange={(event) => setName(event.target.value)}
+          aria-invalid={wrong !== undefined}
+          aria-describedby="exercise-name-error"
           className="min-h-11 min-w-0 grow rounded-xl border border-soft bg-sheet px-3"
+          {...register('title')}
         />
         <Button type="submit">Save</Button>
       </span>
+      <FieldError id="exercise-name-error" error={wrong} />
       <span role="status" className="text-soft">
-        {kept === undefined ? '' : `Saved: ${kept}`}
+        {saved === undefined ? '' : `Saved: ${saved}`}
       </span>
     </form>
   )

@@ -1,13 +1,15 @@
 import { DndContext, type DragEndEvent, type UniqueIdentifier } from '@dnd-kit/core'
 import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
-import type { ExerciseAnswer, SetListAnswer } from '@eager-contour/contract'
+import { type ExerciseAnswer, type SetListAnswer, SetListBody } from '@eager-contour/contract'
 import { GripVertical } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { useRecordForm } from '../data/recordForm.ts'
 import { stageAddress } from '../practice/stageAddress.ts'
 import { Button } from '../ui/Button.tsx'
 import { dragAccessibility, useDragSensors } from '../ui/dragging.ts'
+import { FieldError } from '../ui/FieldError.tsx'
 
 export const PLAY = 'inline-flex min-h-10 items-center rounded-full bg-ink px-4 font-semibold text-on-ink'
 
@@ -19,7 +21,6 @@ interface SetListProps {
 
 /** One set list: its name, and its exercises in order, which are dragged or taken off. */
 export const SetList = ({ list, exercises, onSave }: SetListProps) => {
-  const [title, setTitle] = useState(list.title)
   // The new order is shown at once, until the saved one is read.
   const [dropped, setDropped] = useState<{ readonly revision: number; readonly order: readonly string[] }>()
   const order = dropped?.revision === list.revision ? dropped.order : list.exercises
@@ -40,15 +41,7 @@ export const SetList = ({ list, exercises, onSave }: SetListProps) => {
   return (
     <>
       <div className="flex flex-wrap items-center justify-between gap-2">
-        <input
-          aria-label={`Name of the set list ${list.title}`}
-          value={title}
-          onChange={(event) => setTitle(event.target.value)}
-          onBlur={() =>
-            title.trim() !== list.title && title.trim() !== '' && onSave({ ...list, title: title.trim() })
-          }
-          className="min-h-10 min-w-0 grow rounded-xl border border-rule bg-sheet px-3 text-lg font-semibold"
-        />
+        <SetListName list={list} onSave={(title) => onSave({ ...list, title })} />
         {row[first] && (
           <Link
             to={stageAddress({ ...row[first], list: { id: list.id, at: first } })}
@@ -77,6 +70,34 @@ export const SetList = ({ list, exercises, onSave }: SetListProps) => {
         </SortableContext>
       </DndContext>
     </>
+  )
+}
+
+interface SetListNameProps {
+  readonly list: SetListAnswer
+  readonly onSave: (title: string) => void
+}
+
+/** The name, saved when it is left. */
+const SetListName = ({ list, onSave }: SetListNameProps) => {
+  const { register, handleSubmit, formState } = useRecordForm(SetListBody, { title: list.title })
+  const { title: wrong } = formState.errors
+  const error = `${list.id}-error`
+  const save = handleSubmit(({ title }) => {
+    const name = title.trim()
+    if (name !== '' && name !== list.title) onSave(name)
+  })
+  return (
+    <form className="min-w-0 grow" onSubmit={(event) => void save(event)}>
+      <input
+        aria-label={`Name of the set list ${list.title}`}
+        aria-invalid={wrong !== undefined}
+        aria-describedby={error}
+        className="min-h-10 w-full rounded-xl border border-rule bg-sheet px-3 text-lg font-semibold"
+        {...register('title', { onBlur: () => void save() })}
+      />
+      <FieldError id={error} error={wrong} />
+    </form>
   )
 }
 

@@ -1,55 +1,52 @@
+import { GradingPart } from '@eager-contour/contract'
 import type { GradeRules } from '@eager-contour/core'
+import { useRecordForm } from '../data/recordForm.ts'
 import { useGradeRules } from '../settings/useGradeRules.ts'
 import { Button } from '../ui/Button.tsx'
-import { NumberField } from '../ui/NumberField.tsx'
+import { NumberInput } from '../ui/NumberInput.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 
 /** How strictly runs are graded. */
 export const GradingSetup = () => {
-  const [rules, change] = useGradeRules()
-  const least = (part: Partial<GradeRules['leasts']>) => change({ leasts: { ...rules.leasts, ...part } })
+  const [rules, change, byDefault] = useGradeRules()
+  const { control, trigger, getValues, reset } = useRecordForm(GradingPart, limitsOf(rules))
+  const save = async (name: 'onTimeMs' | 'onTimeBeats' | 'leasts') => {
+    if (await trigger(name)) change({ [name]: getValues(name) })
+  }
+  const saveLeasts = () => void save('leasts')
   return (
     <section aria-labelledby="grading" className="space-y-3">
       <h2 id="grading" className="text-2xl">
         Grading
       </h2>
-      <div className="flex flex-wrap gap-x-8 gap-y-3">
-        <NumberField
+      <form className="flex flex-wrap gap-x-8 gap-y-3" onSubmit={(event) => event.preventDefault()}>
+        <NumberInput
+          control={control}
+          name="onTimeMs"
           label="On time within (ms)"
-          value={rules.onTimeMs}
-          least={10}
-          most={200}
-          onChange={(onTimeMs) => change({ onTimeMs })}
+          onChanged={() => void save('onTimeMs')}
         />
-        <NumberField
+        <NumberInput
+          control={control}
+          name="onTimeBeats"
           label="or within (hundredths of a beat)"
-          value={Math.round(rules.onTimeBeats * 100)}
-          least={2}
-          most={40}
-          onChange={(hundredths) => change({ onTimeBeats: hundredths / 100 })}
+          scale={100}
+          onChanged={() => void save('onTimeBeats')}
         />
-        <NumberField
+        <NumberInput
+          control={control}
+          name="leasts.close"
           label="Close: every mark at least"
-          value={rules.leasts.close}
-          least={1}
-          most={rules.leasts.solid - 1}
-          onChange={(close) => least({ close })}
+          onChanged={saveLeasts}
         />
-        <NumberField
-          label="Solid: at least"
-          value={rules.leasts.solid}
-          least={rules.leasts.close + 1}
-          most={rules.leasts.moveOn - 1}
-          onChange={(solid) => least({ solid })}
-        />
-        <NumberField
+        <NumberInput control={control} name="leasts.solid" label="Solid: at least" onChanged={saveLeasts} />
+        <NumberInput
+          control={control}
+          name="leasts.moveOn"
           label="Move on: at least"
-          value={rules.leasts.moveOn}
-          least={rules.leasts.solid + 1}
-          most={100}
-          onChange={(moveOn) => least({ moveOn })}
+          onChanged={saveLeasts}
         />
-      </div>
+      </form>
       <SegmentedControl
         label="A note in another octave"
         value={rules.octaves}
@@ -59,9 +56,21 @@ export const GradingSetup = () => {
           { value: 'as written', label: 'counts as wrong' },
         ]}
       />
-      <Button look="quiet" onClick={() => change(undefined)}>
+      <Button
+        look="quiet"
+        onClick={() => {
+          change(undefined)
+          reset(limitsOf(byDefault))
+        }}
+      >
         Back to the defaults
       </Button>
     </section>
   )
 }
+
+const limitsOf = ({ onTimeMs, onTimeBeats, leasts }: GradeRules) => ({
+  onTimeMs,
+  onTimeBeats,
+  leasts: { ...leasts },
+})

@@ -1,7 +1,9 @@
+import { SettingsBody } from '@eager-contour/contract'
 import { INSTRUMENTS } from '@eager-contour/core'
+import { useRecordForm } from '../data/recordForm.ts'
 import { useSettings } from '../settings/settings.ts'
 import { useSaveSettings } from '../settings/useSaveSettings.ts'
-import { NumberField } from '../ui/NumberField.tsx'
+import { NumberInput } from '../ui/NumberInput.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { GradingSetup } from './GradingSetup.tsx'
 
@@ -9,6 +11,11 @@ import { GradingSetup } from './GradingSetup.tsx'
 export const SetupPage = () => {
   const settings = useSettings()
   const choose = useSaveSettings()
+  const { control, trigger, getValues } = useRecordForm(SettingsBody, { restMinutes: settings.restMinutes })
+  const saveRest = async () => {
+    const restMinutes = getValues('restMinutes')
+    if ((await trigger('restMinutes')) && restMinutes !== undefined) choose({ restMinutes })
+  }
   return (
     <div className="mx-auto w-full max-w-4xl space-y-7 px-5 py-4">
       <h1 className="text-4xl">Setup</h1>
@@ -68,12 +75,11 @@ export const SetupPage = () => {
         ]}
       />
       <GradingSetup />
-      <NumberField
+      <NumberInput
+        control={control}
+        name="restMinutes"
         label="Break reminder (minutes; 0: never)"
-        value={settings.restMinutes}
-        least={0}
-        most={120}
-        onChange={(restMinutes) => choose({ restMinutes })}
+        onChanged={() => void saveRest()}
       />
       <p className="max-w-prose text-soft">
         Keep headphones and amplifiers low: long exposure above about 85 dB(A) harms hearing. Take a break

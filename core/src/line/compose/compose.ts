@@ -43,6 +43,8 @@ export const composeLines = (
 /**
  * The same in steps of a few milliseconds: the caller can stop between two steps, or say that the line found is good
  * enough; then it is not solved again for the goals for the whole line.
+ *
+ * @example composing(analysis, { stretch, range, seed: 1, count: 1, breathBars: 4 }).next().done // false
  */
 export function* composing(
   analysis: Analysis,

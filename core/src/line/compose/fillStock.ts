@@ -32,6 +32,11 @@ export type FillStock = (place: FillContext) => (anchor: number, target: number)
 
 /** The parts of a brief that the stock depends on: tables of other briefs can share one. */
 type StockedBy = Pick<Brief, 'rhythm' | 'cells'>
+/**
+ * What the figures found depend on, as text: briefs with the same key share a stock.
+ *
+ * @example stockKey({ rhythm: 'eighths' }) === stockKey({ rhythm: 'triplets' }) // false
+ */
 export const stockKey = ({ rhythm, cells }: StockedBy): string => JSON.stringify([rhythm, cells])
 
 /** The number of the row of two pitches: the anchor above the root, the target from the anchor. */
@@ -46,6 +51,8 @@ export const contextKey = (place: FillContext): string =>
 /**
  * Figures between pitches, found on demand and kept: what can be played depends on two chords and two pitches up to
  * transposition.
+ *
+ * @example fillStock({ rhythm: 'bars' })
  */
 export const fillStock = (brief: StockedBy = {}): FillStock => {
   const known = new Map<string, (RawRow | undefined)[]>()

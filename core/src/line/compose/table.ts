@@ -27,7 +27,11 @@ export type FillTable = (place: FillContext) => Fills
 /** The parts of a brief that the table depends on. */
 export type PricedBy = PriceOptions & Pick<Brief, 'rhythm' | 'cells' | 'motif'>
 
-/** Briefs with the same key can share a table. */
+/**
+ * Briefs with the same key can share a table.
+ *
+ * @example tableKey({ chromatic: 0 }) === tableKey({ chromatic: 3 }) // false
+ */
 export const tableKey = ({ devices, chromatic, school, approach, rhythm, cells, motif }: PricedBy): string =>
   JSON.stringify([devices, chromatic, school, approach, rhythm, cells, motif])
 
@@ -35,6 +39,8 @@ export const tableKey = ({ devices, chromatic, school, approach, rhythm, cells, 
  * A table of priced fills, filled on demand. Of fills that sound alike (same texture, same approach), those that no
  * noise and no raised cost could make the cheapest are left out. A stock kept from another brief's table (with the
  * same `stockKey`) saves finding the figures again.
+ *
+ * @example fillTable({ chromatic: 0, rhythm: 'bars' })
  */
 export const fillTable = (brief: PricedBy = {}, stock: FillStock = fillStock(brief)): FillTable => {
   const known = new Map<string, (FillRow | undefined)[]>()

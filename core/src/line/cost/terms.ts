@@ -1,4 +1,8 @@
-/** The named terms of a line's cost. None is negative; higher is worse. */
+/**
+ * The named terms of a line's cost. None is negative; higher is worse.
+ *
+ * @example LINE_COSTS.interval[2] // 0.65
+ */
 export const LINE_COSTS = {
   /** −log of the target share of each interval size, by half steps (0 to 12). */
   interval: [6, 0.65, 0.65, 1.0, 1.05, 0.95, 2.1, 1.25, 1.5, 1.6, 2.8, 4, 2.2] as readonly number[],

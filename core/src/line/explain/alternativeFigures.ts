@@ -13,6 +13,8 @@ export interface AlternativeFigures {
 /**
  * The figures that could replace the notes between a note and the next one on a strong beat: the same number of notes
  * in the same rhythm. Undefined if the phrase ends before, if there is nothing between, or if no figure fits.
+ *
+ * @example alternativeFigures(analysis, line, 0).figures.length > 0 // true
  */
 export const alternativeFigures = (
   analysis: Analysis,

@@ -86,7 +86,11 @@ export const analyseLine = (analysis: Analysis, line: Line): readonly AnalysedNo
 const isHeldInto = ({ start, duration }: LineNote, change: Ticks): boolean =>
   start < change && change - start <= QUARTER && start + duration > change
 
-/** The bar that contains a tick; the first for a pickup, the last after the end. */
+/**
+ * The bar that contains a tick; the first for a pickup, the last after the end.
+ *
+ * @example barAt([0, 1920, 3840], 2000) // 1
+ */
 export const barAt = (starts: readonly Ticks[], tick: Ticks): number => {
   let low = 0
   let high = starts.length - 2

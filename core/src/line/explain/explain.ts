@@ -16,7 +16,7 @@ import type { DeviceSpan, Explanation, Join, NoteReading } from './explanation.t
  * @param line any line at the analysis' pitch
  * @param notes its notes, if they were analysed already
  * @returns a reading per note, the joins between chords, the figures and the bars they start in
- * @example explainLine(analysis, line).notes[0]?.role // 'guide'
+ * @example explainLine(analysis, line).notes[1].role // 'guide'
  */
 export const explainLine = (
   analysis: Analysis,

@@ -531,9 +531,18 @@ export type FoundDevice = {
   [Id in DeviceId]: (typeof DEVICES)[Id] extends { readonly found: object } ? Id : never
 }[DeviceId]
 
+/**
+ * Every device, in the order of the table.
+ *
+ * @example DEVICE_IDS.includes('enclosure') // true
+ */
 export const DEVICE_IDS = Object.keys(DEVICES) as readonly DeviceId[]
 
-/** A device's row, by its id. */
+/**
+ * A device's row, by its id.
+ *
+ * @example deviceRow('enclosure').name // 'enclosure'
+ */
 export const deviceRow = (id: DeviceId): DeviceRow => DEVICES[id]
 
 /** The ids of the devices whose rows are so. */

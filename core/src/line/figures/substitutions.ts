@@ -25,6 +25,11 @@ interface Substitution {
   readonly five: Stop
 }
 
+/**
+ * Other chords that can be played over a ii–V, with the scale of each.
+ *
+ * @example SUBSTITUTIONS.map(({ id }) => id) // ['backdoor', 'tritone', 'minorFour', 'throughHalfSteps']
+ */
 export const SUBSTITUTIONS: readonly Substitution[] = [
   {
     id: 'backdoor',

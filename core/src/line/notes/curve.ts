@@ -6,7 +6,11 @@ export interface CurvePoint {
   readonly midi: number
 }
 
-/** The height of a curve at a tick: straight between its points (at least one, in order), level before and after them. */
+/**
+ * The height of a curve at a tick: straight between its points (at least one, in order), level before and after them.
+ *
+ * @example heightAt([{ tick: 0, midi: 60 }, { tick: 960, midi: 64 }], 480) // 62
+ */
 export const heightAt = (points: readonly CurvePoint[], tick: Ticks): number => {
   const after = points.findIndex((point) => point.tick >= tick)
   if (after === 0) return points[0]!.midi

@@ -48,7 +48,11 @@ const nextInScale = (analysis: Analysis, midi: number, tick: Ticks, direction: 1
 /** An edit of the notes from one index to another, both inside; indexes outside the line are ignored. */
 export type RangeEdit = (analysis: Analysis, line: Line, from: number, to: number) => Line
 
-/** Each note edited separately, the last one first, so that the indexes stay valid. */
+/**
+ * Each note edited separately, the last one first, so that the indexes stay valid.
+ *
+ * @example eachOf(splitNote)(analysis, line, 0, 1).notes.length // 11
+ */
 export const eachOf =
   (one: NoteEdit): RangeEdit =>
   (analysis, line, from, to) => {
@@ -57,14 +61,22 @@ export const eachOf =
     return edited
   }
 
-/** The first note edited once for every note after it: all joined into one. */
+/**
+ * The first note edited once for every note after it: all joined into one.
+ *
+ * @example joinAll(analysis, line, 0, 1).notes[0].duration // 960
+ */
 export const joinAll: RangeEdit = (analysis, line, from, to) => {
   let edited = line
   for (let index = from; index < Math.max(to, from + 1); index += 1) edited = joinNote(analysis, edited, from)
   return edited
 }
 
-/** The last note edited. */
+/**
+ * The last note edited.
+ *
+ * @example lastOf(lengthenedBy(-240))(analysis, line, 0, 1).notes[1].duration // 240
+ */
 export const lastOf =
   (one: NoteEdit): RangeEdit =>
   (analysis, line, _from, to) =>
@@ -82,14 +94,26 @@ const repitched =
 
 const inMidi = (midi: number): number => Math.min(127, Math.max(0, midi))
 
-/** Notes moved to the next scale note of their chord. */
+/**
+ * Notes moved to the next scale note of their chord.
+ *
+ * @example movedByScale(1)(analysis, line, 0, 0).notes[0].spelling // 'E4'
+ */
 export const movedByScale = (direction: 1 | -1): RangeEdit =>
   repitched((analysis, { midi, start }) => nextInScale(analysis, midi, start, direction))
 
-/** Notes moved by half steps. */
+/**
+ * Notes moved by half steps.
+ *
+ * @example movedBy(12)(analysis, line, 0, 0).notes[0].spelling // 'D5'
+ */
 export const movedBy = (semitones: number): RangeEdit => repitched((_, { midi }) => midi + semitones)
 
-/** The nearest chord tone or scale note; the lower of two equally near. */
+/**
+ * The nearest chord tone or scale note; the lower of two equally near.
+ *
+ * @example snapped(analysis, 66, 0) // 65
+ */
 export const snapped = (analysis: Analysis, midi: number, tick: Ticks): number => {
   const scale = scaleAt(analysis, tick)
   const holds = (pitch: number) => scale.includes(pitchClass(pitch))
@@ -112,20 +136,30 @@ const clearedFor = (line: Line, start: Ticks, end: Ticks): readonly UnspelledNot
       : []
   })
 
-/** The line with a note at a time: what sounds there makes room. */
+/**
+ * The line with a note at a time: what sounds there makes room.
+ *
+ * @example withNote(analysis, line, { start: 0, duration: 240, midi: 69 }).notes[0].spelling // 'A4'
+ */
 export const withNote = (analysis: Analysis, line: Line, note: UnspelledNote): Line =>
   spellNotes(
     analysis,
     [...clearedFor(line, note.start, note.start + note.duration), note].sort((a, b) => a.start - b.start),
   )
 
-/** The line with a rest at a time. */
+/**
+ * The line with a rest at a time.
+ *
+ * @example withRest(analysis, line, 0, 480).notes[0].start // 480
+ */
 export const withRest = (analysis: Analysis, line: Line, start: Ticks, duration: Ticks): Line =>
   spellNotes(analysis, clearedFor(line, start, start + duration))
 
 /**
  * A note longer or shorter by a number of ticks: longer into the next note, which starts later or is removed; shorter
  * leaves a rest.
+ *
+ * @example lengthenedBy(-240)(analysis, line, 0).notes[0].duration // 240
  */
 export const lengthenedBy = (ticks: Ticks): NoteEdit =>
   edit((analysis, note, line, index) => {
@@ -140,7 +174,11 @@ export const lengthenedBy = (ticks: Ticks): NoteEdit =>
     return spellNotes(analysis, [...line.notes.slice(0, index), { ...note, duration }, ...after])
   })
 
-/** A note struck twice in its time. */
+/**
+ * A note struck twice in its time.
+ *
+ * @example splitNote(analysis, line, 0).notes.map(({ duration }) => duration).slice(0, 2) // [240, 240]
+ */
 export const splitNote: NoteEdit = edit((analysis, note, line, index) => {
   if (note.duration < 2 * SHORTEST) return line
   const half = note.duration / 2
@@ -157,12 +195,20 @@ export const joinNote: NoteEdit = edit((analysis, note, line, index) => {
   return replaced(analysis, line, index, 2, [{ ...note, duration: next.start + next.duration - note.start }])
 })
 
-/** A rest instead of the note. */
+/**
+ * A rest instead of the note.
+ *
+ * @example removeNote(analysis, line, 0).notes.length // 8
+ */
 export const removeNote: NoteEdit = edit((analysis, _note, line, index) =>
   replaced(analysis, line, index, 1, []),
 )
 
-/** Another note after it, a scale step up: in the rest that follows, or in the second half of its time. */
+/**
+ * Another note after it, a scale step up: in the rest that follows, or in the second half of its time.
+ *
+ * @example insertAfter(analysis, line, 0).notes.length // 10
+ */
 export const insertAfter: NoteEdit = edit((analysis, note, line, index) => {
   const end = note.start + note.duration
   const free = (line.notes[index + 1]?.start ?? end + EIGHTH) - end
@@ -177,7 +223,11 @@ export const insertAfter: NoteEdit = edit((analysis, note, line, index) => {
   ])
 })
 
-/** A triplet over the note's beat: the note, the scale's note above it, and what came next on that beat, or the note again. */
+/**
+ * A triplet over the note's beat: the note, the scale's note above it, and what came next on that beat, or the note again.
+ *
+ * @example tripleNote(analysis, line, 0).notes.map(({ duration }) => duration).slice(0, 3) // [160, 160, 160]
+ */
 export const tripleNote: NoteEdit = edit((analysis, note, line, index) => {
   if (note.start % QUARTER !== 0) return line
   const beatEnd = note.start + QUARTER
@@ -199,7 +249,11 @@ export const tripleNote: NoteEdit = edit((analysis, note, line, index) => {
   )
 })
 
-/** The line with another line's notes between two ticks; a note that would run into them ends there. */
+/**
+ * The line with another line's notes between two ticks; a note that would run into them ends there.
+ *
+ * @example withStretchFrom(analysis, line, { notes: [] }, 0, 1920).notes.length // 5
+ */
 export const withStretchFrom = (
   analysis: Analysis,
   line: Line,

@@ -43,6 +43,10 @@ const aboveAt = (analysis: Analysis, tick: Ticks, number: string): number | unde
  * A line started at another bar (from 0), with its rhythm and order. By degrees, each note keeps its degree in the
  * chord that sounds there (a ♭3 becomes a 3 over a major chord), in the octave nearest to the original shape; by
  * pitches, all move by the same interval. What would start after the end of the tune is left out.
+ *
+ * @example
+ * lineElsewhere(analysis, line, 0, 2, 'pitches', 2).notes[0]
+ * // { start: 3840, duration: 480, midi: 64, spelling: 'E4' }
  */
 export const lineElsewhere = (
   analysis: Analysis,

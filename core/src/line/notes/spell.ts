@@ -29,7 +29,11 @@ export const spellNotes = (analysis: Analysis, notes: readonly UnspelledNote[]):
   })),
 })
 
-/** The line with other pitches at some indexes; those and the notes that lead to them are spelled again. */
+/**
+ * The line with other pitches at some indexes; those and the notes that lead to them are spelled again.
+ *
+ * @example repitchLine(analysis, line, new Map([[0, 60]])).notes[0].spelling // 'C4'
+ */
 export const repitchLine = (analysis: Analysis, line: Line, pitches: ReadonlyMap<number, number>): Line => {
   const midiAt = (index: number): number => pitches.get(index) ?? line.notes[index]!.midi
   return {

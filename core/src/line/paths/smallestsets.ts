@@ -101,6 +101,8 @@ const moved = (from: Candidate, to: Candidate): number =>
  * Three or four notes a chord in one small region (a major sixth), with the fewest changes from chord to chord: the
  * best by dynamic programming in every region of the range, and the best of those. Undefined if the stretch has no
  * chord.
+ *
+ * @example smallestSets(analysis, { stretch, size: 3, low: 58, high: 72 }).changes // 1
  */
 export const smallestSets = (analysis: Analysis, options: SetOptions): SmallestSets | undefined => {
   const spans = analysis.spans.filter(

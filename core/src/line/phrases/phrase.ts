@@ -57,7 +57,11 @@ const chordsUnder = (analysis: Analysis, from: Ticks, to: Ticks): readonly Chord
   return spans.some(({ chord }) => chord.tones.length === 0) ? [] : spans
 }
 
-/** Some notes of a line (first and last, both inside) as a phrase; undefined for none, or if no chord sounds. */
+/**
+ * Some notes of a line (first and last, both inside) as a phrase; undefined for none, or if no chord sounds.
+ *
+ * @example phraseFrom(analysis, line, 0, 3).notes.map(({ degree }) => degree) // ['R', 'b3', '5', 'b7']
+ */
 export const phraseFrom = (analysis: Analysis, line: Line, from: number, to: number): Phrase | undefined => {
   const notes = line.notes.slice(from, to + 1)
   const [first, last] = [notes[0], notes.at(-1)]
@@ -85,6 +89,8 @@ export const phraseFrom = (analysis: Analysis, line: Line, from: number, to: num
 /**
  * The bars (from 0) of a tune over whose chords a phrase fits: the same kinds at the same intervals, changing at the
  * same times.
+ *
+ * @example phraseFits(analysis, phrase) // [0]
  */
 export const phraseFits = (analysis: Analysis, phrase: Phrase): readonly number[] => {
   const [first] = phrase.chords
@@ -111,7 +117,11 @@ export const phraseFits = (analysis: Analysis, phrase: Phrase): readonly number[
   })
 }
 
-/** A phrase over the chords of a bar (from 0) where it fits, its first note as near as possible to a pitch. */
+/**
+ * A phrase over the chords of a bar (from 0) where it fits, its first note as near as possible to a pitch.
+ *
+ * @example phraseAt(analysis, phrase, 0, 62).notes[0].spelling // 'D4'
+ */
 export const phraseAt = (analysis: Analysis, phrase: Phrase, bar: number, near: number): Line => {
   const [first] = phrase.notes
   if (!first) return { notes: [] }

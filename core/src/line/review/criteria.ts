@@ -13,6 +13,11 @@ const CRITERIA = {
 
 export type Criterion = keyof typeof CRITERIA
 
+/**
+ * The criteria of a review, in the order in which they are shown.
+ *
+ * @example CRITERION_IDS.includes('resolution') // true
+ */
 export const CRITERION_IDS = Object.keys(CRITERIA) as readonly Criterion[]
 
 /** From 0 to 100 by criterion. */

@@ -13,7 +13,11 @@ import { type AnalysedLine, type ReviewView, RULES } from './rules.ts'
 
 export type { Measures } from './measure.ts'
 
-/** Counts what can be counted in any line over an analysis. */
+/**
+ * Counts what can be counted in any line over an analysis.
+ *
+ * @example measured(analysis, line).notes // 9
+ */
 export const measured = (analysis: Analysis, line: Line): Measures => {
   const notes = analyseLine(analysis, line)
   return measureLine(analysis, line, notes, explainLine(analysis, line, notes))

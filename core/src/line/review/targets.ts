@@ -30,7 +30,11 @@ const mean =
   (lines: readonly Measures[]): number =>
     lines.reduce((sum, one) => sum + share(one), 0) / lines.length
 
-/** Common practice, no source; the numbers are a minimum for the ear, not its measure. */
+/**
+ * Common practice, no source; the numbers are a minimum for the ear, not its measure.
+ *
+ * @example TARGETS[0].least // 90
+ */
 export const TARGETS: readonly Target[] = [
   {
     what: 'chord tones on strong beats, or resolved delays, %',
@@ -71,6 +75,10 @@ export const TARGETS: readonly Target[] = [
   { what: 'phrases that end on 1 3 5 6 9, %', least: 90, figure: over((one) => one.restingEnds) },
 ]
 
-/** Whether a figure meets its target. */
+/**
+ * Whether a figure meets its target.
+ *
+ * @example keepsTo({ what: 'chord tones, %', least: 90, figure: () => 0 }, 92) // true
+ */
 export const keepsTo = ({ least, most }: Target, figure: number): boolean =>
   (least === undefined || figure >= least - 1e-9) && (most === undefined || figure <= most + 1e-9)

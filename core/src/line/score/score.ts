@@ -60,6 +60,7 @@ const LENGTHS: readonly { readonly ticks: Ticks; readonly length: WrittenLength;
  * @param line its notes, in order
  * @param stretch the bars to write
  * @returns each bar with its notes and rests as signs
+ * @example scoreOf(chart, line, stretch).bars.length // 4
  */
 export const scoreOf = (chart: Chart, line: Line, stretch: Stretch): Score => {
   const key: Key = chart.key ?? { tonic: 'C', mode: 'major' }

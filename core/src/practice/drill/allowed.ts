@@ -93,7 +93,11 @@ const allowedHere = (notes: NotesAllowed, here: Here): Allowed => {
   return setOf(PENTATONIC.map((step) => major + ABOVE_TONIC.major[notes.pentatonicOn] + step))
 }
 
-/** The pitch classes that are allowed over each chord of the analysis; over N.C. and outside the stretch, all. */
+/**
+ * The pitch classes that are allowed over each chord of the analysis; over N.C. and outside the stretch, all.
+ *
+ * @example allowedOver(analysis, stretch, 'chordTones')[1].indexOf(true) // 2
+ */
 export const allowedOver = (
   analysis: Analysis,
   stretch: Stretch,

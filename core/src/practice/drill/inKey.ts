@@ -42,6 +42,8 @@ const movedBy = (analysis: Analysis, fifths: Fifths): Analysis =>
 /**
  * A tune's analysis (concert pitch) in a key, as it sounds and as an instrument reads it; in the tune's own key where none
  * is given. The player's own readings go along.
+ *
+ * @example tuneInKey(analysis, instrumentOf('alto-sax')).written.chart.key // { tonic: 'A', mode: 'major' }
  */
 export const tuneInKey = (analysis: Analysis, instrument: Instrument, key?: Key): TuneAnalyses => {
   const fifths = fifthsTo(analysis, key)

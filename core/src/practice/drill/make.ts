@@ -19,6 +19,8 @@ import { rungOf } from './rungs.ts'
 /**
  * Makes an exercise: the expected notes (ticks from the stretch's first beat, concert pitch), a one-bar count-in, and
  * the usual swing at the tempo. A problem says when the stretch gives nothing to play.
+ *
+ * @example value(makeExercise({ rung: 'roots', stretch, tempo: 120 }, analysis, trumpet)).expected.length // 4
  */
 export const makeExercise = (
   spec: ExerciseSpec,

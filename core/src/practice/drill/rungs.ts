@@ -46,14 +46,22 @@ export interface RungOption {
   readonly values: readonly string[]
 }
 
-/** The options of a rung, in order; none if its variants are chosen by name. */
+/**
+ * The options of a rung, in order; none if its variants are chosen by name.
+ *
+ * @example optionsOf(rungOf('from-3')).map(({ name }) => name) // ['direction', 'rhythm']
+ */
 export const optionsOf = ({ variants }: RungRow): readonly RungOption[] =>
   Object.keys(variants[0].options ?? {}).map((name) => ({
     name,
     values: [...new Set(variants.map(({ options }) => options![name]!))],
   }))
 
-/** The variant with a value of an option that keeps as many other options of the previous choice as possible. */
+/**
+ * The variant with a value of an option that keeps as many other options of the previous choice as possible.
+ *
+ * @example withOption(rungOf('from-3'), 0, 'direction', 'down') // 1
+ */
 export const withOption = ({ variants }: RungRow, before: number, name: string, value: string): number => {
   const kept = variants[before]?.options ?? {}
   const alike = ({ options = {} }: Variant): number =>
@@ -63,14 +71,27 @@ export const withOption = ({ variants }: RungRow, before: number, name: string, 
   return variants.reduce((best, variant, at) => (alike(variant) > alike(variants[best]!) ? at : best), 0)
 }
 
-/** All rungs, grade by grade; within a grade those with given notes come first. */
+/**
+ * All rungs, grade by grade; within a grade those with given notes come first.
+ *
+ * @example RUNGS[0].name // 'roots'
+ */
 export const RUNGS: readonly NamedRow[] = [...SET_RUNGS, ...FREE_RUNGS].sort((a, b) => a.grade - b.grade)
 
 const BY_ID = new Map(RUNGS.map((row) => [row.id, row]))
 
+/**
+ * The row of a rung.
+ *
+ * @example rungOf('guide-tones').grade // 4
+ */
 export const rungOf = (id: RungId): RungRow => BY_ID.get(id)!
 
-/** The limits of a free rung in one of its variants; undefined for a rung with given notes. */
+/**
+ * The limits of a free rung in one of its variants; undefined for a rung with given notes.
+ *
+ * @example limitsOf('one-a-bar').notes // 'chordTonesAnd9'
+ */
 export const limitsOf = (id: RungId, variant = 0): FreeLimits | undefined => {
   const { variants } = rungOf(id)
   const { material } = variants[variant] ?? variants[0]

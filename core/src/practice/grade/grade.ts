@@ -15,6 +15,8 @@ export { advanceGrade } from './settling.ts'
  * that is still possible (the cheapest for each number of expected notes dealt with); a verdict is settled
  * immediately if the note matched, otherwise when its lag is over. Settled verdicts stay: the live verdicts are the
  * final ones.
+ *
+ * @example gradeStep(startGrade(exercise), played[0]).settled.length // 1
  */
 export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
   if (state.exercise.free) {
@@ -36,6 +38,10 @@ export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
 
 /**
  * Ends the grade of an exercise with given notes: the rest is missed, everything is settled, and the marks are given.
+ *
+ * @example
+ * finishGrade(played.reduce(gradeStep, startGrade(exercise))).marks
+ * // { notes: 100, time: 100, flow: 100 }
  */
 export const finishGrade = (state: GradeState): Grade => {
   const ended = advanceGrade(state, Number.POSITIVE_INFINITY)
@@ -48,7 +54,7 @@ export const finishGrade = (state: GradeState): Grade => {
  * @param take what was played, in milliseconds from the first beat
  * @param rules the player's thresholds
  * @returns a verdict per note, marks from 0 to 100 and the weakest places
- * @example gradeTake(exercise, take).verdict // 'solid'
+ * @example gradeTake(exercise, take).verdict // 'move on'
  */
 export const gradeTake = (exercise: Exercise, take: Take, rules: GradeRules = GRADE_RULES): Grade => {
   const played: GradeState = [...take.notes]

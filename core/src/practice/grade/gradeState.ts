@@ -43,6 +43,11 @@ export const beatMs = (exercise: Exercise): number => ticksToMs(QUARTER, exercis
 const placeMs = (exercise: Exercise, tick: Ticks): number =>
   ticksToMs(swung(tick, exercise.swing), exercise.spec.tempo)
 
+/**
+ * The state of a grade before the first note.
+ *
+ * @example startGrade(exercise).settled.length // 0
+ */
 export const startGrade = (exercise: Exercise, rules: GradeRules = GRADE_RULES): GradeState => ({
   exercise,
   rules,

@@ -26,6 +26,11 @@ export interface GradeRules {
   readonly leasts: { readonly close: number; readonly solid: number; readonly moveOn: number }
 }
 
+/**
+ * How takes are graded unless the player sets other limits: milliseconds, beats, and costs of the alignment.
+ *
+ * @example GRADE_RULES.onTimeMs // 50
+ */
 export const GRADE_RULES: GradeRules = {
   onTimeBeats: 1 / 8,
   onTimeMs: 50,

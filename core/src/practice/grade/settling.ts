@@ -4,6 +4,8 @@ import { bare, beatMs, type Decision, type GradeState, type Hypothesis } from '.
 /**
  * Lets time pass without a note: what can no longer be matched is missed, and what is due is settled. Passing time in
  * one step or in many gives the same verdicts, since each is settled at its own moment.
+ *
+ * @example advanceGrade(startGrade(exercise), 5000).settled[0].verdict // 'missed'
  */
 export const advanceGrade = (state: GradeState, nowMs: number): GradeState => {
   let current = state

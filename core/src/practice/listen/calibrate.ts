@@ -5,14 +5,22 @@ const OVER_THE_ROOM = 2.5
 /** A gate above this (root mean square, full scale 1) would swallow soft notes. */
 const LOUDEST_GATE = 0.08
 
-/** The noise gate, from levels measured while nobody plays: root mean square, full scale 1. */
+/**
+ * The noise gate, from levels measured while nobody plays: root mean square, full scale 1.
+ *
+ * @example gateFor([0.001, 0.002, 0.001]) // 0.005
+ */
 export const gateFor = (levels: readonly number[]): number =>
   Math.min(LOUDEST_GATE, Math.max(DETECTION_RULES.gate / 2, Math.max(0, ...levels) * OVER_THE_ROOM))
 
 /** How much louder than the empty room the band must be to count as picked up. */
 const BAND_OVER_ROOM = 2
 
-/** Whether the microphone picks up the band, from the levels of the empty room and of the band alone. */
+/**
+ * Whether the microphone picks up the band, from the levels of the empty room and of the band alone.
+ *
+ * @example hearsBand([0.001, 0.001], [0.05, 0.06]) // true
+ */
 export const hearsBand = (room: readonly number[], band: readonly number[]): boolean => {
   const loud = (levels: readonly number[]) => {
     const sorted = [...levels].sort((a, b) => a - b)
@@ -40,6 +48,10 @@ const middle = (values: readonly number[]): number =>
 /**
  * The latency of notes that a player tried to play on evenly spaced clicks, all times in milliseconds on one clock;
  * undefined if there were too few, or if they don't follow the clicks.
+ *
+ * @example
+ * latencyOf([0, 500, 1000, 1500, 2000, 2500], [42, 540, 1041, 1543, 2041, 2540])
+ * // { latencyMs: 41, spreadMs: 1, notes: 6 }
  */
 export const latencyOf = (clicks: readonly number[], onsets: readonly number[]): Latency | undefined => {
   const apart = (clicks[1] ?? 0) - (clicks[0] ?? 0)
@@ -54,10 +66,18 @@ export const latencyOf = (clicks: readonly number[], onsets: readonly number[]):
   return spreadMs > WIDEST_MS ? undefined : { latencyMs, spreadMs, notes: late.length }
 }
 
-/** The range of tunings of the A above middle C, in hertz. */
+/**
+ * The range of tunings of the A above middle C, in hertz.
+ *
+ * @example TUNINGS.low // 415
+ */
 export const TUNINGS = { low: 415, high: 466 } as const
 
-/** The A that an instrument is tuned to, from the deviation of its notes in cents from the A used to detect them. */
+/**
+ * The A that an instrument is tuned to, from the deviation of its notes in cents from the A used to detect them.
+ *
+ * @example tuningFrom(440, [8, 10, 12]) // 442.5
+ */
 export const tuningFrom = (tuningHz: number, cents: readonly number[]): number =>
   cents.length === 0
     ? tuningHz

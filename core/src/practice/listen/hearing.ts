@@ -8,6 +8,11 @@ export interface DetectionRules extends PitchRange {
   readonly holdMs: number
 }
 
+/**
+ * How notes are detected unless the instrument asks for something else: MIDI numbers, hertz, milliseconds.
+ *
+ * @example DETECTION_RULES.tuningHz // 440
+ */
 export const DETECTION_RULES: DetectionRules = {
   played: 33,
   low: 28,
@@ -25,7 +30,11 @@ export const DETECTION_RULES: DetectionRules = {
  */
 const BELOW = 3
 
-/** The detection windows of an instrument by its lowest sounding note. */
+/**
+ * The detection windows of an instrument by its lowest sounding note.
+ *
+ * @example windowsFor(52) // { played: 52, low: 49 }
+ */
 export const windowsFor = (lowest: number): Pick<DetectionRules, 'played' | 'low'> => ({
   played: lowest,
   low: lowest - BELOW,
@@ -113,7 +122,11 @@ const REVIVED = 0.4
 /** A pitch that is silent for this long has ended. */
 const END_MS = 45
 
-/** Detects single notes in samples as they arrive: one voice, by the McLeod pitch method and by rises of loudness. */
+/**
+ * Detects single notes in samples as they arrive: one voice, by the McLeod pitch method and by rises of loudness.
+ *
+ * @example new PitchDetector(48_000)
+ */
 export class PitchDetector {
   private readonly looking: AnalysisWindows
   private readonly hop: number

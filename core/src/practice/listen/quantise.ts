@@ -36,6 +36,8 @@ const nearestPlace = (tick: Ticks, grid: Grid): Ticks => {
  * A take as notes on a grid: without swing, each at the nearest place, one voice. Of two notes at one place the later
  * counts (a corrected slip); a note lasts until the next one or, if it was released an eighth or more before, until
  * the nearest place to its release.
+ *
+ * @example quantise(played, { bpm: 120, swing: 0.5, grid: 'eighths', start: 0, end: 7680 })[0].start // 0
  */
 export const quantise = (
   notes: readonly PlayedNote[],

@@ -31,5 +31,9 @@ export interface Take {
   readonly grader: string
 }
 
-/** The grader's version, stored with each take so that a later grader can grade it again. */
+/**
+ * The grader's version, stored with each take so that a later grader can grade it again.
+ *
+ * @example GRADER // '3'
+ */
 export const GRADER = '3'

@@ -32,7 +32,13 @@ const DAY_MS = 86_400_000
 
 const held = (verdict: RunVerdict): boolean => REST_DAYS[verdict] > 0
 
-/** The state of a rung in a key, from its runs, at a moment. */
+/**
+ * The state of a rung in a key, from its runs, at a moment.
+ *
+ * @example
+ * ladderCell(rungOf('roots'), [{ tempo: 60, verdict: 'solid', playedAt: '2026-01-01' }], new Date('2026-01-01')).state
+ * // 'not due'
+ */
 export const ladderCell = (rung: RungRow, runs: readonly KeyedRun[], now: Date): LadderCell => {
   const tempo = nextTempo(rung, runs)
   const last = runs.at(-1)
@@ -58,6 +64,11 @@ const STEPS: Readonly<
   'half steps': { step: 1, round: 12 },
   thirds: { step: 4, round: 3 },
 }
+/**
+ * The orders in which a ladder can go through the keys.
+ *
+ * @example KEY_ORDER_NAMES[0] // { id: 'fourths', name: 'by fourths' }
+ */
 export const KEY_ORDER_NAMES: readonly { readonly id: KeyOrder; readonly name: string }[] = [
   { id: 'fourths', name: 'by fourths' },
   { id: 'half steps', name: 'up by half steps' },
@@ -65,7 +76,13 @@ export const KEY_ORDER_NAMES: readonly { readonly id: KeyOrder; readonly name: s
   { id: 'random', name: 'at random' },
 ]
 
-/** The twelve keys of a mode, starting from one, each once; the random order depends on the seed. */
+/**
+ * The twelve keys of a mode, starting from one, each once; the random order depends on the seed.
+ *
+ * @example
+ * keysInOrderOf({ tonic: 'C', mode: 'major' }, 'fourths').slice(0, 3).map(({ tonic }) => tonic)
+ * // ['C', 'F', 'Bb']
+ */
 export const keysInOrderOf = (first: Key, order: KeyOrder, seed = 1): readonly Key[] => {
   const tonic = pitchClassOf(fifthsOf(first.tonic))
   const byClass = keysOfMode(first.mode)
@@ -79,7 +96,11 @@ export const keysInOrderOf = (first: Key, order: KeyOrder, seed = 1): readonly K
   return [first, ...others.map((steps) => byClass[(tonic + steps) % 12]!)]
 }
 
-/** The readable keys of a player's own list (tonics, in order), each once; the mode is the tune's. */
+/**
+ * The readable keys of a player's own list (tonics, in order), each once; the mode is the tune's.
+ *
+ * @example keysOfList('C F Bb', { tonic: 'C', mode: 'major' }).map(({ tonic }) => tonic) // ['C', 'F', 'Bb']
+ */
 export const keysOfList = (text: string, { mode }: Key): readonly Key[] =>
   [...new Set(text.split(/[\s,]+/))]
     .map((word) => word.charAt(0).toUpperCase() + word.slice(1).replace('♭', 'b').replace('♯', '#'))

@@ -38,6 +38,11 @@ const classOf = ({ tonic }: Key): number => pitchClassOf(fifthsOf(tonic))
 /** How the tempo changes: by the ladder, never, or up after each solid run and down after each other one. */
 export type TempoPlan = 'ladder' | 'fixed' | 'upAndDown'
 
+/**
+ * How the tempo changes from run to run.
+ *
+ * @example TEMPO_PLANS.map(({ id }) => id) // ['ladder', 'fixed', 'upAndDown']
+ */
 export const TEMPO_PLANS: readonly { readonly id: TempoPlan; readonly name: string }[] = [
   { id: 'ladder', name: 'rises after two solid runs' },
   { id: 'fixed', name: 'stays' },
@@ -54,6 +59,8 @@ const waved = (
 /**
  * One step to propose after a run: the bar alone if the trouble is in one, slower or once more, a higher tempo, the
  * next key of the player's order, the next rung. `runs` are the finished runs of the rung in this key, this one last.
+ *
+ * @example nextStep(exercise.spec, { tonic: 'C', mode: 'major' }, [], grade, []).why.rule // 'next.slower'
  */
 export const nextStep = (
   { rung, tempo, stretch }: ExerciseSpec,

@@ -3,6 +3,11 @@ import type { Stretch } from '../../tune/chart/chart.ts'
 /** How a stretch is broken up: not at all, in halves, or in loops of a number of bars; finally it is played whole. */
 export type PiecePlan = 'whole' | 'halves' | '1' | '2' | '4' | '8'
 
+/**
+ * How a stretch can be broken up for practice.
+ *
+ * @example PIECE_PLANS[1].name // 'halves, then the whole'
+ */
 export const PIECE_PLANS: readonly { readonly id: PiecePlan; readonly name: string }[] = [
   { id: 'whole', name: 'whole' },
   { id: 'halves', name: 'halves, then the whole' },
@@ -12,7 +17,11 @@ export const PIECE_PLANS: readonly { readonly id: PiecePlan; readonly name: stri
   { id: '8', name: 'eight bars at a time, then the whole' },
 ]
 
-/** The pieces of a stretch in the order in which they are played, the whole last. */
+/**
+ * The pieces of a stretch in the order in which they are played, the whole last.
+ *
+ * @example piecesOf({ from: 0, to: 3 }, 'halves') // [{ from: 0, to: 1 }, { from: 2, to: 3 }, { from: 0, to: 3 }]
+ */
 export const piecesOf = (stretch: Stretch, plan: PiecePlan): readonly Stretch[] => {
   const bars = stretch.to - stretch.from + 1
   const size = plan === 'whole' ? bars : plan === 'halves' ? Math.ceil(bars / 2) : Number(plan)

@@ -12,6 +12,8 @@ const HELD: readonly RunVerdict[] = ['solid', 'move on']
 /**
  * The next tempo: up by 7 % if the last two runs at this tempo were solid, down by 7 % if both were "again", within
  * the rung's tempos. The rung's first tempo if nothing was played.
+ *
+ * @example nextTempo(rungOf('roots'), [{ tempo: 100, verdict: 'solid' }, { tempo: 100, verdict: 'solid' }]) // 107
  */
 export const nextTempo = (rung: RungRow, runs: readonly LadderRun[]): number => {
   const last = runs.at(-1)

@@ -17,6 +17,11 @@ export interface SimulatedPlayer {
   readonly drift?: number
 }
 
+/**
+ * A simulated player who plays every note as written.
+ *
+ * @example perfectPlayer.errorRate // 0
+ */
 export const perfectPlayer: SimulatedPlayer = { seed: 1, errorRate: 0, spreadMs: 0 }
 
 /** A hesitation lasts one or two beats; the player then continues, late by as much. */
@@ -69,10 +74,19 @@ export const simulatePlaying = (
   return { notes: notes.sort((a, b) => a.onsetMs - b.onsetMs), slips }
 }
 
+/**
+ * The notes that a simulated player plays of an exercise: the same ones for the same seed.
+ *
+ * @example simulatePlayer(exercise, perfectPlayer)[0].midi // 62
+ */
 export const simulatePlayer = (exercise: Exercise, player: SimulatedPlayer): readonly PlayedNote[] =>
   simulatePlaying(exercise, player).notes
 
-/** The same as a take. */
+/**
+ * The same as a take.
+ *
+ * @example simulatedTake(exercise, perfectPlayer).notes.length // 4
+ */
 export const simulatedTake = (exercise: Exercise, player: SimulatedPlayer): Take => ({
   notes: simulatePlayer(exercise, player),
   source: 'simulated',

@@ -17,7 +17,11 @@ export interface Chord {
   readonly bass?: string
 }
 
-/** Chord families, by the tones that define the quality. */
+/**
+ * Chord families, by the tones that define the quality.
+ *
+ * @example CHORD_KINDS.includes('halfDiminished') // true
+ */
 export const CHORD_KINDS = [
   'major',
   'dominant',
@@ -66,14 +70,22 @@ const GUIDES_BY_KIND: Readonly<Record<ChordKind, readonly Degree[]>> = {
   none: [],
 }
 
-/** The guide tones of a chord: 3 and 7, the 6 where there is no 7, the 4 of a sus. */
+/**
+ * The guide tones of a chord: 3 and 7, the 6 where there is no 7, the 4 of a sus.
+ *
+ * @example guideTones(g7).map(({ spelling }) => spelling) // ['B', 'F']
+ */
 export const guideTones = (chord: Chord): readonly ChordTone[] => {
   const wanted = GUIDES_BY_KIND[chordKind(chord)]
   const guides = chord.tones.filter((tone) => wanted.includes(tone.degree))
   return guides.some((tone) => tone.degree === '7') ? guides.filter((tone) => tone.degree !== '6') : guides
 }
 
-/** The pitch classes of the chord's tones, 0 to 11, in the order of its tones. */
+/**
+ * The pitch classes of the chord's tones, 0 to 11, in the order of its tones.
+ *
+ * @example chordPitchClasses(g7) // [7, 11, 2, 5]
+ */
 export const chordPitchClasses = (chord: Chord): readonly number[] => {
   if (chord.tones.length === 0) return []
   const root = pitchClassOf(fifthsOf(chord.root))
@@ -87,7 +99,11 @@ export const fourTones = (chord: Chord): readonly ChordTone[] => {
   return hasDegree(chord, '7', 'b7') ? four.filter((tone) => tone.degree !== '6') : four
 }
 
-/** The same chord on a root moved along the line of fifths; its symbol is rewritten with the new names. */
+/**
+ * The same chord on a root moved along the line of fifths; its symbol is rewritten with the new names.
+ *
+ * @example transposeChord(dm7, 2).symbol // 'Em7'
+ */
 export const transposeChord = (chord: Chord, by: Fifths): Chord => {
   if (chord.tones.length === 0 || by === 0) return chord
   const root = nearRoot(

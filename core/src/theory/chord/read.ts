@@ -122,7 +122,7 @@ const isClear = (rootText: string, plain: string): boolean =>
  * symbols: the nearest as its fix, the next ones as others.
  * @param text a chord symbol
  * @returns the chord, or one problem of rule chord.unread
- * @example readChordSymbol('A7(13)') // R 3 5 b7 13 on A
+ * @example value(readChordSymbol('A7(13)')).tones.map(({ degree }) => degree) // ['R', '3', '5', 'b7', '13']
  */
 export const readChordSymbol = (text: string): Outcome<Chord> => {
   const symbol = text.trim()

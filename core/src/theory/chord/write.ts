@@ -20,7 +20,11 @@ const WORDS: Readonly<Record<ChordStyle, Readonly<Record<Word, string>>>> = {
   short: { minor: '-', majorSeventh: 'M', halfDiminished: 'ø', diminished: 'o', augmented: '+' },
 }
 
-/** Splits a chord into what stands on the line and what is raised, in a style. N.C. has only a body. */
+/**
+ * Splits a chord into what stands on the line and what is raised, in a style. N.C. has only a body.
+ *
+ * @example chordParts(dm7, 'signs') // { root: 'D', body: 'm', raised: '7' }
+ */
 export const chordParts = (chord: Chord, style: ChordStyle = 'letters'): ChordParts => {
   const kind = chordKind(chord)
   if (kind === 'none') return { root: '', body: 'N.C.', raised: '' }

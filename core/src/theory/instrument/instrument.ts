@@ -36,7 +36,11 @@ const SOUNDING = { semitones: 0, fifths: 0 }
 const UP_MAJOR_SECOND = { semitones: 2, fifths: 2 }
 const UP_OCTAVE = { semitones: 12, fifths: 0 }
 
-/** Transpositions, ranges and tunings: common practice, no source. */
+/**
+ * Transpositions, ranges and tunings: common practice, no source.
+ *
+ * @example INSTRUMENTS[0].name // 'concert pitch'
+ */
 export const INSTRUMENTS: readonly Instrument[] = [
   {
     id: 'concert',
@@ -134,6 +138,10 @@ export const INSTRUMENTS: readonly Instrument[] = [
   },
 ]
 
-/** The instrument by its id; concert pitch for an id that is not in the table. */
+/**
+ * The instrument by its id; concert pitch for an id that is not in the table.
+ *
+ * @example instrumentOf('trumpet').written.semitones // 2
+ */
 export const instrumentOf = (id: string): Instrument =>
   INSTRUMENTS.find((instrument) => instrument.id === id) ?? INSTRUMENTS[0]!

@@ -26,11 +26,25 @@ const DEGREE_FIFTHS = {
 
 export type Degree = keyof typeof DEGREE_FIFTHS
 
+/**
+ * Every degree, from the root to the 13.
+ *
+ * @example DEGREES.includes('#11') // true
+ */
 export const DEGREES = Object.keys(DEGREE_FIFTHS) as readonly Degree[]
 
+/**
+ * The steps of a degree on the line of fifths, above its root.
+ *
+ * @example degreeFifths('b7') // -2
+ */
 export const degreeFifths = (degree: Degree): Fifths => DEGREE_FIFTHS[degree]
 
-/** Half steps above the root, 0 to 11. */
+/**
+ * Half steps above the root, 0 to 11.
+ *
+ * @example degreeSemitones('b9') // 1
+ */
 export const degreeSemitones = (degree: Degree): number => DEGREE_SEMITONES[degree]
 
 const DEGREE_SEMITONES = Object.fromEntries(

@@ -20,7 +20,11 @@ export const letterOf = (fifths: Fifths): string => LETTERS[modulo(fifths + 1, 7
 /** Half steps by which the spelling's accidental raises its letter: -2 for B♭♭, 1 for F♯. */
 export const accidentalOf = (fifths: Fifths): number => Math.floor((fifths + 1) / 7)
 
-/** 0 (C) to 11 (B). */
+/**
+ * 0 (C) to 11 (B).
+ *
+ * @example pitchClassOf(fifthsOf('Bb')) // 10
+ */
 export const pitchClassOf = (fifths: Fifths): number => modulo(fifths * 7, 12)
 
 const spelledOut = (fifths: Fifths): string => {
@@ -31,7 +35,11 @@ const spelledOut = (fifths: Fifths): string => {
 const WIDEST = 40
 const NAMES: readonly string[] = Array.from({ length: 2 * WIDEST + 1 }, (_, at) => spelledOut(at - WIDEST))
 
-/** 'Bb', 'F##': a spelling as plain text. */
+/**
+ * 'Bb', 'F##': a spelling as plain text.
+ *
+ * @example noteName(6) // 'F#'
+ */
 export const noteName = (fifths: Fifths): string => NAMES[fifths + WIDEST] ?? spelledOut(fifths)
 
 /** Reads 'Bb', 'F##' or 'Fx'; undefined when it is no note name. */
@@ -41,7 +49,11 @@ export const readNoteName = (name: string): Fifths | undefined => {
   return LETTERS.indexOf(found[1]!) - 1 + 7 * alterOf(found[2]!)
 }
 
-/** Like readNoteName, for names that the program wrote itself. */
+/**
+ * Like readNoteName, for names that the program wrote itself.
+ *
+ * @example fifthsOf('Eb') // -3
+ */
 export const fifthsOf = (name: string): Fifths => {
   const fifths = readNoteName(name)
   if (fifths === undefined) throw new Error(`not a note name: ${name}`)
@@ -66,7 +78,11 @@ export const plainRoot = (fifths: Fifths): Fifths => {
   return fifths < -6 ? plainRoot(fifths + 12) : fifths
 }
 
-/** The same sound without double accidentals: B♭♭ as A, F♯♯ as G. */
+/**
+ * The same sound without double accidentals: B♭♭ as A, F♯♯ as G.
+ *
+ * @example noteName(simpleSpelling(fifthsOf('Bbb'))) // 'A'
+ */
 export const simpleSpelling = (fifths: Fifths): Fifths => {
   if (accidentalOf(fifths) <= -2) return simpleSpelling(fifths + 12)
   if (accidentalOf(fifths) >= 2) return simpleSpelling(fifths - 12)

@@ -6,12 +6,20 @@ export interface Key {
   readonly mode: 'major' | 'minor'
 }
 
-/** Sharps (positive) or flats (negative) of the key's signature. */
+/**
+ * Sharps (positive) or flats (negative) of the key's signature.
+ *
+ * @example keySignature({ tonic: 'C', mode: 'minor' }) // -3
+ */
 export const keySignature = (key: Key): number => fifthsOf(key.tonic) - (key.mode === 'minor' ? 3 : 0)
 
 export const sameKey = (a: Key, b: Key): boolean => a.tonic === b.tonic && a.mode === b.mode
 
-/** The key moved along the line of fifths, respelled where its signature would pass six accidentals. */
+/**
+ * The key moved along the line of fifths, respelled where its signature would pass six accidentals.
+ *
+ * @example transposeKey({ tonic: 'C', mode: 'major' }, -3) // { tonic: 'Eb', mode: 'major' }
+ */
 export const transposeKey = (key: Key, by: Fifths): Key =>
   nearKey({ ...key, tonic: noteName(fifthsOf(key.tonic) + by) })
 
@@ -23,7 +31,11 @@ const nearKey = (key: Key): Key => {
   return key
 }
 
-/** The twelve keys of a mode, tonics by pitch class from C, with the signatures that charts use. */
+/**
+ * The twelve keys of a mode, tonics by pitch class from C, with the signatures that charts use.
+ *
+ * @example keysOfMode('major').slice(0, 4).map(({ tonic }) => tonic) // ['C', 'Db', 'D', 'Eb']
+ */
 export const keysOfMode = (mode: Key['mode']): readonly Key[] => {
   const range = mode === 'major' ? { from: -6, to: 5 } : { from: -3, to: 8 }
   const keys: Key[] = []

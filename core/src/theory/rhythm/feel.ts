@@ -8,5 +8,9 @@ const SWINGS: Readonly<Record<Feel, boolean>> = { swing: true, straight: false, 
 
 export const FEELS = Object.keys(SWINGS) as readonly Feel[]
 
-/** The share of a beat that its first eighth takes in a feel at a tempo. */
+/**
+ * The share of a beat that its first eighth takes in a feel at a tempo.
+ *
+ * @example swingOf('swing', 300) // 0.52
+ */
 export const swingOf = (feel: Feel, bpm: number): Swing => (SWINGS[feel] ? swingAt(bpm) : 0.5)

@@ -25,6 +25,11 @@ const METERS: Readonly<Record<string, MeterRow>> = {
 
 export const COMMON_TIME: Meter = { beats: 4, unit: 4 }
 
+/**
+ * A meter as it is written.
+ *
+ * @example meterName({ beats: 6, unit: 8 }) // '6/8'
+ */
 export const meterName = (meter: Meter): string => `${meter.beats}/${meter.unit}`
 
 /** Reads '4/4'; undefined for a signature that isn't in the strong-beat table. */
@@ -36,9 +41,18 @@ export const readMeter = (text: string): Meter | undefined => {
 
 export const knownMeters = (): readonly string[] => Object.keys(METERS)
 
+/**
+ * The length of a bar.
+ *
+ * @example barTicks({ beats: 3, unit: 4 }) // 1440
+ */
 export const barTicks = (meter: Meter): Ticks => (meter.beats * 4 * QUARTER) / meter.unit
 
-/** Ticks of one counted beat. */
+/**
+ * Ticks of one counted beat.
+ *
+ * @example beatTicks({ beats: 6, unit: 8 }) // 720
+ */
 export const beatTicks = (meter: Meter): Ticks => METERS[meterName(meter)]!.beat
 
 /** Ticks from the bar's start of each strong beat. */

@@ -23,7 +23,11 @@ export const swingAt = (bpm: number): Swing => {
   return lowSwing + ((bpm - low) / (high - low)) * (highSwing - lowSwing)
 }
 
-/** Where a written tick sounds: the first half of each quarter is stretched to the swing's share. */
+/**
+ * Where a written tick sounds: the first half of each quarter is stretched to the swing's share.
+ *
+ * @example swung(240, 2 / 3) // 320
+ */
 export const swung = (ticks: Ticks, swing: Swing): Ticks => {
   const beat = Math.floor(ticks / QUARTER) * QUARTER
   const within = (ticks - beat) / QUARTER

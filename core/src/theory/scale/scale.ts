@@ -31,7 +31,11 @@ export interface ScaleRow {
   readonly parent: { readonly name: string; readonly fifths: Fifths }
 }
 
-/** The dictionary of scales: degrees from the chord's root, and the parent key in which the notes are known. */
+/**
+ * The dictionary of scales: degrees from the chord's root, and the parent key in which the notes are known.
+ *
+ * @example SCALES.altered.degrees // ['R', 'b9', '#9', '3', '#11', 'b13', 'b7']
+ */
 export const SCALES: Readonly<Record<ScaleId, ScaleRow>> = {
   ionian: {
     name: 'Ionian',
@@ -130,6 +134,11 @@ export const SCALES: Readonly<Record<ScaleId, ScaleRow>> = {
   },
 }
 
+/**
+ * The degrees of a scale, upwards from its root.
+ *
+ * @example scaleDegrees('dorian') // ['R', '9', 'b3', '11', '5', '13', 'b7']
+ */
 export const scaleDegrees = (id: ScaleId): readonly Degree[] => SCALES[id].degrees
 
 /** The scale's notes from a root, spelled by degree. */

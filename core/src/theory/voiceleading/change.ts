@@ -33,7 +33,13 @@ const nearest = (from: number, to: number): number => {
 const classOf = (chord: Chord, tone: ChordTone): number =>
   chordPitchClasses(chord)[chord.tones.indexOf(tone)]!
 
-/** Compares two neighbouring chords tone by tone (R 3 5 7 or what stands in their place). */
+/**
+ * Compares two neighbouring chords tone by tone (R 3 5 7 or what stands in their place).
+ *
+ * @example
+ * changeBetween(dm7, g7).moves.map(({ from, to }) => [from.spelling, to.spelling])
+ * // [['A', 'G'], ['C', 'B']]
+ */
 export const changeBetween = (from: Chord, to: Chord): ChordChange => {
   const targets = fourTones(to)
   const stays: Staying[] = []

@@ -42,7 +42,11 @@ const STEPS: readonly StepRow[] = [
 const classOf = (chord: Chord, tone: ChordTone): number =>
   (pitchClassOf(fifthsOf(chord.root)) + tone.semitones) % 12
 
-/** Every connection that a change of chord offers, strongest first; a leap if it offers none. */
+/**
+ * Every connection that a change of chord offers, strongest first; a leap if it offers none.
+ *
+ * @example joinsBetween(dm7, g7)[0].kind // 'halfStepIntoThird'
+ */
 export const joinsBetween = (from: Chord, to: Chord): readonly JoinOffer[] => {
   if (from.tones.length === 0 || to.tones.length === 0) return []
   const { intoGuides } = changeBetween(from, to)

@@ -56,7 +56,11 @@ export interface KeyRegion {
 
 type KeyRelation = 'relative' | 'parallel' | 'other'
 
-/** The stretches of one key, in order. N.C. belongs to the key that it stands in. */
+/**
+ * The stretches of one key, in order. N.C. belongs to the key that it stands in.
+ *
+ * @example keyRegions(analysis) // [{ key: { tonic: 'C', mode: 'major' }, from: 0, to: 3 }]
+ */
 export const keyRegions = ({ readings }: Analysis): readonly KeyRegion[] => {
   const regions: { key: Key; from: number; to: number; relation?: KeyRelation }[] = []
   for (const { key, index } of readings) {

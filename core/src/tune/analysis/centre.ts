@@ -68,7 +68,11 @@ const FIVE: Readonly<Record<'major' | 'minor', readonly Fifths[]>> = {
 const classesOf = (key: Key): readonly number[] =>
   scaleSemitones(SCALE_OF[key.mode]).map((step) => (pitchClassOf(fifthsOf(key.tonic)) + step) % 12)
 
-/** The key that contains most of the stretch's chord tones; guide tones count double. */
+/**
+ * The key that contains most of the stretch's chord tones; guide tones count double.
+ *
+ * @example centreOf(analysis, stretch).key // { tonic: 'C', mode: 'major' }
+ */
 export const centreOf = (analysis: Analysis, stretch: Stretch): Centre => {
   const spans = analysis.spans.filter(
     ({ bar, chord }) => bar >= stretch.from && bar <= stretch.to && chord.tones.length > 0,

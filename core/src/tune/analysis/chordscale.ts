@@ -26,7 +26,11 @@ export const scaleFor = (chord: Chord, wanted: ScaleId): ScaleId => {
   return SCALES_BY_KIND[kind].find((scale) => holds(scale, chord)) ?? wanted
 }
 
-/** Every scale that contains the chord's tones, those of its kind first; the chosen one is always among them. */
+/**
+ * Every scale that contains the chord's tones, those of its kind first; the chosen one is always among them.
+ *
+ * @example scalesHolding(g7, 'mixolydian')[1] // 'lydianDominant'
+ */
 export const scalesHolding = (chord: Chord, chosen: ScaleId): readonly ScaleId[] => {
   const usual = SCALES_BY_KIND[chordKind(chord)]
   const all = [...usual, ...(Object.keys(SCALES) as ScaleId[])]

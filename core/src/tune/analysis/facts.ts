@@ -47,7 +47,11 @@ const nextChange = ({ spans }: Analysis, index: number): number | undefined => {
   return undefined
 }
 
-/** Everything about a chord of the analysis: tones with the scale's notes beside them, scale, structures, patterns, joins. */
+/**
+ * Everything about a chord of the analysis: tones with the scale's notes beside them, scale, structures, patterns, joins.
+ *
+ * @example chordFacts(analysis, 0).scale.map(({ spelling }) => spelling) // ['D', 'E', 'F', 'G', 'A', 'B', 'C']
+ */
 export const chordFacts = (analysis: Analysis, index: number): ChordFacts => {
   const { chord } = analysis.spans[index]!
   const { scale, avoid } = analysis.readings[index]!

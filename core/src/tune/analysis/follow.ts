@@ -7,6 +7,10 @@ import type { Analysis, Override } from './analysis.ts'
 /**
  * The player's own readings after the chart was edited: those before and after the edit stay with their chords, those
  * that reach into it are dropped.
+ *
+ * @example
+ * followOverrides(chart, copyBar(chart, 0), [{ from: 1, to: 1, scale: 'altered' }])
+ * // [{ from: 2, to: 2, scale: 'altered' }]
  */
 export const followOverrides = (
   before: Chart,
@@ -38,6 +42,8 @@ export const followOverrides = (
 /**
  * The readings with one added; older ones are replaced where they cover the same chords with the same kind of
  * reading.
+ *
+ * @example withOverride([], { from: 1, to: 1, scale: 'altered' }) // [{ from: 1, to: 1, scale: 'altered' }]
  */
 export const withOverride = (overrides: readonly Override[], added: Override): readonly Override[] => {
   const overlaps = (override: Override) =>
@@ -53,7 +59,11 @@ export const withOverride = (overrides: readonly Override[], added: Override): r
   return [...kept, added].sort((a, b) => a.from - b.from)
 }
 
-/** The readings without those chords. */
+/**
+ * The readings without those chords.
+ *
+ * @example withoutOverrides([{ from: 0, to: 1, scale: 'dorian' }], 1, 1) // [{ from: 0, to: 0, scale: 'dorian' }]
+ */
 export const withoutOverrides = (
   overrides: readonly Override[],
   from: number,
@@ -68,7 +78,13 @@ export const withoutOverrides = (
         ].filter((part) => part.from <= part.to),
   )
 
-/** The readings with their keys moved along the line of fifths, as far as their chart moves (see chartShift). */
+/**
+ * The readings with their keys moved along the line of fifths, as far as their chart moves (see chartShift).
+ *
+ * @example
+ * transposeOverrides([{ from: 0, to: 1, key: { tonic: 'C', mode: 'major' } }], 2)
+ * // [{ from: 0, to: 1, key: { tonic: 'D', mode: 'major' } }]
+ */
 export const transposeOverrides = (overrides: readonly Override[], shift: Fifths): readonly Override[] =>
   overrides.map(({ key, ...rest }) =>
     key ? { ...rest, key: { ...key, tonic: noteName(writtenRoot(fifthsOf(key.tonic) + shift)) } } : rest,
@@ -79,6 +95,7 @@ export const transposeOverrides = (overrides: readonly Override[], shift: Fifths
  * would want the same reading.
  *
  * @returns chord indexes, the one asked for among them
+ * @example samePlaces(analysis, 2) // [2, 3]
  */
 export const samePlaces = ({ spans, readings }: Analysis, index: number): readonly number[] => {
   const asked = readings[index]!

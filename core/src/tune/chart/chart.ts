@@ -67,7 +67,11 @@ export interface ChordSpan {
   readonly chord: Chord
 }
 
-/** The tick at which each bar starts, and finally the tick at which the tune ends. */
+/**
+ * The tick at which each bar starts, and finally the tick at which the tune ends.
+ *
+ * @example barStarts(chart) // [0, 1920, 3840, 5760, 7680]
+ */
 export const barStarts = (chart: Chart): readonly Ticks[] => {
   const starts: Ticks[] = [0]
   for (const bar of chart.bars) starts.push(starts.at(-1)! + barTicks(bar.meter))
@@ -95,9 +99,18 @@ export interface Stretch {
   readonly to: number
 }
 
+/**
+ * All bars of a tune as a stretch.
+ *
+ * @example wholeTune(chart) // { from: 0, to: 3 }
+ */
 export const wholeTune = (chart: Chart): Stretch => ({ from: 0, to: chart.bars.length - 1 })
 
-/** The stretch clipped to the tune, its ends in order. */
+/**
+ * The stretch clipped to the tune, its ends in order.
+ *
+ * @example fitStretch(chart, { from: 2, to: 9 }) // { from: 2, to: 3 }
+ */
 export const fitStretch = (chart: Chart, stretch: Stretch): Stretch => {
   const last = Math.max(0, chart.bars.length - 1)
   const clamp = (bar: number) => Math.min(last, Math.max(0, bar))
@@ -105,6 +118,11 @@ export const fitStretch = (chart: Chart, stretch: Stretch): Stretch => {
   return { from, to: clamp(Math.max(stretch.from, stretch.to)) }
 }
 
+/**
+ * Where a stretch starts and ends, in ticks.
+ *
+ * @example stretchTicks(chart, { from: 1, to: 2 }) // { start: 1920, end: 5760 }
+ */
 export const stretchTicks = (
   chart: Chart,
   stretch: Stretch,
@@ -116,6 +134,8 @@ export const stretchTicks = (
 /**
  * The number of fifths by which a chart actually moves when transposed: its key is respelled where its signature
  * would pass six accidentals (B major up a whole step is D♭, not C♯), and everything else moves with the key.
+ *
+ * @example chartShift(chart, 2) // 2
  */
 export const chartShift = ({ key }: Chart, by: Fifths): Fifths =>
   key ? fifthsOf(transposeKey(key, by).tonic) - fifthsOf(key.tonic) : by
@@ -123,7 +143,7 @@ export const chartShift = ({ key }: Chart, by: Fifths): Fifths =>
 /**
  * The chart with every chord and its key moved along the line of fifths (7 steps up is a half step up). Chords are spelled
  * in the new key as they were in the old one: D♯m7 as iii of B major, a bridge of dominants in sharps stays in sharps.
- * @example transposeChart(inC, 5) // in B: Em7 becomes D♯m7
+ * @example transposeChart(chart, 5).bars[0].chords[0].chord.symbol // 'C#m7'
  */
 export const transposeChart = (chart: Chart, by: Fifths): Chart => {
   if (by === 0) return chart

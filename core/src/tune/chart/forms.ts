@@ -15,7 +15,11 @@ export interface FormRow {
 const II_V_I = '| Dm7 | G7 | Cmaj7 | % |'
 const MINOR_II_V_I = '| Dm7b5 | G7b9 | Cm6 | % |'
 
-/** Common practice, no source. */
+/**
+ * Common practice, no source.
+ *
+ * @example FORMS[0].name // 'blues, three chords'
+ */
 export const FORMS: readonly FormRow[] = [
   {
     id: 'blues-plain',
@@ -72,7 +76,11 @@ export const FORMS: readonly FormRow[] = [
   },
 ]
 
-/** Orders in which players go through the twelve keys, as steps on the line of fifths from each key to the next. */
+/**
+ * Orders in which players go through the twelve keys, as steps on the line of fifths from each key to the next.
+ *
+ * @example Object.keys(KEY_ORDERS) // ['fourths', 'half-steps', 'whole-steps']
+ */
 export const KEY_ORDERS: Readonly<Record<string, { readonly name: string; readonly step: Fifths }>> = {
   fourths: { name: 'by fourths', step: -1 },
   'half-steps': { name: 'down by half steps', step: 5 },
@@ -89,7 +97,11 @@ const chartOfForm = (form: FormRow): Chart => {
 
 const inKey = (chart: Chart, tonic: string): Chart => transposeChart(chart, fifthsOf(tonic))
 
-/** A common form in a key; undefined for a form that isn't in the table. */
+/**
+ * A common form in a key; undefined for a form that isn't in the table.
+ *
+ * @example chartFromForm('blues-plain', 'Bb').bars[4].chords[0].chord.symbol // 'Eb7'
+ */
 export const chartFromForm = (id: string, tonic: string): Chart | undefined => {
   const form = FORMS.find((row) => row.id === id)
   return form && { ...inKey(chartOfForm(form), tonic), title: '', form: form.name }
@@ -98,6 +110,8 @@ export const chartFromForm = (id: string, tonic: string): Chart | undefined => {
 /**
  * A form through all twelve keys in an order, each key once, starting from a tonic; undefined for a form or order
  * that isn't in the tables.
+ *
+ * @example formInAllKeys('blues-plain', 'C', 'fourths').bars.length // 144
  */
 export const formInAllKeys = (id: string, tonic: string, order: string): Chart | undefined => {
   const form = FORMS.find((row) => row.id === id)

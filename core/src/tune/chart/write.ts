@@ -3,7 +3,11 @@ import { type Chart, type ChartBar, describeKey, type NotatedBar } from './chart
 
 const BARS_A_LINE = 4
 
-/** The chart as plain text that readChart reads back to an equal chart. */
+/**
+ * The chart as plain text that readChart reads back to an equal chart.
+ *
+ * @example writeChart(chart).split('\n').at(-2) // '| Dm7 | G7 | Cmaj7 | % |'
+ */
 export const writeChart = (chart: Chart): string => {
   const header = [
     chart.title === '' ? '' : `title: ${chart.title}`,

@@ -1,3 +1,4 @@
+import { LIMITS } from '@eager-contour/contract'
 import {
   DEVICE_IDS,
   type Degree,
@@ -12,12 +13,13 @@ import {
   type Weight,
   withSigns,
 } from '@eager-contour/core'
-import { useState } from 'react'
+import { useForm } from 'react-hook-form'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Check } from '../../ui/Check.tsx'
 import { Choice, type ChoiceOption } from '../../ui/Choice.tsx'
+import { FieldError } from '../../ui/FieldError.tsx'
 import { LabelledSlider } from '../../ui/LabelledSlider.tsx'
 import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
 import { Term } from '../../ui/Term.tsx'
@@ -116,7 +118,6 @@ export const BriefPanel = () => {
   const drawing = useAppSelector((state) => selectDesk(state).drawing)
   const change = (part: Partial<Preference>) => void dispatch(briefSet({ ...preference, ...part }))
   const { instrument } = useSettings()
-  const [name, setName] = useState('')
   const named = nameOfPreference(preference, briefs)
   const all = [...BRIEFS, ...briefs]
   const slider = ({ device, label, description }: (typeof ASKED)[number]) => (
@@ -268,27 +269,39 @@ export const BriefPanel = () => {
           onChange={(motif) => change({ motif })}
         />
       </details>
-      <form
-        className="mt-2 flex gap-2"
-        onSubmit={(event) => {
-          event.preventDefault()
-          if (name.trim() === '') return
-          dispatch(briefNamed(name.trim()))
-          setName('')
-        }}
-      >
-        <input
-          aria-label="Name for this brief"
-          placeholder="Name this brief"
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          className="min-h-10 w-full min-w-0 rounded-full border border-soft bg-sheet px-3"
-        />
-        <Button look="quiet" type="submit" disabled={name.trim() === ''}>
-          Save brief
-        </Button>
-      </form>
+      <BriefName />
     </section>
+  )
+}
+
+/** Saves the brief under a name. */
+const BriefName = () => {
+  const dispatch = useAppDispatch()
+  const { register, handleSubmit, reset, formState } = useForm({
+    mode: 'onChange',
+    defaultValues: { name: '' },
+  })
+  const save = handleSubmit(({ name }) => {
+    dispatch(briefNamed(name.trim()))
+    reset()
+  })
+  return (
+    <form className="mt-2 flex flex-wrap gap-2" onSubmit={(event) => void save(event)}>
+      <input
+        aria-label="Name for this brief"
+        placeholder="Name this brief"
+        aria-describedby="brief-name-error"
+        className="min-h-10 min-w-0 grow basis-24 rounded-full border border-soft bg-sheet px-3"
+        {...register('name', {
+          validate: (name) => name.trim() !== '',
+          maxLength: { value: LIMITS.title, message: `At most ${LIMITS.title} characters.` },
+        })}
+      />
+      <Button look="quiet" type="submit" disabled={!formState.isValid}>
+        Save brief
+      </Button>
+      <FieldError id="brief-name-error" error={formState.errors.name} />
+    </form>
   )
 }
 

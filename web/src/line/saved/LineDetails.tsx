@@ -1,8 +1,11 @@
-import type { LineVersionAnswer } from '@eager-contour/contract'
+import { LineBody, type LineVersionAnswer } from '@eager-contour/contract'
 import { format } from 'date-fns'
+import { useEffect, useRef } from 'react'
 import { useVersionsQuery } from '../../data/api.ts'
+import { useRecordForm } from '../../data/recordForm.ts'
 import { barsText } from '../../tune/useTune.ts'
 import { Button } from '../../ui/Button.tsx'
+import { FieldError } from '../../ui/FieldError.tsx'
 import type { EditorLine } from '../editor/lineHistory.ts'
 
 interface LineDetailsProps {
@@ -14,10 +17,10 @@ interface LineDetailsProps {
 
 const FIELD = 'w-full rounded-xl border border-soft bg-sheet px-3 py-2'
 
-/** Tags as typed: words separated by commas. */
-const tagsOf = (text: string): readonly string[] => [
+/** Tags as typed, words separated by commas; or as they are stored. */
+const tagsOf = (typed: string | readonly string[]): string[] => [
   ...new Set(
-    text
+    String(typed)
       .split(',')
       .map((tag) => tag.trim())
       .filter(Boolean),
@@ -25,44 +28,63 @@ const tagsOf = (text: string): readonly string[] => [
 ]
 
 /** The line's title, comments and tags, and its saved versions. */
-export const LineDetails = ({ line, onChange, onKeep, onVersion }: LineDetailsProps) => (
-  <section aria-labelledby="this-line">
-    <h2 id="this-line" className="mb-2 text-xl">
-      This line
-    </h2>
-    <div className="space-y-2">
-      <input
-        aria-label="Title of the line"
-        placeholder="Title"
-        maxLength={200}
-        value={line.title}
-        onChange={(event) => onChange({ title: event.target.value })}
-        className={FIELD}
-      />
-      <textarea
-        aria-label="Comments"
-        placeholder="Comments"
-        maxLength={4000}
-        rows={2}
-        value={line.remark ?? ''}
-        onChange={(event) => onChange({ remark: event.target.value })}
-        className={FIELD}
-      />
-      <input
-        aria-label="Tags, separated by commas"
-        placeholder="Tags, separated by commas"
-        key={line.id ?? ''}
-        defaultValue={(line.tags ?? []).join(', ')}
-        onBlur={(event) => onChange({ tags: tagsOf(event.target.value) })}
-        className={FIELD}
-      />
-      <Button className="w-full" onClick={onKeep}>
-        {line.id === undefined ? 'Save this line' : 'Save a version'}
-      </Button>
-    </div>
-    {line.id !== undefined && <Versions line={line.id} onVersion={onVersion} />}
-  </section>
-)
+export const LineDetails = ({ line, onChange, onKeep, onVersion }: LineDetailsProps) => {
+  const form = useRecordForm(LineBody, detailsOf(line))
+  const { register, reset, formState, trigger, getValues } = form
+  const { title, remark, tags } = formState.errors
+  // Another line, or another version of this one.
+  const shown = useRef(line)
+  useEffect(() => {
+    const { title: newTitle, remark: newRemark = '' } = detailsOf(line)
+    const same =
+      line.id === shown.current.id && newTitle === getValues('title') && newRemark === getValues('remark')
+    shown.current = line
+    if (!same) reset(detailsOf(line))
+  }, [line, reset, getValues])
+  const save = async (name: 'title' | 'remark' | 'tags') => {
+    if (await trigger(name)) onChange({ [name]: getValues(name) })
+  }
+  return (
+    <section aria-labelledby="this-line">
+      <h2 id="this-line" className="mb-2 text-xl">
+        This line
+      </h2>
+      <div className="space-y-2">
+        <input
+          aria-label="Title of the line"
+          placeholder="Title"
+          aria-describedby="line-title-error"
+          className={FIELD}
+          {...register('title', { onChange: () => void save('title') })}
+        />
+        <FieldError id="line-title-error" error={title} />
+        <textarea
+          aria-label="Comments"
+          placeholder="Comments"
+          aria-describedby="line-remark-error"
+          rows={2}
+          className={FIELD}
+          {...register('remark', { onChange: () => void save('remark') })}
+        />
+        <FieldError id="line-remark-error" error={remark} />
+        <input
+          aria-label="Tags, separated by commas"
+          placeholder="Tags, separated by commas"
+          aria-describedby="line-tags-error"
+          className={FIELD}
+          {...register('tags', { setValueAs: tagsOf, onBlur: () => void save('tags') })}
+        />
+        <FieldError id="line-tags-error" error={Array.isArray(tags) ? tags.find(Boolean) : tags} />
+        <Button className="w-full" onClick={onKeep}>
+          {line.id === undefined ? 'Save this line' : 'Save a version'}
+        </Button>
+      </div>
+      {line.id !== undefined && <Versions line={line.id} onVersion={onVersion} />}
+    </section>
+  )
+}
+
+const detailsOf = ({ title, remark = '', tags = [] }: EditorLine) => ({ title, remark, tags: [...tags] })
 
 const Versions = ({
   line,
