@@ -35,7 +35,8 @@ export const configFor = (more: PlaywrightTestConfig): PlaywrightTestConfig =>
     use: {
       viewport: { width: 1280, height: 800 },
       launchOptions: { executablePath: chromium(), args: ARGS },
-      trace: 'retain-on-failure',
+      // A trace photographs the page at every step, which takes longer than the tests.
+      trace: 'on-first-retry',
     },
     ...more,
   })

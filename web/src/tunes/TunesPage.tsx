@@ -84,7 +84,7 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
     cell: ({ tune }) => (
       <Link
         to={`/tunes/${tune.id}/map`}
-        className="font-head text-2xl font-bold after:absolute after:inset-0 hover:after:bg-chosen/40"
+        className="font-head text-2xl font-bold max-sm:text-xl after:absolute after:inset-0 hover:after:bg-chosen/40"
       >
         {tune.title}
       </Link>
@@ -102,6 +102,7 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
       ) : (
         <span className="text-madder">a chord can’t be read</span>
       ),
+    className: 'py-2 max-md:hidden',
   },
   {
     id: 'key',
@@ -120,7 +121,7 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
     id: 'run',
     header: 'last run',
     value: ({ lastRun }) => runWords(lastRun),
-    className: 'py-2 text-soft',
+    className: 'py-2 text-soft max-sm:hidden',
   },
 ]
 
