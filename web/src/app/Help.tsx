@@ -22,22 +22,41 @@ const DESCRIPTIONS: Readonly<Partial<Record<Role, string>>> = {
   enclosure: 'enclosure; its bracket closes on the target',
   outside: 'outside note, with a thread to its resolution',
 }
-const KEYS: readonly (readonly [string, string])[] = [
-  ['Space', 'play and stop'],
-  ['[ and ]', 'slower and faster'],
-  ['Shift + arrows', 'set the stretch'],
-  ['arrows on a note', 'previous and next note'],
-  ['Shift + arrows on a note', 'select several'],
-  ['Ctrl + A on a note', 'select all'],
-  ['X', 'lock and unlock'],
-  ...NOTE_TOOLS.map(({ name, shown }): readonly [string, string] => [
-    shown,
-    name.charAt(0).toLowerCase() + name.slice(1),
-  ]),
-  ['K', 'writing by hand: letters are notes'],
-  ['Enter and Backspace', 'writing by hand: rest, undo'],
-  ['Z and Shift + Z', 'undo and redo'],
-  ['?', 'this help'],
+const KEYS: readonly { readonly where: string; readonly keys: readonly (readonly [string, string])[] }[] = [
+  {
+    where: 'On every page of a tune',
+    keys: [
+      ['Space', 'play and stop'],
+      ['Shift + arrows', 'set the stretch'],
+      ['?', 'this help'],
+    ],
+  },
+  {
+    where: 'On the stage',
+    keys: [
+      ['Page Down', 'start, pause, go on; a pedal sends it'],
+      ['Page Up', 'play again from the start'],
+      ['H and Shift + H', 'hide more of the music, or less'],
+      ['K', 'letters are notes'],
+    ],
+  },
+  {
+    where: 'On a line',
+    keys: [
+      ['[ and ]', 'slower and faster'],
+      ['arrows on a note', 'previous and next note'],
+      ['Shift + arrows on a note', 'select several'],
+      ['Ctrl + A on a note', 'select all'],
+      ['X', 'lock and unlock'],
+      ...NOTE_TOOLS.map(({ name, shown }): readonly [string, string] => [
+        shown,
+        name.charAt(0).toLowerCase() + name.slice(1),
+      ]),
+      ['K', 'writing by hand: letters are notes'],
+      ['Enter and Backspace', 'writing by hand: rest, undo'],
+      ['Z and Shift + Z', 'undo and redo'],
+    ],
+  },
 ]
 
 /** What the marks mean, which keys there are, and the words of the application's own. */
@@ -83,14 +102,19 @@ export const Help = ({
         </div>
         <div>
           <h2 className="mb-3 text-2xl">Keys</h2>
-          <dl className="mb-5">
-            {KEYS.map(([key, does]) => (
-              <div key={key} className="flex justify-between gap-4 py-1">
-                <dt className="font-semibold">{key}</dt>
-                <dd>{does}</dd>
-              </div>
-            ))}
-          </dl>
+          {KEYS.map(({ where, keys }) => (
+            <section key={where} className="mb-4">
+              <h3 className="font-semibold text-soft">{where}</h3>
+              <dl>
+                {keys.map(([key, does]) => (
+                  <div key={key} className="flex justify-between gap-4 py-1">
+                    <dt className="font-semibold">{key}</dt>
+                    <dd className="text-right">{does}</dd>
+                  </div>
+                ))}
+              </dl>
+            </section>
+          ))}
           <Dialog.Close asChild>
             <Button>Close</Button>
           </Dialog.Close>

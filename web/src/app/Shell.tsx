@@ -1,13 +1,9 @@
-import { lazy, Suspense, useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import { NavLink, Outlet } from 'react-router'
 import { OutboxBar } from '../data/OutboxBar.tsx'
 import { useSettings } from '../settings/settings.ts'
 import { useLook } from '../settings/useLook.ts'
 import { Waiting } from '../ui/Notice.tsx'
-
-// The help shows marks and keys of the features: it loads when it is asked for.
-const Help = lazy(async () => ({ default: (await import('./Help.tsx')).Help }))
+import { useHelp } from './WithHelp.tsx'
 
 const PAGES = [
   { to: '/tunes', name: 'Tunes' },
@@ -19,8 +15,7 @@ const PAGES = [
 export const Shell = () => {
   useLook()
   const { instrument, known } = useSettings()
-  const [help, setHelp] = useState(false)
-  useHotkeys('*', (event) => event.key === '?' && setHelp(true))
+  const openHelp = useHelp()
   return (
     <div className="flex min-h-screen flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-3">
@@ -57,17 +52,12 @@ export const Shell = () => {
               {name}
             </NavLink>
           ))}
-          <button type="button" className="py-2" title="Help (?)" onClick={() => setHelp(true)}>
+          <button type="button" className="py-2" title="Help (?)" onClick={openHelp}>
             Help
           </button>
         </nav>
       </header>
       <OutboxBar />
-      {help && (
-        <Suspense fallback={null}>
-          <Help open onOpenChange={setHelp} />
-        </Suspense>
-      )}
       <main id="main" className="flex grow flex-col">
         {known ? <Outlet /> : <Waiting what="Opening" />}
       </main>

@@ -1,11 +1,12 @@
-import { createBrowserRouter, Navigate } from 'react-router'
+import { createBrowserRouter, Navigate, type RouteObject } from 'react-router'
 import { TunesPage } from '../tunes/TunesPage.tsx'
 import { Waiting } from '../ui/Notice.tsx'
 import { NotFound } from './NotFound.tsx'
 import { Shell } from './Shell.tsx'
+import { WithHelp } from './WithHelp.tsx'
 
 /** The pages. All but the first are loaded when they are opened. */
-export const router = createBrowserRouter([
+const PAGES: RouteObject[] = [
   {
     element: <Shell />,
     errorElement: <NotFound />,
@@ -51,4 +52,8 @@ export const router = createBrowserRouter([
     hydrateFallbackElement: <Waiting what="Opening" />,
     lazy: async () => ({ Component: (await import('../stage/StagePage.tsx')).StagePage }),
   },
+]
+
+export const router = createBrowserRouter([
+  { element: <WithHelp />, errorElement: <NotFound />, children: PAGES },
 ])

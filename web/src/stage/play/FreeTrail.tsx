@@ -9,10 +9,11 @@ import {
   spellNotes,
   withSigns,
 } from '@eager-contour/core'
+import { scaleLinear } from 'd3-scale'
 import { useMemo } from 'react'
 import { chordText } from '../../ui/ChordSymbol.tsx'
 import { VERDICT_COLOURS } from '../../ui/verdicts.ts'
-import { useCursor } from './useCursor.ts'
+import { CursorLine } from './CursorLine.tsx'
 
 const WIDTH = 1200
 const TOP = 44
@@ -34,13 +35,12 @@ interface FreeTrailProps {
 export const FreeTrail = ({ analysis, exercise, judged, position, style, height }: FreeTrailProps) => {
   const { spec, length } = exercise
   const { from, to } = spec.stretch
-  const x = (tick: number) => 14 + (tick / length) * (WIDTH - 20)
-  const cursor = useCursor(position, x, length)
+  const x = scaleLinear([0, length], [14, WIDTH - 6])
   const pitches = (exercise.free?.example ?? []).map(({ midi }) => midi)
   const low = Math.min(...pitches, 72) - MARGIN
   const high = Math.max(...pitches, 60) + MARGIN
-  const half = (height - TOP - BOTTOM) / (high - low + 1)
-  const y = (midi: number) => TOP + (high - midi + 0.5) * half
+  const y = scaleLinear([high + 0.5, low - 0.5], [TOP, height - BOTTOM])
+  const half = y(low) - y(low + 1)
   const limits = limitsOf(spec.rung, spec.variant)
   const ledges = useMemo(() => {
     const allowed = limits ? allowedOver(analysis, spec.stretch, limits.notes) : []
@@ -127,14 +127,7 @@ export const FreeTrail = ({ analysis, exercise, judged, position, style, height 
           />
         )
       })}
-      <line
-        ref={cursor}
-        y1={36}
-        y2={height - 4}
-        stroke="var(--ink)"
-        strokeWidth={3}
-        style={{ display: 'none' }}
-      />
+      <CursorLine position={position} x={x} length={length} top={36} bottom={height - 4} />
     </svg>
   )
 }

@@ -8,9 +8,10 @@ import {
   pitchClass,
   withSigns,
 } from '@eager-contour/core'
+import { scaleLinear } from 'd3-scale'
 import { chordText } from '../../ui/ChordSymbol.tsx'
 import { VERDICT_COLOURS } from '../../ui/verdicts.ts'
-import { useCursor } from './useCursor.ts'
+import { CursorLine } from './CursorLine.tsx'
 
 const WIDTH = 1200
 /** Between two notes, for the name of the first. */
@@ -45,9 +46,8 @@ export const Trail = ({
   const pitches = exercise.expected.map(({ midi }) => midi)
   const low = Math.min(...pitches)
   const high = Math.max(...pitches, low + 8)
-  const x = (tick: number) => 8 + (tick / exercise.length) * (WIDTH - 16) + 14
-  const y = (midi: number) => TOP + ((high - midi) / (high - low)) * (HEIGHT - TOP - BOTTOM - 14) + 7
-  const cursor = useCursor(position, x, exercise.length)
+  const x = scaleLinear([0, exercise.length], [22, WIDTH + 6])
+  const y = scaleLinear([high, low], [TOP + 7, HEIGHT - BOTTOM - 7])
   const gaps = exercise.expected.slice(1).map((note, at) => x(note.start) - x(exercise.expected[at]!.start))
   const named = showNames && Math.min(...gaps, WIDTH) >= ROOM_FOR_NAME
   /** Beside the note; if the next is near, on the side away from the line. */
@@ -148,14 +148,7 @@ export const Trail = ({
             />
           )
         })}
-      <line
-        ref={cursor}
-        y1={40}
-        y2={HEIGHT - 14}
-        stroke="var(--ink)"
-        strokeWidth={3}
-        style={{ display: 'none' }}
-      />
+      <CursorLine position={position} x={x} length={exercise.length} top={40} bottom={HEIGHT - 14} />
     </svg>
   )
 }

@@ -1,12 +1,19 @@
 import { QUARTER } from '@eager-contour/core'
 import { useEffect, useRef } from 'react'
 
+interface CursorLineProps {
+  /** Ticks from the stretch's first beat; undefined while nothing runs. */
+  readonly position: () => number | undefined
+  /** Where a tick is in the picture. */
+  readonly x: (tick: number) => number
+  /** The last tick. */
+  readonly length: number
+  readonly top: number
+  readonly bottom: number
+}
+
 /** A line that follows the run over a picture; hidden while nothing runs. */
-export const useCursor = (
-  position: () => number | undefined,
-  x: (tick: number) => number,
-  length: number,
-) => {
+export const CursorLine = ({ position, x, length, top, bottom }: CursorLineProps) => {
   const cursor = useRef<SVGLineElement>(null)
   const place = useRef(x)
   place.current = x
@@ -23,5 +30,7 @@ export const useCursor = (
     })
     return () => cancelAnimationFrame(frame)
   }, [position, length])
-  return cursor
+  return (
+    <line ref={cursor} y1={top} y2={bottom} stroke="var(--ink)" strokeWidth={3} style={{ display: 'none' }} />
+  )
 }
