@@ -494,7 +494,7 @@ test('large data: a hundred bars, two hundred lines, one octave, a contour of on
   await page.getByRole('tab', { name: 'Notes' }).click()
   await writeLine(page)
   // Only what is near the window is drawn.
-  expect(await terrainNotes(page).count()).toBeLessThan(400)
+  await expect.poll(() => terrainNotes(page).count()).toBeLessThan(400)
   await page
     .getByRole('group', { name: /^Terrain, bars/ })
     .last()

@@ -19,13 +19,13 @@ const version = '0.1.0'
 const logger = pino({ level: env.LOG_LEVEL ?? 'warn' }, pino.destination(2))
 
 const start = async (): Promise<void> => {
-  const source = await openStore(DATA_FILE)
+  const database = await openStore(DATA_FILE)
   if (
     env.DEMO_FILE &&
-    (await fillWithDemo(source, JSON.parse(readFileSync(env.DEMO_FILE, 'utf8')) as DemoData))
+    (await fillWithDemo(database, JSON.parse(readFileSync(env.DEMO_FILE, 'utf8')) as DemoData))
   )
     console.log('The database was empty: the demo is in it now.')
-  const app = makeApp({ source, logger, version, names: NAMES, webDir: WEB_DIR })
+  const app = makeApp({ store: database, logger, version, names: NAMES, webDir: WEB_DIR })
   const { server, port } = await listenFrom(app, HOST, PORT)
   console.log(`Eager Contour is at http://${HOST}:${port}/`)
 
@@ -34,7 +34,7 @@ const start = async (): Promise<void> => {
     if (stopping) return
     stopping = true
     server.close(async () => {
-      await source.destroy()
+      await database.close()
       process.exit(0)
     })
     server.closeIdleConnections()

@@ -3,21 +3,26 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pino from 'pino'
 import request from 'supertest'
-import type { DataSource } from 'typeorm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Database } from '../store/database.ts'
 import { openStore } from '../store/open.ts'
 import { makeApp } from './app.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
-let source: DataSource
+let database: Database
 let app: ReturnType<typeof makeApp>
 
 beforeAll(async () => {
-  source = await openStore(join(folder, 'test.db'))
-  app = makeApp({ source, logger: pino({ level: 'silent' }), version: 'test', names: ['stand.local'] })
+  database = await openStore(join(folder, 'test.db'))
+  app = makeApp({
+    store: database,
+    logger: pino({ level: 'silent' }),
+    version: 'test',
+    names: ['stand.local'],
+  })
 })
 afterAll(async () => {
-  await source.destroy()
+  await database.close()
   rmSync(folder, { recursive: true })
 })
 

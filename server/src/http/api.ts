@@ -1,6 +1,6 @@
 import { check, IdParams, TuneQuery } from '@eager-contour/contract'
 import { type Request, type RequestHandler, Router } from 'express'
-import type { DataSource } from 'typeorm'
+import type { Store } from '../store/database.ts'
 import { RESOURCES } from '../store/resources.ts'
 import { HttpProblem } from './problem.ts'
 
@@ -20,7 +20,7 @@ const answering =
     void response.json(await answer(request))
 
 /** The API's routes, from the table of resources. Every body and parameter is checked against the contract. */
-export const api = (source: DataSource, version: string): Router => {
+export const api = (store: Store, version: string): Router => {
   const routes = Router()
   routes.get(
     '/health',
@@ -31,26 +31,26 @@ export const api = (source: DataSource, version: string): Router => {
     if (list)
       routes.get(
         `/${path}`,
-        answering((request) => list(source, tuneOf(request))),
+        answering((request) => list(store, tuneOf(request))),
       )
     if (single)
       routes.get(
         one,
-        answering(() => single.read(source)),
+        answering(() => single.read(store)),
       )
     if (read)
       routes.get(
         one,
-        answering((request) => read(source, idOf(request))),
+        answering((request) => read(store, idOf(request))),
       )
     for (const [name, listChildren] of Object.entries(children))
       routes.get(
         `${one}/${name}`,
-        answering((request) => listChildren(source, idOf(request))),
+        answering((request) => listChildren(store, idOf(request))),
       )
     routes.put(
       one,
-      answering((request) => write(source, single?.id ?? idOf(request), valid(body, request.body))),
+      answering((request) => write(store, single?.id ?? idOf(request), valid(body, request.body))),
     )
   }
   routes.use(() => {

@@ -5,13 +5,13 @@ import express, { type ErrorRequestHandler, type Express } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
-import type { DataSource } from 'typeorm'
+import type { Store } from '../store/database.ts'
 import { api } from './api.ts'
 import { guard } from './guard.ts'
 import { asProblem } from './problem.ts'
 
 export interface AppOptions {
-  readonly source: DataSource
+  readonly store: Store
   readonly logger: Logger
   readonly version: string
   /** Names besides this machine's own under which the server answers. */
@@ -45,7 +45,7 @@ const policy = helmet({
   crossOriginEmbedderPolicy: false,
 })
 
-export const makeApp = ({ source, logger, version, names, webDir }: AppOptions): Express => {
+export const makeApp = ({ store, logger, version, names, webDir }: AppOptions): Express => {
   const app = express()
   app.disable('x-powered-by')
   app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => request.method === 'GET' } }))
@@ -55,7 +55,7 @@ export const makeApp = ({ source, logger, version, names, webDir }: AppOptions):
     response.setHeader('Cache-Control', 'no-store')
     next()
   })
-  app.use('/api', api(source, version))
+  app.use('/api', api(store, version))
   if (webDir !== undefined && existsSync(webDir)) serveWeb(app, webDir)
   app.use(answerError)
   return app

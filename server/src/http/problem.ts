@@ -1,5 +1,6 @@
 import type { ErrorBody, ErrorCode } from '@eager-contour/contract'
 import type { Problem } from '@eager-contour/core'
+import { storageCode } from '../store/database.ts'
 import { ConflictError, NotFoundError } from '../store/errors.ts'
 
 const STATUS: Readonly<Record<ErrorCode, number>> = {
@@ -61,7 +62,7 @@ export const asProblem = (error: unknown): HttpProblem => {
   const storage = driverError?.code ?? code ?? ''
   if (storage === 'SQLITE_CONSTRAINT_FOREIGNKEY')
     return new HttpProblem('not-found', 'The tune that this belongs to is not saved yet.')
-  if (/^SQLITE_(BUSY|LOCKED|FULL|IOERR|READONLY|CORRUPT|NOTADB|CANTOPEN)/.test(storage))
+  if (storageCode(error) !== undefined || /^SQLITE_(BUSY|LOCKED)/.test(storage))
     return new HttpProblem(
       'storage',
       'The database can’t be written right now. What you did is kept in the browser and will be sent again.',

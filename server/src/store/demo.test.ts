@@ -73,31 +73,31 @@ const DEMO: DemoData = {
 
 describe('fillWithDemo', () => {
   it('fills an empty database, once', async () => {
-    const source = await openStore(join(folder, 'demo.db'))
-    expect(await fillWithDemo(source, DEMO)).toBe(true)
-    expect(await fillWithDemo(source, DEMO)).toBe(false)
-    expect((await listTunes(source)).map(({ title }) => title)).toEqual(['Jetty'])
-    expect(await listLines(source, 'tune-demo-1')).toHaveLength(1)
-    expect(await listRuns(source, 'tune-demo-1')).toMatchObject([
+    const database = await openStore(join(folder, 'demo.db'))
+    expect(await fillWithDemo(database, DEMO)).toBe(true)
+    expect(await fillWithDemo(database, DEMO)).toBe(false)
+    expect((await listTunes(database)).map(({ title }) => title)).toEqual(['Jetty'])
+    expect(await listLines(database, 'tune-demo-1')).toHaveLength(1)
+    expect(await listRuns(database, 'tune-demo-1')).toMatchObject([
       { verdict: 'close', weakestBar: 1, source: 'simulated' },
     ])
-    expect((await readRun(source, 'run-demo-1')).take).toEqual(take)
-    expect(await readSettings(source)).toMatchObject({ instrument: 'flugelhorn', revision: 1 })
-    await source.destroy()
+    expect((await readRun(database, 'run-demo-1')).take).toEqual(take)
+    expect(await readSettings(database)).toMatchObject({ instrument: 'flugelhorn', revision: 1 })
+    await database.close()
   })
 
   it('refuses a demo that does not match the contract, and leaves the database empty', async () => {
-    const source = await openStore(join(folder, 'broken.db'))
-    await expect(fillWithDemo(source, { ...DEMO, tunes: [{ ...DEMO.tunes[0]!, id: 'x' }] })).rejects.toThrow(
-      /does not match the contract/,
-    )
+    const database = await openStore(join(folder, 'broken.db'))
     await expect(
-      fillWithDemo(source, { ...DEMO, settings: { ...DEMO.settings, look: 'dusk' as 'day' } }),
+      fillWithDemo(database, { ...DEMO, tunes: [{ ...DEMO.tunes[0]!, id: 'x' }] }),
     ).rejects.toThrow(/does not match the contract/)
     await expect(
-      fillWithDemo(source, { ...DEMO, lines: [{ ...DEMO.lines[0]!, tune: 'tune-unknown' }] }),
+      fillWithDemo(database, { ...DEMO, settings: { ...DEMO.settings, look: 'dusk' as 'day' } }),
+    ).rejects.toThrow(/does not match the contract/)
+    await expect(
+      fillWithDemo(database, { ...DEMO, lines: [{ ...DEMO.lines[0]!, tune: 'tune-unknown' }] }),
     ).rejects.toThrow()
-    expect(await listTunes(source)).toEqual([])
-    await source.destroy()
+    expect(await listTunes(database)).toEqual([])
+    await database.close()
   })
 })

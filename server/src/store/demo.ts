@@ -8,10 +8,9 @@ import {
   SettingsBody,
   TuneBody,
 } from '@eager-contour/contract'
-import type { DataSource } from 'typeorm'
+import type { Store } from './database.ts'
 import { writeLine } from './lines.ts'
 import { writePhrase } from './phrases.ts'
-import type { Store } from './resource.ts'
 import { writeRun } from './runs.ts'
 import { writeSettings } from './settings.ts'
 import { TuneEntity, writeTune } from './tunes.ts'
@@ -28,8 +27,8 @@ const valid = <T extends object>(type: new () => T, value: unknown): T => {
  * Fills an empty database with the demo, completely or not at all, through the same checks and writes as the API.
  * Returns whether it was empty.
  */
-export const fillWithDemo = async (source: DataSource, demo: DemoData): Promise<boolean> => {
-  if ((await source.manager.count(TuneEntity)) > 0) return false
+export const fillWithDemo = async (database: Store, demo: DemoData): Promise<boolean> => {
+  if ((await database.manager.count(TuneEntity)) > 0) return false
   const checked = {
     tunes: demo.tunes.map(({ id, ...tune }) => ({
       ...valid(IdParams, { id }),
@@ -46,8 +45,7 @@ export const fillWithDemo = async (source: DataSource, demo: DemoData): Promise<
     runs: demo.runs.map(({ id, ...run }) => ({ ...valid(IdParams, { id }), body: valid(RunBody, run) })),
     settings: valid(SettingsBody, { ...demo.settings, ...DEMO_EDIT }),
   }
-  await source.transaction(async (manager) => {
-    const store: Store = { manager, transaction: manager.transaction.bind(manager) }
+  await database.transaction(async (store) => {
     for (const { id, body } of checked.tunes) await writeTune(store, id, body)
     for (const { id, body } of checked.lines) await writeLine(store, id, body)
     for (const { id, body } of checked.phrases) await writePhrase(store, id, body)

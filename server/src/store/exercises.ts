@@ -1,6 +1,7 @@
 import { type ExerciseAnswer, ExerciseBody } from '@eager-contour/contract'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
-import { Edited, resource, type Store, writeEdited } from './resource.ts'
+import type { Store } from './database.ts'
+import { Edited, resource, writeEdited } from './resource.ts'
 
 @Entity('exercises')
 class ExerciseEntity extends Edited {

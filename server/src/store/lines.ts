@@ -1,6 +1,7 @@
 import { type LineAnswer, LineBody, type LineVersionAnswer } from '@eager-contour/contract'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
-import { Edited, resource, type Store, writeEdited } from './resource.ts'
+import type { Store } from './database.ts'
+import { Edited, NO_TRANSACTION, resource, writeEdited } from './resource.ts'
 
 @Entity('lines')
 class LineEntity extends Edited {
@@ -60,8 +61,8 @@ export const writeLine = async (store: Store, id: string, body: LineBody): Promi
     tags: body.tags ?? known?.tags ?? [],
     removed,
   })
-  return store.transaction(async (manager) => {
-    const inside: Store = { manager, transaction: manager.transaction.bind(manager) }
+  return store.transaction(async (inside) => {
+    const { manager } = inside
     const row = await writeEdited(inside, LineEntity, id, body, fields, answerOf)
     if (body.version)
       await manager.save(
@@ -74,6 +75,7 @@ export const writeLine = async (store: Store, id: string, body: LineBody): Promi
           notes: row.notes,
           keptAt: row.updatedAt,
         }),
+        NO_TRANSACTION,
       )
     return answerOf(row)
   })

@@ -14,30 +14,30 @@ const at = (name: string) => join(folder, name)
 
 describe('openStore', () => {
   it('makes the file and its tables, in write-ahead logging, with foreign keys on', async () => {
-    const source = await openStore(at('new/deep.db'))
-    expect(await source.query('PRAGMA journal_mode')).toEqual([{ journal_mode: 'wal' }])
-    expect(await source.query('PRAGMA foreign_keys')).toEqual([{ foreign_keys: 1 }])
-    expect(await source.query('PRAGMA synchronous')).toEqual([{ synchronous: 2 }])
-    await source.destroy()
+    const database = await openStore(at('new/deep.db'))
+    expect(await database.source.query('PRAGMA journal_mode')).toEqual([{ journal_mode: 'wal' }])
+    expect(await database.source.query('PRAGMA foreign_keys')).toEqual([{ foreign_keys: 1 }])
+    expect(await database.source.query('PRAGMA synchronous')).toEqual([{ synchronous: 2 }])
+    await database.close()
   })
 
   it('finds again what was written, and migrates once', async () => {
     const first = await openStore(at('twice.db'))
     await writeTune(first, 'tune-0001', { revision: 0, edit: 'edit-0001', title: 'Quay', chart: '| C |' })
-    await first.destroy()
+    await first.close()
     const second = await openStore(at('twice.db'))
     expect(await second.manager.count(TuneEntity)).toBe(1)
-    await second.destroy()
+    await second.close()
   })
 
   it('has the tables that its entities describe', async () => {
-    const source = await openStore(at('schema.db'))
-    const wanted = await source.driver.createSchemaBuilder().log()
+    const database = await openStore(at('schema.db'))
+    const wanted = await database.source.driver.createSchemaBuilder().log()
     const columns = wanted.upQueries.filter(({ query }) =>
       /ADD COLUMN|DROP COLUMN|CREATE TABLE "(?!temporary)/.test(query),
     )
     expect(columns).toEqual([])
-    await source.destroy()
+    await database.close()
   })
 
   it('leaves a file that isn’t a database unchanged and reports it', async () => {
@@ -49,16 +49,16 @@ describe('openStore', () => {
   })
 
   it('leaves a damaged database unchanged and reports it', async () => {
-    const source = await openStore(at('damaged.db'))
+    const database = await openStore(at('damaged.db'))
     for (let index = 0; index < 60; index += 1)
-      await writeTune(source, `tune-00${index + 10}`, {
+      await writeTune(database, `tune-00${index + 10}`, {
         revision: 0,
         edit: `edit-00${index + 10}`,
         title: 'x'.repeat(150),
         chart: '| C |'.repeat(300),
       })
-    await source.query('PRAGMA wal_checkpoint(TRUNCATE)')
-    await source.destroy()
+    await database.source.query('PRAGMA wal_checkpoint(TRUNCATE)')
+    await database.close()
     const bytes = readFileSync(at('damaged.db'))
     bytes.fill(0xee, 4096 * 2, 4096 * 12)
     writeFileSync(at('damaged.db'), bytes)
@@ -67,56 +67,56 @@ describe('openStore', () => {
   })
 
   it('waits for a locked database, then reports it and changes nothing', async () => {
-    const source = await openStore(at('locked.db'))
-    await source.destroy()
+    const database = await openStore(at('locked.db'))
+    await database.close()
     const other = new Sqlite(at('locked.db'))
     other.exec('BEGIN EXCLUSIVE')
     await expect(openStore(at('locked.db'))).rejects.toThrow(/locked by another program/)
     other.exec('ROLLBACK')
     other.close()
     const free = await openStore(at('locked.db'))
-    await free.destroy()
+    await free.close()
   })
 })
 
 describe('the migrations to plain names and to one value for all settings', () => {
   it('carry over what was stored, and can be undone', async () => {
-    const source = await openStore(at('names.db'))
-    await source.undoLastMigration()
-    await source.undoLastMigration()
-    await writeTune(source, 'tune-0001', { revision: 0, edit: 'edit-0001', title: 'Quay', chart: '| C |' })
+    const database = await openStore(at('names.db'))
+    await database.source.undoLastMigration()
+    await database.source.undoLastMigration()
+    await writeTune(database, 'tune-0001', { revision: 0, edit: 'edit-0001', title: 'Quay', chart: '| C |' })
     const run = `INSERT INTO "runs" ("id", "tune", "playedAt", "rung", "key", "fromBar", "toBar", "tempo", "state", "verdict", "marks", "source")
       VALUES (?, 'tune-0001', '2026-11-01T10:00:00.000Z', 'outline-up', 'C major', 0, 3, 120, 'finished', ?, '{}', 'midi')`
     const old = ['again', 'nearly', 'holds', 'moves on']
-    for (const verdict of old) await source.query(run, [`run-${verdict}`, verdict])
-    await source.query(`INSERT INTO "takes" ("run", "take") VALUES ('run-again', ?)`, [
+    for (const verdict of old) await database.source.query(run, [`run-${verdict}`, verdict])
+    await database.source.query(`INSERT INTO "takes" ("run", "take") VALUES ('run-again', ?)`, [
       JSON.stringify({ notes: [], aside: [{ midi: 60 }] }),
     ])
-    await source.query(
+    await database.source.query(
       `INSERT INTO "settings" ("id", "revision", "lastEdit", "updatedAt", "instrument", "look", "chordStyle", "scaleNames", "player", "grading")
        VALUES ('settings', 1, 'edit-0001', '', 'concert', 'system', 'letters', 'mode', '', ?)`,
       [JSON.stringify({ leasts: { nearly: 60, holds: 80, movesOn: 90 } })],
     )
-    const rows = async (query: string) => (await source.query(query)) as Record<string, string>[]
+    const rows = async (query: string) => (await database.source.query(query)) as Record<string, string>[]
     const runsAndTake = async () => ({
       verdicts: (await rows('SELECT verdict FROM runs ORDER BY rowid')).map(({ verdict }) => verdict),
       take: JSON.parse((await rows('SELECT take FROM takes'))[0]!.take!),
     })
     const grading = async () => JSON.parse((await rows('SELECT grading FROM settings'))[0]!.grading!)
     const before = [await runsAndTake(), await grading()]
-    await source.runMigrations()
+    await database.source.runMigrations()
     expect(await runsAndTake()).toEqual({
       verdicts: ['again', 'close', 'solid', 'move on'],
       take: { notes: [], ungradedNotes: [{ midi: 60 }] },
     })
-    expect(await readSettings(source)).toEqual({
+    expect(await readSettings(database)).toEqual({
       ...DEFAULT_SETTINGS,
       revision: 1,
       grading: { leasts: { close: 60, solid: 80, moveOn: 90 } },
     })
-    await source.undoLastMigration()
-    await source.undoLastMigration()
+    await database.source.undoLastMigration()
+    await database.source.undoLastMigration()
     expect([await runsAndTake(), await grading()]).toEqual(before)
-    await source.destroy()
+    await database.close()
   })
 })

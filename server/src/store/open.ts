@@ -2,6 +2,7 @@ import { closeSync, existsSync, mkdirSync, openSync, readSync, statSync } from '
 import { dirname } from 'node:path'
 import Sqlite from 'better-sqlite3'
 import { DataSource } from 'typeorm'
+import { type Database, databaseOf } from './database.ts'
 import { MIGRATIONS } from './migrations/index.ts'
 import { RESOURCES } from './resources.ts'
 
@@ -14,7 +15,7 @@ export class StorageError extends Error {
 }
 
 /** Opens the database file, creates it if there is none, and migrates it to the newest tables. */
-export const openStore = async (file: string): Promise<DataSource> => {
+export const openStore = async (file: string): Promise<Database> => {
   mkdirSync(dirname(file), { recursive: true })
   if (existsSync(file)) inspect(file)
   const source = new DataSource({
@@ -31,7 +32,7 @@ export const openStore = async (file: string): Promise<DataSource> => {
     },
   })
   try {
-    return await source.initialize()
+    return databaseOf(await source.initialize())
   } catch (error) {
     throw new StorageError(
       `The database ${file} could not be opened: ${messageOf(error)}. The file is as it was.`,

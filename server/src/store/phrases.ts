@@ -1,6 +1,7 @@
 import { type PhraseAnswer, PhraseBody } from '@eager-contour/contract'
 import { Column, Entity, PrimaryColumn } from 'typeorm'
-import { Edited, resource, type Store, writeEdited } from './resource.ts'
+import type { Store } from './database.ts'
+import { Edited, resource, writeEdited } from './resource.ts'
 
 @Entity('phrases')
 class PhraseEntity extends Edited {

@@ -1,9 +1,10 @@
 import type { EditBody } from '@eager-contour/contract'
-import { Column, type DataSource, type EntityTarget, type FindOptionsWhere } from 'typeorm'
+import { Column, type EntityTarget, type FindOptionsWhere } from 'typeorm'
+import type { Store } from './database.ts'
 import { ConflictError } from './errors.ts'
 
-/** Where records are read and written: the database, or a transaction in it. */
-export type Store = Pick<DataSource, 'manager' | 'transaction'>
+/** TypeORM's own transactions are not used. */
+export const NO_TRANSACTION = { transaction: false } as const
 
 /** Anything editable has its revision and the id of the edit that made it. */
 export abstract class Edited {
@@ -45,7 +46,7 @@ export const writeEdited = async <E extends Editable>(
   fields: (known: E | null) => Omit<E, keyof Editable>,
   answer: (row: E) => unknown,
 ): Promise<E> =>
-  store.transaction(async (manager) => {
+  store.transaction(async ({ manager }) => {
     const known = await manager.findOneBy(type, { id } as FindOptionsWhere<E>)
     if (known && known.lastEdit === body.edit) return known
     if ((known?.revision ?? 0) !== body.revision) throw new ConflictError(known ? answer(known) : undefined)
@@ -56,5 +57,5 @@ export const writeEdited = async <E extends Editable>(
       lastEdit: body.edit,
       updatedAt: new Date().toISOString(),
     } as never) as E
-    return manager.save(row)
+    return manager.save(row, NO_TRANSACTION)
   })

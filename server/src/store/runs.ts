@@ -1,7 +1,8 @@
 import { type RunAnswer, RunBody, type RunWithTakeAnswer } from '@eager-contour/contract'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
+import type { Store } from './database.ts'
 import { NotFoundError } from './errors.ts'
-import { resource, type Store } from './resource.ts'
+import { resource } from './resource.ts'
 
 @Entity('runs')
 class RunEntity {
@@ -54,7 +55,7 @@ export const readRun = async (store: Store, id: string): Promise<RunWithTakeAnsw
 
 /** A run is written once: the same id again is the same run. */
 export const writeRun = async (store: Store, id: string, body: RunBody): Promise<RunAnswer> =>
-  store.transaction(async (manager) => {
+  store.transaction(async ({ manager }) => {
     const known = await manager.findOneBy(RunEntity, { id })
     if (known) return answerOf(known)
     const { take, stretch, playedAt, marks, weakestBar = null, line = null, ...fields } = body

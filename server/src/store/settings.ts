@@ -1,6 +1,7 @@
 import { DEFAULT_SETTINGS, type SettingsAnswer, SettingsBody } from '@eager-contour/contract'
 import { Column, Entity, PrimaryColumn } from 'typeorm'
-import { Edited, resource, type Store, writeEdited } from './resource.ts'
+import type { Store } from './database.ts'
+import { Edited, resource, writeEdited } from './resource.ts'
 
 type Values = Omit<SettingsAnswer, 'revision'>
 

@@ -1,6 +1,7 @@
 import { type TuneAnswer, TuneBody } from '@eager-contour/contract'
 import { Column, Entity, PrimaryColumn } from 'typeorm'
-import { Edited, resource, type Store, writeEdited } from './resource.ts'
+import type { Store } from './database.ts'
+import { Edited, resource, writeEdited } from './resource.ts'
 
 @Entity('tunes')
 export class TuneEntity extends Edited {

@@ -3,7 +3,7 @@ import { configureStore } from '@reduxjs/toolkit'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { AppDispatch } from '../store/store.ts'
 import { api } from './api.ts'
-import { dropDraft, keepDraft, pendingEdits, readDraft } from './browserStore.ts'
+import { dropDraft, keepDraft, keepPendingEdit, pendingEdits, readDraft } from './browserStore.ts'
 import { discardRefused, type Edit, sendEdit, sendPending } from './outbox.ts'
 import { outboxSlice } from './outboxSlice.ts'
 
@@ -89,6 +89,14 @@ describe('the outbox', () => {
     await sendPending(dispatch)
     await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 0, reachable: true }))
     expect(server.sent.at(-1)!.body.edit).toBe(waiting!.edit)
+  })
+
+  it('tells what waits when the application starts without the server', async () => {
+    server.answer = () => new Response('{}', { status: 503 })
+    const edit = { edit: 'edit-before', entity: 'line-8', path: 'lines/line-8', title: 'Before', at: 0 }
+    await keepPendingEdit({ ...edit, body: { revision: 0 } })
+    void sendPending(dispatch)
+    await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 1, reachable: false }))
   })
 
   it('takes a failing server for one that is away', async () => {

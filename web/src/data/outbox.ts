@@ -113,6 +113,7 @@ export const sendPending = async (dispatch: AppDispatch): Promise<void> => {
   if (sending) return
   sending = true
   try {
+    await count(dispatch)
     for (;;) {
       const next = (await pendingEdits()).find(({ refused }) => refused === undefined)
       if (!next) break
