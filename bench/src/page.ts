@@ -111,7 +111,7 @@ const firstPaint = async (browser: Browser, address: string): Promise<{ paint: n
     if (response.url().endsWith('.js')) sizes.push(response.body().then((body) => gzipSync(body).byteLength))
   })
   await page.goto(`${address}/tunes`, { waitUntil: 'commit' })
-  await page.waitForSelector('li a')
+  await page.waitForSelector('table a')
   const paint = await page.evaluate(() => performance.now())
   await page.waitForLoadState('networkidle')
   const bytes = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0)

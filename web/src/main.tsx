@@ -4,14 +4,16 @@ import { Provider } from 'react-redux'
 import { RouterProvider } from 'react-router'
 import { router } from './app/routes.tsx'
 import { api } from './data/api.ts'
-import { sendPending } from './data/outbox.ts'
+import { followTabs, sendPending } from './data/outbox.ts'
+import { claimTab } from './data/tab.ts'
 import { store } from './store/store.ts'
 import './ui/tokens.css'
 
 // Requested first, so that the first page doesn't wait for one answer after the other.
 void store.dispatch(api.endpoints.settings.initiate())
 void store.dispatch(api.endpoints.tunes.initiate())
-void sendPending(store.dispatch)
+followTabs(store.dispatch)
+void claimTab().then(() => sendPending(store.dispatch))
 addEventListener('online', () => void sendPending(store.dispatch))
 
 createRoot(document.getElementById('root')!).render(

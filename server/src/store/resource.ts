@@ -36,7 +36,7 @@ export const resource = <Body extends object>(row: Resource<Body>): Resource => 
 
 /**
  * Writes an edit: refused with the stored version if it is based on an older revision, and counted once however often
- * it is sent.
+ * it is sent. An edit that only changes some fields (`merges`) may be based on any revision.
  */
 export const writeEdited = async <E extends Editable>(
   store: Store,
@@ -45,15 +45,17 @@ export const writeEdited = async <E extends Editable>(
   body: EditBody,
   fields: (known: E | null) => Omit<E, keyof Editable>,
   answer: (row: E) => unknown,
+  merges = false,
 ): Promise<E> =>
   store.transaction(async ({ manager }) => {
     const known = await manager.findOneBy(type, { id } as FindOptionsWhere<E>)
     if (known && known.lastEdit === body.edit) return known
-    if ((known?.revision ?? 0) !== body.revision) throw new ConflictError(known ? answer(known) : undefined)
+    const revision = known?.revision ?? 0
+    if (revision !== body.revision && !merges) throw new ConflictError(known ? answer(known) : undefined)
     const row = manager.create(type, {
       ...fields(known),
       id,
-      revision: body.revision + 1,
+      revision: revision + 1,
       lastEdit: body.edit,
       updatedAt: new Date().toISOString(),
     } as never) as E

@@ -27,7 +27,8 @@ export const writeSettings = async (store: Store, body: SettingsBody): Promise<S
   const { revision: _revision, edit: _edit, ...given } = body
   const changed = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined))
   const fields = (known: SettingsEntity | null) => ({ values: { ...known?.values, ...changed } })
-  return answerOf(await writeEdited(store, SettingsEntity, ID, body, fields, answerOf))
+  // Two tabs that change different settings both keep theirs.
+  return answerOf(await writeEdited(store, SettingsEntity, ID, body, fields, answerOf, true))
 }
 
 export const settings = resource({

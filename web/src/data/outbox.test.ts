@@ -3,8 +3,15 @@ import { configureStore } from '@reduxjs/toolkit'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { AppDispatch } from '../store/store.ts'
 import { api } from './api.ts'
-import { dropDraft, keepDraft, keepPendingEdit, pendingEdits, readDraft } from './browserStore.ts'
-import { discardRefused, type Edit, sendEdit, sendPending } from './outbox.ts'
+import {
+  browserKeeps,
+  dropDraft,
+  keepDraft,
+  keepPendingEdit,
+  pendingEdits,
+  readDraft,
+} from './browserStore.ts'
+import { discardRefused, type Edit, saveRefusedAsCopy, sendEdit, sendPending } from './outbox.ts'
 import { outboxSlice } from './outboxSlice.ts'
 
 interface Sent {
@@ -105,7 +112,7 @@ describe('the outbox', () => {
     await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 1, reachable: false }))
   })
 
-  it('keeps only the newest of several writings of one thing that wait', async () => {
+  it('keeps what may have reached the server, and of later writings of it only the newest', async () => {
     server.answer = () => {
       throw new TypeError('Failed to fetch')
     }
@@ -115,7 +122,7 @@ describe('the outbox', () => {
       await new Promise((resolve) => setTimeout(resolve, 20))
     }
     const waiting = await pendingEdits()
-    expect(waiting.map(({ title }) => title)).toEqual(['Third'])
+    expect(waiting.map(({ title }) => title)).toEqual(['First', 'Third'])
   })
 
   it('builds each writing on the revision that the one before it reached', async () => {
@@ -145,6 +152,97 @@ describe('the outbox', () => {
     expect(state().refused).toHaveLength(1)
     await discardRefused(dispatch, state().refused[0]!.edit)
     expect(state().refused).toEqual([])
+  })
+
+  it('sends the same edit again when its answer was lost, and builds the next one on it', async () => {
+    const stored = { revision: 0, edit: '' }
+    let broken = true
+    server.answer = ({ body }) => {
+      if (body.edit !== stored.edit && body.revision !== stored.revision)
+        return Response.json({ error: { message: 'Changed elsewhere.' } }, { status: 409 })
+      if (body.edit !== stored.edit)
+        Object.assign(stored, { revision: stored.revision + 1, edit: body.edit as string })
+      if (broken) throw new TypeError('the connection broke')
+      return Response.json({ revision: stored.revision })
+    }
+    const entity = 'line-9'
+    await sendEdit(dispatch, line({ entity, path: 'lines/line-9' }, 'First'))
+    await vi.waitFor(() => expect(state().reachable).toBe(false))
+    broken = false
+    await sendEdit(dispatch, line({ entity, path: 'lines/line-9' }, 'Second'))
+    await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 0, refused: [] }))
+    expect(stored.revision).toBe(2)
+  })
+
+  it('never bases another tab’s edit on what this tab has reached', async () => {
+    server.answer = () => Response.json({ revision: 8 })
+    const entity = 'line-10'
+    await sendEdit(dispatch, line({ entity, path: 'lines/line-10', body: { revision: 7 } }))
+    await settled()
+    const theirs = { edit: 'edit-theirs', entity, path: 'lines/line-10', title: 'Theirs', at: 0 }
+    await keepPendingEdit({ ...theirs, body: { revision: 7 }, tab: 'tab-other' })
+    await vi.waitFor(async () => {
+      await sendPending(dispatch)
+      expect(server.sent).toHaveLength(2)
+    })
+    expect(server.sent[1]!.body).toMatchObject({ revision: 7 })
+  })
+
+  it('does not drop another tab’s waiting edit', async () => {
+    server.answer = () => {
+      throw new TypeError('Failed to fetch')
+    }
+    const theirs = { edit: 'edit-theirs', entity: 'line-11', path: 'lines/line-11', title: 'Theirs', at: 0 }
+    await keepPendingEdit({ ...theirs, body: { revision: 0 }, tab: 'tab-other' })
+    await sendEdit(dispatch, line({ entity: 'line-11', path: 'lines/line-11' }, 'Mine'))
+    expect((await pendingEdits()).map(({ title }) => title)).toEqual(['Theirs', 'Mine'])
+  })
+
+  it('sets aside what the server fails on, and sends what waits behind it', async () => {
+    server.answer = ({ path }) =>
+      path.endsWith('line-12') ? new Response('{}', { status: 500 }) : Response.json({ revision: 1 })
+    await sendEdit(dispatch, line({ entity: 'line-12', path: 'lines/line-12' }, 'Bad luck'))
+    await sendEdit(dispatch, line({ entity: 'line-13', path: 'lines/line-13' }))
+    await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 0, refused: [{ title: 'Bad luck' }] }))
+    expect(server.sent.map(({ path }) => path)).toContain('/api/lines/line-13')
+  })
+
+  it('saves a refused edit as a new record, beside the one that the server has', async () => {
+    const current = { title: 'Theirs', notes: [1, 2] }
+    server.answer = ({ path }) =>
+      path.endsWith('line-14')
+        ? Response.json({ error: { message: 'Changed elsewhere.', current } }, { status: 409 })
+        : Response.json({ revision: 1 })
+    const body = { revision: 3, title: 'Mine', notes: [1] }
+    await sendEdit(dispatch, line({ entity: 'line-14', path: 'lines/line-14', body }, 'Mine'))
+    await vi.waitFor(() =>
+      expect(state().refused[0]?.versions).toEqual({ theirs: '“Theirs”, 2 notes', mine: '“Mine”, 1 note' }),
+    )
+    await saveRefusedAsCopy(dispatch, state().refused[0]!.edit)
+    await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 0, refused: [] }))
+    const copy = server.sent.at(-1)!
+    expect(copy.path).toMatch(/^\/api\/lines\/line-[0-9a-f]{20}$/)
+    expect(copy.body).toMatchObject({ title: 'Mine (my version)', revision: 0, notes: [1] })
+  })
+
+  it('sends although the browser’s store fails, and says that it does not keep', async () => {
+    const failing = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError')
+    })
+    let away = true
+    server.answer = () => {
+      if (away) throw new TypeError('Failed to fetch')
+      return Response.json({ revision: 1 })
+    }
+    await sendEdit(dispatch, line({ entity: 'line-15', path: 'lines/line-15' }, 'Kept here'))
+    await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 1, reachable: false }))
+    expect(browserKeeps.get()).toBe(false)
+    away = false
+    await sendPending(dispatch)
+    await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 0, reachable: true }))
+    failing.mockRestore()
+    await keepDraft('anything', 1)
+    expect(browserKeeps.get()).toBe(true)
   })
 
   it('gives a run, which is written once, no edit id', async () => {

@@ -4,7 +4,8 @@ import type { AppDispatch } from '../store/store.ts'
 import { api } from './api.ts'
 import { dropPendingEdit, keepPendingEdit, type PendingEdit, pendingEdits } from './browserStore.ts'
 import { newId } from './ids.ts'
-import { pendingCounted, reachableSet } from './outboxSlice.ts'
+import { editSaved, pendingCounted, type RefusedEdit, reachableSet, type SavedEdit } from './outboxSlice.ts'
+import { tabId } from './tab.ts'
 
 const FIRST_RETRY_MS = 1000
 const LONGEST_RETRY_MS = 20_000
@@ -20,10 +21,20 @@ const TAG_BY_PATH: Readonly<
   settings: 'settings',
 }
 
-/** Whether the server couldn't be reached or can't write now, or its answer broke off: the edit is sent again. */
+const tagOf = (path: string): Tag | undefined => TAG_BY_PATH[path.split('/')[0]!]
+
+/** Statuses of a server that can't answer or can't write now. */
+const AWAY: readonly unknown[] = [502, 503, 504]
+
+/**
+ * Whether the server couldn't be reached or can't write now, or its answer broke off: the edit is sent again. Any
+ * other failure sets the edit aside, and those behind it pass.
+ */
 const isAway = (error: FetchBaseQueryError): boolean => {
-  if (error.status === 'PARSING_ERROR') return error.originalStatus < 400 || error.originalStatus >= 500
-  return typeof error.status === 'number' ? error.status >= 500 : error.status !== 'CUSTOM_ERROR'
+  if (error.status === 'PARSING_ERROR')
+    return error.originalStatus < 400 || AWAY.includes(error.originalStatus)
+  if (error.status === 'CUSTOM_ERROR') return false
+  return typeof error.status === 'string' || AWAY.includes(error.status)
 }
 
 /** The edit being sent waits for a server that is away: until then it can be given up for a newer one. */
@@ -48,7 +59,7 @@ const { endpoints } = api.injectEndpoints({
     write: builder.mutation<{ readonly revision?: number }, Pick<PendingEdit, 'path' | 'body'>>({
       query: ({ path, body }) => ({ url: path, method: 'PUT', body }),
       invalidatesTags: (_answer, error, { path }) => {
-        const tag = TAG_BY_PATH[path.split('/')[0]!]
+        const tag = tagOf(path)
         return tag && !error ? [tag] : []
       },
       extraOptions: {
@@ -67,8 +78,10 @@ const { endpoints } = api.injectEndpoints({
   }),
 })
 
-/** The revisions that this visit's own edits have reached, by entity: later edits build on them. */
+/** The revisions that edits have reached, by the tab that made them and their entity: its later edits build on them. */
 const revisions = new Map<string, number>()
+const reachedBy = ({ tab = '', entity }: PendingEdit): string => `${tab} ${entity}`
+
 let sending = false
 /** Gives up the edit that waits for the server. */
 let giveUp: (() => void) | undefined
@@ -81,68 +94,150 @@ export interface Edit {
   readonly body: Readonly<Record<string, unknown>> & { readonly revision?: number }
 }
 
+/** A newer body in place of one that was never sent: settings are changed one by one, and a version stays a version. */
+const merged = ({ path, body: before }: PendingEdit, newer: PendingEdit['body']): PendingEdit['body'] => {
+  if (path === 'settings') return { ...before, ...newer }
+  return before.version === true ? { ...newer, version: true } : newer
+}
+
+/** Times of edits, rising, so that they are sent in the order in which they were made. */
+let lastAt = 0
+const nextAt = (): number => {
+  lastAt = Math.max(Date.now(), lastAt + 1)
+  return lastAt
+}
+
 /**
  * Keeps what was written or played in the browser's own store, and sends it to the server as soon as possible, in
- * order.
+ * order. It takes the place of this tab's edits of the same record that were never sent.
  */
 export const sendEdit = async (dispatch: AppDispatch, writing: Edit): Promise<void> => {
   const edit = newId('edit')
-  const body = writing.body.revision === undefined ? writing.body : { ...writing.body, edit }
-  const older =
-    sending && !waiting
-      ? []
-      : (await pendingEdits()).filter(
-          ({ entity, refused }) => entity === writing.entity && refused === undefined,
-        )
-  await keepPendingEdit({
-    edit,
-    entity: writing.entity,
-    path: writing.path,
-    title: writing.title,
-    body,
-    at: Date.now(),
-  })
+  const tab = tabId()
+  const { entity, path, title } = writing
+  const older = (await pendingEdits()).filter(
+    (pending) =>
+      pending.entity === entity && pending.tab === tab && !pending.tried && pending.refused === undefined,
+  )
+  const body = older.reduceRight<PendingEdit['body']>(
+    (newer, before) => merged(before, newer),
+    writing.body.revision === undefined ? writing.body : { ...writing.body, edit },
+  )
+  await keepPendingEdit({ edit, entity, path, title, body, at: nextAt(), tab })
   for (const pending of older) await dropPendingEdit(pending.edit)
-  await count(dispatch)
+  await tellTabs(dispatch)
   void sendPending(dispatch)
 }
 
-/** Sends what is pending. Called at the start, after each edit, and when the browser is online again. */
+/** Sends what is pending, of all tabs. Called at the start, after each edit, and when the browser is online again. */
 export const sendPending = async (dispatch: AppDispatch): Promise<void> => {
   if (waiting) giveUp?.()
   if (sending) return
   sending = true
   try {
     await count(dispatch)
-    for (;;) {
-      const next = (await pendingEdits()).find(({ refused }) => refused === undefined)
-      if (!next) break
-      await sendOne(dispatch, next)
-    }
+    await alone(async () => {
+      for (;;) {
+        const next = (await pendingEdits()).find(({ refused }) => refused === undefined)
+        if (!next) break
+        await sendOne(dispatch, next)
+      }
+    })
   } finally {
     sending = false
     await count(dispatch)
   }
 }
 
+/** Of all tabs one sends at a time; a browser without locks sends anyway, and the server counts each edit once. */
+const alone = async (act: () => Promise<void>): Promise<void> => {
+  const { locks } = globalThis.navigator ?? {}
+  if (locks) await locks.request('eager-contour outbox', act)
+  else await act()
+}
+
 /** Discards an edit that the server refused. */
 export const discardRefused = async (dispatch: AppDispatch, edit: string): Promise<void> => {
   await dropPendingEdit(edit)
-  await count(dispatch)
+  await tellTabs(dispatch)
+}
+
+/** Saves what was refused as a new record beside the one that the server has. */
+export const saveRefusedAsCopy = async (dispatch: AppDispatch, edit: string): Promise<void> => {
+  const refused = (await pendingEdits()).find((pending) => pending.edit === edit)
+  if (!refused) return
+  const [kind = '', old = ''] = refused.path.split('/')
+  const entity = newId(old.split('-')[0] ?? kind)
+  const title = `${refused.title} (my version)`
+  const { edit: _edit, ...body } = refused.body
+  await sendEdit(dispatch, {
+    entity,
+    path: `${kind}/${entity}`,
+    title,
+    body: { ...body, title, revision: 0 },
+  })
+  await discardRefused(dispatch, edit)
+}
+
+/** What a version of a record is, in a few words. */
+const versionWords = (version: unknown): string => {
+  const { title, notes, chart, exercises } = (version ?? {}) as Readonly<Record<string, unknown>>
+  const size = Array.isArray(notes)
+    ? notes.length === 1
+      ? '1 note'
+      : `${notes.length} notes`
+    : typeof chart === 'string'
+      ? `${chart.split('|').length - 1} bar lines`
+      : Array.isArray(exercises)
+        ? `${exercises.length} exercises`
+        : ''
+  return [`“${String(title ?? '')}”`, size].filter(Boolean).join(', ')
 }
 
 const count = async (dispatch: AppDispatch): Promise<void> => {
   const pending = await pendingEdits()
-  const refused = pending.flatMap(({ edit, title, refused: why }) =>
-    why === undefined ? [] : [{ edit, title, reason: why }],
-  )
+  const refused = pending.flatMap(({ edit, title, body, current, refused: why }): readonly RefusedEdit[] => {
+    if (why === undefined) return []
+    const versions =
+      current !== undefined && typeof body.title === 'string'
+        ? { theirs: versionWords(current), mine: versionWords(body) }
+        : undefined
+    return [{ edit, title, reason: why, ...(versions ? { versions } : {}) }]
+  })
   dispatch(pendingCounted({ waiting: pending.length - refused.length, refused }))
 }
 
+/** What tabs tell each other: that the pending edits have changed, or that one was saved. */
+interface TabMessage {
+  readonly saved?: SavedEdit & { readonly tab: string | undefined; readonly tag: Tag | undefined }
+  readonly reachable?: boolean
+}
+type Tag = (typeof TAG_BY_PATH)[string]
+
+const tabs = 'BroadcastChannel' in globalThis ? new BroadcastChannel('eager-contour outbox') : undefined
+
+const tellTabs = async (dispatch: AppDispatch, message: TabMessage = {}): Promise<void> => {
+  tabs?.postMessage(message)
+  await count(dispatch)
+}
+
+/** Follows what the other tabs do; called once, at the start. */
+export const followTabs = (dispatch: AppDispatch): void => {
+  tabs?.addEventListener('message', ({ data }: MessageEvent<TabMessage>) => {
+    const { saved, reachable } = data
+    if (waiting && !saved) giveUp?.()
+    if (reachable !== undefined) dispatch(reachableSet(reachable))
+    if (saved?.tab === tabId()) dispatch(editSaved({ entity: saved.entity, revision: saved.revision }))
+    if (saved?.tag) dispatch(api.util.invalidateTags([saved.tag]))
+    void count(dispatch)
+  })
+}
+
+/** An edit as it is sent: based on what its own tab has reached, never on what another has. */
 const withRevision = (pending: PendingEdit): PendingEdit['body'] => {
   const { revision } = pending.body
   return typeof revision === 'number'
-    ? { ...pending.body, revision: Math.max(revision, revisions.get(pending.entity) ?? 0) }
+    ? { ...pending.body, revision: Math.max(revision, revisions.get(reachedBy(pending)) ?? 0) }
     : pending.body
 }
 
@@ -154,23 +249,32 @@ const statusOf = (error: FetchBaseQueryError): number | undefined => {
 
 /** Sends an edit until the server answers: then it has it, or refuses it. Or it is given up for what is pending now. */
 const sendOne = async (dispatch: AppDispatch, pending: PendingEdit): Promise<void> => {
-  const request = dispatch(
-    endpoints.write.initiate({ path: pending.path, body: withRevision(pending) }, { track: false }),
-  )
+  const body = withRevision(pending)
+  // Once it is on its way the server may have it, whatever comes back: the same edit is sent until it answers.
+  const tried: PendingEdit = { ...pending, body, tried: true }
+  if (!pending.tried) await keepPendingEdit(tried)
+  const request = dispatch(endpoints.write.initiate({ path: pending.path, body }, { track: false }))
   giveUp = request.abort
   const { data, error } = await request
   giveUp = undefined
   if (data) {
-    dispatch(reachableSet(true))
-    if (data.revision !== undefined) revisions.set(pending.entity, data.revision)
+    const { entity, tab } = pending
     await dropPendingEdit(pending.edit)
-    return
+    dispatch(reachableSet(true))
+    const { revision } = data
+    if (revision === undefined) return tellTabs(dispatch, { reachable: true })
+    revisions.set(reachedBy(pending), revision)
+    if (tab === tabId()) dispatch(editSaved({ entity, revision }))
+    const tag = tagOf(pending.path)
+    return tellTabs(dispatch, { reachable: true, saved: { entity, revision, tab, tag } })
   }
   const refusal = error as FetchBaseQueryError
   const status = statusOf(refusal)
   if (status === undefined) return
   dispatch(reachableSet(true))
-  const body = refusal.data as Partial<ErrorBody> | undefined
-  const refused = body?.error?.message ?? `The server answered ${status}.`
-  await keepPendingEdit({ ...pending, refused })
+  const answer = refusal.data as Partial<ErrorBody> | undefined
+  const refused = answer?.error?.message ?? `The server answered ${status}.`
+  const current = answer?.error?.current
+  await keepPendingEdit({ ...tried, refused, ...(current === undefined ? {} : { current }) })
+  await tellTabs(dispatch, { reachable: true })
 }

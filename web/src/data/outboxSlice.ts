@@ -6,7 +6,21 @@ export interface OutboxState {
   readonly waiting: number
   readonly reachable: boolean
   /** Edits that the server refused, each with its reason; they stay in the browser. */
-  readonly refused: readonly { readonly edit: string; readonly title: string; readonly reason: string }[]
+  readonly refused: readonly RefusedEdit[]
+}
+
+export interface RefusedEdit {
+  readonly edit: string
+  readonly title: string
+  readonly reason: string
+  /** What the server has instead, and what was to be written, in words; none if it can't be kept as a copy. */
+  readonly versions?: { readonly theirs: string; readonly mine: string }
+}
+
+/** An edit of this tab that the server has taken, with the revision that it made. */
+export interface SavedEdit {
+  readonly entity: string
+  readonly revision: number
 }
 
 const initialState: OutboxState = { waiting: 0, reachable: true, refused: [] }
@@ -19,6 +33,8 @@ export const outboxSlice = createSlice({
       ...state,
       ...payload,
     }),
+    /** For whoever holds a copy of the record: it is now at this revision. */
+    saved: (state, _saved: PayloadAction<SavedEdit>) => state,
     reached: (state, { payload }: PayloadAction<boolean>) => ({ ...state, reachable: payload }),
   },
 })
@@ -28,4 +44,4 @@ declare module '../store/store.ts' {
 }
 export const { selectSlice: selectOutbox } = outboxSlice.injectInto(rootReducer)
 
-export const { counted: pendingCounted, reached: reachableSet } = outboxSlice.actions
+export const { counted: pendingCounted, reached: reachableSet, saved: editSaved } = outboxSlice.actions

@@ -12,6 +12,11 @@ export const useSaveSettings = (): ((change: Partial<SettingsAnswer>) => void) =
   return (change) => {
     const next = { ...settings, instrument: instrument.id, ...change }
     patch(api.util.upsertQueryData('settings', undefined, next))
-    void sendEdit(dispatch, { entity: 'settings', path: 'settings', title: 'Setup', body: next })
+    void sendEdit(dispatch, {
+      entity: 'settings',
+      path: 'settings',
+      title: 'Setup',
+      body: { revision: settings.revision, ...change },
+    })
   }
 }

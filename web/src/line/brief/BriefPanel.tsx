@@ -13,6 +13,7 @@ import {
   type Weight,
   withSigns,
 } from '@eager-contour/core'
+import { memo } from 'react'
 import { useForm } from 'react-hook-form'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
@@ -108,14 +109,12 @@ const FIRST = degrees('R', '3', '5', '7', '9')
 const LANDING = degrees('R', '3', '5', '9')
 
 /** What the line should be made of. It is composed again while a control changes. */
-export const BriefPanel = () => {
+export const BriefPanel = memo(() => {
   const dispatch = useAppDispatch()
   const preference = useAppSelector(selectPreference)
   const briefs = useAppSelector((state) => selectDesk(state).briefs)
   const hasLine = useAppSelector((state) => selectLine(state) !== undefined)
   const hasContour = useAppSelector((state) => selectDesk(state).contour.length > 0)
-  const { onDrawing } = useContourActions()
-  const drawing = useAppSelector((state) => selectDesk(state).drawing)
   const change = (part: Partial<Preference>) => void dispatch(briefSet({ ...preference, ...part }))
   const { instrument } = useSettings()
   const named = nameOfPreference(preference, briefs)
@@ -135,16 +134,7 @@ export const BriefPanel = () => {
       <h2 id="brief" className="mb-1 text-xl">
         <Term word="brief">Brief</Term>
       </h2>
-      {hasLine && (
-        <Button
-          look={drawing ? 'main' : 'plain'}
-          className="my-1 w-full"
-          aria-pressed={drawing}
-          onClick={onDrawing}
-        >
-          {drawing ? 'Done drawing' : 'Draw the contour'}
-        </Button>
-      )}
+      {hasLine && <DrawButton />}
       {hasContour && (
         <>
           <LabelledSlider
@@ -271,6 +261,22 @@ export const BriefPanel = () => {
       </details>
       <BriefName />
     </section>
+  )
+})
+
+/** Begins and ends drawing. Apart from the rest of the panel, which stays as it is when a note changes. */
+const DrawButton = () => {
+  const { onDrawing } = useContourActions()
+  const drawing = useAppSelector((state) => selectDesk(state).drawing)
+  return (
+    <Button
+      look={drawing ? 'main' : 'plain'}
+      className="my-1 w-full"
+      aria-pressed={drawing}
+      onClick={onDrawing}
+    >
+      {drawing ? 'Done drawing' : 'Draw the contour'}
+    </Button>
   )
 }
 

@@ -11,6 +11,7 @@ import {
   composingSet,
   contourSet,
   rewriteAsked,
+  selectComposing,
   selectDesk,
   selectLine,
   unmetSet,
@@ -59,7 +60,9 @@ const composeLine = async (
   const [composed] = answer.lines
   // Of what the brief wants of the whole line, only what it must include is reported.
   const absent = composed?.missed.filter(({ rule }) => rule === MUST) ?? []
+  // One after the other, without a wait between them: they are shown in one go.
   api.dispatch(unmetSet([...answer.unmet, ...absent]))
+  api.dispatch(composingSet(false))
   if (composed)
     api.dispatch(
       lineReplaced({
@@ -104,7 +107,7 @@ startListening({
         await composeLine(api, { seed: seed + 1, avoid: line ? [line] : [], locked }, NEW_LINE)
       else await composeLine(api, { seed: line ? seed : 1, avoid: [], locked }, NEW_LINE)
     } finally {
-      if (!api.signal.aborted) api.dispatch(composingSet(false))
+      if (!api.signal.aborted && selectComposing(api.getState())) api.dispatch(composingSet(false))
     }
   },
 })

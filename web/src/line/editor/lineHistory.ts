@@ -1,6 +1,7 @@
 import type { LineNote, Stretch } from '@eager-contour/core'
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
 import undoable, { ActionCreators, ActionTypes } from 'redux-undo'
+import { editSaved } from '../../data/outboxSlice.ts'
 
 /** A line in the editor: composed or opened, at concert pitch. */
 export interface EditorLine {
@@ -41,6 +42,13 @@ const lineSlice = createSlice({
     lineSaved: (state, { payload }: PayloadAction<{ id: string; title: string }>) =>
       state.line ? { ...state, line: { ...state.line, ...payload } } : state,
   },
+  extraReducers: (builder) =>
+    // The server has it at a new revision: the next change is based on that.
+    builder.addCase(editSaved, (state, { payload: { entity, revision } }) =>
+      state.line?.id === entity && revision > state.line.revision
+        ? { ...state, line: { ...state.line, revision } }
+        : state,
+    ),
 })
 
 export const { lineOpened, lineReplaced, lineDetailsSet, lineSaved } = lineSlice.actions

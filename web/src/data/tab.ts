@@ -1,0 +1,42 @@
+import { newId } from './ids.ts'
+
+const KEPT = 'eager-contour tab'
+
+/** The session's own store, if the browser has one. */
+const session = (): Storage | undefined => {
+  try {
+    return globalThis.sessionStorage
+  } catch {
+    return undefined
+  }
+}
+
+const write = (id: string): string => {
+  try {
+    session()?.setItem(KEPT, id)
+  } catch {
+    // Without it the tab has another id after a reload; nothing else depends on it.
+  }
+  return id
+}
+
+let current = session()?.getItem(KEPT) ?? write(newId('tab'))
+
+/** This tab's id: the same after a reload. */
+export const tabId = (): string => current
+
+/** A duplicated tab begins with the id of the first: it takes another. The lock is held until the page closes. */
+export const claimTab = async (): Promise<void> => {
+  const { locks } = globalThis.navigator ?? {}
+  if (!locks) return
+  for (;;) {
+    const claimed = await new Promise<boolean>((answer) => {
+      void locks.request(`tab ${current}`, { ifAvailable: true }, (lock) => {
+        answer(lock !== null)
+        return lock ? new Promise(() => undefined) : undefined
+      })
+    })
+    if (claimed) return
+    current = write(newId('tab'))
+  }
+}
