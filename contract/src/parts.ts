@@ -1,6 +1,5 @@
 import 'reflect-metadata'
 import { CHORD_KINDS, type ChordKind, DEGREES, type Degree, SCALES, type ScaleId } from '@eager-contour/core'
-import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,
   IsArray,
@@ -13,10 +12,10 @@ import {
   Max,
   MaxLength,
   Min,
-  ValidateNested,
 } from 'class-validator'
 import { IsAbove } from './isAbove.ts'
 import { between, LIMITS } from './limits.ts'
+import { ArePart, IsPart } from './nested.ts'
 
 const TICKS = 100_000_000
 
@@ -43,7 +42,7 @@ export class KeyPart {
 export class ReadingPart {
   @IsInt() @Min(0) @Max(100_000) from: number
   @IsInt() @Min(0) @Max(100_000) to: number
-  @IsOptional() @ValidateNested() @Type(() => KeyPart) key?: KeyPart
+  @IsOptional() @IsPart(() => KeyPart) key?: KeyPart
   @IsOptional() @IsIn(Object.keys(SCALES)) scale?: ScaleId
 }
 
@@ -79,18 +78,16 @@ export class TempoPart {
 export class TakePart {
   @IsArray()
   @ArrayMaxSize(LIMITS.takeNotes)
-  @ValidateNested({ each: true })
-  @Type(() => PlayedNotePart)
+  @ArePart(() => PlayedNotePart)
   notes: PlayedNotePart[]
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(LIMITS.takeNotes)
-  @ValidateNested({ each: true })
-  @Type(() => PlayedNotePart)
+  @ArePart(() => PlayedNotePart)
   ungradedNotes?: PlayedNotePart[]
   @IsIn(['screen-keys', 'computer-keyboard', 'midi', 'microphone', 'midi-file', 'simulated']) source: string
   @IsNumber() zeroMs: number
-  @IsArray() @ArrayMaxSize(1000) @ValidateNested({ each: true }) @Type(() => TempoPart) tempo: TempoPart[]
+  @IsArray() @ArrayMaxSize(1000) @ArePart(() => TempoPart) tempo: TempoPart[]
   @IsNumber() @Min(0.3) @Max(0.9) swing: number
   @IsArray() @ArrayMaxSize(1000) @IsNumber({}, { each: true }) loops: number[]
   @IsNumber() @Min(-1000) @Max(5000) latencyMs: number
@@ -120,7 +117,7 @@ export class GradingPart {
   onTimeBeats?: number
   @IsOptional() @IsNumber({}, ON_TIME_MS) @Min(10, ON_TIME_MS) @Max(200, ON_TIME_MS) onTimeMs?: number
   @IsOptional() @IsIn(['any', 'as written']) octaves?: 'any' | 'as written'
-  @IsOptional() @ValidateNested() @Type(() => LeastsPart) leasts?: LeastsPart
+  @IsOptional() @IsPart(() => LeastsPart) leasts?: LeastsPart
 }
 
 /** Only the marks that the rung has are there. */

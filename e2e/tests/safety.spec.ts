@@ -113,3 +113,76 @@ test('a missing tune and a missing page link to the tunes', async ({ page }) => 
   await page.goto('/elsewhere')
   await expect(page.getByRole('heading', { name: 'Page not found' })).toBeVisible()
 })
+
+test('a saved line is changed after a reload, and after it was opened again: it stays its owner’s', async ({
+  page,
+}) => {
+  await openPage(page, 'line', '1-2')
+  await writeLine(page)
+  await saveAs(page, 'Mine all along')
+  await expect(savedLine(page, 'Mine all along')).toBeVisible()
+  const stored = async () => {
+    const lines = (await (await page.request.get('/api/lines')).json()) as {
+      title: string
+      revision: number
+    }[]
+    return lines.find(({ title }) => title === 'Mine all along')?.revision ?? 0
+  }
+  const change = async () => {
+    const before = await stored()
+    await page.locator('[data-note]').first().focus()
+    await page.keyboard.press('Alt+ArrowUp')
+    await expect.poll(stored).toBeGreaterThan(before)
+    await expect(page.getByRole('alert')).toHaveCount(0)
+  }
+  await change()
+  await page.reload()
+  await expect(page.locator('[data-note]').first()).toBeVisible()
+  await change()
+  await openSaved(page)
+  await savedLine(page, 'Mine all along').click()
+  await change()
+})
+
+for (const [what, breakStore] of [
+  ['denied', () => Object.defineProperty(globalThis, 'indexedDB', { value: undefined })],
+  [
+    'full',
+    () => {
+      IDBObjectStore.prototype.put = () => {
+        throw new DOMException('full', 'QuotaExceededError')
+      }
+    },
+  ],
+] as const)
+  test(`with the browser’s store ${what}, lines are composed and reach the server, and the player is told`, async ({
+    page,
+  }) => {
+    await page.addInitScript(breakStore)
+    await openPage(page, 'line', '3-4')
+    await writeLine(page)
+    await expect(page.getByRole('alert')).toContainText('This browser can’t keep what you write or play')
+    await saveAs(page, `Without a store, ${what}`)
+    await expect(savedLine(page, `Without a store, ${what}`)).toBeVisible()
+  })
+
+test('what the server refuses is saved as a new line beside the other version', async ({ page, context }) => {
+  const open = async (tab: Page) => {
+    await openPage(tab, 'line', '9-16')
+    await openSaved(tab)
+    await savedLine(tab, 'Back along the beach').click()
+    await expect.poll(() => labelsOf(tab)).not.toEqual([])
+  }
+  const other = await context.newPage()
+  await open(page)
+  await open(other)
+  const title = (tab: Page) => tab.getByLabel('Title of the line')
+  await title(page).fill('Back along the beach, early')
+  await expect(savedLine(page, 'Back along the beach, early')).toBeVisible()
+  await title(other).fill('Back along the beach, late')
+  await expect(other.getByRole('alert')).toContainText('Saved is “Back along the beach, early”')
+  await other.getByRole('button', { name: 'Save mine as a new one' }).click()
+  await expect(savedLine(other, 'Back along the beach, late \\(my version\\)')).toBeVisible()
+  await expect(other.getByRole('alert')).toHaveCount(0)
+  await expect(savedLine(other, 'Back along the beach, early')).toBeVisible()
+})

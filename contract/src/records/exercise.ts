@@ -1,4 +1,3 @@
-import { Type } from 'class-transformer'
 import {
   ArrayMaxSize,
   IsArray,
@@ -10,9 +9,9 @@ import {
   Max,
   MaxLength,
   Min,
-  ValidateNested,
 } from 'class-validator'
 import { atMost, ID_PATTERN, LIMITS } from '../limits.ts'
+import { IsPart } from '../nested.ts'
 import { StretchPart } from '../parts.ts'
 import { type AnswerOf, RemovableBody } from './record.ts'
 
@@ -22,7 +21,7 @@ export class ExerciseBody extends RemovableBody {
   @Matches(ID_PATTERN) tune: string
   @Matches(/^[a-z0-9-]{1,60}$/) rung: string
   @IsInt() @Min(0) @Max(100) variant: number
-  @ValidateNested() @Type(() => StretchPart) stretch: StretchPart
+  @IsPart(() => StretchPart) stretch: StretchPart
   @IsNumber() @Min(20) @Max(400) tempo: number
   /** A tonic at concert pitch; the tune's own key if left out. */
   @IsOptional() @Matches(/^[A-G][b#]?$/) key?: string

@@ -1,26 +1,16 @@
-import { Type } from 'class-transformer'
-import {
-  ArrayMaxSize,
-  IsArray,
-  IsBoolean,
-  IsOptional,
-  IsString,
-  Matches,
-  MaxLength,
-  ValidateNested,
-} from 'class-validator'
+import { ArrayMaxSize, IsArray, IsBoolean, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
 import { atMost, ID_PATTERN, LIMITS } from '../limits.ts'
+import { ArePart, IsPart } from '../nested.ts'
 import { NotePart, StretchPart } from '../parts.ts'
 import { type AnswerOf, RemovableBody } from './record.ts'
 
 export class LineBody extends RemovableBody {
   @Matches(ID_PATTERN) tune: string
   @IsString() @MaxLength(LIMITS.title, atMost(LIMITS.title)) title: string
-  @ValidateNested() @Type(() => StretchPart) stretch: StretchPart
+  @IsPart(() => StretchPart) stretch: StretchPart
   @IsArray()
   @ArrayMaxSize(LIMITS.lineNotes)
-  @ValidateNested({ each: true })
-  @Type(() => NotePart)
+  @ArePart(() => NotePart)
   notes: NotePart[]
   /** The player's comments on it. If remark and tags are left out, the stored ones stay. */
   @IsOptional() @IsString() @MaxLength(LIMITS.remark, atMost(LIMITS.remark)) remark?: string

@@ -1,6 +1,6 @@
-import { Type } from 'class-transformer'
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsString, MaxLength, ValidateNested } from 'class-validator'
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsString, MaxLength } from 'class-validator'
 import { LIMITS } from '../limits.ts'
+import { ArePart } from '../nested.ts'
 import { PhraseChordPart, PhraseNotePart } from '../parts.ts'
 import { type AnswerOf, RemovableBody } from './record.ts'
 
@@ -10,14 +10,12 @@ export class PhraseBody extends RemovableBody {
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(LIMITS.phraseNotes)
-  @ValidateNested({ each: true })
-  @Type(() => PhraseNotePart)
+  @ArePart(() => PhraseNotePart)
   notes: PhraseNotePart[]
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(LIMITS.phraseNotes)
-  @ValidateNested({ each: true })
-  @Type(() => PhraseChordPart)
+  @ArePart(() => PhraseChordPart)
   chords: PhraseChordPart[]
 }
 

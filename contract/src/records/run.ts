@@ -1,5 +1,4 @@
 import type { Marks, RunVerdict, Take } from '@eager-contour/core'
-import { Type } from 'class-transformer'
 import {
   IsIn,
   IsInt,
@@ -11,25 +10,28 @@ import {
   Max,
   MaxLength,
   Min,
-  ValidateNested,
 } from 'class-validator'
 import { ID_PATTERN } from '../limits.ts'
+import { IsPart } from '../nested.ts'
 import { MarksPart, StretchPart, TakePart } from '../parts.ts'
+
+/** A moment in UTC, as JavaScript writes it: ISO 8601 knows weeks and days of the year, too. */
+const MOMENT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/
 
 /** A run: written once, never edited. */
 export class RunBody {
   @Matches(ID_PATTERN) tune: string
-  @IsISO8601() playedAt: string
+  @Matches(MOMENT) @IsISO8601({ strict: true }) playedAt: string
   @IsString() @MaxLength(60) rung: string
   @IsString() @MaxLength(20) key: string
-  @ValidateNested() @Type(() => StretchPart) stretch: StretchPart
+  @IsPart(() => StretchPart) stretch: StretchPart
   @IsNumber() @Min(20) @Max(400) tempo: number
   @IsIn(['finished', 'abandoned']) state: 'finished' | 'abandoned'
   @IsIn(['again', 'close', 'solid', 'move on']) verdict: RunVerdict
-  @ValidateNested() @Type(() => MarksPart) marks: MarksPart
+  @IsPart(() => MarksPart) marks: MarksPart
   @IsOptional() @IsInt() @Min(0) @Max(10_000) weakestBar?: number
   @IsOptional() @Matches(ID_PATTERN) line?: string
-  @ValidateNested() @Type(() => TakePart) take: TakePart
+  @IsPart(() => TakePart) take: TakePart
 }
 
 /** A run as the log lists it: without its take. */

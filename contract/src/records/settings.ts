@@ -1,16 +1,6 @@
-import { Type } from 'class-transformer'
-import {
-  IsIn,
-  IsInt,
-  IsOptional,
-  IsString,
-  Matches,
-  Max,
-  MaxLength,
-  Min,
-  ValidateNested,
-} from 'class-validator'
+import { IsIn, IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
 import { between } from '../limits.ts'
+import { IsPart } from '../nested.ts'
 import { GradingPart } from '../parts.ts'
 import { type AnswerOf, EditBody } from './record.ts'
 
@@ -25,7 +15,7 @@ export class SettingsBody extends EditBody {
   @IsOptional() @IsIn(['exact', 'simple']) spelling?: 'exact' | 'simple'
   @IsOptional() @IsString() @MaxLength(80) player?: string
   /** The player's own grading limits, where they differ from the ladder's. */
-  @IsOptional() @ValidateNested() @Type(() => GradingPart) grading?: GradingPart
+  @IsOptional() @IsPart(() => GradingPart) grading?: GradingPart
   /** Minutes of playing after which a break is suggested; 0: never. */
   @IsOptional()
   @IsInt(REST_MINUTES)

@@ -1,6 +1,6 @@
-import { Type } from 'class-transformer'
-import { ArrayMaxSize, IsArray, IsOptional, IsString, MaxLength, ValidateNested } from 'class-validator'
+import { ArrayMaxSize, IsArray, IsOptional, IsString, MaxLength } from 'class-validator'
 import { LIMITS } from '../limits.ts'
+import { ArePart } from '../nested.ts'
 import { ReadingPart } from '../parts.ts'
 import { type AnswerOf, EditBody } from './record.ts'
 
@@ -12,8 +12,7 @@ export class TuneBody extends EditBody {
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(LIMITS.readings)
-  @ValidateNested({ each: true })
-  @Type(() => ReadingPart)
+  @ArePart(() => ReadingPart)
   readings?: ReadingPart[]
 }
 

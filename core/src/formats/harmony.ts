@@ -4,7 +4,7 @@ import { writeChordSymbol } from '../theory/chord/write.ts'
 import { type Degree, degreeSemitones, isDegree } from '../theory/pitch/degree.ts'
 import { fifthsOf, noteName, readNoteName } from '../theory/pitch/fifths.ts'
 import { tonesOfKind } from './kinds.ts'
-import { child, childNumber, childrenOf, childText, type XmlElement } from './xml.ts'
+import { child, childAlter, childrenOf, childText, type XmlElement } from './xml.ts'
 
 const NO_CHORD: Chord = { symbol: 'N.C.', root: '', tones: [] }
 
@@ -13,7 +13,8 @@ const spelledIn = (element: XmlElement, name: 'root' | 'bass'): string | undefin
   const step = inside && childText(inside, `${name}-step`)
   const fifths = step === undefined ? undefined : readNoteName(step)
   if (fifths === undefined) return undefined
-  return noteName(fifths + 7 * (childNumber(inside!, `${name}-alter`) ?? 0))
+  const alter = childAlter(inside!, `${name}-alter`)
+  return alter === undefined ? undefined : noteName(fifths + 7 * alter)
 }
 
 /** Degrees counted as MusicXML counts them: from the major scale with a minor seventh; a 2 is a 9. */
@@ -29,7 +30,8 @@ const NUMBER = /\d+|R/
 const withDegrees = (tones: readonly Degree[], harmony: XmlElement): readonly Degree[] => {
   let now = [...tones]
   for (const one of childrenOf(harmony, 'degree')) {
-    const degree = degreeOf(childText(one, 'degree-value') ?? '', childNumber(one, 'degree-alter') ?? 0)
+    const alter = childAlter(one, 'degree-alter')
+    const degree = alter === undefined ? undefined : degreeOf(childText(one, 'degree-value') ?? '', alter)
     const type = childText(one, 'degree-type')
     if (!degree) continue
     const number = NUMBER.exec(degree)![0]

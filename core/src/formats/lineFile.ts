@@ -4,7 +4,8 @@ import { err, type Outcome, ok } from '../outcome/outcome.ts'
 import type { PlayedNote } from '../practice/listen/take.ts'
 import { fifthsOf, pitchClassOf } from '../theory/pitch/fifths.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
-import { child, childNumber, childrenOf, childText, readXml, type XmlElement } from './xml.ts'
+import { midiIsWhole } from './midiBounds.ts'
+import { child, childAlter, childNumber, childrenOf, childText, readXml, type XmlElement } from './xml.ts'
 
 /** Files with more notes than a line can hold are refused. */
 const MOST_NOTES = 20_000
@@ -26,8 +27,16 @@ interface Timed {
   readonly midi: number
 }
 
+/** Later notes than this are damage, in ticks: more than ten thousand bars. */
+const LATEST: Ticks = 50_000_000
+
+/** Whether a note has a place and a pitch: a file may have any number there. */
+const isPlayable = ({ start, end, midi }: Timed): boolean =>
+  start >= 0 && end >= start && end <= LATEST && Number.isInteger(midi) && midi >= 0 && midi <= 127
+
 /** One voice on the grid: the highest of simultaneous notes, each ending where the next starts at the latest. */
-const oneVoice = (notes: readonly Timed[]): Outcome<readonly UnspelledNote[]> => {
+const oneVoice = (read: readonly Timed[]): Outcome<readonly UnspelledNote[]> => {
+  const notes = read.filter(isPlayable)
   if (notes.length === 0) return err({ rule: 'import.noNotes', args: [] })
   if (notes.length > MOST_NOTES) return err({ rule: 'import.tooManyNotes', args: [notes.length, MOST_NOTES] })
   const byStart = new Map<Ticks, Timed>()
@@ -47,7 +56,7 @@ const oneVoice = (notes: readonly Timed[]): Outcome<readonly UnspelledNote[]> =>
 
 /** A file's tracks and its ticks per quarter; undefined if it is damaged or has no beats. */
 const parsed = (bytes: Uint8Array) => {
-  if (HEADER.some((byte, at) => bytes[at] !== byte)) return undefined
+  if (HEADER.some((byte, at) => bytes[at] !== byte) || !midiIsWhole(bytes)) return undefined
   try {
     const { tracks, header } = midiFile.parseMidi(bytes as never)
     return header.ticksPerBeat ? { tracks, perBeat: header.ticksPerBeat } : undefined
@@ -85,17 +94,21 @@ const clockOf = (tracks: readonly (readonly MidiEvent[])[], perBeat: number): ((
       })
     })
     .sort((a, b) => a.at - b.at)
+  // Where each tempo begins: the last one before a tick is found by halving.
+  const begins = [{ at: 0, ms: 0, perTick: USUAL_TEMPO / perBeat / 1000 }]
+  for (const { at, perTick } of changes) {
+    const before = begins.at(-1)!
+    begins.push({ at, ms: before.ms + (at - before.at) * before.perTick, perTick })
+  }
   return (tick) => {
-    let ms = 0
-    let from = 0
-    let perTick = USUAL_TEMPO / perBeat / 1000
-    for (const change of changes) {
-      if (change.at >= tick) break
-      ms += (change.at - from) * perTick
-      from = change.at
-      perTick = change.perTick
+    let [low, high] = [0, begins.length - 1]
+    while (low < high) {
+      const middle = Math.ceil((low + high) / 2)
+      if (begins[middle]!.at < tick) low = middle
+      else high = middle - 1
     }
-    return ms + (tick - from) * perTick
+    const { at, ms, perTick } = begins[low]!
+    return ms + (tick - at) * perTick
   }
 }
 
@@ -213,5 +226,6 @@ const midiOf = (note: XmlElement): number | undefined => {
   const step = pitch && childText(pitch, 'step')
   const octave = pitch && childNumber(pitch, 'octave')
   if (!pitch || !step || octave === undefined || !/^[A-G]$/.test(step)) return undefined
-  return 12 * (octave + 1) + pitchClassOf(fifthsOf(step)) + (childNumber(pitch, 'alter') ?? 0)
+  const alter = childAlter(pitch, 'alter')
+  return alter === undefined ? undefined : 12 * (octave + 1) + pitchClassOf(fifthsOf(step)) + alter
 }

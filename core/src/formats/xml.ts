@@ -144,6 +144,18 @@ export const childrenOf = (element: XmlElement, name: string): readonly XmlEleme
 export const childText = (element: XmlElement, name: string): string | undefined =>
   child(element, name)?.text.trim()
 
+/** Alterations of more half steps than this are damage. */
+const MOST_ALTER = 3
+
+/**
+ * The alteration in a child, in half steps; 0 if there is none, undefined if no pitch has it. Quarter tones, which
+ * MusicXML allows, are taken to the half step below them.
+ */
+export const childAlter = (element: XmlElement, name: string): number | undefined => {
+  const alter = Math.floor(childNumber(element, name) ?? 0)
+  return Math.abs(alter) <= MOST_ALTER ? alter : undefined
+}
+
 /** The number in a child; undefined if there is none that can be read. */
 export const childNumber = (element: XmlElement, name: string): number | undefined => {
   const text = childText(element, name)

@@ -51,7 +51,8 @@ export const asProblem = (error: unknown): HttpProblem => {
       error.current,
     )
   if (error instanceof NotFoundError) return new HttpProblem('not-found', `There is no such ${error.what}.`)
-  const { type, code, driverError } = error as {
+  const { type, code, driverError, status } = error as {
+    status?: number
     type?: string
     code?: string
     driverError?: { code?: string }
@@ -59,6 +60,9 @@ export const asProblem = (error: unknown): HttpProblem => {
   if (type === 'entity.too.large') return new HttpProblem('too-large', 'The request is too large.')
   if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported')
     return new HttpProblem('invalid', 'The request is not valid JSON.')
+  // A wrong escape in the path, a body that is not what its encoding says: the parser's own errors.
+  if (status !== undefined && status >= 400 && status < 500)
+    return new HttpProblem('invalid', 'The request is not valid.')
   const storage = driverError?.code ?? code ?? ''
   if (storage === 'SQLITE_CONSTRAINT_FOREIGNKEY')
     return new HttpProblem('not-found', 'The tune that this belongs to is not saved yet.')

@@ -111,7 +111,8 @@ export const readHeaderLine = (
   const name = written.slice(0, Math.max(0, colon)).trim()
   if (!NAME.test(name)) return false
   const value = written.slice(colon + 1).trim()
-  const field = FIELDS[name.toLowerCase()]
+  // Not a name that every object has, such as `constructor`.
+  const field = Object.hasOwn(FIELDS, name.toLowerCase()) ? FIELDS[name.toLowerCase()] : undefined
   const column = Math.max(1, written.lastIndexOf(field ? value : name) + 1)
   if (!field)
     problems.push({
