@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { expect, test } from './app.ts'
 import { labelsOf, openPage, openSaved, saveAs, savedLine, writeLine } from './places.ts'
@@ -167,22 +168,54 @@ for (const [what, breakStore] of [
   })
 
 test('what the server refuses is saved as a new line beside the other version', async ({ page, context }) => {
-  const open = async (tab: Page) => {
-    await openPage(tab, 'line', '9-16')
-    await openSaved(tab)
-    await savedLine(tab, 'Back along the beach').click()
-    await expect.poll(() => labelsOf(tab)).not.toEqual([])
-  }
+  await openPage(page, 'line', '13-16')
+  await writeLine(page)
+  await saveAs(page, 'Two minds')
+  await expect(savedLine(page, 'Two minds')).toBeVisible()
   const other = await context.newPage()
-  await open(page)
-  await open(other)
+  await openPage(other, 'line', '13-16')
+  await openSaved(other)
+  await savedLine(other, 'Two minds').click()
   const title = (tab: Page) => tab.getByLabel('Title of the line')
-  await title(page).fill('Back along the beach, early')
-  await expect(savedLine(page, 'Back along the beach, early')).toBeVisible()
-  await title(other).fill('Back along the beach, late')
-  await expect(other.getByRole('alert')).toContainText('Saved is “Back along the beach, early”')
+  await title(page).fill('Two minds, early')
+  await expect(savedLine(page, 'Two minds, early')).toBeVisible()
+  await title(other).fill('Two minds, late')
+  await expect(other.getByRole('alert')).toContainText('Saved is “Two minds, early”')
   await other.getByRole('button', { name: 'Save mine as a new one' }).click()
-  await expect(savedLine(other, 'Back along the beach, late \\(my version\\)')).toBeVisible()
+  await expect(savedLine(other, 'Two minds, late \\(my version\\)')).toBeVisible()
   await expect(other.getByRole('alert')).toHaveCount(0)
-  await expect(savedLine(other, 'Back along the beach, early')).toBeVisible()
+  await expect(savedLine(other, 'Two minds, early')).toBeVisible()
+})
+
+test('a damaged draft shows a page from which the drafts are taken out, the draft deleted, and work goes on', async ({
+  page,
+}) => {
+  await openPage(page, 'line', '1-4')
+  await expect(page.getByRole('button', { name: 'Write a line' })).toBeVisible()
+  await page.evaluate(
+    () =>
+      new Promise<void>((done) => {
+        const opening = indexedDB.open('eager-contour')
+        opening.onsuccess = () => {
+          const change = opening.result.transaction('drafts', 'readwrite')
+          const line = {
+            notes: [{ start: 0 }, undefined],
+            stretch: { from: 0, to: 3 },
+            title: '',
+            revision: 0,
+          }
+          change.objectStore('drafts').put(line, 'line tune-breakwater')
+          change.oncomplete = () => done()
+        }
+      }),
+  )
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'This page can’t be shown' })).toBeVisible()
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save my drafts as a file' }).click()
+  const file = await readFile((await (await download).path())!, 'utf8')
+  expect(JSON.parse(file).drafts['line tune-breakwater']).toMatchObject({ revision: 0 })
+  await page.getByRole('button', { name: 'Delete this tune’s draft and reload' }).click()
+  await expect(page.getByRole('button', { name: 'Write a line' })).toBeVisible()
+  await writeLine(page)
 })

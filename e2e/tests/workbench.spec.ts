@@ -320,7 +320,7 @@ test('zoom, threads and degrees: what is shown is chosen and stored', async ({ p
   const terrains = page.getByRole('group', { name: /^Terrain, bars/ })
   await expect(terrains.first()).toHaveAccessibleName('Terrain, bars 1 to 4')
   // Only what is in the window or near it is drawn.
-  expect(await terrains.count()).toBeLessThan(4)
+  await expect.poll(() => terrains.count()).toBeLessThan(4)
   await page.getByRole('radio', { name: 'sixteen' }).click()
   await expect(terrains).toHaveCount(1)
   await expect(page.getByTestId('staff')).toHaveCount(0)

@@ -50,6 +50,7 @@ export interface RuleArguments {
   'import.entities': readonly []
   'import.broken': readonly [what: string]
   'import.notMidi': readonly []
+  'import.tooSlow': readonly [seconds: number]
   'import.noNotes': readonly []
   'import.tooManyNotes': readonly [count: number, most: number]
   'import.notMusicXml': readonly []

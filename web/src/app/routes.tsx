@@ -2,6 +2,7 @@ import { createBrowserRouter, Navigate, type RouteObject } from 'react-router'
 import { TunesPage } from '../tunes/TunesPage.tsx'
 import { Waiting } from '../ui/Notice.tsx'
 import { NotFound } from './NotFound.tsx'
+import { PageError } from './PageError.tsx'
 import { Shell } from './Shell.tsx'
 import { WithHelp } from './WithHelp.tsx'
 
@@ -9,7 +10,7 @@ import { WithHelp } from './WithHelp.tsx'
 const PAGES: RouteObject[] = [
   {
     element: <Shell />,
-    errorElement: <NotFound />,
+    errorElement: <PageError />,
     hydrateFallbackElement: <Waiting what="Opening" />,
     children: [
       { index: true, element: <Navigate to="/tunes" replace /> },
@@ -48,12 +49,12 @@ const PAGES: RouteObject[] = [
   },
   {
     path: 'stage/:tune',
-    errorElement: <NotFound />,
+    errorElement: <PageError />,
     hydrateFallbackElement: <Waiting what="Opening" />,
     lazy: async () => ({ Component: (await import('../stage/StagePage.tsx')).StagePage }),
   },
 ]
 
 export const router = createBrowserRouter([
-  { element: <WithHelp />, errorElement: <NotFound />, children: PAGES },
+  { element: <WithHelp />, errorElement: <PageError />, children: PAGES },
 ])

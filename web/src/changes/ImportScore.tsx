@@ -1,6 +1,6 @@
 import { type Problem, wordReason } from '@eager-contour/core'
 import { useState } from 'react'
-import { engine } from '../engine/engine.ts'
+import { readInTime } from '../engine/engine.ts'
 
 const TEXT = /\.(?:txt|chart)$/i
 
@@ -20,7 +20,8 @@ export const ImportScore = ({ onRead }: { readonly onRead: (text: string) => voi
         tell(`${file.name} is in the editor. Nothing is stored until you save it.`, false)
         return
       }
-      const outcome = await engine().importScore(new Uint8Array(await file.arrayBuffer()))
+      const bytes = new Uint8Array(await file.arrayBuffer())
+      const outcome = await readInTime((engine) => engine.importScore(bytes))
       if (outcome.ok) {
         onRead(outcome.value)
         tell(`The changes from ${file.name} are in the editor. Nothing is stored until you save them.`, false)

@@ -150,3 +150,15 @@ export const dropDraft = (name: string): Promise<void> => {
     () => undefined,
   )
 }
+
+/** Every draft, by its name. */
+export const allDrafts = async (): Promise<Readonly<Record<string, unknown>>> => {
+  const kept = await withStore(
+    async (store) => {
+      const [names, drafts] = await Promise.all([store.getAllKeys('drafts'), store.getAll('drafts')])
+      return Object.fromEntries(names.map((name, at) => [name, drafts[at]]))
+    },
+    () => ({}),
+  )
+  return { ...kept, ...Object.fromEntries(unkept.drafts) }
+}

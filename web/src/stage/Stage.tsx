@@ -10,7 +10,7 @@ import { useCallback, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { BandPanel } from '../audio/BandPanel.tsx'
 import { OutboxBar } from '../data/OutboxBar.tsx'
-import { engine } from '../engine/engine.ts'
+import { readInTime } from '../engine/engine.ts'
 import { Board } from '../input/Board.tsx'
 import { useArmed } from '../input/useArmed.ts'
 import { useComputerKeys } from '../input/useComputerKeys.ts'
@@ -109,7 +109,8 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     setTrouble(undefined)
     saving.dismiss()
     begun.current = new Date().toISOString()
-    const notes = await engine().importTake(new Uint8Array(await file.arrayBuffer()))
+    const bytes = new Uint8Array(await file.arrayBuffer())
+    const notes = await readInTime((engine) => engine.importTake(bytes))
     if (notes.ok) await run.read(notes.value)
     else setTrouble(`${file.name}: ${notes.problems.map((problem) => wordReason(problem)).join(' ')}`)
   }

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { selectPlay, soundRefused } from '../../audio/playSlice.ts'
 import { useMix } from '../../audio/useMix.ts'
 import { bandSound, swingFor } from '../../audio/usePlay.ts'
-import { engine } from '../../engine/engine.ts'
+import { readInTime } from '../../engine/engine.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { lineReplaced } from '../editor/lineHistory.ts'
@@ -22,7 +22,8 @@ export const useFiles = () => {
   const onOpen = async (file: File) => {
     dispatch(soundRefused(undefined))
     try {
-      const outcome = await engine().importLine(new Uint8Array(await file.arrayBuffer()))
+      const bytes = new Uint8Array(await file.arrayBuffer())
+      const outcome = await readInTime((engine) => engine.importLine(bytes))
       if (!outcome.ok) {
         dispatch(
           soundRefused(
