@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 
 const root = join(import.meta.dirname, '../..')
 const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
@@ -71,6 +71,24 @@ describe('the server', () => {
     expect(output().match(/http:/g)).toHaveLength(1)
     child.kill('SIGKILL')
     blocker.close()
+  })
+
+  it('says what is wrong with a port, a second server on its file, and an open network', async () => {
+    const file = join(folder, 'shared.db')
+    await expect(start({ DATA_FILE: file, PORT: 'abc' })).rejects.toThrow(
+      /PORT is “abc”: it has to be a number from 0 to 65535/,
+    )
+    const { child, address } = await start({ DATA_FILE: file, PORT: '0' })
+    await put(address, 'tune-0001', 'T')
+    await expect(start({ DATA_FILE: file, PORT: '0' })).rejects.toThrow(/Another Eager Contour is using/)
+    expect((await fetch(`${address}/api/tunes`)).status).toBe(200)
+    child.kill('SIGKILL')
+    await new Promise((resolve) => child.on('exit', resolve))
+    const open = await start({ DATA_FILE: file, PORT: '0', HOST: '0.0.0.0' })
+    expect((await fetch(`${open.address}/api/tunes`)).status).toBe(200)
+    if (!open.address.includes('0.0.0.0'))
+      await vi.waitFor(() => expect(open.output()).toContain('Anyone on this network can read and change'))
+    open.child.kill('SIGKILL')
   })
 
   it('stops gracefully: closes the database and ends with 0', async () => {

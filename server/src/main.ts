@@ -1,5 +1,6 @@
 import 'reflect-metadata'
 import { readFileSync } from 'node:fs'
+import { networkInterfaces } from 'node:os'
 import { resolve } from 'node:path'
 import type { DemoData } from '@eager-contour/contract'
 import pino from 'pino'
@@ -10,24 +11,44 @@ import { openStore, StorageError } from './store/open.ts'
 
 const env = process.env
 const HOST = env.HOST ?? '127.0.0.1'
-const PORT = Number(env.PORT ?? 4173)
+const PORT_TEXT = env.PORT ?? '4173'
+const PORT = Number(PORT_TEXT)
 const DATA_FILE = resolve(env.DATA_FILE ?? 'data/eager-contour.db')
 const WEB_DIR = resolve(env.WEB_DIR ?? 'web/dist')
 const NAMES = (env.ALLOWED_HOSTS ?? '').split(',').filter((name) => name !== '')
 
 const version = '0.1.0'
+const MOST_PORT = 65_535
+/** Requests that take longer to arrive are cut. */
+const SLOWEST_REQUEST_MS = 20_000
+
+/** This machine's addresses on its networks, if the server listens to all of them. */
+const addresses = ['0.0.0.0', '::'].includes(HOST)
+  ? Object.values(networkInterfaces())
+      .flatMap((several) => several ?? [])
+      .filter(({ family, internal }) => family === 'IPv4' && !internal)
+      .map(({ address }) => address)
+  : []
 const logger = pino({ level: env.LOG_LEVEL ?? 'warn' }, pino.destination(2))
 
 const start = async (): Promise<void> => {
-  const database = await openStore(DATA_FILE)
+  if (!Number.isInteger(PORT) || PORT < 0 || PORT > MOST_PORT)
+    throw new PortError(`PORT is “${PORT_TEXT}”: it has to be a number from 0 to ${MOST_PORT}.`)
+  const database = await openStore(DATA_FILE, (news) => console.log(news))
   if (
     env.DEMO_FILE &&
     (await fillWithDemo(database, JSON.parse(readFileSync(env.DEMO_FILE, 'utf8')) as DemoData))
   )
     console.log('The database was empty: the demo is in it now.')
-  const app = makeApp({ store: database, logger, version, names: NAMES, webDir: WEB_DIR })
+  const app = makeApp({ store: database, logger, version, names: [...NAMES, ...addresses], webDir: WEB_DIR })
   const { server, port } = await listenFrom(app, HOST, PORT)
-  console.log(`Eager Contour is at http://${HOST}:${port}/`)
+  server.requestTimeout = SLOWEST_REQUEST_MS
+  server.headersTimeout = SLOWEST_REQUEST_MS
+  console.log(`Eager Contour is at http://${addresses[0] ?? HOST}:${port}/`)
+  if (addresses.length > 0)
+    console.log(
+      'Anyone on this network can read and change everything in it. Without HOST only this machine can.',
+    )
 
   let stopping = false
   const stop = (): void => {

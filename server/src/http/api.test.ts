@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pino from 'pino'
@@ -210,6 +210,25 @@ describe('the API', () => {
     expect((await call().get('/api/runs')).body).toHaveLength(1)
     expect((await call().get('/api/runs/run-00001')).body.take).toEqual(take)
     expect((await call().get('/api/runs/run-99999')).body.error.code).toBe('not-found')
+  })
+
+  it('gives a copy of the whole database as a file, while it is in use', async () => {
+    const answer = await call()
+      .get('/api/backup')
+      .buffer(true)
+      .parse((response, done) => {
+        const chunks: Buffer[] = []
+        response.on('data', (chunk: Buffer) => chunks.push(chunk))
+        response.on('end', () => done(null, Buffer.concat(chunks)))
+      })
+    expect(answer.headers['content-disposition']).toMatch(/eager-contour-\d{4}-\d\d-\d\d\.db/)
+    const file = join(folder, 'backup.db')
+    writeFileSync(file, answer.body as Buffer)
+    const copy = await openStore(file)
+    expect(await copy.source.query('SELECT count(*) AS count FROM tunes')).toEqual(
+      await database.source.query('SELECT count(*) AS count FROM tunes'),
+    )
+    await copy.close()
   })
 
   it('keeps settings, and has some before there are any', async () => {

@@ -1,6 +1,10 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { check, IdParams, TuneQuery } from '@eager-contour/contract'
 import { type Request, type RequestHandler, Router } from 'express'
-import type { Store } from '../store/database.ts'
+import { copyDatabase } from '../store/copies.ts'
+import type { Database } from '../store/database.ts'
 import { RESOURCES } from '../store/resources.ts'
 import { HttpProblem } from './problem.ts'
 
@@ -19,13 +23,28 @@ const answering =
   async (request, response) =>
     void response.json(await answer(request))
 
+/** A copy of the whole database as a file, made while the server runs. */
+const backup =
+  (file: string): RequestHandler =>
+  (_request, response, next) => {
+    const folder = mkdtempSync(join(tmpdir(), 'eager-contour-backup-'))
+    const copy = join(folder, 'eager-contour.db')
+    copyDatabase(file, copy)
+    const day = new Date().toISOString().slice(0, 10)
+    response.download(copy, `eager-contour-${day}.db`, (error) => {
+      rmSync(folder, { recursive: true, force: true })
+      if (error && !response.headersSent) next(error)
+    })
+  }
+
 /** The API's routes, from the table of resources. Every body and parameter is checked against the contract. */
-export const api = (store: Store, version: string): Router => {
+export const api = (store: Database, version: string): Router => {
   const routes = Router()
   routes.get(
     '/health',
     answering(() => ({ app: 'eager-contour', version })),
   )
+  routes.get('/backup', backup(store.file))
   for (const { path, body, write, single, list, read, children = {} } of RESOURCES) {
     const one = single ? `/${path}` : `/${path}/:id`
     if (list)

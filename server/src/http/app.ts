@@ -5,13 +5,13 @@ import express, { type ErrorRequestHandler, type Express } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
-import type { Store } from '../store/database.ts'
+import type { Database } from '../store/database.ts'
 import { api } from './api.ts'
 import { guard } from './guard.ts'
 import { asProblem } from './problem.ts'
 
 export interface AppOptions {
-  readonly store: Store
+  readonly store: Database
   readonly logger: Logger
   readonly version: string
   /** Names besides this machine's own under which the server answers. */

@@ -10,6 +10,8 @@ export interface Store {
 /** The opened database file. */
 export interface Database extends Store {
   readonly source: DataSource
+  readonly file: string
+  /** Closes the file and lets another process use it. */
   readonly close: () => Promise<void>
 }
 
@@ -36,7 +38,7 @@ export const storageCode = (error: unknown): string | undefined => {
  * not used: they count their depth, and after a full disk, when SQLite rolls back by itself, they count on and never
  * commit. After an error of the disk the connection is opened anew.
  */
-export const databaseOf = (source: DataSource): Database => {
+export const databaseOf = (source: DataSource, unlock: () => void): Database => {
   let last: Promise<unknown> = Promise.resolve()
   let reopen = false
 
@@ -61,6 +63,7 @@ export const databaseOf = (source: DataSource): Database => {
   }
   return {
     source,
+    file: source.options.database as string,
     manager: source.manager,
     transaction: (work) => {
       const turn = last.then(() => commit(work))
@@ -70,6 +73,7 @@ export const databaseOf = (source: DataSource): Database => {
     close: async () => {
       await last
       if (source.isInitialized) await source.destroy()
+      unlock()
     },
   }
 }

@@ -81,6 +81,22 @@ export const SetupPage = () => {
         label="Break reminder (minutes; 0: never)"
         onChanged={() => void saveRest()}
       />
+      <section aria-labelledby="backup">
+        <h2 id="backup" className="text-2xl">
+          Backup
+        </h2>
+        <p className="my-2 max-w-prose text-soft">
+          All tunes, lines, exercises and runs in one file. To use it, put it in the place of the
+          application’s database while the application is stopped.
+        </p>
+        <a
+          href="/api/backup"
+          download
+          className="inline-flex min-h-11 items-center rounded-full border border-soft px-5 font-semibold hover:bg-chosen"
+        >
+          Save a backup
+        </a>
+      </section>
       <p className="max-w-prose text-soft">
         Keep headphones and amplifiers low: long exposure above about 85 dB(A) harms hearing. Take a break
         every half hour, and stop if something hurts.
