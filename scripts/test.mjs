@@ -1,4 +1,4 @@
-// npm test: installs what is missing, then lint, types, layers, unused code, unit tests, and end-to-end tests in Chromium.
+// npm test: installs what is missing, then lint, types, layers, licences, unused code, unit tests, and end-to-end tests in Chromium.
 import { mkdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureInstalled, ROOT, run, tool } from './project.mjs'
@@ -25,6 +25,7 @@ step('lint', () => tool('biome', ['check', '.']))
 step('build', build)
 step('types', () => run(process.execPath, ['scripts/types.mjs']))
 step('layers', () => run(process.execPath, ['scripts/layers.mjs']))
+step('licences', () => run(process.execPath, ['scripts/licences.mjs']))
 step('unused code', () => tool('knip', ['--no-progress']))
 step('unit tests', () =>
   tool('vitest', ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitFile}`]),

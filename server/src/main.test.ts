@@ -1,13 +1,17 @@
-import { type ChildProcess, execFileSync, spawn } from 'node:child_process'
+import { type ChildProcess, execFileSync } from 'node:child_process'
 import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import { killAgainAndAgain } from '../test/kills.ts'
+import { type Running, startServer } from '../test/running.ts'
 
 const root = join(import.meta.dirname, '../..')
 const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
 const running: ChildProcess[] = []
+/** More in the long form, `npm run soak`. */
+const KILLS = process.env.SOAK ? 200 : 6
 
 beforeAll(() => {
   execFileSync('npm', ['run', '--silent', 'build', '-w', 'server', '--', '--logLevel', 'error'], {
@@ -20,26 +24,11 @@ afterAll(() => {
   rmSync(folder, { recursive: true, force: true })
 })
 
-const start = (
-  env: Record<string, string>,
-): Promise<{ child: ChildProcess; address: string; output: () => string }> =>
-  new Promise((resolve, reject) => {
-    // The built server finds its packages from its own workspace.
-    const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], {
-      cwd: folder,
-      env: { ...process.env, ...env },
-    })
-    running.push(child)
-    let text = ''
-    const read = (chunk: Buffer) => {
-      text += chunk.toString()
-      const address = /http:\/\/[\d.]+:\d+/.exec(text)?.[0]
-      if (address) resolve({ child, address, output: () => text })
-    }
-    child.stdout!.on('data', read)
-    child.stderr!.on('data', read)
-    child.on('exit', (code) => reject(new Error(`ended with ${code}: ${text}`)))
-  })
+const start = async (env: Record<string, string>): Promise<Running> => {
+  const server = await startServer(folder, env)
+  running.push(server.child)
+  return server
+}
 
 const put = (address: string, id: string, title: string) =>
   fetch(`${address}/api/tunes/${id}`, {
@@ -61,6 +50,16 @@ describe('the server', () => {
     expect(await (await fetch(`${second.address}/api/tunes`)).json()).toHaveLength(20)
     second.child.kill('SIGKILL')
   })
+
+  it(
+    'loses nothing that it answered when it is killed at random moments under eight writers',
+    async () => {
+      const { answered, lost } = await killAgainAndAgain(folder, join(folder, 'kills.db'), KILLS, 1)
+      expect(lost).toEqual([])
+      expect(answered).toBeGreaterThan(20)
+    },
+    KILLS * 15_000,
+  )
 
   it('takes the next port when its own is taken, and prints one address', async () => {
     const blocker = createServer().listen(0, '127.0.0.1')

@@ -17,6 +17,9 @@ const LINE = spellNotes(
 const MIDI = writeMidi(TUNE.chart, LINE, STRETCH)
 const SCORE = writeMusicXml(TUNE.chart, LINE, STRETCH, { title: 'Weir', part: 'horn', clef: 'treble' })
 
+/** The long form, `npm run soak`. */
+const SOAK = process.env.SOAK !== undefined
+
 const fromHex = (hex: string) => Uint8Array.from(hex.match(/../g)!.map((pair) => Number.parseInt(pair, 16)))
 const isFinitePositive = (values: readonly number[]) =>
   values.every((value) => Number.isFinite(value) && value >= 0)
@@ -66,7 +69,7 @@ describe('hostile files', () => {
             true,
           )
       }),
-      { numRuns: 4000 },
+      { numRuns: SOAK ? 100_000 : 4000 },
     )
   })
 
@@ -104,7 +107,7 @@ describe('hostile files', () => {
           ).toBe(true)
         readMusicXmlChart(text.value)
       }),
-      { numRuns: 800 },
+      { numRuns: SOAK ? 100_000 : 800 },
     )
   })
 

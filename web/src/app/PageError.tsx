@@ -20,6 +20,7 @@ const saveDrafts = async (): Promise<void> => {
 const dropDraftsOf = async (tune: string): Promise<void> => {
   const names = Object.keys(await allDrafts()).filter((name) => name.endsWith(` ${tune}`))
   for (const name of names) await dropDraft(name)
+  sessionStorage.clear()
 }
 
 /** A page could not be drawn: what was written is taken out as a file, or a broken draft is deleted, and one goes on. */

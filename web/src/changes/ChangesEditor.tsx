@@ -45,17 +45,28 @@ export const ChangesEditor = ({
   const history = useRef<History>(undefined)
   const shown = view ?? ownView
   // The strip may lag behind fast typing; the text and its marks never do.
-  const chart = useDeferredValue(outcome.ok ? outcome.value : undefined)
+  const latest = outcome.ok ? outcome.value : undefined
+  const chart = useDeferredValue(latest)
+  // What is done in the strip is done to the newest chart, not to the one that is still shown.
+  const newest = useRef(latest)
+  newest.current = latest
   const write = useCallback((next: Chart) => onWrite(writeChart(next)), [onWrite])
   const chosen = chart ? Math.min(bar, chart.written.length - 1) : 0
   return (
     <div className="w-full">
       {chart ? (
         <>
-          <EditStrip chart={chart} view={shown.fifths} onChange={write} chosen={chosen} onChoose={setBar} />
-          <BarTools
+          <EditStrip
             chart={chart}
-            bar={chosen}
+            newest={newest}
+            view={shown.fifths}
+            onChange={write}
+            chosen={chosen}
+            onChoose={setBar}
+          />
+          <BarTools
+            chart={latest ?? chart}
+            bar={Math.min(chosen, (latest ?? chart).written.length - 1)}
             onChange={write}
             onChoose={setBar}
             onUndo={() => history.current?.undo()}

@@ -13,7 +13,7 @@ import {
   withWord,
   wordReason,
 } from '@eager-contour/core'
-import { type KeyboardEvent, memo, useMemo, useState } from 'react'
+import { type KeyboardEvent, memo, type RefObject, useMemo, useState } from 'react'
 import { useSettings } from '../settings/settings.ts'
 import { ChordSymbol } from '../ui/ChordSymbol.tsx'
 import { ShownRow } from '../ui/ShownRow.tsx'
@@ -21,8 +21,9 @@ import { BarPlace, MovingBars, SectionHandle } from './movingBars.tsx'
 import { barsARow, storedWords } from './views.ts'
 
 interface EditStripProps {
-  /** The chart as it is stored. */
+  /** The chart as it is shown, and the newest one, which is changed: showing it may take a moment. */
   readonly chart: Chart
+  readonly newest: RefObject<Chart | undefined>
   /** How it is shown: steps on the line of fifths from concert. */
   readonly view: Fifths
   readonly onChange: (chart: Chart) => void
@@ -39,7 +40,8 @@ const ROW_HEIGHT = 64
 const sameMeter = (a: Chart['meter'], b: Chart['meter']) => a.beats === b.beats && a.unit === b.unit
 
 /** The form, bar by bar as written: type a chord, Tab to the next, drag a bar to move it. */
-export const EditStrip = memo(({ chart, view, onChange, chosen, onChoose }: EditStripProps) => {
+export const EditStrip = memo(({ chart, newest, view, onChange, chosen, onChoose }: EditStripProps) => {
+  const current = () => newest.current ?? chart
   const shown = useMemo(() => transposeChart(chart, view), [chart, view])
   const [problem, setProblem] = useState<Problem>()
   const row = barsARow(chart)
@@ -77,10 +79,10 @@ export const EditStrip = memo(({ chart, view, onChange, chosen, onChoose }: Edit
             label={`Bar ${at + 1}, chord ${place + 1}`}
             large={row === 4}
             onFocus={() => onChoose(at)}
-            onWrite={(text) => settle(withWord(chart, at, place, storedWords(text, view)))}
+            onWrite={(text) => settle(withWord(current(), at, place, storedWords(text, view)))}
             onMove={(by) => {
               const to = Math.min(chart.written.length - 1, Math.max(0, at + by))
-              onChange(moveBar(chart, at, to))
+              onChange(moveBar(current(), at, to))
               onChoose(to)
               requestAnimationFrame(() =>
                 document.querySelector<HTMLInputElement>(`[data-written="${to}"] input`)?.focus(),
@@ -97,7 +99,7 @@ export const EditStrip = memo(({ chart, view, onChange, chosen, onChoose }: Edit
   const long = lines.length > MOST_LINES
   return (
     <div>
-      <MovingBars chart={chart} onChange={onChange} onChoose={onChoose}>
+      <MovingBars chart={chart} current={current} onChange={onChange} onChoose={onChoose}>
         <div role="group" aria-label="The form, bar by bar" className={long ? LONG : ''}>
           {lines.map((bars) => (
             <ShownRow key={bars[0]} height={ROW_HEIGHT}>

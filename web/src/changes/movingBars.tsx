@@ -21,13 +21,15 @@ const placeOf = (id: UniqueIdentifier): { readonly kind: string; readonly at: nu
 
 interface MovingBarsProps {
   readonly chart: Chart
+  /** The chart that is changed. */
+  readonly current: () => Chart
   readonly onChange: (chart: Chart) => void
   readonly onChoose: (bar: number) => void
   readonly children: ReactNode
 }
 
 /** Bars and sections that are dragged to another bar of the form, by pointer or keys. */
-export const MovingBars = ({ chart, onChange, onChoose, children }: MovingBarsProps) => {
+export const MovingBars = ({ chart, current, onChange, onChoose, children }: MovingBarsProps) => {
   const sensors = useDragSensors()
   const [dragged, setDragged] = useState<UniqueIdentifier>()
   const nameOf = useMemo(
@@ -43,13 +45,14 @@ export const MovingBars = ({ chart, onChange, onChoose, children }: MovingBarsPr
     const [{ kind, at: from }, { at: to }] = [placeOf(active.id), placeOf(over.id)]
     if (kind === 'bar') {
       if (from === to) return
-      onChange(moveBar(chart, from, to))
+      onChange(moveBar(current(), from, to))
       onChoose(to)
       return
     }
-    const [section, target] = [sectionOf(chart, from), sectionOf(chart, to)]
+    const now = current()
+    const [section, target] = [sectionOf(now, from), sectionOf(now, to)]
     if (section === target) return
-    const moved = moveSection(chart, section, target)
+    const moved = moveSection(now, section, target)
     onChange(moved)
     onChoose(writtenSections(moved)[target]?.from ?? 0)
   }

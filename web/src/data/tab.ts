@@ -22,6 +22,21 @@ const write = (id: string): string => {
 
 let current = session()?.getItem(KEPT) ?? write(newId('tab'))
 
+/** Keeps something for this tab alone: it is there after a reload, and gone with the tab. */
+export const keepInTab = (name: string, value: unknown): void => {
+  try {
+    session()?.setItem(name, JSON.stringify(value))
+  } catch {
+    // Too large, or denied: then the tab reads what all tabs share.
+    session()?.removeItem(name)
+  }
+}
+
+export const readInTab = <T>(name: string): T | undefined => {
+  const text = session()?.getItem(name)
+  return text ? (JSON.parse(text) as T) : undefined
+}
+
 /** This tab's id: the same after a reload. */
 export const tabId = (): string => current
 

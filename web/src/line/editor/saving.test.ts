@@ -3,7 +3,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { keepDraft, readDraft } from '../../data/browserStore.ts'
 import type { Edit } from '../../data/outbox.ts'
 import { store } from '../../store/store.ts'
-import { editorPlaced, selectCanUndo, selectLine } from './editorSlice.ts'
+import { DEFAULT_PREFERENCE } from '../brief/briefs.ts'
+import { briefNamed, editorPlaced, selectCanUndo, selectLine } from './editorSlice.ts'
 import { type EditorLine, lineDetailsSet, lineOpened, lineReplaced, lineSaved } from './lineHistory.ts'
 import './saving.ts'
 
@@ -27,6 +28,13 @@ const place = (tune: string) =>
     analysis: 1,
     range: { low: 50, comfortLow: 55, comfortHigh: 75, high: 80 },
   })
+/** The tab's own store, which Node lacks. */
+const tabStore = new Map<string, string>()
+vi.stubGlobal('sessionStorage', {
+  getItem: (name: string) => tabStore.get(name) ?? null,
+  setItem: (name: string, value: string) => void tabStore.set(name, value),
+  removeItem: (name: string) => void tabStore.delete(name),
+})
 const AFTER_AUTOSAVE_MS = 700
 
 beforeEach(() => {
@@ -65,6 +73,29 @@ describe('saving the line', () => {
     store.dispatch(lineDetailsSet({ locked: [0] }))
     await vi.advanceTimersByTimeAsync(AFTER_AUTOSAVE_MS)
     expect(sent.edits).toEqual([])
+  })
+
+  it('opens this tab’s own draft although another tab wrote a newer one', async () => {
+    vi.useRealTimers()
+    store.dispatch(lineReplaced(line(64)))
+    await vi.waitFor(async () => expect(await readDraft('line tune-1')).toBeDefined())
+    await keepDraft('line tune-1', line(90))
+    store.dispatch(lineOpened({ tune: 'tune-9', line: undefined }))
+    store.dispatch(place('tune-1'))
+    await vi.waitFor(() => expect(selectLine(store.getState())?.notes[0]?.midi).toBe(64))
+  })
+
+  it('keeps the briefs that another tab has named in the meantime', async () => {
+    vi.useRealTimers()
+    const preference = DEFAULT_PREFERENCE
+    await keepDraft('briefs', [{ name: 'theirs', preference }])
+    store.dispatch(briefNamed('mine'))
+    await vi.waitFor(async () =>
+      expect(await readDraft('briefs')).toEqual([
+        { name: 'theirs', preference },
+        { name: 'mine', preference },
+      ]),
+    )
   })
 
   it('keeps every change as a draft, and opens a tune’s draft with its page, without a history', async () => {

@@ -1,5 +1,6 @@
 import { keepDraft, readDraft } from '../../data/browserStore.ts'
 import { sendEdit } from '../../data/outbox.ts'
+import { keepInTab, readInTab } from '../../data/tab.ts'
 import type { NamedBrief, Preference } from '../brief/briefs.ts'
 import { startListening } from './editorListener.ts'
 import {
@@ -36,12 +37,14 @@ export const bodyOf = (tune: string, line: EditorLine) => ({
   tags: line.tags ?? [],
 })
 
-/** The line being written is kept in the browser at every change. */
+/** The line being written is kept in the browser at every change, for this tab and for all. */
 startListening({
   predicate: (_action, now, before) => selectWritten(now).line !== selectWritten(before).line,
   effect: async (_action, { getState }) => {
     const { tune, line } = selectWritten(getState())
-    if (line) await keepDraft(lineDraft(tune), line)
+    if (!line) return
+    keepInTab(lineDraft(tune), line)
+    await keepDraft(lineDraft(tune), line)
   },
 })
 
@@ -61,13 +64,14 @@ startListening({
   },
 })
 
-/** A tune's draft is opened with its page. */
+/** A tune's draft is opened with its page: this tab's own, or the newest of any tab. */
 startListening({
   actionCreator: editorPlaced,
   effect: async ({ payload: { tune } }, { getState, dispatch, cancelActiveListeners, pause }) => {
     if (selectWritten(getState()).tune === tune) return
     cancelActiveListeners()
-    const line = await pause(readDraft<EditorLine>(lineDraft(tune)))
+    const line =
+      readInTab<EditorLine>(lineDraft(tune)) ?? (await pause(readDraft<EditorLine>(lineDraft(tune))))
     dispatch(lineOpened({ tune, line }))
     dispatch(clearHistory())
   },
@@ -91,5 +95,13 @@ startListening({
 })
 startListening({
   actionCreator: briefNamed,
-  effect: async (_action, { getState }) => keepDraft(BRIEFS, selectDesk(getState()).briefs),
+  effect: async ({ payload: name }, { getState, dispatch }) => {
+    // Another tab may have named some in the meantime.
+    const { briefs } = selectDesk(getState())
+    const others = (await readDraft<readonly NamedBrief[]>(BRIEFS)) ?? []
+    const known = new Set(briefs.map((brief) => brief.name))
+    const all = [...others.filter((brief) => brief.name !== name && !known.has(brief.name)), ...briefs]
+    await keepDraft(BRIEFS, all)
+    dispatch(preferencesRead({ briefs: all }))
+  },
 })
