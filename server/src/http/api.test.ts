@@ -212,6 +212,22 @@ describe('the API', () => {
     expect((await call().get('/api/runs/run-99999')).body.error.code).toBe('not-found')
   })
 
+  it('gives the last run of each tune', async () => {
+    await call().put('/api/tunes/tune-0021', tune({ edit: 'edit-0210' }))
+    for (const [at, day] of ['03', '05', '04'].entries())
+      await call().put(
+        `/api/runs/run-last-${at}`,
+        run({ tune: 'tune-0021', playedAt: `2026-11-${day}T18:00:00.000Z`, tempo: 100 + at }),
+      )
+    const last = (await call().get('/api/runs/last')).body as { tune: string; tempo: number }[]
+    expect(last.filter((one) => one.tune === 'tune-0021').map(({ tempo }) => tempo)).toEqual([101])
+    expect(new Set(last.map((one) => one.tune)).size).toBe(last.length)
+    const plan = await database.source.query(
+      'EXPLAIN QUERY PLAN SELECT tune, MAX(playedAt) FROM runs GROUP BY tune',
+    )
+    expect(JSON.stringify(plan)).toContain('runs_tune_played')
+  })
+
   it('gives a copy of the whole database as a file, while it is in use', async () => {
     const answer = await call()
       .get('/api/backup')

@@ -45,12 +45,17 @@ export const api = (store: Database, version: string): Router => {
     answering(() => ({ app: 'eager-contour', version })),
   )
   routes.get('/backup', backup(store.file))
-  for (const { path, body, write, single, list, read, children = {} } of RESOURCES) {
+  for (const { path, body, write, single, list, lists = {}, read, children = {} } of RESOURCES) {
     const one = single ? `/${path}` : `/${path}/:id`
     if (list)
       routes.get(
         `/${path}`,
         answering((request) => list(store, tuneOf(request))),
+      )
+    for (const [name, listed] of Object.entries(lists))
+      routes.get(
+        `/${path}/${name}`,
+        answering(() => listed(store)),
       )
     if (single)
       routes.get(

@@ -82,8 +82,7 @@ describe('openStore', () => {
 describe('the migrations to plain names and to one value for all settings', () => {
   it('carry over what was stored, and can be undone', async () => {
     const database = await openStore(at('names.db'))
-    await database.source.undoLastMigration()
-    await database.source.undoLastMigration()
+    for (let step = 0; step < 3; step += 1) await database.source.undoLastMigration()
     await writeTune(database, 'tune-0001', { revision: 0, edit: 'edit-0001', title: 'Quay', chart: '| C |' })
     const run = `INSERT INTO "runs" ("id", "tune", "playedAt", "rung", "key", "fromBar", "toBar", "tempo", "state", "verdict", "marks", "source")
       VALUES (?, 'tune-0001', '2026-11-01T10:00:00.000Z', 'outline-up', 'C major', 0, 3, 120, 'finished', ?, '{}', 'midi')`
@@ -114,8 +113,7 @@ describe('the migrations to plain names and to one value for all settings', () =
       revision: 1,
       grading: { leasts: { close: 60, solid: 80, moveOn: 90 } },
     })
-    await database.source.undoLastMigration()
-    await database.source.undoLastMigration()
+    for (let step = 0; step < 3; step += 1) await database.source.undoLastMigration()
     expect([await runsAndTake(), await grading()]).toEqual(before)
     await database.close()
   })

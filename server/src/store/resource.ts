@@ -27,6 +27,8 @@ export interface Resource<Body extends object = object> {
   readonly single?: { readonly id: string; readonly read: (store: Store) => Promise<unknown> }
   readonly list?: (store: Store, tune?: string) => Promise<unknown>
   readonly read?: (store: Store, id: string) => Promise<unknown>
+  /** Other lists, by the last part of their path. */
+  readonly lists?: Readonly<Record<string, (store: Store) => Promise<unknown>>>
   /** Lists under a record, by the last part of their path. */
   readonly children?: Readonly<Record<string, (store: Store, id: string) => Promise<unknown>>>
 }

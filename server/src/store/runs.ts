@@ -44,6 +44,24 @@ export const listRuns = async (store: Store, tune?: string): Promise<readonly Ru
     })
   ).map(answerOf)
 
+/** The last run of each tune, through the index of runs by tune. */
+const lastRuns = async (store: Store): Promise<readonly RunAnswer[]> =>
+  (
+    await store.manager
+      .createQueryBuilder(RunEntity, 'run')
+      .innerJoin(
+        (last) =>
+          last
+            .select('one.tune', 'tune')
+            .addSelect('MAX(one.playedAt)', 'playedAt')
+            .from(RunEntity, 'one')
+            .groupBy('one.tune'),
+        'last',
+        'run.tune = last.tune AND run.playedAt = last.playedAt',
+      )
+      .getMany()
+  ).map(answerOf)
+
 export const readRun = async (store: Store, id: string): Promise<RunWithTakeAnswer> => {
   const [row, take] = await Promise.all([
     store.manager.findOneBy(RunEntity, { id }),
@@ -80,6 +98,7 @@ export const runs = resource({
   entities: [RunEntity, TakeEntity],
   body: RunBody,
   list: listRuns,
+  lists: { last: lastRuns },
   read: readRun,
   write: writeRun,
 })

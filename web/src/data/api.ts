@@ -41,7 +41,13 @@ export const api = createApi({
       query: () => 'set-lists',
       providesTags: ['setLists'],
     }),
-    runs: builder.query<readonly RunAnswer[], void>({ query: () => 'runs', providesTags: ['runs'] }),
+    /** The runs of a tune, or all of them, newest first. */
+    runs: builder.query<readonly RunAnswer[], string | void>({
+      query: (tune) => (tune ? `runs?tune=${encodeURIComponent(tune)}` : 'runs'),
+      providesTags: ['runs'],
+    }),
+    /** The last run of each tune. */
+    lastRuns: builder.query<readonly RunAnswer[], void>({ query: () => 'runs/last', providesTags: ['runs'] }),
     settings: builder.query<SettingsAnswer, void>({ query: () => 'settings', providesTags: ['settings'] }),
   }),
 })
@@ -63,6 +69,7 @@ export const {
   usePhrasesQuery,
   useExercisesQuery,
   useSetListsQuery,
+  useLastRunsQuery,
   useRunsQuery,
   useSettingsQuery,
 } = api

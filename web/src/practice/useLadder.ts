@@ -27,7 +27,7 @@ const place = (rung: string, tonic: string): string => `${rung} ${pitchClassOf(f
 
 /** The state of every rung in every key over the stretch. */
 export const useLadder = ({ tune, sounding, stretch }: OpenTune, order: KeyOrder): Ladder => {
-  const { data: runs } = useRunsQuery()
+  const { data: runs } = useRunsQuery(tune.id)
   return useMemo(() => {
     const own: Key = sounding.chart.key ?? sounding.readings[0]?.key ?? { tonic: 'C', mode: 'major' }
     const here = (runs ?? []).filter(

@@ -2,7 +2,7 @@ import type { RunAnswer, TuneAnswer } from '@eager-contour/contract'
 import { type Chart, readChart, transposeChart } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { useRunsQuery, useTunesQuery } from '../data/api.ts'
+import { useLastRunsQuery, useTunesQuery } from '../data/api.ts'
 import { useSettings } from '../settings/settings.ts'
 import { keyWords } from '../tune/written.ts'
 import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
@@ -24,7 +24,7 @@ interface TuneRow {
 /** Every tune with its form, key and tempo, and how far the player has come. */
 export const TunesPage = () => {
   const query = useTunesQuery()
-  const { data: runs = NO_RUNS } = useRunsQuery()
+  const { data: runs = NO_RUNS } = useLastRunsQuery()
   const { instrument } = useSettings()
   const [search, setSearch] = useState('')
   const rows = useMemo(

@@ -5,6 +5,7 @@ import { Marks1764300000000 } from './marks.ts'
 import { Phrases1764200000000 } from './phrases.ts'
 import { PlainNames1764600000000 } from './plainNames.ts'
 import { Readings1764100000000 } from './readings.ts'
+import { RunsByTune1764800000000 } from './runsByTune.ts'
 import { SettingsValues1764700000000 } from './settingsValues.ts'
 
 /** Every migration, in order of time. */
@@ -17,4 +18,5 @@ export const MIGRATIONS = [
   Grading1764500000000,
   PlainNames1764600000000,
   SettingsValues1764700000000,
+  RunsByTune1764800000000,
 ]
