@@ -1,6 +1,7 @@
 import { type LineAnswer, LineBody, type LineVersionAnswer } from '@eager-contour/contract'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
+import { isWhole, JsonColumn } from './json.ts'
 import { Edited, NO_TRANSACTION, resource, writeEdited } from './resource.ts'
 
 @Entity('lines')
@@ -10,9 +11,9 @@ class LineEntity extends Edited {
   @Column('text') title: string
   @Column('integer') fromBar: number
   @Column('integer') toBar: number
-  @Column('simple-json') notes: LineAnswer['notes']
+  @JsonColumn() notes: LineAnswer['notes']
   @Column('text', { default: '' }) remark: string
-  @Column('simple-json', { default: '[]' }) tags: LineAnswer['tags']
+  @JsonColumn({ default: '[]' }) tags: LineAnswer['tags']
   /** Deleted: kept, but not listed. */
   @Column('boolean', { default: false }) removed: boolean
 }
@@ -25,7 +26,7 @@ class LineVersionEntity {
   @Column('text') title: string
   @Column('integer') fromBar: number
   @Column('integer') toBar: number
-  @Column('simple-json') notes: LineAnswer['notes']
+  @JsonColumn() notes: LineAnswer['notes']
   @Column('text') keptAt: string
 }
 
@@ -46,7 +47,9 @@ export const listLines = async (store: Store, tune?: string): Promise<readonly L
       where: { removed: false, ...(tune === undefined ? {} : { tune }) },
       order: { updatedAt: 'DESC' },
     })
-  ).map(answerOf)
+  )
+    .filter(isWhole)
+    .map(answerOf)
 
 /** Writes a line and, if requested, saves it as a version beside the earlier ones. */
 export const writeLine = async (store: Store, id: string, body: LineBody): Promise<LineAnswer> => {

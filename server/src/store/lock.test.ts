@@ -64,3 +64,15 @@ describe('one file', () => {
     expect(copies.sort().map((name) => /T00-(\d+)/.exec(name)?.[1])).toEqual(['12', '13', '14'])
   })
 })
+
+describe('one broken cell', () => {
+  it('fails no list: its row is left out, and stays in the file', async () => {
+    const database = await openStore(at('cell.db'))
+    await writeTune(database, 'tune-0001', tune('Whole0'))
+    await writeTune(database, 'tune-0002', tune('Broken'))
+    await database.source.query(`UPDATE tunes SET readings = '[{' WHERE id = 'tune-0002'`)
+    expect((await listTunes(database)).map(({ title }) => title)).toEqual(['Whole0'])
+    expect(await database.source.query('SELECT count(*) AS count FROM tunes')).toEqual([{ count: 2 }])
+    await database.close()
+  })
+})

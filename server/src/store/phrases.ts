@@ -1,23 +1,24 @@
 import { type PhraseAnswer, PhraseBody } from '@eager-contour/contract'
 import { Column, Entity, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
+import { isWhole, JsonColumn } from './json.ts'
 import { Edited, resource, writeEdited } from './resource.ts'
 
 @Entity('phrases')
 class PhraseEntity extends Edited {
   @PrimaryColumn('text') id: string
   @Column('text') title: string
-  @Column('simple-json') notes: PhraseAnswer['notes']
-  @Column('simple-json') chords: PhraseAnswer['chords']
+  @JsonColumn() notes: PhraseAnswer['notes']
+  @JsonColumn() chords: PhraseAnswer['chords']
   @Column('boolean', { default: false }) removed: boolean
 }
 
 const answerOf = ({ lastEdit: _edit, removed: _removed, ...row }: PhraseEntity): PhraseAnswer => row
 
 const listPhrases = async (store: Store): Promise<readonly PhraseAnswer[]> =>
-  (await store.manager.find(PhraseEntity, { where: { removed: false }, order: { updatedAt: 'DESC' } })).map(
-    answerOf,
-  )
+  (await store.manager.find(PhraseEntity, { where: { removed: false }, order: { updatedAt: 'DESC' } }))
+    .filter(isWhole)
+    .map(answerOf)
 
 export const writePhrase = async (store: Store, id: string, body: PhraseBody): Promise<PhraseAnswer> => {
   const { title, notes, chords, removed = false } = body

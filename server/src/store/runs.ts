@@ -2,6 +2,7 @@ import { type RunAnswer, RunBody, type RunWithTakeAnswer } from '@eager-contour/
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
 import { NotFoundError } from './errors.ts'
+import { isWhole, JsonColumn } from './json.ts'
 import { resource } from './resource.ts'
 
 @Entity('runs')
@@ -16,7 +17,7 @@ class RunEntity {
   @Column('real') tempo: number
   @Column('text') state: RunAnswer['state']
   @Column('text') verdict: RunAnswer['verdict']
-  @Column('simple-json') marks: RunAnswer['marks']
+  @JsonColumn() marks: RunAnswer['marks']
   @Column('text') source: string
   @Column('integer', { nullable: true }) weakestBar: number | null
   @Column('text', { nullable: true }) line: string | null
@@ -26,7 +27,7 @@ class RunEntity {
 @Entity('takes')
 class TakeEntity {
   @PrimaryColumn('text') run: string
-  @Column('simple-json') take: RunBody['take']
+  @JsonColumn() take: RunBody['take']
 }
 
 const answerOf = ({ fromBar, toBar, weakestBar, line, ...row }: RunEntity): RunAnswer => ({
@@ -42,7 +43,9 @@ export const listRuns = async (store: Store, tune?: string): Promise<readonly Ru
       where: tune === undefined ? {} : { tune },
       order: { playedAt: 'DESC' },
     })
-  ).map(answerOf)
+  )
+    .filter(isWhole)
+    .map(answerOf)
 
 /** The last run of each tune, through the index of runs by tune. */
 const lastRuns = async (store: Store): Promise<readonly RunAnswer[]> =>
@@ -60,14 +63,16 @@ const lastRuns = async (store: Store): Promise<readonly RunAnswer[]> =>
         'run.tune = last.tune AND run.playedAt = last.playedAt',
       )
       .getMany()
-  ).map(answerOf)
+  )
+    .filter(isWhole)
+    .map(answerOf)
 
 export const readRun = async (store: Store, id: string): Promise<RunWithTakeAnswer> => {
   const [row, take] = await Promise.all([
     store.manager.findOneBy(RunEntity, { id }),
     store.manager.findOneBy(TakeEntity, { run: id }),
   ])
-  if (!row || !take) throw new NotFoundError('run')
+  if (!row || !take || !isWhole(take)) throw new NotFoundError('run')
   return { ...answerOf(row), take: take.take as RunWithTakeAnswer['take'] }
 }
 

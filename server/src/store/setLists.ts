@@ -1,22 +1,23 @@
 import { type SetListAnswer, SetListBody } from '@eager-contour/contract'
 import { Column, Entity, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
+import { isWhole, JsonColumn } from './json.ts'
 import { Edited, resource, writeEdited } from './resource.ts'
 
 @Entity('set_lists')
 class SetListEntity extends Edited {
   @PrimaryColumn('text') id: string
   @Column('text') title: string
-  @Column('simple-json') exercises: SetListAnswer['exercises']
+  @JsonColumn() exercises: SetListAnswer['exercises']
   @Column('boolean', { default: false }) removed: boolean
 }
 
 const answerOf = ({ lastEdit: _edit, removed: _removed, ...row }: SetListEntity): SetListAnswer => row
 
 const listSetLists = async (store: Store): Promise<readonly SetListAnswer[]> =>
-  (await store.manager.find(SetListEntity, { where: { removed: false }, order: { updatedAt: 'DESC' } })).map(
-    answerOf,
-  )
+  (await store.manager.find(SetListEntity, { where: { removed: false }, order: { updatedAt: 'DESC' } }))
+    .filter(isWhole)
+    .map(answerOf)
 
 const writeSetList = async (store: Store, id: string, body: SetListBody): Promise<SetListAnswer> => {
   const { title, exercises, removed = false } = body

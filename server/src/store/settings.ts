@@ -1,6 +1,7 @@
 import { DEFAULT_SETTINGS, type SettingsAnswer, SettingsBody } from '@eager-contour/contract'
-import { Column, Entity, PrimaryColumn } from 'typeorm'
+import { Entity, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
+import { isWhole, JsonColumn } from './json.ts'
 import { Edited, resource, writeEdited } from './resource.ts'
 
 type Values = Omit<SettingsAnswer, 'revision'>
@@ -9,14 +10,14 @@ type Values = Omit<SettingsAnswer, 'revision'>
 @Entity('settings')
 class SettingsEntity extends Edited {
   @PrimaryColumn('text') id: string
-  @Column('simple-json') values: Partial<Values>
+  @JsonColumn() values: Partial<Values>
 }
 
 const ID = 'settings'
 
 const answerOf = (row: SettingsEntity | null): SettingsAnswer => ({
   ...DEFAULT_SETTINGS,
-  ...row?.values,
+  ...(row && isWhole(row) ? row.values : {}),
   revision: row?.revision ?? DEFAULT_SETTINGS.revision,
 })
 

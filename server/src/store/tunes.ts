@@ -1,6 +1,7 @@
 import { type TuneAnswer, TuneBody } from '@eager-contour/contract'
 import { Column, Entity, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
+import { isWhole, JsonColumn } from './json.ts'
 import { Edited, resource, writeEdited } from './resource.ts'
 
 @Entity('tunes')
@@ -8,13 +9,13 @@ export class TuneEntity extends Edited {
   @PrimaryColumn('text') id: string
   @Column('text') title: string
   @Column('text') chart: string
-  @Column('simple-json', { default: '[]' }) readings: TuneAnswer['readings']
+  @JsonColumn({ default: '[]' }) readings: TuneAnswer['readings']
 }
 
 const answerOf = ({ lastEdit: _edit, ...row }: TuneEntity): TuneAnswer => row
 
 export const listTunes = async (store: Store): Promise<readonly TuneAnswer[]> =>
-  (await store.manager.find(TuneEntity, { order: { title: 'ASC' } })).map(answerOf)
+  (await store.manager.find(TuneEntity, { order: { title: 'ASC' } })).filter(isWhole).map(answerOf)
 
 export const writeTune = async (store: Store, id: string, body: TuneBody): Promise<TuneAnswer> => {
   const { title, chart } = body

@@ -5,7 +5,7 @@ import { api } from './api.ts'
 import { dropPendingEdit, keepPendingEdit, type PendingEdit, pendingEdits } from './browserStore.ts'
 import { newId } from './ids.ts'
 import { editSaved, pendingCounted, type RefusedEdit, reachableSet, type SavedEdit } from './outboxSlice.ts'
-import { tabId } from './tab.ts'
+import { isTabOpen, tabId } from './tab.ts'
 
 const FIRST_RETRY_MS = 1000
 const LONGEST_RETRY_MS = 20_000
@@ -129,7 +129,15 @@ export const sendEdit = async (dispatch: AppDispatch, writing: Edit): Promise<vo
   void sendPending(dispatch)
 }
 
-/** Sends what is pending, of all tabs. Called at the start, after each edit, and when the browser is online again. */
+/** The next edit that this tab sends: its own, or that of a tab that was closed. A tab that is open sends its own. */
+const nextToSend = async (): Promise<PendingEdit | undefined> => {
+  const isOpen = await isTabOpen()
+  return (await pendingEdits()).find(
+    ({ refused, tab }) => refused === undefined && (tab === undefined || tab === tabId() || !isOpen(tab)),
+  )
+}
+
+/** Sends what is pending. Called at the start, after each edit, and when the browser is online again. */
 export const sendPending = async (dispatch: AppDispatch): Promise<void> => {
   if (waiting) giveUp?.()
   if (sending) return
@@ -138,7 +146,7 @@ export const sendPending = async (dispatch: AppDispatch): Promise<void> => {
     await count(dispatch)
     await alone(async () => {
       for (;;) {
-        const next = (await pendingEdits()).find(({ refused }) => refused === undefined)
+        const next = await nextToSend()
         if (!next) break
         await sendOne(dispatch, next)
       }

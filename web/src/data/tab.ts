@@ -40,13 +40,23 @@ export const readInTab = <T>(name: string): T | undefined => {
 /** This tab's id: the same after a reload. */
 export const tabId = (): string => current
 
+const lockOf = (id: string): string => `tab ${id}`
+
+/** The tabs that are open, as far as the browser tells: those that hold their lock. */
+export const isTabOpen = async (): Promise<(id: string) => boolean> => {
+  const { locks } = globalThis.navigator ?? {}
+  const { held = [] } = (await locks?.query()) ?? {}
+  const names = new Set(held.map(({ name }) => name))
+  return (id) => names.has(lockOf(id))
+}
+
 /** A duplicated tab begins with the id of the first: it takes another. The lock is held until the page closes. */
 export const claimTab = async (): Promise<void> => {
   const { locks } = globalThis.navigator ?? {}
   if (!locks) return
   for (;;) {
     const claimed = await new Promise<boolean>((answer) => {
-      void locks.request(`tab ${current}`, { ifAvailable: true }, (lock) => {
+      void locks.request(lockOf(current), { ifAvailable: true }, (lock) => {
         answer(lock !== null)
         return lock ? new Promise(() => undefined) : undefined
       })
