@@ -7,7 +7,7 @@ interface FieldErrorProps {
 
 /** What is wrong with a field, under it. */
 export const FieldError = ({ id, error }: FieldErrorProps) => (
-  <span id={id} role={error ? 'alert' : undefined} className="block text-sm text-madder">
+  <span id={id} role={error ? 'alert' : undefined} className="block text-sm text-madder empty:hidden">
     {error?.message}
   </span>
 )

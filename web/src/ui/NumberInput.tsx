@@ -19,7 +19,7 @@ export const NumberInput = <Values extends FieldValues>(props: NumberInputProps<
   const error = useId()
   const value = field.value as number | undefined
   return (
-    <label className="block w-44">
+    <label className="block">
       <span className="block text-soft">{label}</span>
       <input
         ref={field.ref}
