@@ -220,4 +220,12 @@ describe('transposeChart', () => {
     const symbols = chart.bars.flatMap(({ chords }) => chords.map(({ chord }) => chord.symbol))
     expect(symbols.slice(0, 12).join(' ')).toBe(wanted)
   })
+
+  it('takes no name that every object has for a header', () => {
+    for (const name of ['constructor', 'toString', '__proto__', 'hasOwnProperty'])
+      expect(readChart(`${name}: x\n| C |`)).toMatchObject({ ok: false })
+    expect(readChart('constructor: x\n| C |')).toMatchObject({
+      problems: [{ rule: 'chart.header', place: { line: 1, column: 1 } }],
+    })
+  })
 })
