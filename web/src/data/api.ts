@@ -41,9 +41,9 @@ export const api = createApi({
       query: () => 'set-lists',
       providesTags: ['setLists'],
     }),
-    /** The runs of a tune, or all of them, newest first. */
-    runs: builder.query<readonly RunAnswer[], string | void>({
-      query: (tune) => (tune ? `runs?tune=${encodeURIComponent(tune)}` : 'runs'),
+    /** The runs of a tune, newest first; of all tunes for an empty id. */
+    runs: builder.query<readonly RunAnswer[], string>({
+      query: (tune) => (tune !== '' ? `runs?tune=${encodeURIComponent(tune)}` : 'runs'),
       providesTags: ['runs'],
     }),
     /** The last run of each tune. */

@@ -13,6 +13,8 @@ import { VerdictMark } from '../ui/VerdictMark.tsx'
 
 const TempoChart = lazy(async () => ({ default: (await import('./TempoChart.tsx')).TempoChart }))
 const ROW_HEIGHT = 41
+/** The runs of all tunes. */
+const ALL = ''
 
 /** A run with what its row shows. */
 interface LoggedRun extends RunAnswer {
@@ -23,7 +25,7 @@ interface LoggedRun extends RunAnswer {
 
 /** What was played: the tempo over the weeks, and every run with its marks. */
 export const LogPage = () => {
-  const query = useRunsQuery()
+  const query = useRunsQuery(ALL)
   const { data: tunes = [] } = useTunesQuery()
   const { instrument } = useSettings()
   const [tune, setTune] = useState('')
