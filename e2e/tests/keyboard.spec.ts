@@ -98,7 +98,7 @@ test('keyboard only: bars chosen, a line written, its notes changed, locked, fix
   await pressOn(page, about.getByText(/^Edit 2 notes/))
   await pressOn(page, page.getByRole('button', { name: 'Save as a phrase' }))
 
-  // A note far out of place, and the mend that the reviewer offers.
+  // A note far out of place, and the fix that the review offers.
   const second = (await labelsOf(page)).findIndex((label) => label.startsWith('bar 2, beat 1,'))
   await toNote(page, second, 'Shift+Tab')
   for (let press = 0; press < 4; press += 1) await page.keyboard.press('Alt+PageDown')

@@ -70,9 +70,9 @@ test('the second of two tabs on one line is warned, and nothing is overwritten',
     '“From the second tab” was not saved: This was changed elsewhere in the meantime.',
   )
   await expect(savedLine(page, 'From the first tab')).toBeVisible()
-  const letGo = other.getByRole('button', { name: 'Discard' })
+  const discard = other.getByRole('button', { name: 'Discard' })
   await expect(async () => {
-    if ((await letGo.count()) > 0) await letGo.first().click()
+    if ((await discard.count()) > 0) await discard.first().click()
     await expect(other.getByRole('alert')).toHaveCount(0, { timeout: 1500 })
   }).toPass()
 })

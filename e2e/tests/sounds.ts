@@ -59,7 +59,7 @@ export const played = async (horn: Horn, notes: readonly Sounded[], tail = 1): P
   return samples
 }
 
-/** White noise over samples, so many decibels under full scale (root mean square). */
+/** White noise over samples, a number of decibels under full scale (root mean square). */
 export const withNoise = (samples: Float32Array, decibels: number): Float32Array => {
   const random = randomFrom(1)
   // Even noise from -1 to 1 has a root mean square of 1/√3.

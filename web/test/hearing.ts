@@ -2,7 +2,7 @@ import { PitchDetector } from 'pitchy'
 
 /** Samples of a block in which the ear of these tests listens for a beginning. */
 const BLOCK = 32
-/** A beginning is so many times as loud, in its fast movements, as what was heard shortly before. */
+/** A beginning is this many times as loud, in its fast movements, as what was heard shortly before. */
 const RISE = 4
 const BEFORE_SECONDS = 0.012
 /** Two beginnings lie at least so far apart. */

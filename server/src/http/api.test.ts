@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import pino from 'pino'
 import request from 'supertest'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { BODIES, take } from '../../test/bodies.ts'
 import type { Database } from '../store/database.ts'
 import { openStore } from '../store/open.ts'
 import { makeApp } from './app.ts'
@@ -42,31 +43,7 @@ const tune = (more: object = {}) => ({
   ...more,
 })
 const note = { start: 0, duration: 240, midi: 61, spelling: 'Db4' }
-const take = {
-  notes: [{ onsetMs: 3.5, durationMs: 200, midi: 61, cents: 0, velocity: 80 }],
-  source: 'simulated',
-  zeroMs: 0,
-  tempo: [{ tick: 0, bpm: 120 }],
-  swing: 0.62,
-  loops: [0],
-  latencyMs: 0,
-  tuningHz: 440,
-  exercise: '{}',
-  grader: '1',
-}
-const run = (more: object = {}) => ({
-  tune: 'tune-0001',
-  playedAt: '2026-11-01T18:00:00.000Z',
-  rung: 'outline-up',
-  key: 'Db major',
-  stretch: { from: 0, to: 3 },
-  tempo: 120,
-  state: 'finished',
-  verdict: 'solid',
-  marks: { notes: 90, time: 88, flow: 100 },
-  take,
-  ...more,
-})
+const run = (more: object = {}) => ({ ...BODIES['runs/run-0001'], ...more })
 
 describe('the API', () => {
   it('stores a tune, counts a repeated edit once, and rejects an edit of an older revision with what is stored', async () => {

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import fc from 'fast-check'
 import pino from 'pino'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { BODIES } from '../../test/bodies.ts'
 import { listenFrom } from '../listen.ts'
 import type { Database } from '../store/database.ts'
 import { openStore } from '../store/open.ts'
@@ -28,66 +29,6 @@ afterAll(async () => {
   await database.close()
   rmSync(folder, { recursive: true })
 })
-
-const take = {
-  notes: [{ onsetMs: 3.5, durationMs: 200, midi: 61, cents: 0, velocity: 80 }],
-  source: 'simulated',
-  zeroMs: 0,
-  tempo: [{ tick: 0, bpm: 120 }],
-  swing: 0.62,
-  loops: [0],
-  latencyMs: 0,
-  tuningHz: 440,
-  exercise: '{}',
-  grader: '1',
-}
-/** A body that is right for each path. */
-const BODIES: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
-  'tunes/tune-0001': { revision: 0, edit: 'edit-0001', title: 'Pier', chart: '| Dm7 |', readings: [] },
-  'lines/line-0001': {
-    revision: 0,
-    edit: 'edit-0002',
-    tune: 'tune-0001',
-    title: 'One',
-    stretch: { from: 0, to: 1 },
-    notes: [{ start: 0, duration: 240, midi: 61, spelling: 'Db4' }],
-    remark: '',
-    tags: ['slow'],
-    version: true,
-  },
-  'phrases/phrase-0001': {
-    revision: 0,
-    edit: 'edit-0003',
-    title: 'Step',
-    notes: [{ at: 0, duration: 240, semitones: 3, degree: 'b3' }],
-    chords: [{ at: 0, kind: 'minor', above: 0 }],
-  },
-  'exercises/exercise-0001': {
-    revision: 0,
-    edit: 'edit-0004',
-    title: 'Slow',
-    tune: 'tune-0001',
-    rung: 'outline-up',
-    variant: 0,
-    stretch: { from: 0, to: 1 },
-    tempo: 72,
-    hide: 1,
-  },
-  'set-lists/setlist-0001': { revision: 0, edit: 'edit-0005', title: 'Morning', exercises: [] },
-  'runs/run-0001': {
-    tune: 'tune-0001',
-    playedAt: '2026-11-01T18:00:00.000Z',
-    rung: 'outline-up',
-    key: 'Db major',
-    stretch: { from: 0, to: 3 },
-    tempo: 120,
-    state: 'finished',
-    verdict: 'solid',
-    marks: { notes: 90 },
-    take,
-  },
-  settings: { revision: 0, edit: 'edit-0006', look: 'day', grading: { onTimeMs: 50 } },
-}
 
 const deep = (levels: number): unknown => (levels === 0 ? 1 : { a: deep(levels - 1) })
 const manyKeys = Object.fromEntries(Array.from({ length: 5000 }, (_, at) => [`k${at}`, at]))

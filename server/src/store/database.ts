@@ -36,7 +36,7 @@ export const storageCode = (error: unknown): string | undefined => {
 /**
  * A database whose writes come one after another, each in one immediate transaction. TypeORM's own transactions are
  * not used: they count their depth, and after a full disk, when SQLite rolls back by itself, they count on and never
- * commit. After an error of the disk the connection is opened anew.
+ * commit. After an error of the disk the connection is reopened.
  */
 export const databaseOf = (source: DataSource, unlock: () => void): Database => {
   let last: Promise<unknown> = Promise.resolve()

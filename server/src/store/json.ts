@@ -9,9 +9,10 @@ export const JsonColumn = (options: Pick<ColumnOptions, 'default'> = {}): Proper
     ...options,
     transformer: {
       to: (value: unknown) => (value === undefined ? undefined : JSON.stringify(value)),
-      from: (text: string | null) => {
+      // A column with a default is read back after an insert, and then it comes through here twice.
+      from: (cell: unknown) => {
         try {
-          return text === null ? null : JSON.parse(text)
+          return typeof cell === 'string' ? JSON.parse(cell) : cell
         } catch {
           return BROKEN
         }

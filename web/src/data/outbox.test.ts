@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto'
 import { configureStore } from '@reduxjs/toolkit'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { RelativeRequest } from '../../test/relativeRequests.ts'
 import type { AppDispatch } from '../store/store.ts'
 import { api } from './api.ts'
 import {
@@ -46,16 +47,7 @@ beforeEach(() => {
   dispatch = store.dispatch as unknown as AppDispatch
   server.sent = []
   server.answer = () => Response.json({ revision: 1 })
-  // Requests are relative to the page's address, which a test without a browser lacks.
-  const { Request: Plain } = globalThis
-  vi.stubGlobal(
-    'Request',
-    class extends Plain {
-      constructor(address: string, init: RequestInit) {
-        super(new URL(address, 'http://localhost'), init)
-      }
-    },
-  )
+  vi.stubGlobal('Request', RelativeRequest)
   vi.stubGlobal('fetch', async (request: Request) => {
     const sent = {
       path: new URL(request.url).pathname,

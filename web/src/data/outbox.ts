@@ -1,88 +1,21 @@
 import type { ErrorBody } from '@eager-contour/contract'
-import type { BaseQueryApi, FetchBaseQueryError } from '@reduxjs/toolkit/query/react'
+import type { FetchBaseQueryError } from '@reduxjs/toolkit/query/react'
 import type { AppDispatch } from '../store/store.ts'
 import { api } from './api.ts'
 import { dropPendingEdit, keepPendingEdit, type PendingEdit, pendingEdits } from './browserStore.ts'
 import { newId } from './ids.ts'
-import { editSaved, pendingCounted, type RefusedEdit, reachableSet, type SavedEdit } from './outboxSlice.ts'
+import { editSaved, pendingCounted, reachableSet, type SavedEdit } from './outboxSlice.ts'
+import { asRefused } from './refused.ts'
 import { isTabOpen, tabId } from './tab.ts'
-
-const FIRST_RETRY_MS = 1000
-const LONGEST_RETRY_MS = 20_000
-const TAG_BY_PATH: Readonly<
-  Record<string, 'tunes' | 'lines' | 'phrases' | 'exercises' | 'setLists' | 'runs' | 'settings'>
-> = {
-  tunes: 'tunes',
-  lines: 'lines',
-  phrases: 'phrases',
-  exercises: 'exercises',
-  'set-lists': 'setLists',
-  runs: 'runs',
-  settings: 'settings',
-}
-
-const tagOf = (path: string): Tag | undefined => TAG_BY_PATH[path.split('/')[0]!]
-
-/** Statuses of a server that can't answer or can't write now. */
-const AWAY: readonly unknown[] = [502, 503, 504]
-
-/**
- * Whether the server couldn't be reached or can't write now, or its answer broke off: the edit is sent again. Any
- * other failure sets the edit aside, and those behind it pass.
- */
-const isAway = (error: FetchBaseQueryError): boolean => {
-  if (error.status === 'PARSING_ERROR')
-    return error.originalStatus < 400 || AWAY.includes(error.originalStatus)
-  if (error.status === 'CUSTOM_ERROR') return false
-  return typeof error.status === 'string' || AWAY.includes(error.status)
-}
-
-/** The edit being sent waits for a server that is away: until then it can be given up for a newer one. */
-let waiting = false
-
-/** Waits twice as long after each attempt (in milliseconds), up to a limit. */
-const backoff = (attempt: number, _most: number, signal?: AbortSignal): Promise<void> => {
-  waiting = true
-  return new Promise<void>((resolve, reject) => {
-    const timer = setTimeout(resolve, Math.min(FIRST_RETRY_MS * 2 ** (attempt - 1), LONGEST_RETRY_MS))
-    signal?.addEventListener('abort', () => {
-      clearTimeout(timer)
-      reject(new Error('given up'))
-    })
-  }).finally(() => {
-    waiting = false
-  })
-}
-
-const { endpoints } = api.injectEndpoints({
-  endpoints: (builder) => ({
-    write: builder.mutation<{ readonly revision?: number }, Pick<PendingEdit, 'path' | 'body'>>({
-      query: ({ path, body }) => ({ url: path, method: 'PUT', body }),
-      invalidatesTags: (_answer, error, { path }) => {
-        const tag = tagOf(path)
-        return tag && !error ? [tag] : []
-      },
-      extraOptions: {
-        backoff,
-        retryCondition: (
-          error: unknown,
-          _args: unknown,
-          { baseQueryApi }: { readonly baseQueryApi: BaseQueryApi },
-        ) => {
-          const away = isAway(error as FetchBaseQueryError)
-          if (away) baseQueryApi.dispatch(reachableSet(false))
-          return away
-        },
-      },
-    }),
-  }),
-})
+import { isWaiting, refusedWith, type Tag, tagOf, write } from './writing.ts'
 
 /** The revisions that edits have reached, by the tab that made them and their entity: its later edits build on them. */
 const revisions = new Map<string, number>()
 const reachedBy = ({ tab = '', entity }: PendingEdit): string => `${tab} ${entity}`
 
 let sending = false
+/** The edit that is being sent: nothing replaces it any more. */
+let onItsWay: string | undefined
 /** Gives up the edit that waits for the server. */
 let giveUp: (() => void) | undefined
 
@@ -124,7 +57,7 @@ export const sendEdit = async (dispatch: AppDispatch, writing: Edit): Promise<vo
     writing.body.revision === undefined ? writing.body : { ...writing.body, edit },
   )
   await keepPendingEdit({ edit, entity, path, title, body, at: nextAt(), tab })
-  for (const pending of older) await dropPendingEdit(pending.edit)
+  for (const pending of older) if (pending.edit !== onItsWay) await dropPendingEdit(pending.edit)
   await tellTabs(dispatch)
   void sendPending(dispatch)
 }
@@ -139,7 +72,7 @@ const nextToSend = async (): Promise<PendingEdit | undefined> => {
 
 /** Sends what is pending. Called at the start, after each edit, and when the browser is online again. */
 export const sendPending = async (dispatch: AppDispatch): Promise<void> => {
-  if (waiting) giveUp?.()
+  if (isWaiting()) giveUp?.()
   if (sending) return
   sending = true
   try {
@@ -187,31 +120,9 @@ export const saveRefusedAsCopy = async (dispatch: AppDispatch, edit: string): Pr
   await discardRefused(dispatch, edit)
 }
 
-/** What a version of a record is, in a few words. */
-const versionWords = (version: unknown): string => {
-  const { title, notes, chart, exercises } = (version ?? {}) as Readonly<Record<string, unknown>>
-  const size = Array.isArray(notes)
-    ? notes.length === 1
-      ? '1 note'
-      : `${notes.length} notes`
-    : typeof chart === 'string'
-      ? `${chart.split('|').length - 1} bar lines`
-      : Array.isArray(exercises)
-        ? `${exercises.length} exercises`
-        : ''
-  return [`“${String(title ?? '')}”`, size].filter(Boolean).join(', ')
-}
-
 const count = async (dispatch: AppDispatch): Promise<void> => {
   const pending = await pendingEdits()
-  const refused = pending.flatMap(({ edit, title, body, current, refused: why }): readonly RefusedEdit[] => {
-    if (why === undefined) return []
-    const versions =
-      current !== undefined && typeof body.title === 'string'
-        ? { theirs: versionWords(current), mine: versionWords(body) }
-        : undefined
-    return [{ edit, title, reason: why, ...(versions ? { versions } : {}) }]
-  })
+  const refused = pending.flatMap((edit) => asRefused(edit) ?? [])
   dispatch(pendingCounted({ waiting: pending.length - refused.length, refused }))
 }
 
@@ -220,7 +131,6 @@ interface TabMessage {
   readonly saved?: SavedEdit & { readonly tab: string | undefined; readonly tag: Tag | undefined }
   readonly reachable?: boolean
 }
-type Tag = (typeof TAG_BY_PATH)[string]
 
 const tabs = 'BroadcastChannel' in globalThis ? new BroadcastChannel('eager-contour outbox') : undefined
 
@@ -233,7 +143,7 @@ const tellTabs = async (dispatch: AppDispatch, message: TabMessage = {}): Promis
 export const followTabs = (dispatch: AppDispatch): void => {
   tabs?.addEventListener('message', ({ data }: MessageEvent<TabMessage>) => {
     const { saved, reachable } = data
-    if (waiting && !saved) giveUp?.()
+    if (isWaiting() && !saved) giveUp?.()
     if (reachable !== undefined) dispatch(reachableSet(reachable))
     if (saved?.tab === tabId()) dispatch(editSaved({ entity: saved.entity, revision: saved.revision }))
     if (saved?.tag) dispatch(api.util.invalidateTags([saved.tag]))
@@ -249,22 +159,18 @@ const withRevision = (pending: PendingEdit): PendingEdit['body'] => {
     : pending.body
 }
 
-/** The status of a refusal; undefined if the edit was given up. */
-const statusOf = (error: FetchBaseQueryError): number | undefined => {
-  if (error.status === 'PARSING_ERROR') return error.originalStatus
-  return typeof error.status === 'number' ? error.status : undefined
-}
-
 /** Sends an edit until the server answers: then it has it, or refuses it. Or it is given up for what is pending now. */
 const sendOne = async (dispatch: AppDispatch, pending: PendingEdit): Promise<void> => {
+  onItsWay = pending.edit
   const body = withRevision(pending)
   // Once it is on its way the server may have it, whatever comes back: the same edit is sent until it answers.
   const tried: PendingEdit = { ...pending, body, tried: true }
   if (!pending.tried) await keepPendingEdit(tried)
-  const request = dispatch(endpoints.write.initiate({ path: pending.path, body }, { track: false }))
+  const request = dispatch(write.initiate({ path: pending.path, body }, { track: false }))
   giveUp = request.abort
   const { data, error } = await request
   giveUp = undefined
+  onItsWay = undefined
   if (data) {
     const { entity, tab } = pending
     await dropPendingEdit(pending.edit)
@@ -277,7 +183,7 @@ const sendOne = async (dispatch: AppDispatch, pending: PendingEdit): Promise<voi
     return tellTabs(dispatch, { reachable: true, saved: { entity, revision, tab, tag } })
   }
   const refusal = error as FetchBaseQueryError
-  const status = statusOf(refusal)
+  const status = refusedWith(refusal)
   if (status === undefined) return
   dispatch(reachableSet(true))
   const answer = refusal.data as Partial<ErrorBody> | undefined

@@ -33,8 +33,12 @@ export const keepInTab = (name: string, value: unknown): void => {
 }
 
 export const readInTab = <T>(name: string): T | undefined => {
-  const text = session()?.getItem(name)
-  return text ? (JSON.parse(text) as T) : undefined
+  try {
+    const text = session()?.getItem(name)
+    return text ? (JSON.parse(text) as T) : undefined
+  } catch {
+    return undefined
+  }
 }
 
 /** This tab's id: the same after a reload. */

@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto'
 import { configureStore, type Middleware } from '@reduxjs/toolkit'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { RelativeRequest } from '../../test/relativeRequests.ts'
 import type { AppDispatch } from '../store/store.ts'
 
 const ENTITY = 'line-shared'
@@ -30,7 +31,7 @@ const answer = async (request: Request): Promise<Response> => {
   return Response.json({ revision: server.revision })
 }
 
-/** A tab of its own: the modules anew, so that it shares only the browser's store with the other. */
+/** A tab of its own: its modules are loaded again, so that it shares only the browser's store with the other. */
 const openTab = async (by: string) => {
   vi.resetModules()
   const { api } = await import('./api.ts')
@@ -89,15 +90,7 @@ beforeEach(() => {
   open.clear()
   vi.stubGlobal('navigator', { locks })
   Object.assign(server, { away: false, revision: 0, lastEdit: '', stored: [] })
-  const { Request: Plain } = globalThis
-  vi.stubGlobal(
-    'Request',
-    class extends Plain {
-      constructor(address: string, init: RequestInit) {
-        super(new URL(address, 'http://localhost'), init)
-      }
-    },
-  )
+  vi.stubGlobal('Request', RelativeRequest)
   vi.stubGlobal('fetch', answer)
 })
 afterEach(() => vi.unstubAllGlobals())

@@ -15,7 +15,7 @@ import {
   noteFocused,
   noteHovered,
   selectComposing,
-  selectDesk,
+  selectEditor,
 } from './editor/editorSlice.ts'
 import { useOpenLine } from './editor/openLine.ts'
 import { useNoteEdits } from './notes/useNoteEdits.ts'
@@ -39,7 +39,7 @@ const NOTHING_EXPLAINED: Explanation = { notes: [], devices: [], joins: [], bars
 /** The line on terrain and staff, its alternatives above it; or how to begin one. */
 export const LineSheet = ({ view, writing, caret, outline, children }: LineSheetProps) => {
   const { open, line, explanation } = useOpenLine()
-  const unmet = useAppSelector((state) => selectDesk(state).unmet)
+  const unmet = useAppSelector((state) => selectEditor(state).unmet)
   const { chordStyle } = useSettings()
   const step = useNoteSteps(line)
   const problem = unmet.map((why) => wordReason(why, chordStyle)).join(' ')
@@ -96,7 +96,7 @@ const NONE: readonly number[] = []
 const LineSystems = ({ caret, outline, ...shown }: LineSystemsProps) => {
   const { open, concert, selection } = useOpenLine()
   const dispatch = useAppDispatch()
-  const { hovered, pointed, outline: figure } = useAppSelector(selectDesk)
+  const { hovered, pointed, outline: figure } = useAppSelector(selectEditor)
   const contour = useContour()
   const { onDraw, onBend } = useContourActions()
   const { onDrag } = useNoteEdits()

@@ -2,7 +2,7 @@ import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { COLUMN } from './brief/BriefPanel.tsx'
-import { notesPointed, outlineShown, selectDesk } from './editor/editorSlice.ts'
+import { notesPointed, outlineShown, selectEditor } from './editor/editorSlice.ts'
 import { lineDetailsSet } from './editor/lineHistory.ts'
 import { useOpenLine } from './editor/openLine.ts'
 import { FigureList } from './notes/FigureList.tsx'
@@ -56,7 +56,7 @@ const NotesTab = ({ trial, playing, onHear }: SideColumnProps) => {
   const { chosen, allLocked, ...edits } = useNoteEdits()
   const { onCut } = usePhrases()
   const dispatch = useAppDispatch()
-  const hovered = useAppSelector((state) => selectDesk(state).hovered)
+  const hovered = useAppSelector((state) => selectEditor(state).hovered)
   const { reviewed, trying, fixedLine, setTried } = trial
   if (!line || !explanation) return <p className="text-soft">No line over these bars yet.</p>
   return (

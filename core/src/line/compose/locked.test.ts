@@ -90,7 +90,7 @@ describe('locked notes', () => {
     expect(steps / joins).toBeGreaterThan(0.5)
   })
 
-  it('are let go over N.C.', () => {
+  it('are dropped over N.C.', () => {
     const note = { start: 14 * 1920, duration: 480, midi: 63, spelling: 'Eb4' }
     const answer = composeLines(TUNE, { ...BRIEF, stretch: { from: 12, to: 15 }, seed: 1, locked: [note] })
     expect(answer.lines).toHaveLength(1)

@@ -55,7 +55,7 @@ export interface Review {
 }
 
 /** The number of findings, the heaviest, that get a fix. */
-const MENDED = 12
+const MOST_FIXES = 12
 
 /**
  * Reviews any line: findings, each with its place, its reason, its weight and, if one is found, a fix that raises the
@@ -75,7 +75,7 @@ export const reviewLine = (analysis: Analysis, line: Line, view: ReviewView = {}
   return {
     findings: findings.map((finding, place) => {
       const fix =
-        place < (view.fixes ?? MENDED) ? mendOf(analysedLine, line, findings, finding, score) : undefined
+        place < (view.fixes ?? MOST_FIXES) ? fixOf(analysedLine, line, findings, finding, score) : undefined
       return fix ? { ...finding, fix } : finding
     }),
     praises: praisesOf(analysedLine),
@@ -143,7 +143,7 @@ const NEARBY = 2 * 4 * QUARTER
  * The change that raises the score most. Changes are first compared in the neighbourhood of the finding; the best
  * ones are then reviewed in the whole line, so that a fix never lowers the score.
  */
-const mendOf = (
+const fixOf = (
   analysedLine: AnalysedLine,
   line: Line,
   findings: readonly Finding[],

@@ -33,19 +33,19 @@ export type NotesAllowed =
 export type LimitRule =
   /** A note sounds at every change of chord. */
   | { readonly rule: 'atChanges' }
-  /** From one to so many notes begin in every bar. */
+  /** In every bar at least one note begins, and at most this number. */
   | { readonly rule: 'perBar'; readonly most: number }
-  /** So many different pitches over a chord, at most. */
+  /** The most different pitches over a chord. */
   | { readonly rule: 'perChord'; readonly most: number }
-  /** All notes lie within so many half steps. */
+  /** All notes lie within this number of half steps. */
   | { readonly rule: 'region'; readonly halfSteps: number }
-  /** Each note lies within so many half steps of the last; an octave is allowed once. */
+  /** Each note lies within this number of half steps of the last; an octave is allowed once. */
   | { readonly rule: 'near'; readonly halfSteps: number }
   /** No note is shorter. */
   | { readonly rule: 'shortest'; readonly ticks: Ticks }
-  /** A note begins at every place so far apart. */
+  /** A note begins every time this number of ticks has passed. */
   | { readonly rule: 'unbroken'; readonly ticks: Ticks }
-  /** At least so many notes begin in every beat. */
+  /** The fewest notes that begin in every beat. */
   | { readonly rule: 'perBeat'; readonly least: number }
   /** Notes of a beat or longer are chord tones. */
   | { readonly rule: 'longTones' }

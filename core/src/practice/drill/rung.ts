@@ -17,7 +17,7 @@ export type Material =
   | { readonly by: 'key' }
   /** The third and seventh of each chord into the next. */
   | { readonly by: 'guides'; readonly length: 'half' | 'whole'; readonly from?: 3 | 7 }
-  /** Rests, and so many eighths by step into the third or seventh of the coming chord. */
+  /** Rests, and a number of eighths by step into the third or seventh of the coming chord. */
   | { readonly by: 'pickup'; readonly notes: 1 | 2 | 3; readonly into: readonly (3 | 7)[] }
   /** A shape over the V through both chords of a ii–V; chords outside one have their own. */
   | { readonly by: 'five'; readonly shapes: readonly Shape[] }

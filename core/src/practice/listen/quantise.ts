@@ -53,8 +53,8 @@ export const quantise = (
   const order = [...placed].sort(([a], [b]) => a - b)
   return order.map(([at, { midi, until }], index) => {
     const next = Math.min(end, order[index + 1]?.[0] ?? end)
-    const letGo = Math.max(at + SHORTEST, nearestPlace(until, grid))
-    const stop = next - until >= LEAST_REST ? letGo : next
+    const released = Math.max(at + SHORTEST, nearestPlace(until, grid))
+    const stop = next - until >= LEAST_REST ? released : next
     return { start: at, duration: Math.min(stop, next) - at, midi }
   })
 }

@@ -73,7 +73,7 @@ describe('generated charts', () => {
           if (!place?.line || !place.column || place.line > lines.length) throw new Error('no place')
           if (place.column > lines[place.line - 1]!.length + 1) throw new Error('outside the line')
           if (rule === 'chord.unread' && change !== undefined && !readChordSymbol(change).ok)
-            throw new Error('mends nothing')
+            throw new Error('the fix fixes nothing')
         }
       }),
       { numRuns: 100_000 },

@@ -28,7 +28,7 @@ import {
   briefNamed,
   briefSet,
   contourSet,
-  selectDesk,
+  selectEditor,
   selectLine,
   selectPreference,
 } from '../editor/editorSlice.ts'
@@ -112,9 +112,9 @@ const LANDING = degrees('R', '3', '5', '9')
 export const BriefPanel = memo(() => {
   const dispatch = useAppDispatch()
   const preference = useAppSelector(selectPreference)
-  const briefs = useAppSelector((state) => selectDesk(state).briefs)
+  const briefs = useAppSelector((state) => selectEditor(state).briefs)
   const hasLine = useAppSelector((state) => selectLine(state) !== undefined)
-  const hasContour = useAppSelector((state) => selectDesk(state).contour.length > 0)
+  const hasContour = useAppSelector((state) => selectEditor(state).contour.length > 0)
   const change = (part: Partial<Preference>) => void dispatch(briefSet({ ...preference, ...part }))
   const { instrument } = useSettings()
   const named = nameOfPreference(preference, briefs)
@@ -267,7 +267,7 @@ export const BriefPanel = memo(() => {
 /** Begins and ends drawing. Apart from the rest of the panel, which stays as it is when a note changes. */
 const DrawButton = () => {
   const { onDrawing } = useContourActions()
-  const drawing = useAppSelector((state) => selectDesk(state).drawing)
+  const drawing = useAppSelector((state) => selectEditor(state).drawing)
   return (
     <Button
       look={drawing ? 'main' : 'plain'}

@@ -3,7 +3,7 @@ import { useMemo } from 'react'
 import type { Contour } from '../../notation/terrain/Ribbon.tsx'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
-import { contourSet, contourSketched, drawingToggled, selectDesk } from '../editor/editorSlice.ts'
+import { contourSet, contourSketched, drawingToggled, selectEditor } from '../editor/editorSlice.ts'
 import { useOpenLine } from '../editor/openLine.ts'
 import { contourTicks, drawnOver, withHeight } from './contour.ts'
 
@@ -12,7 +12,7 @@ const moved = (points: readonly CurvePoint[], by: number): readonly CurvePoint[]
 
 /** The contour as written: the drawing, or what the line follows. */
 export const useContour = (): Contour => {
-  const { contour, sketch, drawing } = useAppSelector(selectDesk)
+  const { contour, sketch, drawing } = useAppSelector(selectEditor)
   const up = useSettings().instrument.written.semitones
   const points = sketch ?? contour
   return useMemo(() => ({ points: moved(points, up), drawing }), [points, up, drawing])
@@ -22,7 +22,7 @@ export const useContour = (): Contour => {
 export const useContourActions = () => {
   const { open, concert } = useOpenLine()
   const dispatch = useAppDispatch()
-  const { contour, drawing } = useAppSelector(selectDesk)
+  const { contour, drawing } = useAppSelector(selectEditor)
   const up = useSettings().instrument.written.semitones
   const ticks = () => contourTicks(open.sounding.chart, open.stretch)
   return {

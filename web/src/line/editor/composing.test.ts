@@ -10,7 +10,7 @@ import {
   contourSet,
   editorPlaced,
   rewriteAsked,
-  selectDesk,
+  selectEditor,
   selectLine,
 } from './editorSlice.ts'
 import { type EditorLine, lineOpened, lineReplaced } from './lineHistory.ts'
@@ -51,7 +51,7 @@ const editorLine = (midi: number, more: Partial<EditorLine> = {}): EditorLine =>
 const answer = (at: number, ...lines: readonly Line[]) =>
   composer.answers[at]!({ lines: lines.map((line) => ({ line, missed: [] })), unmet: [] })
 const current = () => selectLine(store.getState())
-const desk = () => selectDesk(store.getState())
+const state = () => selectEditor(store.getState())
 
 beforeEach(() => {
   composer.briefs = []
@@ -67,10 +67,10 @@ beforeEach(() => {
 describe('composing', () => {
   it('puts the composed line in the editor', async () => {
     store.dispatch(anotherAsked())
-    expect(desk().composing).toBe(true)
+    expect(state().composing).toBe(true)
     answer(0, lineAt(62))
     await vi.waitFor(() => expect(current()).toMatchObject({ seed: 1, stretch: { from: 0, to: 3 } }))
-    await vi.waitFor(() => expect(desk().composing).toBe(false))
+    await vi.waitFor(() => expect(state().composing).toBe(false))
   })
 
   it('drops the answer to a request that a newer one replaced', async () => {
@@ -112,7 +112,7 @@ describe('composing', () => {
     store.dispatch(lineReplaced(editorLine(60)))
     store.dispatch(alternativesAsked())
     answer(0, lineAt(61), lineAt(63))
-    await vi.waitFor(() => expect(desk().alternatives.map(({ score }) => score)).toEqual([61, 63]))
+    await vi.waitFor(() => expect(state().alternatives.map(({ score }) => score)).toEqual([61, 63]))
     expect(current()?.notes[0]?.midi).toBe(60)
   })
 })

@@ -12,7 +12,7 @@ import {
   contourSet,
   rewriteAsked,
   selectComposing,
-  selectDesk,
+  selectEditor,
   selectLine,
   unmetSet,
 } from './editorSlice.ts'
@@ -34,7 +34,7 @@ const lockedNotes = ({ notes, locked }: EditorLine): readonly LineNote[] =>
   locked ? notes.filter(({ start }) => locked.includes(start)) : []
 
 const askComposer = async (api: EditorApi, variation: Variation): Promise<Composed | undefined> => {
-  const { place, preference, contour } = selectDesk(api.getState())
+  const { place, preference, contour } = selectEditor(api.getState())
   if (!place) return undefined
   return engine().compose(place.analysis, {
     ...briefOf(preference),
@@ -53,7 +53,7 @@ const composeLine = async (
   variation: Omit<Variation, 'count'>,
   kept: Kept,
 ): Promise<void> => {
-  const { place } = selectDesk(api.getState())
+  const { place } = selectEditor(api.getState())
   const before = selectLine(api.getState())
   const answer = await api.pause(askComposer(api, { ...variation, count: 1 }))
   if (!place || !answer) return
@@ -77,7 +77,7 @@ const composeLine = async (
 
 /** Composes several lines, each with its score. */
 const composeAlternatives = async (api: EditorApi, variation: Omit<Variation, 'count'>): Promise<void> => {
-  const { place } = selectDesk(api.getState())
+  const { place } = selectEditor(api.getState())
   const answer = await api.pause(askComposer(api, { ...variation, count: MOST_ALTERNATIVES }))
   if (!place || !answer) return
   const scored = async ({ line }: { readonly line: Line }) => {

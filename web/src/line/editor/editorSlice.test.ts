@@ -13,10 +13,10 @@ import {
   noteHovered,
   selectCanRedo,
   selectCanUndo,
-  selectDesk,
+  selectEditor,
   selectLine,
   selectSelection,
-  selectWritten,
+  selectTuneLine,
 } from './editorSlice.ts'
 import {
   clearHistory,
@@ -38,7 +38,7 @@ const line = (seed: number): EditorLine => ({
   title: '',
   revision: 0,
 })
-const editor = () => selectWritten(store.getState())
+const editor = () => selectTuneLine(store.getState())
 
 beforeEach(() => {
   store = makeStore()
@@ -105,7 +105,7 @@ const place = (tune: string, from: number, to: number) =>
     analysis: 1,
     range: { low: 50, comfortLow: 55, comfortHigh: 75, high: 80 },
   })
-const desk = () => selectDesk(store.getState())
+const state = () => selectEditor(store.getState())
 const selection = () => selectSelection(store.getState())
 
 describe('the editor’s place', () => {
@@ -122,16 +122,18 @@ describe('the editor’s place', () => {
     store.dispatch(contourSet([{ tick: 0, midi: 60 }]))
     store.dispatch(noteHovered(3))
     store.dispatch(place('tune-1', 0, 3))
-    expect(desk()).toMatchObject({ contour: [{ tick: 0, midi: 60 }], hovered: undefined })
+    expect(state()).toMatchObject({ contour: [{ tick: 0, midi: 60 }], hovered: undefined })
     store.dispatch(place('tune-1', 4, 7))
-    expect(desk().contour).toEqual([])
+    expect(state().contour).toEqual([])
   })
 
   it('names the brief as it is, and replaces one of the same name', () => {
     store.dispatch(briefNamed('mine'))
     store.dispatch(briefSet({ ...DEFAULT_PREFERENCE, rhythm: 'sparse' }))
     store.dispatch(briefNamed('mine'))
-    expect(desk().briefs).toEqual([{ name: 'mine', preference: { ...DEFAULT_PREFERENCE, rhythm: 'sparse' } }])
+    expect(state().briefs).toEqual([
+      { name: 'mine', preference: { ...DEFAULT_PREFERENCE, rhythm: 'sparse' } },
+    ])
   })
 })
 

@@ -33,7 +33,7 @@ interface Chosen {
   readonly at: number
 }
 
-interface Desk {
+interface EditorState {
   readonly place: EditorPlace | undefined
   readonly preference: Preference
   /** The briefs that the player has named. */
@@ -55,7 +55,7 @@ interface Desk {
   readonly unmet: readonly Reason[]
 }
 
-const initialState: Desk = {
+const initialState: EditorState = {
   place: undefined,
   preference: DEFAULT_PREFERENCE,
   briefs: [],
@@ -76,12 +76,12 @@ const sameBars = (a: EditorPlace | undefined, b: EditorPlace): boolean =>
 
 const NOT_POINTED = { hovered: undefined, pointed: undefined, outline: undefined, sketch: undefined } as const
 
-const deskSlice = createSlice({
-  name: 'desk',
+const stateSlice = createSlice({
+  name: 'editor',
   initialState,
   reducers: {
     /** The page shows these bars: contour and alternatives belong to the bars, the selection to the tune. */
-    editorPlaced: (state, { payload }: PayloadAction<EditorPlace>): Desk => ({
+    editorPlaced: (state, { payload }: PayloadAction<EditorPlace>): EditorState => ({
       ...state,
       ...NOT_POINTED,
       place: payload,
@@ -89,15 +89,18 @@ const deskSlice = createSlice({
       ...(state.place?.tune === payload.tune ? {} : { chosen: undefined, drawing: false }),
     }),
     /** The page was left. */
-    editorLeft: (state): Desk => ({ ...state, ...NOT_POINTED, drawing: false }),
+    editorLeft: (state): EditorState => ({ ...state, ...NOT_POINTED, drawing: false }),
     /** What the player asks of a line, as it was stored. */
     preferencesRead: (
       state,
-      { payload }: PayloadAction<Partial<Pick<Desk, 'preference' | 'briefs'>>>,
-    ): Desk => ({ ...state, ...payload }),
+      { payload }: PayloadAction<Partial<Pick<EditorState, 'preference' | 'briefs'>>>,
+    ): EditorState => ({ ...state, ...payload }),
     /** Another brief: the line is composed again. */
-    briefSet: (state, { payload }: PayloadAction<Preference>): Desk => ({ ...state, preference: payload }),
-    briefNamed: (state, { payload: name }: PayloadAction<string>): Desk => ({
+    briefSet: (state, { payload }: PayloadAction<Preference>): EditorState => ({
+      ...state,
+      preference: payload,
+    }),
+    briefNamed: (state, { payload: name }: PayloadAction<string>): EditorState => ({
       ...state,
       briefs: [
         ...state.briefs.filter((brief) => brief.name !== name),
@@ -105,28 +108,34 @@ const deskSlice = createSlice({
       ],
     }),
     /** A contour to follow: the line is composed again. */
-    contourSet: (state, { payload }: PayloadAction<readonly CurvePoint[]>): Desk => ({
+    contourSet: (state, { payload }: PayloadAction<readonly CurvePoint[]>): EditorState => ({
       ...state,
       contour: payload,
       sketch: undefined,
     }),
-    contourSketched: (state, { payload }: PayloadAction<readonly CurvePoint[]>): Desk => ({
+    contourSketched: (state, { payload }: PayloadAction<readonly CurvePoint[]>): EditorState => ({
       ...state,
       sketch: payload,
     }),
-    drawingToggled: (state): Desk => ({ ...state, drawing: !state.drawing }),
+    drawingToggled: (state): EditorState => ({ ...state, drawing: !state.drawing }),
     /** Asks for another line; for other notes over a range (the others stay); for lines to compare. */
-    anotherAsked: (state): Desk => state,
-    rewriteAsked: (state, _range: PayloadAction<NoteRange>): Desk => state,
-    alternativesAsked: (state): Desk => state,
-    alternativesSet: (state, { payload }: PayloadAction<readonly Alternative[]>): Desk => ({
+    anotherAsked: (state): EditorState => state,
+    rewriteAsked: (state, _range: PayloadAction<NoteRange>): EditorState => state,
+    alternativesAsked: (state): EditorState => state,
+    alternativesSet: (state, { payload }: PayloadAction<readonly Alternative[]>): EditorState => ({
       ...state,
       alternatives: payload,
     }),
-    composingSet: (state, { payload }: PayloadAction<boolean>): Desk => ({ ...state, composing: payload }),
-    unmetSet: (state, { payload }: PayloadAction<readonly Reason[]>): Desk => ({ ...state, unmet: payload }),
+    composingSet: (state, { payload }: PayloadAction<boolean>): EditorState => ({
+      ...state,
+      composing: payload,
+    }),
+    unmetSet: (state, { payload }: PayloadAction<readonly Reason[]>): EditorState => ({
+      ...state,
+      unmet: payload,
+    }),
     /** Selects a note, or every note from the start of the selection up to it. */
-    noteChosen: (state, { payload }: PayloadAction<{ index: number; extend: boolean }>): Desk => {
+    noteChosen: (state, { payload }: PayloadAction<{ index: number; extend: boolean }>): EditorState => {
       const { index, extend } = payload
       return {
         ...state,
@@ -134,25 +143,25 @@ const deskSlice = createSlice({
       }
     },
     /** A note that received the focus: selected, unless it already is. */
-    noteFocused: (state, { payload: index }: PayloadAction<number>): Desk => {
+    noteFocused: (state, { payload: index }: PayloadAction<number>): EditorState => {
       const { chosen } = state
       const inside =
         chosen && index >= Math.min(chosen.anchor, chosen.at) && index <= Math.max(chosen.anchor, chosen.at)
       return inside ? state : { ...state, chosen: { anchor: index, at: index } }
     },
-    allChosen: (state, { payload: count }: PayloadAction<number>): Desk => ({
+    allChosen: (state, { payload: count }: PayloadAction<number>): EditorState => ({
       ...state,
       chosen: { anchor: 0, at: count - 1 },
     }),
-    noteHovered: (state, { payload }: PayloadAction<number | undefined>): Desk => ({
+    noteHovered: (state, { payload }: PayloadAction<number | undefined>): EditorState => ({
       ...state,
       hovered: payload,
     }),
-    notesPointed: (state, { payload }: PayloadAction<NoteRange | undefined>): Desk => ({
+    notesPointed: (state, { payload }: PayloadAction<NoteRange | undefined>): EditorState => ({
       ...state,
       pointed: payload,
     }),
-    outlineShown: (state, { payload }: PayloadAction<Line | undefined>): Desk => ({
+    outlineShown: (state, { payload }: PayloadAction<Line | undefined>): EditorState => ({
       ...state,
       outline: payload,
     }),
@@ -180,34 +189,34 @@ export const {
   noteHovered,
   notesPointed,
   outlineShown,
-} = deskSlice.actions
+} = stateSlice.actions
 
 /** All that the Line page's editor knows: the line with its history and locks, and everything around it. */
-export const editorReducer = combineReducers({ written: lineReducer, desk: deskSlice.reducer })
+export const editorReducer = combineReducers({ history: lineReducer, state: stateSlice.reducer })
 
 declare module '../../store/store.ts' {
   interface InjectedSlices extends WithSlice<{ reducerPath: 'editor'; reducer: typeof editorReducer }> {}
 }
 const injected = rootReducer.inject({ reducerPath: 'editor', reducer: editorReducer })
 
-export const selectDesk = injected.selector(({ editor }) => editor.desk)
-export const selectPreference = injected.selector(({ editor }) => editor.desk.preference)
-export const selectComposing = injected.selector(({ editor }) => editor.desk.composing)
-export const selectWritten = injected.selector(({ editor }) => editor.written.present)
+export const selectEditor = injected.selector(({ editor }) => editor.state)
+export const selectPreference = injected.selector(({ editor }) => editor.state.preference)
+export const selectComposing = injected.selector(({ editor }) => editor.state.composing)
+export const selectTuneLine = injected.selector(({ editor }) => editor.history.present)
 export const selectCanUndo = injected.selector(({ editor }) =>
-  editor.written.past.some((before) => before.line !== undefined),
+  editor.history.past.some((before) => before.line !== undefined),
 )
-export const selectCanRedo = injected.selector(({ editor }) => editor.written.future.length > 0)
+export const selectCanRedo = injected.selector(({ editor }) => editor.history.future.length > 0)
 
 /** The line of the tune that the page shows; none while its draft is read. */
-export const selectLine = injected.selector(({ editor: { written, desk } }): EditorLine | undefined =>
-  written.present.tune === desk.place?.tune ? written.present.line : undefined,
+export const selectLine = injected.selector(({ editor: { history, state } }): EditorLine | undefined =>
+  history.present.tune === state.place?.tune ? history.present.line : undefined,
 )
 
 /** The selected notes, within the notes that the line has. */
 export const selectSelection = createSelector(
   selectLine,
-  injected.selector(({ editor }) => editor.desk.chosen),
+  injected.selector(({ editor }) => editor.state.chosen),
   (line, chosen): Selection => {
     const count = line?.notes.length ?? 0
     if (count === 0 || !chosen) return NOTHING_SELECTED

@@ -8,8 +8,8 @@ import {
   briefSet,
   editorPlaced,
   preferencesRead,
-  selectDesk,
-  selectWritten,
+  selectEditor,
+  selectTuneLine,
 } from './editorSlice.ts'
 import { clearHistory, type EditorLine, lineOpened } from './lineHistory.ts'
 
@@ -39,9 +39,9 @@ export const bodyOf = (tune: string, line: EditorLine) => ({
 
 /** The line being written is kept in the browser at every change, for this tab and for all. */
 startListening({
-  predicate: (_action, now, before) => selectWritten(now).line !== selectWritten(before).line,
+  predicate: (_action, now, before) => selectTuneLine(now).line !== selectTuneLine(before).line,
   effect: async (_action, { getState }) => {
-    const { tune, line } = selectWritten(getState())
+    const { tune, line } = selectTuneLine(getState())
     if (!line) return
     keepInTab(lineDraft(tune), line)
     await keepDraft(lineDraft(tune), line)
@@ -51,11 +51,11 @@ startListening({
 /** A line that has been saved before is saved within a second of a change; of quick changes, the last one. */
 startListening({
   predicate: (_action, now, before) => {
-    const [line, older] = [selectWritten(now).line, selectWritten(before).line]
+    const [line, older] = [selectTuneLine(now).line, selectTuneLine(before).line]
     return line?.id !== undefined && older?.id === line.id && !same(older, line)
   },
   effect: async (_action, { getState, dispatch, cancelActiveListeners, delay }) => {
-    const { tune, line } = selectWritten(getState())
+    const { tune, line } = selectTuneLine(getState())
     cancelActiveListeners()
     await delay(AUTOSAVE_MS)
     if (line?.id === undefined) return
@@ -68,7 +68,7 @@ startListening({
 startListening({
   actionCreator: editorPlaced,
   effect: async ({ payload: { tune } }, { getState, dispatch, cancelActiveListeners, pause }) => {
-    if (selectWritten(getState()).tune === tune) return
+    if (selectTuneLine(getState()).tune === tune) return
     cancelActiveListeners()
     const line =
       readInTab<EditorLine>(lineDraft(tune)) ?? (await pause(readDraft<EditorLine>(lineDraft(tune))))
@@ -81,7 +81,7 @@ startListening({
 startListening({
   actionCreator: editorPlaced,
   effect: async (_action, { getOriginalState, dispatch }) => {
-    if (selectDesk(getOriginalState()).place) return
+    if (selectEditor(getOriginalState()).place) return
     const [preference, briefs] = await Promise.all([
       readDraft<Preference>(PREFERENCE),
       readDraft<readonly NamedBrief[]>(BRIEFS),
@@ -97,7 +97,7 @@ startListening({
   actionCreator: briefNamed,
   effect: async ({ payload: name }, { getState, dispatch }) => {
     // Another tab may have named some in the meantime.
-    const { briefs } = selectDesk(getState())
+    const { briefs } = selectEditor(getState())
     const others = (await readDraft<readonly NamedBrief[]>(BRIEFS)) ?? []
     const known = new Set(briefs.map((brief) => brief.name))
     const all = [...others.filter((brief) => brief.name !== name && !known.has(brief.name)), ...briefs]

@@ -4,7 +4,7 @@ import { scaleLinear } from 'd3-scale'
 import { line as curve } from 'd3-shape'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Button } from '../../ui/Button.tsx'
-import { type Alternative, alternativesSet, selectDesk } from '../editor/editorSlice.ts'
+import { type Alternative, alternativesSet, selectEditor } from '../editor/editorSlice.ts'
 import { lineReplaced } from '../editor/lineHistory.ts'
 import { useOpenLine } from '../editor/openLine.ts'
 
@@ -17,7 +17,7 @@ export const OtherLines = () => {
   const { open, concert, write } = useOpenLine()
   const { sounding, stretch } = open
   const dispatch = useAppDispatch()
-  const others = useAppSelector((state) => selectDesk(state).alternatives)
+  const others = useAppSelector((state) => selectEditor(state).alternatives)
   if (others.length === 0) return null
   /** Ticks at which each bar of the stretch starts, and the last one ends. */
   const starts = barStarts(sounding.chart).slice(stretch.from, stretch.to + 2)
