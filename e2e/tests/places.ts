@@ -40,14 +40,14 @@ export const writeLine = async (page: Page): Promise<void> => {
 /** Opens what is kept beside the line. */
 export const openSaved = (page: Page): Promise<void> => page.getByRole('tab', { name: 'Saved' }).click()
 
-/** Gives the line on the desk a title and keeps it. */
+/** Gives the line in the editor a title and saves it. */
 export const saveAs = async (page: Page, title: string): Promise<void> => {
   await openSaved(page)
   await page.getByLabel('Title of the line').fill(title)
   await page.getByRole('button', { name: 'Save', exact: true }).click()
 }
 
-/** A kept line in its list. */
+/** A saved line in its list. */
 export const savedLine = (page: Page, title: string) =>
   page.getByRole('region', { name: 'Saved lines' }).getByRole('button', { name: new RegExp(`^${title}`) })
 

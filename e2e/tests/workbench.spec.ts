@@ -287,7 +287,13 @@ test('a line has a remark, tags and versions; it is found by them, and deleted',
   await openPage(page, 'line', '1-4', 'tune-lamplighters-round')
   await writeLine(page)
   const first = await labelsOf(page)
+  // What is wrong is said at its field, and stays there when the line is saved without it.
+  await openSaved(page)
+  await page.getByLabel('Tags, separated by commas').fill('x'.repeat(41))
+  await page.getByLabel('Tags, separated by commas').blur()
+  await expect(page.getByText('A tag has at most 40 characters.')).toBeVisible()
   await saveAs(page, 'Third lamp')
+  await expect(page.getByLabel('Tags, separated by commas')).toHaveValue('x'.repeat(41))
   await expect(savedLine(page, 'Third lamp')).toBeVisible()
   await page.getByLabel('Comments').fill('lay back in bar 2')
   await page.getByLabel('Tags, separated by commas').fill('slow, second lamp')

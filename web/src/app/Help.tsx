@@ -32,10 +32,10 @@ const KEYS: readonly { readonly where: string; readonly keys: readonly (readonly
     ],
   },
   {
-    where: 'On the stage',
+    where: 'On the stage (pedals send Page Down and Page Up)',
     keys: [
-      ['Page Down', 'start, pause, go on; a pedal sends it'],
-      ['Page Up', 'play again from the start'],
+      ['Page Down', 'start, pause, go on'],
+      ['Page Up', 'play again'],
       ['H and Shift + H', 'hide more of the music, or less'],
       ['K', 'letters are notes'],
     ],
@@ -69,10 +69,10 @@ export const Help = ({
 }) => (
   <Dialog.Root open={open} onOpenChange={onOpenChange}>
     <Dialog.Portal>
-      <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
+      <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
       <Dialog.Content
         aria-describedby={undefined}
-        className="fixed top-1/2 left-1/2 grid max-h-[90vh] w-[min(48rem,94vw)] -translate-x-1/2 -translate-y-1/2 gap-8 overflow-auto rounded-2xl bg-sheet p-6 sm:grid-cols-2"
+        className="fixed top-1/2 left-1/2 z-50 grid max-h-[90vh] w-[min(48rem,94vw)] -translate-x-1/2 -translate-y-1/2 gap-8 overflow-auto rounded-2xl bg-sheet p-6 sm:grid-cols-2"
       >
         <div>
           <Dialog.Title className="mb-3 text-2xl">Marks</Dialog.Title>
@@ -108,7 +108,7 @@ export const Help = ({
               <dl>
                 {keys.map(([key, does]) => (
                   <div key={key} className="flex justify-between gap-4 py-1">
-                    <dt className="font-semibold">{key}</dt>
+                    <dt className="font-semibold whitespace-nowrap">{key}</dt>
                     <dd className="text-right">{does}</dd>
                   </div>
                 ))}

@@ -67,7 +67,9 @@ export const MovingBars = ({ chart, current, onChange, onChoose, children }: Mov
       {children}
       <DragOverlay>
         {dragged !== undefined && (
-          <span className="inline-block rounded-lg bg-ink px-2 py-1 text-on-ink">{nameOf(dragged)}</span>
+          <span className="inline-block whitespace-nowrap rounded-lg bg-ink px-2 py-1 text-on-ink">
+            {nameOf(dragged)}
+          </span>
         )}
       </DragOverlay>
     </DndContext>

@@ -19,7 +19,7 @@ export const GradingSetup = () => {
       <h2 id="grading" className="text-2xl">
         Grading
       </h2>
-      <form className="flex flex-wrap items-end gap-x-8 gap-y-3" onSubmit={(event) => event.preventDefault()}>
+      <form className="flex flex-wrap gap-x-8 gap-y-3" onSubmit={(event) => event.preventDefault()}>
         <NumberInput
           control={control}
           name="onTimeMs"

@@ -32,14 +32,14 @@ export const LineDetails = ({ line, onChange, onKeep, onVersion }: LineDetailsPr
   const form = useRecordForm(LineBody, detailsOf(line))
   const { register, reset, formState, trigger, getValues } = form
   const { title, remark, tags } = formState.errors
-  // Another line, or another version of this one.
+  // Another line, or another version of this one, takes the place of what is typed; saving this one doesn't.
   const shown = useRef(line)
   useEffect(() => {
-    const { title: newTitle, remark: newRemark = '' } = detailsOf(line)
-    const same =
-      line.id === shown.current.id && newTitle === getValues('title') && newRemark === getValues('remark')
+    const details = detailsOf(line)
+    const isThisLine = shown.current.id === undefined || line.id === shown.current.id
+    const isTyped = details.title === getValues('title') && details.remark === getValues('remark')
     shown.current = line
-    if (!same) reset(detailsOf(line))
+    if (!isThisLine || !isTyped) reset(details)
   }, [line, reset, getValues])
   const save = async (name: 'title' | 'remark' | 'tags') => {
     if (await trigger(name)) onChange({ [name]: getValues(name) })
