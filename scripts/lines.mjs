@@ -1,5 +1,5 @@
-// npm run lines -- chart.txt … writes and judges lines over a chart; npm run lines:report measures
-// many of them, npm run lines:fit fits the weights to the targets.
+// npm run lines -- chart.txt … writes and judges lines over a chart; npm run lines:report measures many of
+// them against their targets; npm run lines:pairs prints composed lines beside hand-written ones, shuffled.
 import { ensureInstalled, run, tool } from './project.mjs'
 
 ensureInstalled()

@@ -1,6 +1,15 @@
 /** What a line is made of, what it is worth, what each note does, and how one is written. */
 
-export type { Brief, CellRequest, Composed, ComposedLine, Weight } from './compose/brief.ts'
+export type {
+  Brief,
+  CellRequest,
+  Composed,
+  ComposedLine,
+  LinePhrase,
+  PhrasePart,
+  PhraseRequest,
+  Weight,
+} from './compose/brief.ts'
 export { composeLines, composing } from './compose/compose.ts'
 export { type FillStock, fillStock, stockKey } from './compose/fillStock.ts'
 export { type FillTable, fillTable, tableKey } from './compose/table.ts'
@@ -43,7 +52,8 @@ export {
   phraseFrom,
 } from './phrases/phrase.ts'
 export { CRITERION_IDS, type Criterion } from './review/criteria.ts'
-export { type Finding, type Measures, measured, type Review, reviewLine } from './review/review.ts'
+export { type Phrasing, phraseFigures } from './review/phrasing.ts'
+export { type Finding, type Review, reviewLine } from './review/review.ts'
 export type { ReviewView } from './review/rules.ts'
-export { keepsTo, TARGETS, type Target } from './review/targets.ts'
+export { keepsTo, type ReportedLine, TARGETS, type Target } from './review/targets.ts'
 export { type Score, scoreOf, type WrittenBar, type WrittenEvent } from './score/score.ts'

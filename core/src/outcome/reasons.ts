@@ -73,6 +73,7 @@ export interface RuleArguments {
   'line.cell': readonly [degrees: readonly string[]]
   'line.alike': readonly [percent: number]
   'line.never': readonly [device: string]
+  'line.absent': readonly [device: string]
 
   // What a reviewer says about a line.
   'find.clash': readonly [degree: string, symbol: string]

@@ -29,6 +29,7 @@ export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'prais
   'line.devices': (found, wanted) => `It has ${found} different devices instead of ${wanted}.`,
   'line.cell': (degrees) => `No place was found for the cell ${cellName(degrees)}.`,
   'line.alike': (percent) => `It shares ${percent} % of its notes with another line.`,
+  'line.absent': (device) => `No place was found for ${articleOf(device)}${deviceName(device)}.`,
   'line.never': (device) => `It couldn’t do without ${articleOf(device)}${deviceName(device)}.`,
   'find.clash': (degree, symbol) =>
     `${capital(toneOf(degree, symbol))} on a strong beat doesn’t resolve: it clashes.`,

@@ -1,6 +1,7 @@
 import type { Reason } from '../../outcome/reasons.ts'
 import type { Degree } from '../../theory/pitch/degree.ts'
 import type { RhythmStyle } from '../../theory/rhythm/cells.ts'
+import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import type { Stretch } from '../../tune/chart/chart.ts'
 import type { DeviceId } from '../figures/devices.ts'
 import type { MinorSixth } from '../figures/harmony.ts'
@@ -39,6 +40,28 @@ export interface NoteRequest {
   readonly degree?: Degree
 }
 
+/** The part of a phrase in the story of a solo. */
+export type PhrasePart = 'idea' | 'restated' | 'moved' | 'answer' | 'free' | 'close'
+
+/** A phrase as the player wants it: its part, its first and last note, and its highest place, if that matters. */
+export interface PhraseRequest {
+  readonly part: PhrasePart
+  readonly start: Ticks
+  readonly end: Ticks
+  readonly top?: CurvePoint
+}
+
+/** A phrase as it was written. */
+export interface LinePhrase {
+  readonly part: PhrasePart
+  /** The phrase that its idea comes from, by its index. */
+  readonly from?: number
+  /** The start of its first note, the end of its last one, and its highest note. */
+  readonly start: Ticks
+  readonly end: Ticks
+  readonly top: CurvePoint
+}
+
 /** What the player asks of a line. Anything left out has its default. */
 export interface Brief {
   readonly stretch: Stretch
@@ -64,7 +87,14 @@ export interface Brief {
   readonly school?: 'figures' | 'halfSteps' | 'both'
   /** Notes outside the scale: never to often. */
   readonly chromatic?: Weight
+  /** The style of the line; a solo if left out. */
   readonly rhythm?: RhythmStyle
+  /** Of a solo: how much silence, how long its phrases, how much of it comes back; 1 is usual. */
+  readonly space?: number
+  readonly phraseLength?: number
+  readonly repeats?: number
+  /** The phrases of a solo as the player arranged them, in ticks; drawn from the seed if left out. */
+  readonly phrases?: readonly PhraseRequest[]
   /** Whether the rhythm of the first two bars is repeated. */
   readonly motif?: boolean
   /** The number of bars after which a rest must come, and before which it would be early. */
@@ -83,6 +113,8 @@ export interface Brief {
    * dropped.
    */
   readonly locked?: readonly LineNote[]
+  /** Silences between locked notes that stay, in ticks. */
+  readonly rests?: readonly { readonly start: Ticks; readonly end: Ticks }[]
   /** Lines that the result should not repeat. */
   readonly avoid?: readonly Line[]
   /** The share of notes, 0 to 1, in which each further line differs from every earlier one. */
@@ -96,6 +128,8 @@ export interface ComposedLine {
   readonly cost: number
   /** Goals for the whole line (shapes, runs, devices, cells, difference from other lines) that it still misses. */
   readonly missed: readonly Reason[]
+  /** The phrases of a solo. */
+  readonly phrases?: readonly LinePhrase[]
 }
 
 /** The result: its lines, and the requests that were dropped because they could not be met. */

@@ -16,6 +16,7 @@ const brief = (more: Partial<Brief> = {}): Brief => ({
   count: 1,
   range,
   breathBars: 4,
+  rhythm: 'triplets',
   ...more,
 })
 const pitches = (line: { notes: readonly { midi: number; start: number }[] }) =>

@@ -14,6 +14,7 @@ import { usableCells } from './own.ts'
 import { type Anchor, anchorsOf } from './plan.ts'
 import { merged, shortfallOf, usedBetween } from './preferences.ts'
 import { type Pitches, pitchesOf, solving } from './search.ts'
+import { composingSolos } from './solo/composeSolo.ts'
 import { type FillTable, fillTable } from './table.ts'
 
 /**
@@ -57,6 +58,9 @@ export function* composing(
   const anchors = analysis.spans.length === 0 ? [] : anchorsOf(analysis, stretch, brief, locked)
   if (anchors.length === 0) return { lines: [], unmet: [reason('brief.noChord')] }
   const { pitches, range, unmet } = standing(analysis, anchors, brief)
+  const style = brief.rhythm ?? 'solo'
+  if (style === 'solo' || (style === 'eighths' && !brief.unbroken))
+    return yield* composingSolos(analysis, { ...brief, stretch, range }, locked, unmet)
   const { end } = stretchTicks(analysis.chart, stretch)
   let used: UsedFigures = new Map()
   for (const line of brief.avoid ?? []) used = merged(used, figuresOf(anchors, line))

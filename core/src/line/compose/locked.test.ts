@@ -17,16 +17,19 @@ const BRIEF = {
 } as const
 
 const TABLES = {
-  eighths: fillTable({}),
   triplets: fillTable({ rhythm: 'triplets' }),
   mixed: fillTable({ rhythm: 'mixed' }),
 }
 
-const compose = (seed: number, locked: readonly LineNote[] = [], rhythm?: 'triplets' | 'mixed') =>
+const compose = (
+  seed: number,
+  locked: readonly LineNote[] = [],
+  rhythm: 'solo' | 'triplets' | 'mixed' = 'triplets',
+) =>
   composeLines(
     TUNE,
-    { ...BRIEF, seed, locked, rounds: 1, ...(rhythm ? { rhythm } : {}) },
-    TABLES[rhythm ?? 'eighths'],
+    { ...BRIEF, seed, locked, rounds: 1, rhythm },
+    rhythm === 'solo' ? undefined : TABLES[rhythm],
   ).lines[0]?.line
 
 const shown = ({ start, duration, midi }: LineNote) => `${start}+${duration} ${midi}`
@@ -38,11 +41,11 @@ describe('locked notes', () => {
         fc.nat(40),
         fc.nat(40),
         fc.array(fc.boolean(), { minLength: 20, maxLength: 20 }),
-        fc.constantFrom('eighths', 'triplets', 'mixed'),
+        fc.constantFrom('solo', 'triplets', 'mixed'),
         (seed, other, picks, rhythm) => {
-          const before = compose(seed, [], rhythm === 'eighths' ? undefined : (rhythm as 'mixed'))!
+          const before = compose(seed, [], rhythm as 'mixed')!
           const locked = before.notes.filter((_, at) => picks[at % picks.length])
-          const after = compose(other, locked)!
+          const after = compose(other, locked, rhythm as 'mixed')!
           expect(after.notes.map(shown)).toEqual(expect.arrayContaining(locked.map(shown)))
           after.notes.slice(1).forEach((note, at) => {
             const last = after.notes[at]!

@@ -94,7 +94,7 @@ const barAnchors = (
 }
 
 /** The harmony of each chord as the brief asks for it: its own, another's, or a key's. */
-const groundsOf = (
+export const groundsOf = (
   analysis: Analysis,
   { approach, views = [], twoFive = 'apart', substitution, sixth }: Outlook,
 ): ((span: ChordSpan) => Harmony) => {

@@ -23,11 +23,12 @@ const brief = (more: Partial<Brief> = {}): Brief => ({
   count: 1,
   range: RANGE,
   breathBars: 4,
+  rhythm: 'triplets',
   ...more,
 })
 const composed = (more: Partial<Brief> = {}) => composeLines(TUNE, brief(more))
 const line = (more: Partial<Brief> = {}): Line => composed(more).lines[0]!.line
-const SEEDS = [1, 2, 3, 4, 5]
+const SEEDS = [1, 2, 3]
 const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0)
 const over = (more: Partial<Brief>, count: (one: Line) => number) =>
   sum(SEEDS.map((seed) => count(line({ ...more, seed }))))
@@ -66,7 +67,7 @@ describe('rhythm', () => {
   })
 
   it('without end has no rest and a note on every eighth', () => {
-    const one = line({ unbroken: true })
+    const one = line({ rhythm: 'eighths', unbroken: true })
     expect(one.notes.slice(0, -1).every(({ duration }) => duration === 240)).toBe(true)
     expect(phrasesOf(analyseLine(TUNE, one))).toHaveLength(1)
   })
@@ -175,7 +176,7 @@ describe('preferences for single notes and for the whole line', () => {
 
   it('contains the cell that it must include, and tells it from one that it may include', () => {
     for (const seed of SEEDS) {
-      const { lines } = composed({ seed, cells: [{ degrees: ['3', 'R', 'b7'], must: true }] })
+      const { lines } = composed({ rhythm: 'solo', seed, cells: [{ degrees: ['3', 'R', 'b7'], must: true }] })
       expect(lines[0]!.missed).toEqual([])
       const { notes } = explainLine(TUNE, lines[0]!.line)
       const degrees = notes.map(({ degree }) => degree.replace('b3', '3')).join(' ')

@@ -23,6 +23,8 @@ export interface AnalysedNote {
   readonly isScale: boolean
   /** The coming chord, if the note is struck within a beat before it, is held into it and is one of its tones. */
   readonly heldInto?: number
+  /** The harmony of that chord. */
+  readonly heldOver?: Harmony
   /** For a note less than two beats before a change: the coming chord, if the note fits it better. */
   readonly coming?: { readonly chord: number; readonly harmony: Harmony }
 }
@@ -77,7 +79,7 @@ export const analyseLine = (analysis: Analysis, line: Line): readonly AnalysedNo
       ...(next !== undefined &&
       isHeldInto(note, next.start) &&
       hasPitch(harmonies[next.index]!.isTone, note.midi)
-        ? { heldInto: next.index }
+        ? { heldInto: next.index, heldOver: harmonies[next.index]! }
         : {}),
     }
   })

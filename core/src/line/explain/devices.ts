@@ -12,9 +12,10 @@ const SHAPES = FOUND.flatMap((device) =>
 
 const fitsPart = (part: string, note: AnalysedNote, target: AnalysedNote): boolean => {
   const away = note.midi - target.midi
-  if (part === 'u') return away === 1 || (away === 2 && hasPitch(target.harmony.isScale, note.midi))
-  if (part === 's') return (away === 1 || away === 2) && hasPitch(target.harmony.isScale, note.midi)
-  if (part === 'k') return away === -2 && hasPitch(target.harmony.isScale, note.midi)
+  const { isScale } = target.heldOver ?? target.harmony
+  if (part === 'u') return away === 1 || (away === 2 && hasPitch(isScale, note.midi))
+  if (part === 's') return (away === 1 || away === 2) && hasPitch(isScale, note.midi)
+  if (part === 'k') return away === -2 && hasPitch(isScale, note.midi)
   return away === Number(part)
 }
 
@@ -25,15 +26,19 @@ const joined = (notes: readonly AnalysedNote[], from: number, to: number): boole
   return true
 }
 
-/** Every figure around a target that the pitches and places allow. The target is a chord tone on a stronger beat. */
+/**
+ * Every figure around a target that the pitches and places allow. The target is a chord tone on a stronger beat, or one of
+ * the coming chord that is struck early and held into it.
+ */
 const candidatesAt = (notes: readonly AnalysedNote[], targetIndex: number): readonly DeviceSpan[] => {
   const target = notes[targetIndex]!
-  if (!target.isTone) return []
+  const early = target.heldInto !== undefined
+  if (!target.isTone && !early) return []
   return SHAPES.flatMap(({ device, shape }) => {
     const from = targetIndex - shape.length
     if (from < 0 || !joined(notes, from, targetIndex)) return []
     const last = notes[targetIndex - 1]!
-    if (last.strength >= target.strength && !(target.strength === 2)) return []
+    if (!early && last.strength >= target.strength && target.strength !== 2) return []
     if (!shape.every((part, step) => fitsPart(part, notes[from + step]!, target))) return []
     const members = notes.slice(from, targetIndex)
     if (shape.length <= 2 && members.every((note) => note.isTone)) return []

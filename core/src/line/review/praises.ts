@@ -5,7 +5,7 @@ import { at, type Rule, ruleRow, symbolAt } from './rules.ts'
 
 /** What is good in a line: each is praised once. */
 export const PRAISES: readonly Rule[] = [
-  ruleRow('praise.join', 'joins', (analysedLine) =>
+  ruleRow('praise.join', 'connection', (analysedLine) =>
     analysedLine.explanation.joins
       .filter(
         ({ semitones, to, fromDegree }) =>
@@ -35,7 +35,7 @@ export const PRAISES: readonly Rule[] = [
         ],
       })),
   ),
-  ruleRow('praise.register', 'breath', ({ notes }) =>
+  ruleRow('praise.register', 'phrasing', ({ notes }) =>
     phrasesOf(notes)
       .slice(1)
       .flatMap(([from]) =>

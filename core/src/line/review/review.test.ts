@@ -15,7 +15,14 @@ const CHANGES = 'key: Db major\n| Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 | Cm7b5 | F7b9 | 
 const TUNE = analysed(CHANGES)
 const { range } = instrumentOf('concert')
 const composed = (seed: number): Line =>
-  composeLines(TUNE, { stretch: { from: 0, to: 7 }, seed, count: 1, range, breathBars: 4 }).lines[0]!.line
+  composeLines(TUNE, {
+    stretch: { from: 0, to: 7 },
+    seed,
+    count: 1,
+    range,
+    breathBars: 4,
+    rhythm: 'triplets',
+  }).lines[0]!.line
 
 const rules = (changes: string, line: Line, view: ReviewView = {}) =>
   reviewLine(analysed(changes), line, view).findings.map(({ why }) => why.rule)
@@ -81,7 +88,7 @@ describe('reviewLine', () => {
     )
     expect(findings).toEqual([])
     expect(score).toBe(100)
-    expect(Object.values(scores)).toEqual(new Array(9).fill(100))
+    expect(Object.values(scores)).toEqual(new Array(10).fill(100))
     const said = praises.map(({ why }) => why.rule)
     expect(said).toContain('praise.enclosure')
     expect(said).toContain('praise.end')

@@ -7,21 +7,10 @@ import { explainLine } from '../explain/explain.ts'
 import type { Line } from '../notes/line.ts'
 import { CRITERION_IDS, type Criterion, overall, type Scores, scoresOf } from './criteria.ts'
 import { fixesFor } from './fix.ts'
-import { type Measures, measureLine } from './measure.ts'
+import { earnedBy } from './merits.ts'
+import { phrasingOf } from './phrasing.ts'
 import { PRAISES } from './praises.ts'
 import { type AnalysedLine, type ReviewView, RULES } from './rules.ts'
-
-export type { Measures } from './measure.ts'
-
-/**
- * Counts what can be counted in any line over an analysis.
- *
- * @example measured(analysis, line).notes // 9
- */
-export const measured = (analysis: Analysis, line: Line): Measures => {
-  const notes = analyseLine(analysis, line)
-  return measureLine(analysis, line, notes, explainLine(analysis, line, notes))
-}
 
 /** Something that a reviewer says about a line. */
 export interface Finding {
@@ -52,6 +41,10 @@ export interface Review {
   readonly scores: Scores
   /** 0 to 100, comparable between lines of different length. */
   readonly score: number
+  /** Whether there is enough to judge: four bars and a dozen notes. */
+  readonly judged: boolean
+  /** The criterion that stands out, where one does. */
+  readonly strength?: Criterion
 }
 
 /** The number of findings, the heaviest, that get a fix. */
@@ -81,13 +74,46 @@ export const reviewLine = (analysis: Analysis, line: Line, view: ReviewView = {}
     praises: praisesOf(analysedLine),
     scores,
     score,
+    judged: isJudged(analysedLine),
+    ...(isJudged(analysedLine) ? strengthOf(scores) : {}),
   }
+}
+
+/** What a review needs to tell how good a line is. */
+const LEAST_BARS = 4
+const LEAST_NOTES = 12
+/** A strength reaches this score at least. */
+const STRONG = 85
+/** What a line is praised for, the rarer first: many lines have good harmony, few an idea. */
+const STRENGTHS: readonly Criterion[] = [
+  'idea',
+  'phrasing',
+  'direction',
+  'connection',
+  'rhythm',
+  'register',
+  'resolution',
+  'harmony',
+  'ending',
+]
+
+/** The criterion that stands out: the highest, the rarer where two are alike. */
+const strengthOf = (scores: Scores): { readonly strength?: Criterion } => {
+  const best = STRENGTHS.reduce((found, id) => (scores[id] > scores[found] + 1 ? id : found))
+  return scores[best] >= STRONG ? { strength: best } : {}
 }
 
 /** The total score alone, 0 to 100. */
 export const scoreLine = (analysis: Analysis, line: Line, view: ReviewView = {}): number => {
   const analysedLine = heardLine(analysis, line, view)
   return overall(scored(analysedLine, findingsOf(analysedLine)))
+}
+
+/** How good a line is, 0 to 100, however short it is: what the composer compares lines by. */
+export const worthOfLine = (analysis: Analysis, line: Line, view: ReviewView = {}): number => {
+  const analysedLine = heardLine(analysis, line, view)
+  const weights = weighed(findingsOf(analysedLine))
+  return overall(scoresOf(earnedIn(analysedLine), weights, analysedLine.bars))
 }
 
 const heardLine = (analysis: Analysis, line: Line, view: ReviewView): AnalysedLine => {
@@ -134,7 +160,31 @@ const weighed = (findings: readonly Finding[]): Weights => {
 }
 
 const scored = (analysedLine: AnalysedLine, findings: readonly Finding[]): Scores =>
-  scoresOf(weighed(findings), analysedLine.bars)
+  scoresOf(isJudged(analysedLine) ? earnedIn(analysedLine) : FULL, weighed(findings), analysedLine.bars)
+
+/** Whether there is enough to tell how good a line is. */
+const isJudged = ({ notes, bars }: AnalysedLine): boolean => bars >= LEAST_BARS && notes.length >= LEAST_NOTES
+
+/** Short lines are only told their faults. */
+const FULL = Object.fromEntries(CRITERION_IDS.map((id) => [id, 1])) as unknown as Readonly<
+  Record<Criterion, number>
+>
+
+/** What the line has earned by criterion, from 0 to 1. */
+const earnedIn = ({ analysis, notes, explanation }: AnalysedLine): Readonly<Record<Criterion, number>> => {
+  const starts = barStarts(analysis.chart)
+  const stretch =
+    notes.length === 0
+      ? { from: 0, to: 0 }
+      : {
+          from: barAt(starts, Math.max(0, notes[0]!.start)),
+          to: barAt(starts, Math.max(0, notes.at(-1)!.start)),
+        }
+  const phrasing = phrasingOf(analysis, notes, explanation, stretch)
+  return Object.fromEntries(
+    CRITERION_IDS.map((id) => [id, earnedBy({ notes, explanation, phrasing }, id)]),
+  ) as unknown as Readonly<Record<Criterion, number>>
+}
 
 /** The ticks before and after a finding that are reviewed again with each change; a change must not reach farther. */
 const NEARBY = 2 * 4 * QUARTER
@@ -159,13 +209,14 @@ const fixOf = (
     return weighed(findingsOf(heardLine(analysis, { notes }, view)))
   }
   const all = weighed(findings)
+  const earned = isJudged(analysedLine) ? earnedIn(analysedLine) : FULL
   const before = near(line)
   const guessed = lines.map((one) => {
     const after = near(one)
     const changed: Weights = {}
     for (const id of CRITERION_IDS)
       changed[id] = Math.max(0, (all[id] ?? 0) - (before[id] ?? 0) + (after[id] ?? 0))
-    return { line: one, guess: overall(scoresOf(changed, bars)) }
+    return { line: one, guess: overall(scoresOf(earned, changed, bars)) }
   })
   for (const { line: changed } of guessed.sort((a, b) => b.guess - a.guess).slice(0, JUDGED)) {
     const raised = scoreLine(analysis, changed, view)

@@ -33,7 +33,7 @@ describe('scoreOf', () => {
         fc.constantFrom(...tunes),
         fc.constantFrom<2 | 4>(2, 4),
         fc.constantFrom<RhythmStyle>(
-          'eighths',
+          'solo',
           'mixed',
           'triplets',
           'sixteenths',

@@ -25,7 +25,7 @@ export type Material =
   | { readonly by: 'road'; readonly substitution: 'tritone' | 'backdoor' | 'minorFour' | 'throughHalfSteps' }
   /** Degrees that are neither the chord's nor its scale's, each above (or below) the one before, in eighths and back. */
   | { readonly by: 'degrees'; readonly degrees: readonly Degree[]; readonly direction: 1 | -1 }
-  /** A kept line as it is written. */
+  /** A saved line as it is written. */
   | { readonly by: 'line' }
   /** A kept phrase wherever it fits; the rest is silent. */
   | { readonly by: 'phrase' }

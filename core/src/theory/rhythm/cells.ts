@@ -1,7 +1,15 @@
 import { EIGHTH, QUARTER, type Ticks } from './ticks.ts'
 
-/** The rhythm of a line between its strong beats. */
-export type RhythmStyle = 'eighths' | 'triplets' | 'sixteenths' | 'mixed' | 'syncopated' | 'sparse' | 'bars'
+/** The rhythm of a line: a solo's phrases bring their own; the others are told between strong beats. */
+export type RhythmStyle =
+  | 'solo'
+  | 'eighths'
+  | 'triplets'
+  | 'sixteenths'
+  | 'mixed'
+  | 'syncopated'
+  | 'sparse'
+  | 'bars'
 
 type RhythmKind =
   | 'eighths'
@@ -62,6 +70,7 @@ const CELLS: Readonly<Record<Ticks, readonly RhythmCell[]>> = {
 
 /** The cost of each kind in a style; kinds that are left out are not used. */
 const STYLES: Readonly<Record<RhythmStyle, Readonly<Partial<Record<RhythmKind, number>>>>> = {
+  solo: { eighths: 0 },
   eighths: { eighths: 0 },
   triplets: { eighths: 0, triplet: 1.1 },
   sixteenths: { sixteenths: 0 },

@@ -32,7 +32,7 @@ import {
   selectLine,
   selectPreference,
 } from '../editor/editorSlice.ts'
-import { BRIEFS, CLOSELY, nameOfPreference, type Preference } from './briefs.ts'
+import { BRIEFS, CLOSELY, nameOfPreference, type Preference, USUAL } from './briefs.ts'
 import { cellsOf, MUSTS, mustOf } from './mustHave.ts'
 import { useContourActions } from './useContour.ts'
 
@@ -93,7 +93,12 @@ const TWO_FIVES: readonly ChoiceOption<string>[] = [
   })),
 ]
 const RHYTHMS: readonly ChoiceOption<NonNullable<Preference['rhythm']>>[] = [
-  { value: 'eighths', label: 'eighths', description: 'Continuous eighths.' },
+  {
+    value: 'solo',
+    label: 'solo',
+    description: 'Phrases with silence between them, and an idea that comes back.',
+  },
+  { value: 'eighths', label: 'eighths', description: 'Long phrases of even eighths.' },
   { value: 'triplets', label: 'triplets', description: 'Eighths with triplets among them.' },
   { value: 'mixed', label: 'mixed', description: 'Eighths, triplets, ties and longer notes.' },
   { value: 'syncopated', label: 'syncopated', description: 'Strong beats come an eighth early.' },
@@ -107,6 +112,43 @@ const degrees = (...list: readonly Degree[]): readonly ChoiceOption<string>[] =>
 ]
 const FIRST = degrees('R', '3', '5', '7', '9')
 const LANDING = degrees('R', '3', '5', '9')
+
+const SPACES = ['little', 'usual', 'more', 'most'] as const
+const LENGTHS = ['short', 'usual', 'longer', 'longest'] as const
+const RETURNS = ['nothing', 'usual', 'more', 'most'] as const
+
+/** How a solo is laid out: its silence, its phrases, what comes back. */
+const SoloSliders = ({
+  preference,
+  change,
+}: {
+  readonly preference: Preference
+  readonly change: (part: Partial<Preference>) => void
+}) => (
+  <>
+    <LabelledSlider
+      label="Space"
+      description="Silence between the phrases."
+      value={preference.space ?? USUAL}
+      words={SPACES}
+      onChange={(space) => change({ space })}
+    />
+    <LabelledSlider
+      label="Phrases"
+      description="How long the phrases are."
+      value={preference.phraseLength ?? USUAL}
+      words={LENGTHS}
+      onChange={(phraseLength) => change({ phraseLength })}
+    />
+    <LabelledSlider
+      label="What comes back"
+      description="How much of the solo is its idea again: moved to another chord, answered, restated."
+      value={preference.repeats ?? USUAL}
+      words={RETURNS}
+      onChange={(repeats) => change({ repeats })}
+    />
+  </>
+)
 
 /** What the line should be made of. It is composed again while a control changes. */
 export const BriefPanel = memo(() => {
@@ -169,10 +211,11 @@ export const BriefPanel = memo(() => {
       />
       <Choice
         label="Rhythm"
-        value={preference.rhythm ?? 'eighths'}
+        value={preference.rhythm ?? 'solo'}
         options={RHYTHMS}
         onChange={(rhythm) => change({ rhythm })}
       />
+      {(preference.rhythm ?? 'solo') === 'solo' && <SoloSliders preference={preference} change={change} />}
       {SHOWN.map(slider)}
       <LabelledSlider
         label="Chromatic notes"

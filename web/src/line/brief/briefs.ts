@@ -34,11 +34,21 @@ export interface Preference
   readonly range?: { readonly low: number; readonly high: number } | undefined
   /** How closely a drawn contour is followed: an index of STRICTNESS. */
   readonly strictness?: number
+  /** Of a solo: indexes of SPACE, LENGTH and REPEATS. */
+  readonly space?: number
+  readonly phraseLength?: number
+  readonly repeats?: number
 }
 
 /** Loosely, closely, as drawn. */
 export const STRICTNESS: readonly number[] = [0.25, 0.6, 1]
 export const CLOSELY = 1
+
+/** How much silence, how long phrases, how much that comes back: 1 is usual. */
+const SPACE: readonly number[] = [0.55, 1, 1.6, 2.4]
+const LENGTH: readonly number[] = [0.65, 1, 1.4, 2]
+const REPEATS: readonly number[] = [0, 1, 1.8, 2.6]
+export const USUAL = 1
 
 /** A preference with a name. */
 export interface NamedBrief {
@@ -86,6 +96,14 @@ export const BRIEFS: readonly NamedBrief[] = [
     name: 'Sparse and singing',
     preference: { devices: { doubleChromatic: 0 }, rhythm: 'sparse', newRegister: true, breathBars: 2 },
   },
+  {
+    name: 'One idea, moved along',
+    preference: { devices: {}, rhythm: 'solo', repeats: 3, breathBars: 2 },
+  },
+  {
+    name: 'Much space',
+    preference: { devices: {}, rhythm: 'solo', space: 3, phraseLength: 0, breathBars: 4 },
+  },
   { name: 'Triplets and a motif', preference: { devices: {}, rhythm: 'mixed', motif: true, breathBars: 2 } },
   {
     name: 'Continuous eighths',
@@ -103,9 +121,15 @@ export const briefOf = ({
   landingDegree,
   strictness: _strictness,
   range: _range,
+  space = USUAL,
+  phraseLength = USUAL,
+  repeats = USUAL,
   ...preference
 }: Preference): Omit<Brief, 'stretch' | 'seed' | 'count' | 'range'> => ({
   ...preference,
+  ...(space === USUAL ? {} : { space: SPACE[space]! }),
+  ...(phraseLength === USUAL ? {} : { phraseLength: LENGTH[phraseLength]! }),
+  ...(repeats === USUAL ? {} : { repeats: REPEATS[repeats]! }),
   ...(substitution === undefined ? {} : { substitution }),
   ...(sixth === undefined ? {} : { sixth }),
   ...(firstDegree === undefined ? {} : { first: { degree: firstDegree } }),

@@ -10,6 +10,8 @@ import {
   briefSet,
   composingSet,
   contourSet,
+  phrasesArranged,
+  phrasesSet,
   rewriteAsked,
   selectComposing,
   selectEditor,
@@ -24,7 +26,7 @@ const MUST = 'line.cell'
 const MOST_ALTERNATIVES = 8
 
 /** What varies from one request to the next; the rest of the brief is the editor's. */
-type Variation = Pick<Brief, 'seed' | 'count' | 'avoid' | 'locked'>
+type Variation = Pick<Brief, 'seed' | 'count' | 'avoid' | 'locked' | 'rests' | 'phrases'>
 
 /** What of the current line a new one keeps. */
 type Kept = Omit<EditorLine, 'notes' | 'stretch' | 'seed'>
@@ -32,6 +34,15 @@ const NEW_LINE: Kept = { title: '', revision: 0 }
 
 const lockedNotes = ({ notes, locked }: EditorLine): readonly LineNote[] =>
   locked ? notes.filter(({ start }) => locked.includes(start)) : []
+
+/** Silences between two notes that follow each other and both stay. */
+const restsBetween = (line: EditorLine, stays: (at: number) => boolean): NonNullable<Brief['rests']> =>
+  line.notes.slice(1).flatMap(({ start }, at) => {
+    const { start: from, duration } = line.notes[at]!
+    return stays(at) && stays(at + 1) && start > from + duration
+      ? [{ start: from + duration, end: start }]
+      : []
+  })
 
 const askComposer = async (api: EditorApi, variation: Variation): Promise<Composed | undefined> => {
   const { place, preference, contour } = selectEditor(api.getState())
@@ -63,7 +74,7 @@ const composeLine = async (
   // One after the other, without a wait between them: they are shown in one go.
   api.dispatch(unmetSet([...answer.unmet, ...absent]))
   api.dispatch(composingSet(false))
-  if (composed)
+  if (composed) {
     api.dispatch(
       lineReplaced({
         ...kept,
@@ -73,6 +84,10 @@ const composeLine = async (
         ...(before?.locked ? { locked: before.locked } : {}),
       }),
     )
+    const list = composed.phrases ?? []
+    const whole = variation.rests === undefined && list.length > 0
+    api.dispatch(phrasesSet(whole ? { seed: variation.seed, stretch: place.stretch, list } : undefined))
+  }
 }
 
 /** Composes several lines, each with its score. */
@@ -89,7 +104,7 @@ const composeAlternatives = async (api: EditorApi, variation: Omit<Variation, 'c
 
 /** Composes when it is asked for, and when the brief or the contour changes. A newer request replaces an older one. */
 startListening({
-  matcher: isAnyOf(anotherAsked, rewriteAsked, alternativesAsked, briefSet, contourSet),
+  matcher: isAnyOf(anotherAsked, rewriteAsked, alternativesAsked, briefSet, contourSet, phrasesArranged),
   effect: async (action, api) => {
     const line = selectLine(api.getState())
     if (!line && briefSet.match(action)) return
@@ -102,10 +117,15 @@ startListening({
         const { from, to } = action.payload
         const { notes, stretch: _stretch, seed: _seed, ...kept } = line
         const others = notes.filter((_, at) => at < from || at > to)
-        await composeLine(api, { seed: seed + 1, avoid: [line], locked: others }, kept)
+        const rests = restsBetween(line, (at) => at < from || at > to)
+        await composeLine(api, { seed: seed + 1, avoid: [line], locked: others, rests }, kept)
       } else if (anotherAsked.match(action))
         await composeLine(api, { seed: seed + 1, avoid: line ? [line] : [], locked }, NEW_LINE)
-      else await composeLine(api, { seed: line ? seed : 1, avoid: [], locked }, NEW_LINE)
+      else {
+        const { arranged } = selectEditor(api.getState())
+        const phrases = arranged ? { phrases: arranged } : {}
+        await composeLine(api, { seed: line ? seed : 1, avoid: [], locked, ...phrases }, NEW_LINE)
+      }
     } finally {
       if (!api.signal.aborted && selectComposing(api.getState())) api.dispatch(composingSet(false))
     }

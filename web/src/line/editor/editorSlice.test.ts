@@ -60,7 +60,7 @@ describe('the editor’s state', () => {
     expect(selectCanRedo(store.getState())).toBe(false)
   })
 
-  it('keeps the id of a kept line, whatever is written after it', () => {
+  it('keeps the id of a saved line, whatever is written after it', () => {
     store.dispatch(lineReplaced(line(1)))
     store.dispatch(lineSaved({ id: 'line-1', title: 'Kept' }))
     store.dispatch(lineReplaced(line(2)))

@@ -1,4 +1,12 @@
-import type { CurvePoint, Instrument, Line, Reason, Stretch } from '@eager-contour/core'
+import type {
+  CurvePoint,
+  Instrument,
+  Line,
+  LinePhrase,
+  PhraseRequest,
+  Reason,
+  Stretch,
+} from '@eager-contour/core'
 import {
   combineReducers,
   createSelector,
@@ -33,6 +41,13 @@ interface Chosen {
   readonly at: number
 }
 
+/** The phrases of a composed line, and the seed and bars that they belong to. */
+export interface ComposedPhrases {
+  readonly seed: number
+  readonly stretch: Stretch
+  readonly list: readonly LinePhrase[]
+}
+
 interface EditorState {
   readonly place: EditorPlace | undefined
   readonly preference: Preference
@@ -43,6 +58,9 @@ interface EditorState {
   /** The contour while it is being drawn. */
   readonly sketch: readonly CurvePoint[] | undefined
   readonly drawing: boolean
+  readonly phrases: ComposedPhrases | undefined
+  /** The phrases as the player arranged them; the composer's own if left out. */
+  readonly arranged: readonly PhraseRequest[] | undefined
   /** Empty where none were asked for. */
   readonly alternatives: readonly Alternative[]
   readonly chosen: Chosen | undefined
@@ -62,6 +80,8 @@ const initialState: EditorState = {
   contour: [],
   sketch: undefined,
   drawing: false,
+  phrases: undefined,
+  arranged: undefined,
   alternatives: [],
   chosen: undefined,
   hovered: undefined,
@@ -85,7 +105,9 @@ const stateSlice = createSlice({
       ...state,
       ...NOT_POINTED,
       place: payload,
-      ...(sameBars(state.place, payload) ? {} : { contour: [], alternatives: [], unmet: [] }),
+      ...(sameBars(state.place, payload)
+        ? {}
+        : { contour: [], alternatives: [], unmet: [], phrases: undefined, arranged: undefined }),
       ...(state.place?.tune === payload.tune ? {} : { chosen: undefined, drawing: false }),
     }),
     /** The page was left. */
@@ -119,9 +141,18 @@ const stateSlice = createSlice({
     }),
     drawingToggled: (state): EditorState => ({ ...state, drawing: !state.drawing }),
     /** Asks for another line; for other notes over a range (the others stay); for lines to compare. */
-    anotherAsked: (state): EditorState => state,
+    anotherAsked: (state): EditorState => ({ ...state, arranged: undefined }),
     rewriteAsked: (state, _range: PayloadAction<NoteRange>): EditorState => state,
     alternativesAsked: (state): EditorState => state,
+    phrasesSet: (state, { payload }: PayloadAction<ComposedPhrases | undefined>): EditorState => ({
+      ...state,
+      phrases: payload,
+    }),
+    /** Other phrases: the line is composed again with them. */
+    phrasesArranged: (state, { payload }: PayloadAction<readonly PhraseRequest[]>): EditorState => ({
+      ...state,
+      arranged: payload,
+    }),
     alternativesSet: (state, { payload }: PayloadAction<readonly Alternative[]>): EditorState => ({
       ...state,
       alternatives: payload,
@@ -181,6 +212,8 @@ export const {
   rewriteAsked,
   alternativesAsked,
   alternativesSet,
+  phrasesSet,
+  phrasesArranged,
   composingSet,
   unmetSet,
   noteChosen,
@@ -207,6 +240,19 @@ export const selectCanUndo = injected.selector(({ editor }) =>
   editor.history.past.some((before) => before.line !== undefined),
 )
 export const selectCanRedo = injected.selector(({ editor }) => editor.history.future.length > 0)
+
+/** The phrases of the line, where it is the one that was composed with them. */
+export const selectPhrases = injected.selector(({ editor }) => {
+  const { phrases } = editor.state
+  const { line } = editor.history.present
+  const same =
+    phrases !== undefined &&
+    line?.seed === phrases.seed &&
+    line.stretch.from === phrases.stretch.from &&
+    line.stretch.to === phrases.stretch.to
+  return same ? phrases.list : NO_PHRASES
+})
+const NO_PHRASES: readonly LinePhrase[] = []
 
 /** The line of the tune that the page shows; none while its draft is read. */
 export const selectLine = injected.selector(({ editor: { history, state } }): EditorLine | undefined =>

@@ -5,13 +5,27 @@ import { Button } from '../../ui/Button.tsx'
 const NAMES: Readonly<Record<Criterion, string>> = {
   harmony: 'harmony',
   resolution: 'resolution',
-  joins: 'voice leading',
+  connection: 'voice leading',
+  rhythm: 'rhythm',
+  phrasing: 'phrases and space',
   direction: 'direction',
-  variety: 'variety',
-  breath: 'rests',
-  range: 'range',
+  idea: 'what comes back',
+  register: 'register',
   ending: 'endings',
-  brief: 'your brief',
+  wish: 'your brief',
+}
+/** What is said of a line whose strength is a criterion. */
+const STRENGTHS: Readonly<Record<Criterion, string>> = {
+  harmony: 'its notes tell the chords',
+  resolution: 'what is outside comes home',
+  connection: 'it walks from chord to chord by step',
+  rhythm: 'its rhythm is never the same twice',
+  phrasing: 'phrases with room between them',
+  direction: 'it goes somewhere, and turns where it should',
+  idea: 'an idea that comes back',
+  register: 'a wide range with one high point',
+  ending: 'it comes to rest well',
+  wish: 'it does what the brief asks',
 }
 const MOST_SHOWN = 8
 
@@ -41,13 +55,20 @@ export const ReviewPanel = ({
     <section aria-labelledby="review" data-testid="review">
       <h2 id="review" className="flex items-baseline justify-between text-xl">
         Review
-        <span className="text-4xl">
-          {Math.round(review.score)}
-          <span className="sr-only"> of 100</span>
-        </span>
+        {review.judged && (
+          <span className="text-4xl">
+            {Math.round(review.score)}
+            <span className="sr-only"> of 100</span>
+          </span>
+        )}
       </h2>
+      {review.judged ? (
+        review.strength && <p className="text-soft">Its strength: {STRENGTHS[review.strength]}.</p>
+      ) : (
+        <p className="text-soft">No score: it takes four bars and a dozen notes to tell.</p>
+      )}
       <dl className="my-2 grid grid-cols-[auto_1fr_auto] items-center gap-x-2 text-sm">
-        {CRITERION_IDS.filter((id) => review.scores[id] < 99.5).map((id) => (
+        {CRITERION_IDS.filter((id) => review.judged && review.scores[id] < 99.5).map((id) => (
           <div key={id} className="contents">
             <dt>{NAMES[id]}</dt>
             <dd aria-hidden="true" className="h-1.5 rounded bg-rule">

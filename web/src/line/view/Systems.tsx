@@ -22,6 +22,7 @@ import type { View } from '../../notation/useView.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
 import { useInView } from '../../ui/useInView.ts'
+import { PhraseArcs } from './PhraseArcs.tsx'
 
 interface SystemsProps {
   readonly analysis: Analysis
@@ -110,6 +111,7 @@ const System = (props: SystemProps) => {
       {inView && (
         <>
           <Heading analysis={analysis} layout={layout} keys={view.keys} />
+          {!layout.far && <PhraseArcs layout={layout} />}
           <Terrain {...shown} heights={heights} marks={marks} contour={contour} actions={actions} />
           {view.staff && !layout.far && (
             <Staff {...shown} score={score} view={view} outline={outlined} marks={staffMarks} />

@@ -1,0 +1,89 @@
+import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
+import { CHROMATIC_COSTS, SCHOOL_COSTS, USUAL_WEIGHT } from '../../cost/terms.ts'
+import { type DeviceId, type DeviceRow, deviceRow } from '../../figures/devices.ts'
+import { departureNotes } from '../../figures/fill.ts'
+import type { Brief } from '../brief.ts'
+import { ownDepartures, usableCells, WAYS } from '../own.ts'
+import { fragmentDevices } from './fragmentDevices.ts'
+import type { FragmentChoice } from './fragmentPieces.ts'
+import type { Ground } from './ground.ts'
+import { isInside, notePrice, type Piece, pieceOf } from './piece.ts'
+import { SOLO_PRICES } from './prices.ts'
+import type { StyleRow } from './styles.ts'
+import type { Variant } from './variants.ts'
+
+/** What a device costs for a brief. */
+export const devicePriceFor =
+  ({ devices, school = 'both' }: Brief) =>
+  (id: DeviceId): number => {
+    const row: DeviceRow = deviceRow(id)
+    const share = row.encloses ? SOLO_PRICES.enclosing : SOLO_PRICES.device
+    const rows = SCHOOL_COSTS[school]
+    return (
+      share * row.cost +
+      SOLO_PRICES.weights[devices?.[id] ?? USUAL_WEIGHT]! +
+      (id === 'halfStepRun' ? rows.halfStepRun : row.running ? 0 : rows.figure)
+    )
+  }
+
+const NEVER = 0
+const OFTEN = 3
+
+/** Which fragments may come and what each costs: by the hand that fits the style, by what the brief asks for. */
+export const fragmentChoiceFor = ({ devices = {}, school }: Brief, { hands }: StyleRow): FragmentChoice => {
+  const asked = Object.entries(devices).filter(([, weight]) => weight === NEVER || weight === OFTEN)
+  const weighed = asked.length > 0
+  return (variant: Variant) => {
+    const { fragment } = variant
+    let price: number = hands[fragment.hand] + (school === 'halfSteps' ? SCHOOL_COSTS.halfSteps.figure : 0)
+    if (!weighed) return price
+    const has = fragmentDevices(variant)
+    for (const [device, weight] of asked) {
+      if (!has.has(device as DeviceId)) continue
+      if (weight === NEVER) return undefined
+      price = Math.max(0, price - SOLO_PRICES.asked)
+    }
+    return price
+  }
+}
+
+/** What notes outside the scale cost for a brief. */
+export const chromaticPriceFor = (ground: Ground, { chromatic = USUAL_WEIGHT }: Brief) => {
+  const { note, without } = CHROMATIC_COSTS[chromatic]!
+  return ({ notes }: Piece): number => {
+    if (chromatic === USUAL_WEIGHT) return 0
+    const foreign = notes.filter(({ start, midi }) => !isInside(ground, start, midi)).length
+    return foreign * note + (foreign === 0 && notes.length > 1 ? without : 0)
+  }
+}
+
+/** The player's own cells in eighths, wherever they fit; each with the index of its request. */
+export const cellPieces = (ground: Ground, { cells = [], range }: Brief): readonly Piece[] => {
+  const usable = usableCells(cells)
+  if (usable.length === 0) return []
+  const departures = ownDepartures(cells)
+  const pieces: Piece[] = []
+  ground.at.forEach((segment, index) => {
+    if (!segment) return
+    for (let midi = range.low; midi <= range.high; midi += 1)
+      departures.forEach((departure, row) => {
+        const own = departureNotes(departure, midi, segment.harmony)
+        if (!own) return
+        const midis = row % WAYS === 0 ? [midi, ...own] : own
+        if (row % WAYS !== 0 && Math.abs(own[0]! - midi) > 12) return
+        if (midis.some((one) => one < range.low || one > range.high)) return
+        if (ground.at[index + midis.length - 1] !== segment) return
+        const notes = midis.map((one, place) => ({
+          start: ground.start + (index + place) * EIGHTH,
+          duration: EIGHTH,
+          midi: one,
+        }))
+        const price = notes.reduce(
+          (sum: number, note) => sum + notePrice(ground, note.start, EIGHTH, note.midi),
+          SOLO_PRICES.cell as number,
+        )
+        pieces.push(pieceOf(ground, notes, { kind: 'cell', index: Math.floor(row / WAYS) }, price))
+      })
+  })
+  return pieces
+}

@@ -1,0 +1,114 @@
+import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
+import type { DeviceId } from '../../figures/devices.ts'
+import { APPROACH_FIGURES, DEPARTURE_FIGURES } from '../../figures/figures.ts'
+import { departureNotes, notesFrom } from '../../figures/fill.ts'
+import { hasPitch } from '../../figures/harmony.ts'
+import type { Brief } from '../brief.ts'
+import type { Ground, Segment } from './ground.ts'
+import { isInside, notePrice, type Piece, type PlacedNote, pieceOf, rangePrice } from './piece.ts'
+import { SOLO_PRICES } from './prices.ts'
+
+/** What each device costs besides, for a brief. */
+export type DevicePrice = (device: DeviceId) => number
+
+const LONG_DEPARTURES = DEPARTURE_FIGURES.filter(({ steps }) => steps.length >= 3)
+const APPROACHES = APPROACH_FIGURES.filter(({ steps, around }) => steps.length > 0 && !around)
+
+/** Every single note, arpeggio, shape and approach in eighths at every eighth of the ground, over its chord. */
+export const figurePieces = (
+  ground: Ground,
+  range: Brief['range'],
+  devicePrice: DevicePrice,
+  filling = 1,
+): readonly Piece[] => {
+  const pieces: Piece[] = []
+  const { at, start, strength } = ground
+  const add = (
+    index: number,
+    midis: readonly number[],
+    price: number,
+    device?: DeviceId,
+    name = '',
+    rhythm: Rhythm = EVEN,
+  ) => {
+    if (index < 0) return
+    let cost = price
+    const notes: PlacedNote[] = []
+    for (let place = 0; place < midis.length; place += 1) {
+      const midi = midis[place]!
+      if (midi < range.low || midi > range.high) return
+      const onset = onsetIn(rhythm, place)
+      const eighth = index + Math.floor(onset / EIGHTH)
+      if (!at[eighth]) return
+      const tick = start + index * EIGHTH + onset
+      const held = rhythm.last !== undefined && place === midis.length - 1
+      const duration = held ? rhythm.last! : onsetIn(rhythm, place + 1) - onset
+      notes.push({ start: tick, duration, midi })
+      cost += notePrice(ground, tick, duration, midi) + rangePrice(range, midi) / 2
+    }
+    pieces.push(pieceOf(ground, notes, device ? { kind: 'figure', device, name } : { kind: 'note' }, cost))
+  }
+  for (let index = 0; index < at.length; index += 1) {
+    const segment = at[index]
+    if (!segment) continue
+    for (let midi = range.low; midi <= range.high; midi += 1) {
+      const tick = start + index * EIGHTH
+      if (isInside(ground, tick, midi)) add(index, [midi], filling * SOLO_PRICES.note)
+      if (!hasPitch(segment.harmony.isTone, midi)) continue
+      if (midi < range.comfortLow - REACH || midi > range.comfortHigh + REACH) continue
+      for (const departure of LONG_DEPARTURES) {
+        if (strength[index] === 0 && departure.steps.length < OFF_BEAT_STEPS) continue
+        if (!staysOn(ground, segment, index, departure.steps.length)) continue
+        const extra = devicePrice(departure.device)
+        const notes = extra < BANNED ? departureNotes(departure, midi, segment.harmony) : undefined
+        if (!notes) continue
+        const price = filling * SOLO_PRICES.figure + extra
+        add(index, [midi, ...notes], price, departure.device, departure.name)
+        if (strength[index]! > 0 && TRIPLED.includes(departure.device))
+          add(index, [midi, ...notes], price - SOLO_PRICES.triplet, departure.device, departure.name, TRIPLET)
+      }
+      if (index > 0 && at[index - 1] !== undefined && at[index - 1] !== segment)
+        add(index - 1, [midi], SOLO_PRICES.early, undefined, '', EARLY)
+      if (strength[index] === 0) continue
+      for (const approach of APPROACHES) {
+        const extra = devicePrice(approach.device)
+        const notes = extra < BANNED ? notesFrom(approach.steps, midi, segment.harmony) : undefined
+        if (!notes) continue
+        const price = filling * SOLO_PRICES.approach + extra
+        add(index - notes.length, [...notes, midi], price, approach.device, approach.name)
+        if (index > 0 && at[index - 1] !== undefined && at[index - 1] !== segment)
+          add(index - 1 - notes.length, [...notes, midi], price, approach.device, approach.name, EARLY)
+      }
+    }
+  }
+  return pieces
+}
+
+/** Half steps outside the comfortable range at which no figure is anchored any more. */
+const REACH = 2
+/** Off the beat only figures of this many steps begin. */
+const OFF_BEAT_STEPS = 4
+
+/** When the notes of a figure come: its first three in the time of a beat or not, its last one held or not. */
+interface Rhythm {
+  readonly triplet?: true
+  /** Ticks of the last note. */
+  readonly last?: number
+}
+const EVEN: Rhythm = {}
+const TRIPLET: Rhythm = { triplet: true }
+/** An eighth before its beat, and held into it. */
+const EARLY: Rhythm = { last: 2 * EIGHTH }
+/** Devices that sound well with a triplet in them. */
+const TRIPLED: readonly DeviceId[] = ['arpeggio', 'diminished', 'altered']
+
+const onsetIn = ({ triplet }: Rhythm, place: number): number => {
+  if (!triplet) return place * EIGHTH
+  return place < 3 ? (place * 2 * EIGHTH) / 3 : (place - 1) * EIGHTH
+}
+
+/** A device at this price or more never comes. */
+const BANNED = 30
+
+const staysOn = ({ at }: Ground, segment: Segment, index: number, steps: number): boolean =>
+  at[index + steps] === segment

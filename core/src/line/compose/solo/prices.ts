@@ -1,0 +1,78 @@
+/** The prices of a solo line. None is negative; higher is worse. Fitted by reading and measuring many lines. */
+export const SOLO_PRICES = {
+  /** A note by its standing over its chord: on a strong beat, on another beat, off the beat. */
+  standing: {
+    guide: [0, 0, 0],
+    tone: [0.15, 0.05, 0],
+    colour: [0.45, 0.25, 0.1],
+    avoid: [1.6, 0.7, 0.15],
+    outside: [1.8, 1, 0.35],
+  },
+  /** The same, held longer than an eighth. */
+  held: { guide: 0, tone: 0, colour: 0.05, avoid: 12, outside: 12 },
+  /** A note outside the scale that no step resolves. */
+  unresolved: 6,
+  /** Intervals by half steps, inside a phrase, between two pieces. */
+  interval: [1.6, 0.15, 0.1, 0.25, 0.35, 0.7, 1.3, 1, 1.5, 1.8, 2.6, 4, 1.8] as readonly number[],
+  tooWide: 5,
+  /** A leap that is not answered by a turn, and a turn of direction. */
+  openLeap: 1.8,
+  turn: 0.3,
+  /** A change of chord joined by more than a whole step; into a note that is no guide tone. */
+  jumpIntoChange: 1.9,
+  changeWithoutGuide: 0.25,
+  /** From the 7 on a strong beat up to the root. */
+  sevenUp: 3,
+  /** A strong beat inside a phrase that is not reached by a half step. */
+  noHalfStep: 0.4,
+  /** A fragment; a note changed to fit its chord; a cut tail or head; moved off its beat. */
+  fragment: 0.1,
+  bent: 0.7,
+  cut: 0.55,
+  displaced: 0.7,
+  /** A silence inside a fragment: an eighth, more; a join inside it by more than a whole step. */
+  innerRest: 0.4,
+  innerSilence: 1.8,
+  innerJump: 0.7,
+  /** What a triplet saves. */
+  triplet: 0.7,
+  /** The share of a device's own price that counts: less for enclosures. */
+  device: 0.5,
+  enclosing: 0.1,
+  /** A device from never (0) to often (3) in the brief. */
+  weights: [40, 1.6, 0.25, 0],
+  /** What a fragment saves that has a device asked for often; the price of a cell of the player's own. */
+  asked: 0.5,
+  cell: 0.1,
+  /** A note by itself between two pieces, a figure, and an approach with its target. */
+  note: 0.85,
+  figure: 1.3,
+  /** A tone of the coming chord an eighth before it, held into it. */
+  early: 0.5,
+  approach: 0,
+  /** Each half step outside the comfortable range, and away from the arc of the phrase beyond its slack. */
+  outsideComfort: 0.4,
+  offArc: 0.07,
+  /** The same for a contour that the player drew, at the closest setting. */
+  offContour: 0.6,
+  arcSlack: 3,
+  /** Each eighth by which a phrase begins or ends off its plan. */
+  beginOff: 0.5,
+  endOff: 0.9,
+  /** Each eighth of a note's length that the next piece takes away, or of silence it leaves. */
+  clipped: 0.15,
+  gap: 1,
+  /** The last note of a phrase by its standing; on beat 3; of the last phrase. */
+  ending: { guide: 0, tone: 0.1, colour: 0.35, avoid: 4, outside: 9 },
+  /** The last note of all by its degree, in half steps above the root. */
+  close: [0.35, 4, 0.15, 0.45, 0.4, 1.5, 1.6, 0.3, 2, 0.2, 1.6, 0.3] as readonly number[],
+  endOnStrong: 0.8,
+  /** The first note of a phrase: each half step beyond a sixth from the last one of the phrase before. */
+  leapOverSilence: 0.15,
+  /** Each half step by which a phrase begins nearer than a fifth, where a new register is asked for. */
+  sameRegister: 0.7,
+  /** The most that the seed adds to a piece, for each of its notes' beats. */
+  noise: 1.3,
+  /** A step of an idea's contour that is changed, when it is moved. */
+  idea: 0.2,
+} as const

@@ -1,0 +1,158 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { analysed } from '../../../../test/changes.ts'
+import { CHARTS } from '../../../../test/charts.ts'
+import { FRAGMENTS } from '../../fragments/fragments.ts'
+import { phraseFigures } from '../../review/phrasing.ts'
+import { keepsTo, type ReportedLine, TARGETS } from '../../review/targets.ts'
+import type { Brief } from '../brief.ts'
+import { composeLines } from '../compose.ts'
+import { planFor } from './soloPlan.ts'
+import { soloBase, soloTask } from './task.ts'
+import { writing } from './write.ts'
+
+const RANGE = { low: 54, comfortLow: 58, comfortHigh: 79, high: 84 }
+const TUNE = analysed('key: Eb major\n| Fm7 | Bb7 | Ebmaj7 | Cm7 | Am7b5 | D7b9 | Gm7 | C7b9 |')
+const brief = (more: Partial<Brief> = {}): Brief => ({
+  stretch: { from: 0, to: 7 },
+  seed: 1,
+  count: 1,
+  range: RANGE,
+  breathBars: 4,
+  ...more,
+})
+const written = (more: Partial<Brief> = {}, tune = TUNE) => composeLines(tune, brief(more)).lines[0]!
+
+describe('fragments', () => {
+  it('are at least 240, all different, each of three to sixteen notes', () => {
+    expect(FRAGMENTS.length).toBeGreaterThanOrEqual(240)
+    const shapes = FRAGMENTS.map(({ chords, notes }) => JSON.stringify([chords, notes]))
+    expect(new Set(shapes).size).toBe(shapes.length)
+  })
+
+  it('of all kinds and by all hands, over every kind of chord that tunes have', () => {
+    const kinds = new Set(FRAGMENTS.map(({ kind }) => kind))
+    expect(kinds.size).toBe(8)
+    const chords = new Set(FRAGMENTS.flatMap((one) => one.chords.map(({ kind }) => kind)))
+    for (const kind of ['major', 'minor', 'tonicMinor', 'dominant', 'halfDiminished', 'diminished', 'sus'])
+      expect(chords).toContain(kind)
+  })
+})
+
+describe('a solo', () => {
+  it('is the same for the same seed, stays in its range and never overlaps (property)', () => {
+    fc.assert(
+      fc.property(fc.nat(5000), fc.constantFrom(...CHARTS), (seed, chart) => {
+        const tune = analysed(chart)
+        const { line } = written({ seed }, tune)
+        expect(written({ seed }, tune).line).toEqual(line)
+        line.notes.forEach(({ midi, start, duration }, at) => {
+          expect(midi).toBeGreaterThanOrEqual(RANGE.low)
+          expect(midi).toBeLessThanOrEqual(RANGE.high)
+          expect(start + duration).toBeLessThanOrEqual(line.notes[at + 1]?.start ?? Number.POSITIVE_INFINITY)
+        })
+      }),
+      { numRuns: 12 },
+    )
+  })
+
+  it('takes no fragment twice, and none in more than a fifth of twenty seeds', () => {
+    const base = soloBase(TUNE, brief())
+    const lines = new Map<number, number>()
+    for (let seed = 1; seed <= 20; seed += 1) {
+      const task = soloTask(base, seed)
+      const steps = writing(task, planFor(task, seed), seed)
+      let step = steps.next()
+      while (!step.done) step = steps.next()
+      const ids = step.value.phrases.flatMap(({ pieces }) =>
+        pieces.flatMap(({ source }) => (source.kind === 'fragment' ? [source.id] : [])),
+      )
+      expect(new Set(ids).size).toBe(ids.length)
+      for (const id of ids) lines.set(id, (lines.get(id) ?? 0) + 1)
+    }
+    const most = [...lines.values()].sort((a, b) => b - a)[0]!
+    expect(most).toBeLessThanOrEqual(8)
+  })
+
+  it('follows phrases that the player arranged', () => {
+    const phrases = [
+      { part: 'idea' as const, start: 720, end: 2400, top: { tick: 1440, midi: 74 } },
+      { part: 'moved' as const, start: 4560, end: 6240 },
+      { part: 'close' as const, start: 11_280, end: 14_400 },
+    ]
+    const { phrases: got } = written({ phrases })
+    expect(got!.map(({ part }) => part)).toEqual(['idea', 'moved', 'close'])
+    got!.forEach(({ start, end }, at) => {
+      expect(Math.abs(start - phrases[at]!.start)).toBeLessThanOrEqual(480)
+      expect(Math.abs(end - phrases[at]!.end)).toBeLessThanOrEqual(720)
+    })
+  })
+
+  it('has more silence where more space is asked for, and comes back to its idea more often where that is', () => {
+    const over = (more: Partial<Brief>, figure: (line: ReturnType<typeof phraseFigures>) => number) =>
+      [1, 2, 3, 4, 5, 6].reduce(
+        (sum, seed) => sum + figure(phraseFigures(TUNE, written({ seed, ...more }).line)),
+        0,
+      )
+    const silence = (one: ReturnType<typeof phraseFigures>) => one.silence.of / one.silence.all
+    expect(over({ space: 2.4 }, silence)).toBeGreaterThan(1.15 * over({ space: 0.55 }, silence))
+    const returned = (one: ReturnType<typeof phraseFigures>) => one.motifNotes.of / one.motifNotes.all
+    expect(over({ repeats: 2.6 }, returned)).toBeGreaterThan(over({ repeats: 0 }, returned))
+  })
+
+  it('brings every device that is asked for often, or says that it found no place', () => {
+    for (const device of ['altered', 'diminished', 'pentatonic', 'fourNoteEnclosure', 'turn'] as const) {
+      const { missed } = written({ devices: { [device]: 3 } })
+      expect(missed.filter(({ rule }) => rule !== 'line.absent')).toEqual([])
+    }
+  })
+
+  it('leaves the silences of the player alone', () => {
+    const { line } = written()
+    const locked = line.notes.filter((_, at) => at < 6 || at > 8)
+    const rests = line.notes.slice(1).flatMap(({ start }, at) => {
+      const { start: from, duration } = line.notes[at]!
+      return start > from + duration && (at < 5 || at > 8) ? [{ start: from + duration, end: start }] : []
+    })
+    const again = written({ seed: 9, locked, rests }).line
+    for (const { start, end } of rests)
+      expect(again.notes.filter((note) => note.start >= start && note.start < end)).toEqual([])
+    for (const note of locked) expect(again.notes).toContainEqual(note)
+  })
+
+  it.each([
+    ['one beat of one bar', '| Cmaj7 |', { from: 0, to: 0 }],
+    ['N.C. bars', '| Cmaj7 | N.C. | N.C. | Am7 |', { from: 0, to: 3 }],
+    ['5/4', 'time: 5/4\n| Cm7 | F7 | Bbmaj7 | Bbmaj7 |', { from: 0, to: 3 }],
+    ['12/8', 'time: 12/8\n| C7 | F7 | C7 | G7 |', { from: 0, to: 3 }],
+    ['6/8', 'time: 6/8\n| Dm7 | G7 | Cmaj7 | Cmaj7 |', { from: 0, to: 3 }],
+    ['two chords a beat apart', '| C7 F7 Bb7 Eb7 | Ab7 Db7 Gb7 B7 |', { from: 0, to: 1 }],
+  ])('is written over %s', (_, text, stretch) => {
+    const { lines } = composeLines(analysed(text), brief({ stretch }))
+    expect(lines[0]!.line.notes.length).toBeGreaterThan(1)
+  })
+})
+
+describe('what lines measure', () => {
+  it('over a line for each of the charts: the targets that so few lines can tell', () => {
+    const lines = CHARTS.map((text, chart): ReportedLine => {
+      const tune = analysed(text)
+      const { line } = written({ seed: chart }, tune)
+      return { line, phrasing: phraseFigures(tune, line), chart, kind: 'medium' }
+    })
+    const told = TARGETS.filter(
+      ({ solo, what }) => solo && !/pickups|percentile|same last|ballads|degrees that/.test(what),
+    )
+    const out = told.flatMap(({ what, solo, figure }) => {
+      const [least, most] = solo!
+      // Thirty lines are few: a band is a tenth wider.
+      const wide: readonly [number | undefined, number | undefined] = [
+        least === undefined ? undefined : 0.85 * least,
+        most === undefined ? undefined : 1.15 * most + 1,
+      ]
+      const value = figure(lines)
+      return keepsTo(wide, value) ? [] : [`${what}: ${value.toFixed(2)}`]
+    })
+    expect(out).toEqual([])
+  })
+})

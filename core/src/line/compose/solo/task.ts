@@ -1,0 +1,134 @@
+import { randomFrom } from '../../../random/random.ts'
+import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
+import type { Analysis } from '../../../tune/analysis/analysis.ts'
+import { FRAGMENTS } from '../../fragments/fragments.ts'
+import type { LineNote } from '../../notes/line.ts'
+import type { Brief } from '../brief.ts'
+import { cellPieces, chromaticPriceFor, devicePriceFor, fragmentChoiceFor } from './brief.ts'
+import { figurePieces } from './figurePieces.ts'
+import { fragmentPieces } from './fragmentPieces.ts'
+import { type Ground, groundOf } from './ground.ts'
+import { type Room, roomFor, type Stock, stockOf } from './phrase.ts'
+import type { Piece } from './piece.ts'
+import { EIGHTHS, STYLES, type StyleRow, styleOf } from './styles.ts'
+
+/** The share of all fragments that one seed may use: what makes seeds differ. */
+const DRAWN_SHARE = 0.6
+
+/** A stretch of eighths, first and last inside, that the composer may write in. */
+export interface FreeStretch {
+  readonly from: number
+  readonly to: number
+  /** The locked notes right before and right after it, if any. */
+  readonly before?: LineNote
+  readonly after?: LineNote
+}
+
+/** Everything that is the same for all seeds of a brief. */
+export interface SoloBase {
+  readonly ground: Ground
+  readonly style: StyleRow
+  readonly brief: Brief
+  readonly pieces: readonly Piece[]
+  readonly room: Room
+  readonly free: readonly FreeStretch[]
+}
+
+/** The same for one seed, which uses a part of the fragments. */
+export interface SoloTask extends Omit<SoloBase, 'pieces'> {
+  readonly stock: Stock
+}
+
+/** The pieces that fit a brief, and where they may stand. */
+export const soloBase = (analysis: Analysis, brief: Brief): SoloBase => {
+  const ground = groundOf(analysis, brief.stretch, brief)
+  const style = brief.rhythm === 'eighths' ? EIGHTHS : STYLES[styleOf(analysis, brief.stretch)]
+  const pieces = [
+    ...fragmentPieces(ground, brief.range, fragmentChoiceFor(brief, style)),
+    ...figurePieces(ground, brief.range, devicePriceFor(brief), style.filling),
+    ...cellPieces(ground, brief),
+  ]
+  const chromatic = chromaticPriceFor(ground, brief)
+  const covered = coveredBy(ground, brief.locked ?? [], brief.rests ?? [])
+  const usable = pieces.flatMap((piece) => {
+    if (style.even && !isEven(piece)) return []
+    if (covered.size > 0 && touches(ground, piece, covered)) return []
+    const extra = chromatic(piece) + style.density * piece.notes.length
+    if (extra >= BANNED) return []
+    return extra === 0 ? [piece] : [{ ...piece, price: piece.price + extra }]
+  })
+  return {
+    ground,
+    style,
+    brief,
+    pieces: usable,
+    room: roomFor(ground),
+    free: freeStretches(ground, brief.locked ?? [], covered),
+  }
+}
+
+export const soloTask = ({ pieces, ...base }: SoloBase, seed: number): SoloTask => {
+  const random = randomFrom(seed * 7919 + 17)
+  const drawn = FRAGMENTS.map(() => random() < DRAWN_SHARE)
+  return {
+    ...base,
+    stock: stockOf(
+      base.ground,
+      pieces.filter(({ source }) => source.kind !== 'fragment' || drawn[source.id]),
+    ),
+  }
+}
+
+/** Notes that follow each other in eighths. */
+const isEven = ({ notes, source }: Piece): boolean =>
+  (source.kind === 'fragment' || notes.at(-1)!.duration === EIGHTH) &&
+  notes.every(({ start }, at) => at === 0 || start - notes[at - 1]!.start === EIGHTH)
+
+/** A piece at this price never comes. */
+const BANNED = 30
+
+const eighthsOf = (ground: Ground, start: number, end: number): readonly number[] => {
+  const eighths: number[] = []
+  const from = Math.max(0, Math.floor((start - ground.start) / EIGHTH))
+  const to = Math.min(ground.at.length, Math.ceil((end - ground.start) / EIGHTH))
+  for (let at = from; at < to; at += 1) eighths.push(at)
+  return eighths
+}
+
+/** The eighths in which locked notes sound, or a silence stays. */
+const coveredBy = (
+  ground: Ground,
+  locked: readonly LineNote[],
+  rests: NonNullable<Brief['rests']>,
+): ReadonlySet<number> =>
+  new Set([
+    ...locked.flatMap(({ start, duration }) => eighthsOf(ground, start, start + duration)),
+    ...rests.flatMap(({ start, end }) => eighthsOf(ground, start, end)),
+  ])
+
+const touches = (ground: Ground, { notes }: Piece, covered: ReadonlySet<number>): boolean =>
+  notes.some(({ start }) => covered.has(Math.floor((start - ground.start) / EIGHTH)))
+
+/** The rows of eighths that have a chord and no locked note. */
+const freeStretches = (
+  ground: Ground,
+  locked: readonly LineNote[],
+  covered: ReadonlySet<number>,
+): readonly FreeStretch[] => {
+  const free: FreeStretch[] = []
+  let from: number | undefined
+  const noteAt = (eighth: number): LineNote | undefined => {
+    const tick = ground.start + eighth * EIGHTH
+    return locked.find(({ start, duration }) => start < tick + EIGHTH && start + duration > tick)
+  }
+  for (let at = 0; at <= ground.at.length; at += 1) {
+    const open = at < ground.at.length && ground.at[at] !== undefined && !covered.has(at)
+    if (open && from === undefined) from = at
+    if (open || from === undefined) continue
+    const before = from > 0 ? noteAt(from - 1) : undefined
+    const after = noteAt(at)
+    free.push({ from, to: at - 1, ...(before ? { before } : {}), ...(after ? { after } : {}) })
+    from = undefined
+  }
+  return free
+}

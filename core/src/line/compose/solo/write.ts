@@ -1,0 +1,251 @@
+import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
+import { degreeOf } from '../../figures/fill.ts'
+import { aboveRoot } from '../../figures/harmony.ts'
+import { heightAt } from '../../notes/curve.ts'
+import type { Brief, NoteRequest } from '../brief.ts'
+import type { Ground } from './ground.ts'
+import { type Idea, ideaOf, ideaPieces } from './idea.ts'
+import { type PhraseWish, type SolvedPhrase, solvePhrase } from './phrase.ts'
+import type { PlannedPhrase } from './phrases.ts'
+import { intervalPrice, type Piece, type PlacedNote } from './piece.ts'
+import { SOLO_PRICES } from './prices.ts'
+import type { SoloTask } from './task.ts'
+
+/** A phrase as it was written, with the plan behind it. */
+export interface SoloPhrase extends PlannedPhrase {
+  readonly notes: readonly PlacedNote[]
+  readonly pieces: readonly Piece[]
+  readonly cost: number
+  readonly wish: PhraseWish
+}
+
+export interface Solo {
+  readonly phrases: readonly SoloPhrase[]
+  readonly cost: number
+}
+
+/** Writes the phrases of a plan, one after another; a phrase that finds no notes is left out. It yields at each. */
+export function* writing(
+  task: SoloTask,
+  plan: readonly PlannedPhrase[],
+  seed: number,
+): Generator<void, Solo, void> {
+  const { ground } = task
+  const banned = new Set<number>()
+  const phrases: SoloPhrase[] = []
+  const stated = new Map<number, { readonly idea: Idea; readonly first: number }>()
+  for (let index = 0; index < plan.length; index += 1) {
+    const planned = plan[index]!
+    const last = index === plan.length - 1
+    const wish = wishOf(task, plan, index, phrases.at(-1), banned, seed + index * 31)
+    const source = planned.from === undefined ? undefined : stated.get(planned.from)
+    const first = source ? returnsOf(task, source.idea, planned, wish, source.first) : []
+    const solve = (one: PhraseWish) => solveOnce(task, one)
+    const solved =
+      (first.length > 0 ? solve({ ...wish, first }) : undefined) ??
+      solve(wish) ??
+      (last || wish.loose ? solve(widened(wish, ground)) : undefined)
+    yield
+    if (!solved) continue
+    const notes = notesOfPieces(
+      task,
+      solved.pieces,
+      index + 1 < plan.length ? plan[index + 1]!.begin - 1 : undefined,
+    )
+    const idea = ideaOf(ground, notes)
+    if (idea) stated.set(index, { idea, first: notes[0]!.midi })
+    for (const { source: from } of solved.pieces) if (from.kind === 'fragment') banned.add(from.id)
+    phrases.push({
+      ...planned,
+      notes,
+      pieces: solved.pieces,
+      cost: solved.cost,
+      wish: { ...wish, ...(first.length > 0 ? { first } : {}) },
+    })
+  }
+  return { phrases, cost: phrases.reduce((sum, { cost }) => sum + cost, 0) }
+}
+
+/** A phrase in which no fragment comes twice: one that does is left out, and the phrase solved again. */
+const solveOnce = ({ ground, stock, room }: SoloTask, wish: PhraseWish): SolvedPhrase | undefined => {
+  let asked = wish
+  for (;;) {
+    const solved = solvePhrase(ground, stock, room, asked)
+    const ids = solved?.pieces.flatMap(({ source }) => (source.kind === 'fragment' ? [source.id] : [])) ?? []
+    const twice = ids.filter((id, at) => ids.indexOf(id) !== at)
+    if (twice.length === 0) return solved
+    asked = { ...asked, banned: new Set([...asked.banned, ...twice]) }
+  }
+}
+
+const widened = (wish: PhraseWish, ground: Ground): PhraseWish => ({
+  ...wish,
+  beginWithin: [wish.beginWithin[0], Math.min(wish.beginWithin[1] + 2, ground.at.length - 1)],
+  endWithin: [wish.beginWithin[0], wish.endWithin[1]],
+})
+
+/** Writes a phrase again with a piece that has to come; undefined where none of them fits. */
+export const rewritten = (
+  task: SoloTask,
+  phrase: SoloPhrase,
+  nextBegin: number | undefined,
+  must: (piece: Piece) => boolean,
+): SoloPhrase | undefined => {
+  const solved = solvePhrase(task.ground, task.stock, task.room, { ...phrase.wish, must })
+  if (!solved) return undefined
+  const notes = notesOfPieces(task, solved.pieces, nextBegin)
+  return { ...phrase, notes, pieces: solved.pieces, cost: solved.cost }
+}
+
+const wishOf = (
+  { ground, brief, free }: SoloTask,
+  plan: readonly PlannedPhrase[],
+  index: number,
+  before: SoloPhrase | undefined,
+  banned: ReadonlySet<number>,
+  seed: number,
+): PhraseWish => {
+  const planned = plan[index]!
+  const { range } = brief
+  const { begin, end, loose, endOff } = planned
+  const stretch = free.find(({ from, to }) => begin >= from && begin <= to) ?? {
+    from: 0,
+    to: ground.at.length - 1,
+  }
+  const lastNote = before?.notes.at(-1)
+  const taken = lastNote
+    ? Math.ceil((lastNote.start + Math.min(lastNote.duration, EIGHTH) - ground.start) / EIGHTH)
+    : 0
+  const earliest = Math.max(taken + (loose > 0 ? 1 : 0), stretch.from, begin - Math.min(1, loose))
+  const next = plan[index + 1]?.begin
+  const latest = Math.min(end + loose, stretch.to, next === undefined ? Number.POSITIVE_INFINITY : next - 2)
+  const follows = stretch.before && begin === stretch.from ? stretch.before.midi : undefined
+  const reaches = stretch.after
+  const contour = brief.contour
+  return {
+    begin,
+    end,
+    loose,
+    beginWithin: [earliest, Math.max(earliest, begin + Math.min(1, loose))],
+    endWithin: [Math.max(begin + 1, end - loose), Math.max(latest, begin + 1)],
+    ...(contour && contour.points.length > 0
+      ? {
+          arc: (eighth: number) => heightAt(contour.points, ground.start + eighth * EIGHTH),
+          slack: 0,
+          offArc: SOLO_PRICES.offContour * contour.strictness,
+        }
+      : { arc: arcOf(planned, range), slack: SOLO_PRICES.arcSlack, offArc: SOLO_PRICES.offArc }),
+    ...(endOff === undefined ? {} : { endOff }),
+    beginPrice: beginPrice(brief, follows, lastNote?.midi),
+    endPrice: (midi, eighth) =>
+      (planned.part === 'close' ? closePrice(ground, eighth, midi) : 0) +
+      (reaches && eighth >= stretch.to - 1 ? intervalPrice(reaches.midi - midi) : 0),
+    ...(index === 0 ? keeping('firstPitch', ground, brief.first) : {}),
+    ...(index === plan.length - 1 ? keeping('lastPitch', ground, brief.landing) : {}),
+    banned,
+    seed,
+  }
+}
+
+/** The height of a phrase at each eighth: up to its top and down to its end. */
+const arcOf = (
+  { begin, end, heights, topAt }: PlannedPhrase,
+  range: Brief['range'],
+): ((eighth: number) => number) => {
+  const low = range.comfortLow + 1
+  const width = range.comfortHigh - low
+  const top = begin + (end - begin) * topAt
+  return (eighth) => {
+    const [from, to, share] =
+      eighth <= top
+        ? [heights.first, heights.top, (eighth - begin) / Math.max(1, top - begin)]
+        : [heights.top, heights.last, (eighth - top) / Math.max(1, end - top)]
+    return low + width * (from + (to - from) * Math.max(0, Math.min(1, share)))
+  }
+}
+
+/** Half steps over a silence that cost nothing, and that a new register has at least. */
+const NEAR_OVER_SILENCE = 9
+const REGISTER = 7
+
+const beginPrice = (
+  { newRegister }: Brief,
+  follows: number | undefined,
+  after: number | undefined,
+): ((midi: number) => number) => {
+  if (follows !== undefined) return (midi) => intervalPrice(midi - follows)
+  if (after === undefined) return () => 0
+  return (midi) => {
+    const away = Math.abs(midi - after)
+    return (
+      SOLO_PRICES.leapOverSilence * Math.max(0, away - NEAR_OVER_SILENCE - (newRegister ? 5 : 0)) +
+      (newRegister ? SOLO_PRICES.sameRegister * Math.max(0, REGISTER - away) : 0)
+    )
+  }
+}
+
+/** What the last note of all costs by its degree over its chord. */
+const closePrice = (ground: Ground, eighth: number, midi: number): number => {
+  const segment = ground.at[eighth] ?? ground.segments.at(-1)!
+  return SOLO_PRICES.close[aboveRoot(segment.harmony, midi)]!
+}
+
+/** A first or last note that was asked for, by its pitch or its degree. */
+const keeping = (
+  what: 'firstPitch' | 'lastPitch',
+  ground: Ground,
+  request: NoteRequest | undefined,
+): Partial<Pick<PhraseWish, 'firstPitch' | 'lastPitch'>> => {
+  if (request?.midi === undefined && request?.degree === undefined) return {}
+  return {
+    [what]: (midi: number, eighth: number) => {
+      if (request.midi !== undefined) return midi === request.midi
+      const segment = ground.at[eighth]
+      return (
+        segment !== undefined &&
+        aboveRoot(segment.harmony, midi) === degreeOf(segment.harmony, request.degree!) % 12
+      )
+    },
+  }
+}
+
+/** The idea as the part asks for it, at each eighth where the phrase may begin. */
+const returnsOf = (
+  { ground, brief: { range } }: SoloTask,
+  idea: Idea,
+  { part }: PlannedPhrase,
+  { beginWithin: [from, to] }: PhraseWish,
+  home: number,
+): readonly Piece[] => {
+  const pieces: Piece[] = []
+  const options =
+    part === 'answer'
+      ? [{ turned: true }, { notes: Math.max(4, Math.ceil(idea.length * 0.6)) }]
+      : [{}, { notes: Math.max(4, idea.length - 1) }]
+  for (let begin = from; begin <= to; begin += 1)
+    for (const option of options)
+      for (const piece of ideaPieces(ground, range, idea, begin, option))
+        if (part !== 'restated' || Math.abs(piece.notes[0]!.midi - home) <= 1) pieces.push(piece)
+  return pieces
+}
+
+/** The notes of a row of pieces: each lasts its length, but not into the next, nor into the phrase after. */
+const notesOfPieces = (
+  { ground, free }: SoloTask,
+  pieces: readonly Piece[],
+  nextBegin: number | undefined,
+): readonly PlacedNote[] => {
+  const notes = pieces.flatMap((piece) => piece.notes)
+  const eighth = Math.floor((notes.at(-1)!.start - ground.start) / EIGHTH)
+  const stretch = free.find(({ from, to }) => eighth >= from && eighth <= to)
+  const limit = Math.min(
+    ground.end,
+    stretch ? ground.start + (stretch.to + 1) * EIGHTH : ground.end,
+    nextBegin === undefined ? ground.end : ground.start + nextBegin * EIGHTH,
+  )
+  return notes.map((note, at) => {
+    const next = notes[at + 1]
+    const until = next ? next.start : Math.max(limit, note.start + EIGHTH / 2)
+    return { ...note, duration: Math.min(note.duration, until - note.start) }
+  })
+}
