@@ -38,7 +38,7 @@ Writes lines over a chart, explains each note, reviews them, and writes MIDI and
   --approach both       key chords both                  --two-five apart  apart five two
   --substitution backdoor  ${SUBSTITUTIONS.map(({ id }) => id).join(' ')}
   --school both         figures halfSteps both           --chromatic sometimes  never rarely sometimes often
-  --rhythm eighths      eighths triplets sixteenths mixed syncopated sparse
+  --rhythm solo         solo eighths triplets sixteenths mixed syncopated sparse
   --motif               repeats the rhythm of the first two bars
   --breath 4            bars before a rest at the latest     --new-register  after each breath
   --first 3             first degree                     --landing R     last degree
@@ -132,6 +132,7 @@ const briefFor = (stretch: Stretch): Brief =>
     ),
     ...oneOf('school', options.school, ['figures', 'halfSteps', 'both']),
     ...oneOf('rhythm', options.rhythm, [
+      'solo',
       'eighths',
       'triplets',
       'sixteenths',

@@ -12,6 +12,7 @@ export type {
 } from './compose/brief.ts'
 export { composeLines, composing } from './compose/compose.ts'
 export { type FillStock, fillStock, stockKey } from './compose/fillStock.ts'
+export { DEVELOPMENTS, type Development, type DevelopmentId, developLine } from './compose/solo/develop.ts'
 export { type FillTable, fillTable, tableKey } from './compose/table.ts'
 export { LINE_COSTS } from './cost/terms.ts'
 export { alternativeFigures } from './explain/alternativeFigures.ts'

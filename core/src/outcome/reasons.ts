@@ -74,6 +74,9 @@ export interface RuleArguments {
   'line.alike': readonly [percent: number]
   'line.never': readonly [device: string]
   'line.absent': readonly [device: string]
+  'line.noRoom': readonly []
+  'line.noIdea': readonly []
+  'line.notDecorated': readonly [bars: readonly number[]]
 
   // What a reviewer says about a line.
   'find.clash': readonly [degree: string, symbol: string]

@@ -30,6 +30,11 @@ export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'prais
   'line.cell': (degrees) => `No place was found for the cell ${cellName(degrees)}.`,
   'line.alike': (percent) => `It shares ${percent} % of its notes with another line.`,
   'line.absent': (device) => `No place was found for ${articleOf(device)}${deviceName(device)}.`,
+  'line.noRoom': () => 'There is no room for it in these bars.',
+  'line.noIdea': () =>
+    'It takes four notes or more, ending on a note of the scale, to make something of them.',
+  'line.notDecorated': (bars) =>
+    `Nothing fits between the notes in ${bars.length === 1 ? 'bar' : 'bars'} ${bars.join(', ')}.`,
   'line.never': (device) => `It couldn’t do without ${articleOf(device)}${deviceName(device)}.`,
   'find.clash': (degree, symbol) =>
     `${capital(toneOf(degree, symbol))} on a strong beat doesn’t resolve: it clashes.`,

@@ -5,6 +5,9 @@ import {
   type Chart,
   type Composed,
   composing,
+  type Development,
+  type DevelopmentId,
+  developLine,
   type Exercise,
   type FillStock,
   type FillTable,
@@ -101,6 +104,14 @@ const engine = {
   warm: async (analysis: number, brief: Brief): Promise<void> => {
     if (asked === 0) await compose(analysis, brief)
   },
+  /** Makes something of some notes of a line. */
+  develop: (
+    analysis: number,
+    line: Line,
+    range: { readonly from: number; readonly to: number },
+    id: DevelopmentId,
+    brief: Brief,
+  ): Development => developLine(analysisOf(analysis), line, range, id, brief),
   review: (analysis: number, line: Line, view: ReviewView): Review =>
     reviewLine(analysisOf(analysis), line, view),
   /** The changes in a MusicXML file as the text of a chart, or what is wrong with the file. */

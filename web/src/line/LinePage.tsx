@@ -16,6 +16,7 @@ import { MoveMenu } from './files/MoveMenu.tsx'
 import { LineButtons } from './LineButtons.tsx'
 import { LineSheet } from './LineSheet.tsx'
 import { useNoteKeys } from './notes/NoteTools.tsx'
+import { useDevelopment } from './notes/useDevelopment.ts'
 import { useTrial } from './review/useTrial.ts'
 import { SideColumn } from './SideColumn.tsx'
 import { useLineKeys } from './useLineKeys.ts'
@@ -50,7 +51,12 @@ const LineWorkspace = () => {
   const [view, onView] = useView()
   const [writing, setWriting] = useState(false)
   const trial = useTrial(openLine)
-  const play = usePlay(sounding, open.stretch, useLineSound(trial.fixedLine ?? concert))
+  const development = useDevelopment(openLine)
+  const play = usePlay(
+    sounding,
+    open.stretch,
+    useLineSound(trial.fixedLine ?? development.tried?.line ?? concert),
+  )
   const entry = useEntry()
   useTuneTempo(tune.id, sounding.chart.tempo)
   useNoteKeys()
@@ -63,7 +69,7 @@ const LineWorkspace = () => {
           view={view}
           writing={writing}
           caret={writing && entry.state === 'steps' ? entry.caret : undefined}
-          outline={trial.trying?.fix?.line}
+          outline={trial.trying?.fix?.line ?? development.outline}
         >
           <ViewBar view={view} onView={onView}>
             <Button look="quiet" aria-pressed={writing} onClick={() => setWriting((on) => !on)}>
@@ -72,7 +78,7 @@ const LineWorkspace = () => {
             {concert && <MoveMenu key={concert.stretch.from} line={concert} />}
           </ViewBar>
         </LineSheet>
-        <SideColumn trial={trial} playing={play.playing} onHear={play.toggle} />
+        <SideColumn trial={trial} development={development} playing={play.playing} onHear={play.toggle} />
       </div>
       <div className="sticky bottom-0 z-10">
         {writing && <EntryPanel entry={entry} onClose={() => setWriting(false)} />}

@@ -5,9 +5,11 @@ import { COLUMN } from './brief/BriefPanel.tsx'
 import { notesPointed, outlineShown, selectEditor } from './editor/editorSlice.ts'
 import { lineDetailsSet } from './editor/lineHistory.ts'
 import { useOpenLine } from './editor/openLine.ts'
+import { DevelopPanel } from './notes/DevelopPanel.tsx'
 import { FigureList } from './notes/FigureList.tsx'
 import { NotePanel } from './notes/NotePanel.tsx'
 import { NoteTools } from './notes/NoteTools.tsx'
+import type { DevelopmentTrial } from './notes/useDevelopment.ts'
 import { useNoteEdits } from './notes/useNoteEdits.ts'
 import { ReviewPanel } from './review/ReviewPanel.tsx'
 import type { Trial } from './review/useTrial.ts'
@@ -19,6 +21,7 @@ import { usePhrases } from './saved/usePhrases.ts'
 
 interface SideColumnProps {
   readonly trial: Trial
+  readonly development: DevelopmentTrial
   readonly playing: boolean
   readonly onHear: () => void
 }
@@ -51,7 +54,7 @@ export const SideColumn = (props: SideColumnProps) => {
   )
 }
 
-const NotesTab = ({ trial, playing, onHear }: SideColumnProps) => {
+const NotesTab = ({ trial, development, playing, onHear }: SideColumnProps) => {
   const { open, line, explanation, selection, write } = useOpenLine()
   const { chosen, allLocked, ...edits } = useNoteEdits()
   const { onCut } = usePhrases()
@@ -86,6 +89,9 @@ const NotesTab = ({ trial, playing, onHear }: SideColumnProps) => {
             onRewrite={edits.onRewrite}
             onPhrase={onCut}
           />
+        )}
+        {selection.at !== undefined && (
+          <DevelopPanel development={development} playing={playing} onHear={onHear} />
         )}
       </div>
       {reviewed && (

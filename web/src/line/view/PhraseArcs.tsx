@@ -21,8 +21,8 @@ const PARTS: readonly { readonly part: PhrasePart; readonly name: string; readon
 const nameOf = (part: PhrasePart): string => PARTS.find((row) => row.part === part)!.name
 
 /** Height of the row of arcs, and of the arcs in it. */
-const HEIGHT = 46
-const BASE = 40
+const HEIGHT = 58
+const BASE = 32
 const RISE = 22
 
 const requestOf = ({ part, start, end, top }: LinePhrase): PhraseRequest => ({ part, start, end, top })
@@ -62,7 +62,7 @@ export const PhraseArcs = memo(({ layout }: { readonly layout: SystemLayout }) =
     setDragged(undefined)
     dispatch(phrasesArranged(phrases.map((one, index) => (index === at ? phrase : requestOf(one)))))
   }
-  const x = (tick: number) => layout.xOf(Math.max(layout.start, Math.min(layout.end - 1, tick)))
+  const x = (tick: number) => layout.xOf(tick)
   const dragging = (at: number, grip: Grip) => ({
     onPointerDown: (event: PointerEvent<SVGElement>) =>
       event.currentTarget.setPointerCapture(event.pointerId),
@@ -144,9 +144,9 @@ export const PhraseArcs = memo(({ layout }: { readonly layout: SystemLayout }) =
           return (
             <DropdownMenu.Root key={at} modal={false}>
               <DropdownMenu.Trigger
-                aria-label={`PhrasePart of phrase ${at + 1}: ${nameOf(part)}`}
-                className="absolute bottom-0 rounded px-1 text-sm leading-5 text-heather underline decoration-dotted underline-offset-2"
-                style={{ left: x(shown(at).start) + 8 }}
+                aria-label={`Part of phrase ${at + 1}: ${nameOf(part)}`}
+                className="absolute rounded px-1 text-sm leading-5 text-heather underline decoration-dotted underline-offset-2"
+                style={{ left: x(shown(at).start) - 6, top: BASE + 5 }}
               >
                 {nameOf(part)}
               </DropdownMenu.Trigger>

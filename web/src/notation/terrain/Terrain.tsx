@@ -161,6 +161,7 @@ const useDrag = ({ analysis, line, layout, actions }: TerrainProps) => {
   }
   return {
     dragged,
+    isPressed: () => begun.current !== undefined,
     onDown: (event: PointerEvent, index: number) => {
       begun.current = { index, y: event.clientY, midi: line.notes[index]!.midi }
       event.currentTarget.setPointerCapture(event.pointerId)
@@ -194,6 +195,8 @@ const withPitch = (line: Line, index: number, midi: number): Line => ({
 
 /** What a pointer does on a note. */
 interface NotePointer {
+  /** A press gives a note the focus before it chooses it, with Shift up to it. */
+  readonly isPressed: () => boolean
   readonly onDown: (event: PointerEvent, index: number) => void
   readonly onMove: (event: PointerEvent) => void
   readonly onUp: (event: PointerEvent) => void
@@ -225,7 +228,9 @@ const NoteMark = memo(({ index, role, lean, label, chosen, tabbable, pointer, ac
     onPointerMove={pointer.onMove}
     onPointerUp={pointer.onUp}
     onPointerCancel={pointer.onCancel}
-    onFocus={() => actions.onFocus(index)}
+    onFocus={() => {
+      if (!pointer.isPressed()) actions.onFocus(index)
+    }}
     className="cursor-ns-resize touch-none outline-none"
   >
     <circle r={12} fill="transparent" />

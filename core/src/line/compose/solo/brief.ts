@@ -12,6 +12,13 @@ import { SOLO_PRICES } from './prices.ts'
 import type { StyleRow } from './styles.ts'
 import type { Variant } from './variants.ts'
 
+const NEVER = 0
+const OFTEN = 3
+
+/** What everything else costs besides, where some devices are asked for often. */
+const othersPrice = (devices: Brief['devices'] = {}): number =>
+  Object.values(devices).includes(OFTEN) ? SOLO_PRICES.unasked : 0
+
 /** What a device costs for a brief. */
 export const devicePriceFor =
   ({ devices, school = 'both' }: Brief) =>
@@ -22,28 +29,28 @@ export const devicePriceFor =
     return (
       share * row.cost +
       SOLO_PRICES.weights[devices?.[id] ?? USUAL_WEIGHT]! +
+      (devices?.[id] === OFTEN ? 0 : othersPrice(devices)) +
       (id === 'halfStepRun' ? rows.halfStepRun : row.running ? 0 : rows.figure)
     )
   }
-
-const NEVER = 0
-const OFTEN = 3
 
 /** Which fragments may come and what each costs: by the hand that fits the style, by what the brief asks for. */
 export const fragmentChoiceFor = ({ devices = {}, school }: Brief, { hands }: StyleRow): FragmentChoice => {
   const asked = Object.entries(devices).filter(([, weight]) => weight === NEVER || weight === OFTEN)
   const weighed = asked.length > 0
+  const others = othersPrice(devices)
   return (variant: Variant) => {
     const { fragment } = variant
-    let price: number = hands[fragment.hand] + (school === 'halfSteps' ? SCHOOL_COSTS.halfSteps.figure : 0)
+    const price: number = hands[fragment.hand] + (school === 'halfSteps' ? SCHOOL_COSTS.halfSteps.figure : 0)
     if (!weighed) return price
     const has = fragmentDevices(variant)
+    let wanted = false
     for (const [device, weight] of asked) {
       if (!has.has(device as DeviceId)) continue
       if (weight === NEVER) return undefined
-      price = Math.max(0, price - SOLO_PRICES.asked)
+      wanted = true
     }
-    return price
+    return wanted ? Math.max(0, price - SOLO_PRICES.asked) : price + others
   }
 }
 
@@ -57,6 +64,10 @@ export const chromaticPriceFor = (ground: Ground, { chromatic = USUAL_WEIGHT }: 
   }
 }
 
+/** The place of the 7 in a stack of thirds, and the half steps of the 6 that stands for it in some chords. */
+const SEVENTH = 3
+const SIXTH = 9
+
 /** The player's own cells in eighths, wherever they fit; each with the index of its request. */
 export const cellPieces = (ground: Ground, { cells = [], range }: Brief): readonly Piece[] => {
   const usable = usableCells(cells)
@@ -65,8 +76,10 @@ export const cellPieces = (ground: Ground, { cells = [], range }: Brief): readon
   const pieces: Piece[] = []
   ground.at.forEach((segment, index) => {
     if (!segment) return
+    const hasSixth = segment.harmony.stack[SEVENTH] === SIXTH
     for (let midi = range.low; midi <= range.high; midi += 1)
       departures.forEach((departure, row) => {
+        const cell = Math.floor(row / WAYS)
         const own = departureNotes(departure, midi, segment.harmony)
         if (!own) return
         const midis = row % WAYS === 0 ? [midi, ...own] : own
@@ -80,9 +93,9 @@ export const cellPieces = (ground: Ground, { cells = [], range }: Brief): readon
         }))
         const price = notes.reduce(
           (sum: number, note) => sum + notePrice(ground, note.start, EIGHTH, note.midi),
-          SOLO_PRICES.cell as number,
+          SOLO_PRICES.cell + (usable[cell]!.degrees.includes('7') && hasSixth ? SOLO_PRICES.sixForSeven : 0),
         )
-        pieces.push(pieceOf(ground, notes, { kind: 'cell', index: Math.floor(row / WAYS) }, price))
+        pieces.push(pieceOf(ground, notes, { kind: 'cell', index: cell }, price))
       })
   })
   return pieces

@@ -43,7 +43,11 @@ export const SOLO_PRICES = {
   weights: [40, 1.6, 0.25, 0],
   /** What a fragment saves that has a device asked for often; the price of a cell of the player's own. */
   asked: 0.5,
+  /** What everything else costs where a device is asked for often. */
+  unasked: 1.2,
   cell: 0.1,
+  /** The same over a chord whose 6 stands for the 7. */
+  sixForSeven: 3,
   /** A note by itself between two pieces, a figure, and an approach with its target. */
   note: 0.85,
   figure: 1.3,

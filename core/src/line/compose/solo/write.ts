@@ -24,21 +24,31 @@ export interface Solo {
   readonly cost: number
 }
 
-/** Writes the phrases of a plan, one after another; a phrase that finds no notes is left out. It yields at each. */
+/** An idea and its first pitch. */
+export interface Stated {
+  readonly idea: Idea
+  readonly first: number
+}
+
+/**
+ * Writes the phrases of a plan, one after another; a phrase that finds no notes is left out. It yields at each. An idea from
+ * outside the plan may be given.
+ */
 export function* writing(
   task: SoloTask,
   plan: readonly PlannedPhrase[],
   seed: number,
+  given?: Stated,
 ): Generator<void, Solo, void> {
   const { ground } = task
   const banned = new Set<number>()
   const phrases: SoloPhrase[] = []
-  const stated = new Map<number, { readonly idea: Idea; readonly first: number }>()
+  const stated = new Map<number, Stated>()
   for (let index = 0; index < plan.length; index += 1) {
     const planned = plan[index]!
     const last = index === plan.length - 1
     const wish = wishOf(task, plan, index, phrases.at(-1), banned, seed + index * 31)
-    const source = planned.from === undefined ? undefined : stated.get(planned.from)
+    const source = planned.from === undefined ? undefined : (stated.get(planned.from) ?? given)
     const first = source ? returnsOf(task, source.idea, planned, wish, source.first) : []
     const solve = (one: PhraseWish) => solveOnce(task, one)
     const solved =
