@@ -71,7 +71,7 @@ test('axe finds nothing wrong on Line and its popovers', async ({ page }) => {
   await expect(page.getByRole('region', { name: 'Alternatives' })).toBeVisible()
   await press('Write by hand')
   // A note far out of place, so that there is something to fix.
-  await page.locator('[data-note][aria-label^="bar 2, beat 1,"]').focus()
+  await page.locator('[data-note][aria-label^="bar 2,"]').first().focus()
   for (let time = 0; time < 4; time += 1) await page.keyboard.press('Alt+PageDown')
   await page.getByRole('button', { name: 'Try a fix' }).first().click()
   for (const more of await page.locator('summary').all()) await more.click()

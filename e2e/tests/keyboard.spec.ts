@@ -99,16 +99,17 @@ test('keyboard only: bars chosen, a line written, its notes changed, locked, fix
   await pressOn(page, page.getByRole('button', { name: 'Save as a phrase' }))
 
   // A note far out of place, and the fix that the review offers.
-  const second = (await labelsOf(page)).findIndex((label) => label.startsWith('bar 2, beat 1,'))
+  const second = (await labelsOf(page)).findIndex((label) => label.startsWith('bar 2,'))
   await toNote(page, second, 'Shift+Tab')
   for (let press = 0; press < 4; press += 1) await page.keyboard.press('Alt+PageDown')
   const review = page.getByTestId('review')
   await expect(review).toContainText(/too low for the instrument|A leap of/)
-  const low = await notesOf(page)
+  // Notes an octave apart have one name: the review tells whether the note came back.
+  const low = await review.textContent()
   await pressOn(page, review.getByRole('button', { name: 'Try a fix' }).first())
-  await expect(page.getByTestId('outline')).toBeVisible()
+  await expect(page.getByTestId('outline').first()).toBeVisible()
   await pressOn(page, button('Accept'))
-  await expect.poll(() => notesOf(page)).not.toEqual(low)
+  await expect.poll(() => review.textContent()).not.toEqual(low)
 
   // Kept under a name, with the phrase.
   await tabTo(page, page.getByRole('tab', { name: 'Notes' }), 'Shift+Tab')

@@ -47,7 +47,7 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await page.locator('[data-note="8"]').focus()
   for (let press = 0; press < 7; press += 1) await page.keyboard.press('Alt+Shift+ArrowUp')
   await page.getByRole('button', { name: 'Try a fix' }).first().click()
-  await expect(page.getByTestId('outline')).toBeVisible()
+  await expect(page.getByTestId('outline').first()).toBeVisible()
   await shoot(page, 'line-shaped')
   await page
     .getByRole('button', { name: 'Dismiss' })

@@ -4,7 +4,7 @@ import { pitchClass } from '../../theory/pitch/interval.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 
 /** What a fragment does in a phrase. */
-export type FragmentKind = 'entry' | 'statement' | 'run' | 'turn' | 'arpeggio' | 'climb' | 'descent' | 'close'
+type FragmentKind = 'entry' | 'statement' | 'run' | 'turn' | 'arpeggio' | 'climb' | 'descent' | 'close'
 
 /** The hand that wrote a fragment: what kind of tune it belongs to. */
 export type Hand = 'bebop' | 'lyrical' | 'blues' | 'modal'
@@ -21,7 +21,7 @@ export type Hand = 'bebop' | 'lyrical' | 'blues' | 'modal'
  */
 export type FragmentRow = `${FragmentKind} | ${string} | ${string}`
 
-export interface FragmentChord {
+interface FragmentChord {
   /** Half steps above the tonic; undefined for any chord. */
   readonly root?: number
   readonly kind?: ChordKind

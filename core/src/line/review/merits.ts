@@ -70,7 +70,7 @@ const effort = (size: number): number => {
 }
 
 /** What each criterion is earned by (common practice, no source; the numbers by measuring hand-written lines). */
-export const MERITS: readonly Merit[] = [
+const MERITS: readonly Merit[] = [
   {
     what: 'chord tones on strong beats, %',
     criterion: 'harmony',

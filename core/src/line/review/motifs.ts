@@ -1,10 +1,9 @@
 import { EIGHTH } from '../../theory/rhythm/ticks.ts'
-import type { Analysis } from '../../tune/analysis/analysis.ts'
 import type { AnalysedNote } from '../explain/analysedLine.ts'
 import { hasPitch } from '../figures/harmony.ts'
 
 /** An idea that comes back: the same rhythm with the same or nearly the same steps of the scale. */
-export interface MotifPair {
+interface MotifPair {
   readonly first: number
   readonly second: number
   readonly notes: number
@@ -36,7 +35,7 @@ const stepsBetween = (from: AnalysedNote, to: AnalysedNote): number => {
 }
 
 /** Every idea of four notes or more that returns with its rhythm and its contour. */
-export const motifsOf = (_analysis: Analysis, notes: readonly AnalysedNote[]): Motifs => {
+export const motifsOf = (notes: readonly AnalysedNote[]): Motifs => {
   const steps = notes.slice(1).map((note, at) => stepsBetween(notes[at]!, note))
   const gaps = notes.slice(1).map((note, at) => note.start - notes[at]!.start)
   const members = new Set<number>()

@@ -125,7 +125,7 @@ export const phrasingOf = (
       .map(({ start: tick }) => tick - starts[index]!)
     rhythms.set(index, onsets.join(' '))
   }
-  const motifs = motifsOf(analysis, notes)
+  const motifs = motifsOf(notes)
   const joins = explanation.joins.filter(({ from, to }) => notes[to]!.start - notes[from]!.end < QUARTER)
   const fives = joins.filter(
     ({ from, fromDegree }) => fromDegree === 'b7' && notes[from]!.harmony.kind !== 'none',
@@ -240,6 +240,9 @@ const isLedHome = (notes: readonly AnalysedNote[], index: number): boolean =>
 const isHeldClash = (analysis: Analysis, notes: readonly AnalysedNote[], note: AnalysedNote): boolean => {
   if (note.end - note.start <= EIGHTH || note.isTone || note.heldInto !== undefined) return false
   if (note.coming !== undefined || note.harmony.kind === 'none' || isAltered(notes, note.index)) return false
+  // A suspension goes on by step into the chord.
+  const next = notes[note.index + 1]
+  if (next && next.start === note.end && next.isTone && Math.abs(next.midi - note.midi) <= 2) return false
   const above = aboveRoot(note.harmony, note.midi)
   return (
     !note.isScale || analysis.readings[note.chord]!.avoid.some((degree) => degreeSemitones(degree) === above)

@@ -35,14 +35,14 @@ const NEW_LINE: Kept = { title: '', revision: 0 }
 const lockedNotes = ({ notes, locked }: EditorLine): readonly LineNote[] =>
   locked ? notes.filter(({ start }) => locked.includes(start)) : []
 
-/** Silences between two notes that follow each other and both stay. */
-const restsBetween = (line: EditorLine, stays: (at: number) => boolean): NonNullable<Brief['rests']> =>
-  line.notes.slice(1).flatMap(({ start }, at) => {
-    const { start: from, duration } = line.notes[at]!
-    return stays(at) && stays(at + 1) && start > from + duration
-      ? [{ start: from + duration, end: start }]
-      : []
-  })
+/** Everything outside of some notes is silent where no other note sounds. */
+const restsAround = ({ notes }: EditorLine, from: number, to: number): NonNullable<Brief['rests']> => {
+  const [first, last] = [notes[from]!, notes[to]!]
+  return [
+    { start: Number.MIN_SAFE_INTEGER, end: first.start },
+    { start: last.start + last.duration, end: Number.MAX_SAFE_INTEGER },
+  ]
+}
 
 const askComposer = async (api: EditorApi, variation: Variation): Promise<Composed | undefined> => {
   const { place, preference, contour } = selectEditor(api.getState())
@@ -117,7 +117,7 @@ startListening({
         const { from, to } = action.payload
         const { notes, stretch: _stretch, seed: _seed, ...kept } = line
         const others = notes.filter((_, at) => at < from || at > to)
-        const rests = restsBetween(line, (at) => at < from || at > to)
+        const rests = restsAround(line, from, to)
         await composeLine(api, { seed: seed + 1, avoid: [line], locked: others, rests }, kept)
       } else if (anotherAsked.match(action))
         await composeLine(api, { seed: seed + 1, avoid: line ? [line] : [], locked }, NEW_LINE)

@@ -42,7 +42,7 @@ interface Chosen {
 }
 
 /** The phrases of a composed line, and the seed and bars that they belong to. */
-export interface ComposedPhrases {
+interface ComposedPhrases {
   readonly seed: number
   readonly stretch: Stretch
   readonly list: readonly LinePhrase[]

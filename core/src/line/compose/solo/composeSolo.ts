@@ -139,7 +139,7 @@ function* bestOf(
 /** A line with its score; what it misses of the brief and what it shares with others count against it. */
 const judged = (
   analysis: Analysis,
-  { brief, ground }: SoloTask,
+  { brief }: SoloTask,
   { phrases, cost }: Solo,
   absent: readonly Reason[],
   others: readonly Line[],
@@ -153,7 +153,7 @@ const judged = (
     line,
     cost,
     missed,
-    phrases: phrases.map((phrase) => phraseOf(ground.start, phrase)),
+    phrases: phrases.map(phraseOf),
     score:
       worthOfLine(analysis, line, { range: brief.range }) -
       MISSED * missed.length -
@@ -168,7 +168,7 @@ const MOST_ENCLOSURES = 2
 /** Points that a missed wish costs when plans are compared. */
 const MISSED = 15
 
-const phraseOf = (_start: number, { part, from, notes }: SoloPhrase): LinePhrase => {
+const phraseOf = ({ part, from, notes }: SoloPhrase): LinePhrase => {
   const last = notes.at(-1)!
   const top = notes.reduce((highest, note) => (note.midi > highest.midi ? note : highest))
   return {

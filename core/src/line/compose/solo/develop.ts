@@ -162,7 +162,7 @@ const phraseFor = (
 }
 
 /** The idea comes from outside the plan. */
-export const GIVEN = -1
+const GIVEN = -1
 
 /** The notes shortened to an eighth and locked, with the composer's figures between them. */
 const decorated = ({ analysis, line, from, to, brief }: Chosen): Development => {

@@ -7,6 +7,7 @@ import type { Brief } from '../brief.ts'
 import type { Ground, Segment } from './ground.ts'
 import { isInside, notePrice, type Piece, type PlacedNote, pieceOf, rangePrice } from './piece.ts'
 import { SOLO_PRICES } from './prices.ts'
+import type { StyleRow } from './styles.ts'
 
 /** What each device costs besides, for a brief. */
 export type DevicePrice = (device: DeviceId) => number
@@ -19,7 +20,7 @@ export const figurePieces = (
   ground: Ground,
   range: Brief['range'],
   devicePrice: DevicePrice,
-  filling = 1,
+  { filling, approaches = 0 }: Pick<StyleRow, 'filling' | 'approaches'>,
 ): readonly Piece[] => {
   const pieces: Piece[] = []
   const { at, start, strength } = ground
@@ -46,7 +47,16 @@ export const figurePieces = (
       notes.push({ start: tick, duration, midi })
       cost += notePrice(ground, tick, duration, midi) + rangePrice(range, midi) / 2
     }
-    pieces.push(pieceOf(ground, notes, device ? { kind: 'figure', device, name } : { kind: 'note' }, cost))
+    pieces.push(
+      pieceOf(
+        ground,
+        notes,
+        device
+          ? { kind: 'figure', device, name, ...(rhythm.triplet ? { triplet: true } : {}) }
+          : { kind: 'note' },
+        cost,
+      ),
+    )
   }
   for (let index = 0; index < at.length; index += 1) {
     const segment = at[index]
@@ -74,7 +84,7 @@ export const figurePieces = (
         const extra = devicePrice(approach.device)
         const notes = extra < BANNED ? notesFrom(approach.steps, midi, segment.harmony) : undefined
         if (!notes) continue
-        const price = filling * SOLO_PRICES.approach + extra
+        const price = filling * SOLO_PRICES.approach + approaches + extra
         add(index - notes.length, [...notes, midi], price, approach.device, approach.name)
         if (index > 0 && at[index - 1] !== undefined && at[index - 1] !== segment)
           add(index - 1 - notes.length, [...notes, midi], price, approach.device, approach.name, EARLY)

@@ -5,7 +5,16 @@ import { EIGHTH, QUARTER, type Ticks } from '../../../theory/rhythm/ticks.ts'
 import { hasPitch } from '../../figures/harmony.ts'
 import type { Brief } from '../brief.ts'
 import { eighthAt, type Ground, type Segment } from './ground.ts'
-import { hasReason, isInside, notePrice, type Piece, type PlacedNote, pieceOf, rangePrice } from './piece.ts'
+import {
+  clashes,
+  hasReason,
+  isInside,
+  notePrice,
+  type Piece,
+  type PlacedNote,
+  pieceOf,
+  rangePrice,
+} from './piece.ts'
 import { SOLO_PRICES } from './prices.ts'
 import { VARIANTS, type Variant } from './variants.ts'
 
@@ -145,7 +154,7 @@ const placed = (
       notes.push({ start, duration, midi })
       cost += FAMILIAR * notePrice(ground, start, duration, midi) + rangePrice(range, midi) / 2
     }
-    if (!resolved(ground, notes)) continue
+    if (!resolved(ground, notes) || clashes(ground, notes)) continue
     for (let at = 1; at < notes.length; at += 1) cost += innerPrice(ground, variant, notes, at)
     if (variant.notes.some(({ duration }) => duration === QUARTER / 3))
       cost = Math.max(0, cost - SOLO_PRICES.triplet)

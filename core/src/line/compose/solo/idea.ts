@@ -2,7 +2,16 @@ import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
 import { hasPitch } from '../../figures/harmony.ts'
 import type { Brief } from '../brief.ts'
 import { eighthAt, type Ground, isOfChord, type Segment } from './ground.ts'
-import { hasReason, isInside, notePrice, type Piece, type PlacedNote, pieceOf, rangePrice } from './piece.ts'
+import {
+  clashes,
+  hasReason,
+  isInside,
+  notePrice,
+  type Piece,
+  type PlacedNote,
+  pieceOf,
+  rangePrice,
+} from './piece.ts'
 import { SOLO_PRICES } from './prices.ts'
 
 /** An idea: its notes, each as a step of its scale or as half steps from the note after it. */
@@ -89,6 +98,7 @@ export const ideaPieces = (
     const placed = placedFrom(ground, idea.slice(0, length), start, from, turned)
     if (!placed) continue
     if (placed.some(({ midi }) => midi < range.low || midi > range.high)) continue
+    if (clashes(ground, placed)) continue
     let price: number = SOLO_PRICES.fragment
     for (const { start: tick, duration, midi } of placed)
       price += 0.6 * notePrice(ground, tick, duration, midi) + rangePrice(range, midi) / 2

@@ -25,6 +25,7 @@ const wishFor = (seed: number, begin: number, end: number): PhraseWish => ({
   offArc: 0.07,
   endOff: seed % 2 === 0,
   banned: new Set(),
+  worn: new Set(),
   seed,
 })
 

@@ -43,6 +43,8 @@ export interface PhraseWish {
   readonly must?: (piece: Piece) => boolean
   /** Pieces of these fragments may not come. */
   readonly banned: ReadonlySet<number>
+  /** Nor figures of these names in a triplet, which would be worn. */
+  readonly worn: ReadonlySet<string>
   readonly seed: number
 }
 
@@ -60,7 +62,7 @@ const STATES = 2 * HALF
 /** How far after its last note the next piece may begin, in eighths beyond the first free one. */
 const MOST_WAIT = 2
 
-export interface Column {
+interface Column {
   readonly cost: Float64Array
   /** The piece that led here, and the state before it. */
   readonly piece: (Piece | undefined)[]
@@ -192,8 +194,10 @@ export const solvePhrase = (
   return { pieces: pieces.reverse(), cost: best }
 }
 
-const isBanned = ({ source }: Piece, { banned }: PhraseWish): boolean =>
-  source.kind === 'fragment' && banned.has(source.id)
+const isBanned = ({ source }: Piece, { banned, worn }: PhraseWish): boolean =>
+  source.kind === 'fragment'
+    ? banned.has(source.id)
+    : source.kind === 'figure' && source.triplet === true && worn.has(source.name)
 
 /** Every turn from one way to another, and every interval up to three octaves, priced. */
 const TURNS = Float64Array.from({ length: WAYS * WAYS }, (_, at) =>

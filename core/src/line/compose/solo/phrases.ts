@@ -18,7 +18,7 @@ export interface PlannedPhrase {
   readonly topAt: number
 }
 
-export interface Heights {
+interface Heights {
   readonly first: number
   readonly top: number
   readonly last: number

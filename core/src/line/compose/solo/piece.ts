@@ -8,7 +8,12 @@ import { SOLO_PRICES } from './prices.ts'
 /** Where the notes of a piece come from. */
 export type Source =
   | { readonly kind: 'fragment'; readonly id: number }
-  | { readonly kind: 'figure'; readonly device: DeviceId; readonly name: string }
+  | {
+      readonly kind: 'figure'
+      readonly device: DeviceId
+      readonly name: string
+      readonly triplet?: true
+    }
   | { readonly kind: 'cell'; readonly index: number }
   | { readonly kind: 'idea' }
   | { readonly kind: 'locked' }
@@ -37,7 +42,7 @@ export interface Piece {
 
 /** A direction, and whether it is a leap that asks for an answer: down by leap, down, none, up, up by leap. */
 export type Way = 0 | 1 | 2 | 3 | 4
-export const NO_WAY: Way = 2
+const NO_WAY: Way = 2
 const ASKS = LEAP - 1
 
 export const wayOf = (interval: number): Way => {
@@ -115,6 +120,14 @@ export const hasReason = (ground: Ground, notes: readonly PlacedNote[], at: numb
     Math.abs(into) <= 2 && Math.abs(out) <= 2 && into * out > 0 && isInside(ground, next.start, next.midi)
   )
 }
+
+/** Whether a note longer than an eighth clashes with its chord and does not go on by step into it. */
+export const clashes = (ground: Ground, notes: readonly PlacedNote[]): boolean =>
+  notes.some(({ start, duration, midi }, at) => {
+    if (duration <= EIGHTH || notePrice(ground, start, duration, midi) < SOLO_PRICES.held.avoid) return false
+    const next = notes[at + 1]
+    return !next || next.start > start + duration || Math.abs(next.midi - midi) > 2
+  })
 
 /** Each half step outside the comfortable part of a range. */
 export const rangePrice = (

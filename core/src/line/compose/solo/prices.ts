@@ -19,7 +19,7 @@ export const SOLO_PRICES = {
   openLeap: 1.8,
   turn: 0.3,
   /** A change of chord joined by more than a whole step; into a note that is no guide tone. */
-  jumpIntoChange: 1.9,
+  jumpIntoChange: 3,
   changeWithoutGuide: 0.25,
   /** From the 7 on a strong beat up to the root. */
   sevenUp: 3,
@@ -33,7 +33,7 @@ export const SOLO_PRICES = {
   /** A silence inside a fragment: an eighth, more; a join inside it by more than a whole step. */
   innerRest: 0.4,
   innerSilence: 1.8,
-  innerJump: 0.7,
+  innerJump: 3,
   /** What a triplet saves. */
   triplet: 0.7,
   /** The share of a device's own price that counts: less for enclosures. */

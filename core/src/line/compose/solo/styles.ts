@@ -15,6 +15,8 @@ export interface StyleRow {
   readonly hands: Readonly<Record<Hand, number>>
   /** The price of a note by itself and of a figure, times this: how readily gaps between fragments are filled. */
   readonly filling: number
+  /** What approaches and enclosures cost besides: more where there is no change to lead to. */
+  readonly approaches?: number
   /** What each note costs besides: how dense the lines are. */
   readonly density: number
   /** Even eighths only: the style for etudes. */
@@ -49,6 +51,7 @@ export const STYLES: Readonly<Record<SoloStyle, StyleRow>> = {
     hands: { bebop: 1.4, lyrical: 0, blues: 1.6, modal: 0.9 },
     filling: 1.8,
     density: 0.65,
+    approaches: 0.3,
     stories: [SEQUENCE, ANSWER],
   },
   medium: {
@@ -141,6 +144,7 @@ export const STYLES: Readonly<Record<SoloStyle, StyleRow>> = {
     hands: { bebop: 1, lyrical: 0.4, blues: 0.9, modal: 0 },
     filling: 1.3,
     density: 0.15,
+    approaches: 0.7,
     stories: [SEQUENCE, ANSWER, RIFF],
   },
   waltz: {

@@ -13,7 +13,7 @@ import type { Piece } from './piece.ts'
 import { EIGHTHS, STYLES, type StyleRow, styleOf } from './styles.ts'
 
 /** The share of all fragments that one seed may use: what makes seeds differ. */
-const DRAWN_SHARE = 0.6
+const DRAWN_SHARE = 0.45
 
 /** A stretch of eighths, first and last inside, that the composer may write in. */
 export interface FreeStretch {
@@ -45,7 +45,7 @@ export const soloBase = (analysis: Analysis, brief: Brief): SoloBase => {
   const style = brief.rhythm === 'eighths' ? EIGHTHS : STYLES[styleOf(analysis, brief.stretch)]
   const pieces = [
     ...fragmentPieces(ground, brief.range, fragmentChoiceFor(brief, style)),
-    ...figurePieces(ground, brief.range, devicePriceFor(brief), style.filling),
+    ...figurePieces(ground, brief.range, devicePriceFor(brief), style),
     ...cellPieces(ground, brief),
   ]
   const chromatic = chromaticPriceFor(ground, brief)

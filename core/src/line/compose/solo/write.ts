@@ -47,7 +47,8 @@ export function* writing(
   for (let index = 0; index < plan.length; index += 1) {
     const planned = plan[index]!
     const last = index === plan.length - 1
-    const wish = wishOf(task, plan, index, phrases.at(-1), banned, seed + index * 31)
+    const worn = new Set(phrases.slice(-WORN_FOR).flatMap(({ pieces }) => tripletsIn(pieces)))
+    const wish = { ...wishOf(task, plan, index, phrases.at(-1), banned, seed + index * 31), worn }
     const source = planned.from === undefined ? undefined : (stated.get(planned.from) ?? given)
     const first = source ? returnsOf(task, source.idea, planned, wish, source.first) : []
     const solve = (one: PhraseWish) => solveOnce(task, one)
@@ -83,10 +84,22 @@ const solveOnce = ({ ground, stock, room }: SoloTask, wish: PhraseWish): SolvedP
     const solved = solvePhrase(ground, stock, room, asked)
     const ids = solved?.pieces.flatMap(({ source }) => (source.kind === 'fragment' ? [source.id] : [])) ?? []
     const twice = ids.filter((id, at) => ids.indexOf(id) !== at)
-    if (twice.length === 0) return solved
-    asked = { ...asked, banned: new Set([...asked.banned, ...twice]) }
+    const triplets = tripletsIn(solved?.pieces ?? [])
+    const again = triplets.filter((name, at) => triplets.indexOf(name) !== at)
+    if (twice.length === 0 && again.length === 0) return solved
+    asked = {
+      ...asked,
+      banned: new Set([...asked.banned, ...twice]),
+      worn: new Set([...asked.worn, ...again]),
+    }
   }
 }
+
+/** For how many phrases a figure in a triplet does not come again. */
+const WORN_FOR = 3
+
+const tripletsIn = (pieces: readonly Piece[]): readonly string[] =>
+  pieces.flatMap(({ source }) => (source.kind === 'figure' && source.triplet ? [source.name] : []))
 
 const widened = (wish: PhraseWish, ground: Ground): PhraseWish => ({
   ...wish,
@@ -153,6 +166,7 @@ const wishOf = (
     ...(index === 0 ? keeping('firstPitch', ground, brief.first) : {}),
     ...(index === plan.length - 1 ? keeping('lastPitch', ground, brief.landing) : {}),
     banned,
+    worn: new Set(),
     seed,
   }
 }
