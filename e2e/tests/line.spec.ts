@@ -347,7 +347,7 @@ test('eight lines are compared; one is opened, and a bar taken from another', as
   const notes = (labels: readonly string[]) => labels.map((label) => label.split(', ').slice(1, 3).join(', '))
   await expect.poll(async () => notes(bar(await labelsOf(page), 2))).toEqual(notes(bar(fifth, 2)))
   expect(notes(bar(await labelsOf(page), 3))).toEqual(notes(bar(third, 3)))
-  await beside.getByRole('button', { name: 'Close' }).click()
+  await beside.getByRole('button', { name: 'Close', exact: true }).click()
   await expect(beside).toHaveCount(0)
 })
 

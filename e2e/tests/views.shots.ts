@@ -56,7 +56,7 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await page.getByRole('button', { name: 'Write by hand' }).click()
   await page.getByRole('tab', { name: 'Saved' }).click()
   await shoot(page, 'line-write')
-  await page.getByRole('button', { name: 'Close' }).click()
+  await page.getByRole('button', { name: 'Close', exact: true }).click()
   await page.getByRole('button', { name: 'Band' }).click()
   await shoot(page, 'line-band')
   await page.keyboard.press('Escape')

@@ -128,7 +128,7 @@ test('notes are typed with letters and on-screen keys; rests are entered and und
   ])
   await page.keyboard.press('Backspace')
   await expect(terrainNotes(page)).toHaveCount(3)
-  await panel.getByRole('button', { name: 'Close' }).click()
+  await panel.getByRole('button', { name: 'Close', exact: true }).click()
   await expect(panel).toHaveCount(0)
 })
 

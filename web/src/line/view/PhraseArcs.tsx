@@ -24,6 +24,8 @@ const nameOf = (part: PhrasePart): string => PARTS.find((row) => row.part === pa
 const HEIGHT = 58
 const BASE = 32
 const RISE = 22
+/** The radius of what is dragged. */
+const GRIP = 5
 
 const requestOf = ({ part, start, end, top }: LinePhrase): PhraseRequest => ({ part, start, end, top })
 
@@ -117,9 +119,9 @@ export const PhraseArcs = memo(({ layout }: { readonly layout: SystemLayout }) =
                 return (
                   <circle
                     key={grip}
-                    cx={x(tick)}
+                    cx={Math.min(layout.width - GRIP - 1, x(tick))}
                     cy={grip === 'top' ? BASE - RISE : BASE}
-                    r={5}
+                    r={GRIP}
                     fill="var(--sheet)"
                     stroke="var(--heather)"
                     strokeWidth={2}
