@@ -102,6 +102,11 @@ export const ideaPieces = (
     let price: number = SOLO_PRICES.fragment
     for (const { start: tick, duration, midi } of placed)
       price += 0.6 * notePrice(ground, tick, duration, midi) + rangePrice(range, midi) / 2
+    placed.slice(1).forEach(({ start: tick, midi }, at) => {
+      const before = placed[at]!
+      const changes = ground.at[eighthAt(ground, tick)] !== ground.at[eighthAt(ground, before.start)]
+      if (changes && Math.abs(midi - before.midi) > 2) price += SOLO_PRICES.innerJump / 3
+    })
     pieces.push(pieceOf(ground, placed, { kind: 'idea' }, price))
   }
   return pieces
