@@ -154,7 +154,14 @@ export const makeDemo = (now: Date): DemoData => {
 }
 
 const composed = (analysis: Analysis, stretch: Stretch, seed: number): Line =>
-  composeLines(analysis, { stretch, seed, count: 1, range: INSTRUMENT.range, breathBars: 4 }).lines[0]!.line
+  composeLines(analysis, {
+    stretch,
+    seed,
+    count: 1,
+    range: INSTRUMENT.range,
+    breathBars: 4,
+    rhythm: 'triplets',
+  }).lines[0]!.line
 
 /** The first two bars of a line: its ii and V. */
 const phraseOf = (analysis: Analysis, { notes }: DemoLine): DemoData['phrases'][number] => {
