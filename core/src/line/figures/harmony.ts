@@ -15,6 +15,9 @@ export const STACK = ['R', '3', '5', '7', '9', '11', '13'] as const
 
 export type StackDegree = (typeof STACK)[number]
 
+/** Half steps above the root of a dominant's altered notes: ♭9, ♯9, ♯11, ♭13 (common practice, no source). */
+export const ALTERED_NOTES: readonly number[] = [1, 3, 6, 8]
+
 /** What neighbours the 5 of a minor chord from above: the ♭13 by ear, or the natural 13. */
 export type MinorSixth = 'b13' | '13'
 

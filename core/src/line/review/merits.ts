@@ -1,7 +1,7 @@
 import { EIGHTH, QUARTER } from '../../theory/rhythm/ticks.ts'
 import type { AnalysedNote } from '../explain/analysedLine.ts'
 import type { Explanation } from '../explain/explanation.ts'
-import { aboveRoot } from '../figures/harmony.ts'
+import { ALTERED_NOTES, aboveRoot } from '../figures/harmony.ts'
 import { intervalsOf, runsOf } from '../notes/shapes.ts'
 import type { Criterion } from './criteria.ts'
 import { isAnswered, percent, RESTING_DEGREES, type Share } from './measure.ts'
@@ -43,7 +43,7 @@ const isColour = (note: AnalysedNote): boolean =>
   note.isScale ||
   note.heldInto !== undefined ||
   note.coming !== undefined ||
-  (note.harmony.kind === 'dominant' && [1, 3, 6, 8].includes(aboveRoot(note.harmony, note.midi)))
+  (note.harmony.kind === 'dominant' && ALTERED_NOTES.includes(aboveRoot(note.harmony, note.midi)))
 
 /** The distances in time between notes that follow each other within a bar. */
 const gaps = (notes: readonly AnalysedNote[]): readonly number[] =>

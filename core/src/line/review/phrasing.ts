@@ -6,7 +6,7 @@ import { type AnalysedNote, analyseLine, barAt } from '../explain/analysedLine.t
 import { explainLine } from '../explain/explain.ts'
 import type { Explanation } from '../explain/explanation.ts'
 import { DEVICE_IDS, deviceRow } from '../figures/devices.ts'
-import { aboveRoot, hasPitch } from '../figures/harmony.ts'
+import { ALTERED_NOTES, aboveRoot, hasPitch } from '../figures/harmony.ts'
 import type { Line } from '../notes/line.ts'
 import type { Share } from './measure.ts'
 import { motifsOf } from './motifs.ts'
@@ -180,7 +180,7 @@ export const phrasingOf = (
         if (note.start < span.start - EIGHTH || note.start >= span.end) return false
         const { harmony } = notes.find(({ chord }) => chord === span.index) ?? note
         const above = aboveRoot(harmony, note.midi)
-        return above === 4 || [1, 3, 6, 8].includes(above)
+        return above === 4 || ALTERED_NOTES.includes(above)
       }),
     ),
     rise: notes.length === 0 ? 0 : top - notes[0]!.midi,
@@ -227,7 +227,7 @@ const fallsByFifth = (from: AnalysedNote, to: AnalysedNote): boolean =>
 /** An altered note of a dominant. */
 const isAltered = (notes: readonly AnalysedNote[], index: number): boolean => {
   const { harmony, midi } = notes[index]!
-  return harmony.kind === 'dominant' && [1, 3, 6, 8].includes(aboveRoot(harmony, midi))
+  return harmony.kind === 'dominant' && ALTERED_NOTES.includes(aboveRoot(harmony, midi))
 }
 
 const isLedHome = (notes: readonly AnalysedNote[], index: number): boolean =>

@@ -32,8 +32,9 @@ import {
   selectLine,
   selectPreference,
 } from '../editor/editorSlice.ts'
-import { BRIEFS, CLOSELY, nameOfPreference, type Preference, USUAL } from './briefs.ts'
+import { BRIEFS, CLOSELY, nameOfPreference, type Preference } from './briefs.ts'
 import { cellsOf, MUSTS, mustOf } from './mustHave.ts'
+import { SoloSliders } from './SoloSliders.tsx'
 import { useContourActions } from './useContour.ts'
 
 /** The devices that a brief can ask for more or less of: those shown at once, and those under "More figures". */
@@ -112,43 +113,6 @@ const degrees = (...list: readonly Degree[]): readonly ChoiceOption<string>[] =>
 ]
 const FIRST = degrees('R', '3', '5', '7', '9')
 const LANDING = degrees('R', '3', '5', '9')
-
-const SPACES = ['little', 'usual', 'more', 'most'] as const
-const LENGTHS = ['short', 'usual', 'longer', 'longest'] as const
-const RETURNS = ['nothing', 'usual', 'more', 'most'] as const
-
-/** How a solo is laid out: its silence, its phrases, what comes back. */
-const SoloSliders = ({
-  preference,
-  change,
-}: {
-  readonly preference: Preference
-  readonly change: (part: Partial<Preference>) => void
-}) => (
-  <>
-    <LabelledSlider
-      label="Space"
-      description="Silence between the phrases."
-      value={preference.space ?? USUAL}
-      words={SPACES}
-      onChange={(space) => change({ space })}
-    />
-    <LabelledSlider
-      label="Phrases"
-      description="How long the phrases are."
-      value={preference.phraseLength ?? USUAL}
-      words={LENGTHS}
-      onChange={(phraseLength) => change({ phraseLength })}
-    />
-    <LabelledSlider
-      label="What comes back"
-      description="How much of the solo is its idea again: moved to another chord, answered, restated."
-      value={preference.repeats ?? USUAL}
-      words={RETURNS}
-      onChange={(repeats) => change({ repeats })}
-    />
-  </>
-)
 
 /** What the line should be made of. It is composed again while a control changes. */
 export const BriefPanel = memo(() => {

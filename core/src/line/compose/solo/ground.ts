@@ -3,7 +3,7 @@ import { beatTicks, strongPlaces } from '../../../theory/rhythm/meter.ts'
 import { EIGHTH, type Ticks } from '../../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../../tune/analysis/analysis.ts'
 import { barStarts, type Stretch } from '../../../tune/chart/chart.ts'
-import { type Harmony, hasPitch } from '../../figures/harmony.ts'
+import { ALTERED_NOTES, type Harmony, hasPitch } from '../../figures/harmony.ts'
 import { groundsOf, type Outlook } from '../plan.ts'
 
 /** A stretch of time over one chord. */
@@ -99,12 +99,9 @@ export const eighthAt = ({ start, at }: Ground, tick: Ticks): number =>
 /** How a pitch stands over a chord. */
 export type Standing = 'guide' | 'tone' | 'colour' | 'avoid' | 'outside'
 
-/** Half steps above the root of a dominant's altered notes. */
-const ALTERED: readonly number[] = [1, 3, 6, 8]
-
 /** The altered notes of a dominant that resolves are its colour, whatever its scale. */
 const isAltered = ({ harmony, resolves }: Segment, midi: number): boolean =>
-  resolves && ALTERED.includes(pitchClass(midi - harmony.root))
+  resolves && ALTERED_NOTES.includes(pitchClass(midi - harmony.root))
 
 /** Whether a pitch belongs to what can be played over a chord. */
 export const isOfChord = (segment: Segment, midi: number): boolean =>
@@ -119,5 +116,7 @@ export const standingOf = (segment: Segment, midi: number): Standing => {
   if (!hasPitch(harmony.isScale, midi)) return 'outside'
   const clashes = hasPitch(harmony.isTone, midi - 1)
   if (!clashes) return 'colour'
-  return harmony.kind === 'dominant' && ALTERED.includes(pitchClass(midi - harmony.root)) ? 'colour' : 'avoid'
+  return harmony.kind === 'dominant' && ALTERED_NOTES.includes(pitchClass(midi - harmony.root))
+    ? 'colour'
+    : 'avoid'
 }

@@ -56,7 +56,7 @@ describe('a solo', () => {
     )
   })
 
-  it('takes no fragment twice, and none in more than a fifth of twenty seeds', () => {
+  it('takes no fragment twice, and none in more than two fifths of twenty seeds', () => {
     const base = soloBase(TUNE, brief())
     const lines = new Map<number, number>()
     for (let seed = 1; seed <= 20; seed += 1) {
@@ -145,7 +145,7 @@ describe('what lines measure', () => {
     )
     const out = told.flatMap(({ what, solo, figure }) => {
       const [least, most] = solo!
-      // Thirty lines are few: a band is a tenth wider.
+      // Thirty lines are few: a band is wider by fifteen in a hundred.
       const wide: readonly [number | undefined, number | undefined] = [
         least === undefined ? undefined : 0.85 * least,
         most === undefined ? undefined : 1.15 * most + 1,
