@@ -25,7 +25,7 @@ export const configFor = (more: PlaywrightTestConfig): PlaywrightTestConfig =>
     outputDir: './results',
     timeout: 180_000,
     expect: { timeout: 40_000 },
-    workers: 2,
+    workers: 3,
     // Several tests play in real time: a machine that is busy with something else may starve the sound for a moment.
     retries: 2,
     reporter: [
@@ -34,6 +34,7 @@ export const configFor = (more: PlaywrightTestConfig): PlaywrightTestConfig =>
     ],
     use: {
       viewport: { width: 1280, height: 800 },
+      actionTimeout: 40_000,
       launchOptions: { executablePath: chromium(), args: ARGS },
       // A trace photographs the page at every step, which takes longer than the tests.
       trace: 'on-first-retry',

@@ -10,7 +10,13 @@ export { type ExerciseAnswer, ExerciseBody, type SetListAnswer, SetListBody } fr
 export { type LineAnswer, LineBody, type LineVersionAnswer } from './records/line.ts'
 export { type PhraseAnswer, PhraseBody } from './records/phrase.ts'
 export { EditBody } from './records/record.ts'
-export { type RunAnswer, RunBody, type RunWithTakeAnswer } from './records/run.ts'
+export {
+  type HeldTempoAnswer,
+  type RunAnswer,
+  RunBody,
+  type RunPageAnswer,
+  type RunWithTakeAnswer,
+} from './records/run.ts'
 export { type SettingsAnswer, SettingsBody } from './records/settings.ts'
 export { type TuneAnswer, TuneBody } from './records/tune.ts'
-export { IdParams, TuneQuery } from './requests.ts'
+export { IdParams, type RunOrder, RunsQuery, TuneQuery } from './requests.ts'

@@ -11,6 +11,7 @@ export const LIMITS = {
   readings: 5_000,
   takeNotes: 20_000,
   seconds: 3600,
+  runsOnPage: 100,
   bodyBytes: 6_000_000,
 } as const
 

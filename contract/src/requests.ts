@@ -1,4 +1,5 @@
-import { IsOptional, Matches } from 'class-validator'
+import { Type } from 'class-transformer'
+import { IsIn, IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
 import { ID_PATTERN } from './limits.ts'
 
 /** A path's id. */
@@ -6,7 +7,22 @@ export class IdParams {
   @Matches(ID_PATTERN) id: string
 }
 
-/** Which lines or runs to list. */
+/** Which lines to list. */
 export class TuneQuery {
   @IsOptional() @Matches(ID_PATTERN) tune?: string
+}
+
+/** What the log can be sorted by. */
+export const RUN_ORDERS = ['date', 'tune', 'bars', 'rung', 'key', 'tempo', 'marks', 'verdict'] as const
+export type RunOrder = (typeof RUN_ORDERS)[number]
+
+const MOST_SEARCH = 200
+const MOST_PAGE = 100_000
+
+/** Which runs to list: of one tune or all, with all words of a search, sorted; a page at a time, from page 0. */
+export class RunsQuery extends TuneQuery {
+  @IsOptional() @IsString() @MaxLength(MOST_SEARCH) search?: string
+  @IsOptional() @IsIn(RUN_ORDERS) sort?: RunOrder
+  @IsOptional() @IsIn(['asc', 'desc']) order?: 'asc' | 'desc'
+  @IsOptional() @Type(() => Number) @IsInt() @Min(0) @Max(MOST_PAGE) page?: number
 }

@@ -5,17 +5,7 @@ import AxeBuilder from '@axe-core/playwright'
 import { type Browser, chromium, type Page } from '@playwright/test'
 import { ARGS, chromium as executable } from '../base.config.ts'
 import { expect, test } from './app.ts'
-import {
-  type Horn,
-  PROGRAMS,
-  played,
-  type Sounded,
-  saveAsWav,
-  saveSpeech,
-  silence,
-  wandering,
-  withNoise,
-} from './sounds.ts'
+import { played, type Sounded, saveAsWav, saveSpeech, silence, wandering, withNoise } from './sounds.ts'
 
 const STAGE = '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=120'
 const result = (page: Page) => page.getByRole('status', { name: 'Result' })
@@ -89,11 +79,10 @@ test('the simulated player is detected through the microphone, note for note', a
   expect(flow).toBeGreaterThanOrEqual(88)
   await expect
     .poll(async () => {
-      const runs = (await (await page.request.get('/api/runs')).json()) as readonly {
-        source: string
-        playedAt: string
-      }[]
-      return [...runs].sort((a, b) => a.playedAt.localeCompare(b.playedAt)).at(-1)?.source
+      const { runs } = (await (await page.request.get('/api/runs')).json()) as {
+        readonly runs: readonly { readonly source: string }[]
+      }
+      return runs[0]?.source
     })
     .toBe('microphone')
 })
@@ -247,32 +236,28 @@ const compare = (notes: readonly Sounded[], heard: readonly Heard[]) => {
   }
 }
 
-/** Eighths at 60, then at 200, after two seconds in which the microphone is found. */
+/** After seconds in which the microphone is found. */
 const LEAD = 3
-const SLOW = wandering(24, 60, LEAD, 60)
-const FAST = wandering(76, 200, LEAD + 13, 200)
-const NOTES = [...SLOW, ...FAST]
+const NOTES = wandering(76, 200, LEAD, 200)
 
-for (const horn of Object.keys(PROGRAMS) as readonly Horn[])
-  test(`${horn}: a recording in the browser’s microphone is detected, eighths at 60 and 200`, async ({
-    baseURL,
-  }) => {
-    const file = saveAsWav(await played(horn, NOTES), join(folder, `${horn}.wav`))
-    const { right, missed, octaves, onset, count } = compare(NOTES, await listenTo(file, baseURL!, LEAD + 26))
-    expect(right, `not heard: ${missed.join(', ')}`).toBeGreaterThanOrEqual(0.97)
-    expect(octaves).toBeLessThan(0.01)
-    expect(onset).toBeLessThan(0.025)
-    expect(count).toBeLessThan(1.1)
-  })
+// What the ear makes of other instruments, tempos and noise is shown without a browser, in heard.test.ts.
+test('a recording in the browser’s microphone is detected: an alto’s eighths at 200', async ({ baseURL }) => {
+  const file = saveAsWav(await played('alto sax', NOTES), join(folder, 'alto.wav'))
+  const { right, missed, octaves, onset, count } = compare(NOTES, await listenTo(file, baseURL!, LEAD + 13))
+  expect(right, `not heard: ${missed.join(', ')}`).toBeGreaterThanOrEqual(0.97)
+  expect(octaves).toBeLessThan(0.01)
+  expect(onset).toBeLessThan(0.025)
+  expect(count).toBeLessThan(1.1)
+})
 
 test('notes are detected through room noise at −40 dB, with the silence level above it', async ({
   baseURL,
 }) => {
   // The silence level is set before the first note: a slow machine takes a while.
-  const later = wandering(24, 60, LEAD + 8, 60)
+  const later = wandering(16, 120, LEAD + 8, 60)
   const noisy = withNoise(await played('alto sax', later), -40)
   const file = saveAsWav(noisy, join(folder, 'noisy.wav'))
-  const { right, missed, octaves, onset } = compare(later, await listenTo(file, baseURL!, LEAD + 22, 14))
+  const { right, missed, octaves, onset } = compare(later, await listenTo(file, baseURL!, LEAD + 14, 14))
   expect(right, `not heard: ${missed.join(', ')}`).toBeGreaterThanOrEqual(0.97)
   expect(octaves).toBeLessThan(0.01)
   expect(onset).toBeLessThan(0.025)

@@ -93,6 +93,7 @@ test('the view by key centre has one key, the smallest sets few notes, and simpl
 
   await page.goto('/setup')
   await page.getByLabel(/Instrument/).selectOption({ label: 'concert pitch' })
+  await expect(page.getByText('for concert pitch')).toBeVisible()
   await openPage(page, 'map', '1-4', 'tune-breakwater')
   await chord(page, /^Bar 2: A♭7/).click()
   await panel(page).getByLabel('Another scale for this chord').selectOption({ label: 'A♭ altered' })

@@ -180,11 +180,45 @@ test('what the server refuses is saved as a new line beside the other version', 
   await title(page).fill('Two minds, early')
   await expect(savedLine(page, 'Two minds, early')).toBeVisible()
   await title(other).fill('Two minds, late')
-  await expect(other.getByRole('alert')).toContainText('Saved is “Two minds, early”')
+  const refused = other.getByRole('alert')
+  await expect(refused.getByRole('region', { name: 'Saved' })).toContainText('title: Two minds, early')
+  await expect(refused.getByRole('region', { name: 'Yours' }).locator('mark')).toHaveText(
+    'title: Two minds, late',
+  )
   await other.getByRole('button', { name: 'Save mine as a new one' }).click()
   await expect(savedLine(other, 'Two minds, late \\(my version\\)')).toBeVisible()
   await expect(other.getByRole('alert')).toHaveCount(0)
   await expect(savedLine(other, 'Two minds, early')).toBeVisible()
+})
+
+test('two tabs change one chart: each keeps its draft, and the later one is asked, with both charts side by side', async ({
+  page,
+  context,
+}) => {
+  const chart = (tab: Page) => tab.getByRole('textbox', { name: /The chart as text, at concert pitch/ })
+  const text = (bars: string) => `title: Salt Stairs\nkey: C major\n\n| ${bars} |\n`
+  const other = await context.newPage()
+  for (const tab of [page, other]) await openPage(tab, 'changes', '1-4', 'tune-salt-stairs')
+  await chart(page).fill(text('Dm7 | G7 | Cmaj7 | %'))
+  await chart(other).fill(text('Em7 | A7 | Dmaj7 | %'))
+  for (const tab of [page, other])
+    await expect(tab.getByText('Unsaved draft, safe on this computer.')).toBeVisible()
+  await other.reload()
+  await expect(chart(other)).toContainText('| Em7 | A7 | Dmaj7 | % |')
+  await page.getByRole('button', { name: 'Save changes' }).click()
+  await expect(page.getByText('Saved.', { exact: true })).toBeVisible()
+  await expect(chart(other)).toContainText('| Em7 | A7 | Dmaj7 | % |')
+  await other.getByRole('button', { name: 'Save changes' }).click()
+  const refused = other.getByRole('alert')
+  await expect(refused.getByRole('region', { name: 'Saved' }).locator('mark')).toHaveText(
+    '| Dm7 | G7 | Cmaj7 | % |',
+  )
+  await expect(refused.getByRole('region', { name: 'Yours' }).locator('mark')).toHaveText(
+    '| Em7 | A7 | Dmaj7 | % |',
+  )
+  await refused.getByRole('button', { name: 'Save mine over it' }).click()
+  await expect(other.getByRole('alert')).toHaveCount(0)
+  await expect(chart(page)).toContainText('| Em7 | A7 | Dmaj7 | % |')
 })
 
 test('a damaged draft shows a page from which the drafts are taken out, the draft deleted, and work goes on', async ({

@@ -9,8 +9,8 @@ const BLOCK = 128
 const FONT = join(import.meta.dirname, '../../web/public/sound/band.sf3')
 
 /** General MIDI programs of the sampled instruments, from 0. */
-export const PROGRAMS = { 'alto sax': 65, trumpet: 56, guitar: 26 } as const
-export type Horn = keyof typeof PROGRAMS
+const PROGRAMS = { 'alto sax': 65, trumpet: 56, guitar: 26 } as const
+type Horn = keyof typeof PROGRAMS
 
 /** A note to be played, in seconds. */
 export interface Sounded {

@@ -4,14 +4,19 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import { fillDisk } from '../test/fullDisk.ts'
 import { killAgainAndAgain } from '../test/kills.ts'
 import { type Running, startServer } from '../test/running.ts'
+import { liveAWeek } from '../test/week.ts'
 
 const root = join(import.meta.dirname, '../..')
 const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
 const running: ChildProcess[] = []
 /** More in the long form, `npm run soak`. */
-const KILLS = process.env.SOAK ? 200 : 6
+const LONG = process.env.SOAK !== undefined
+const KILLS = LONG ? 200 : 6
+const FILLINGS = LONG ? 20 : 1
+const WEEK = LONG ? { edits: 10_000, runs: 500 } : { edits: 280, runs: 21 }
 
 beforeAll(() => {
   execFileSync('npm', ['run', '--silent', 'build', '-w', 'server', '--', '--logLevel', 'error'], {
@@ -60,6 +65,25 @@ describe('the server', () => {
     },
     KILLS * 15_000,
   )
+
+  it(
+    'loses nothing that it answered when the disk is full, there is room again, and it is killed',
+    async () => {
+      for (let time = 0; time < FILLINGS; time += 1) {
+        const { refused, lost } = await fillDisk(folder, join(folder, `full-${time}.db`))
+        expect(refused).toBeGreaterThan(0)
+        expect(lost).toEqual([])
+      }
+    },
+    FILLINGS * 60_000,
+  )
+
+  it('has everything as it was answered through a week of edits and runs, cut connections, stops and kills', async () => {
+    const { wrong, conflicts, cuts } = await liveAWeek(folder, join(folder, 'week.db'), { ...WEEK, seed: 3 })
+    expect(wrong).toEqual([])
+    expect(conflicts).toBeGreaterThan(5)
+    expect(cuts).toBeGreaterThan(5)
+  }, 600_000)
 
   it('takes the next port when its own is taken, and prints one address', async () => {
     const blocker = createServer().listen(0, '127.0.0.1')

@@ -19,8 +19,6 @@ const NAMES = (env.ALLOWED_HOSTS ?? '').split(',').filter((name) => name !== '')
 
 const version = '0.1.0'
 const MOST_PORT = 65_535
-/** Requests that take longer to arrive are cut. */
-const SLOWEST_REQUEST_MS = 20_000
 
 /** This machine's addresses on its networks, if the server listens to all of them. */
 const addresses = ['0.0.0.0', '::'].includes(HOST)
@@ -42,8 +40,6 @@ const start = async (): Promise<void> => {
     console.log('The database was empty: the demo is in it now.')
   const app = makeApp({ store: database, logger, version, names: [...NAMES, ...addresses], webDir: WEB_DIR })
   const { server, port } = await listenFrom(app, HOST, PORT)
-  server.requestTimeout = SLOWEST_REQUEST_MS
-  server.headersTimeout = SLOWEST_REQUEST_MS
   console.log(`Eager Contour is at http://${addresses[0] ?? HOST}:${port}/`)
   if (addresses.length > 0)
     console.log(

@@ -10,14 +10,23 @@ export interface Running {
   readonly output: () => string
 }
 
-/** Starts the built server in a folder and waits for its address; rejected with what it printed if it ends instead. */
-export const startServer = (folder: string, env: Readonly<Record<string, string>>): Promise<Running> =>
+// The built server finds its packages from its own workspace.
+const MAIN = join(ROOT, 'server/dist/main.js')
+
+/**
+ * Starts the built server in a folder and waits for its address; rejected with what it printed if it ends instead.
+ * With `mostBlocks` its files can't become larger than that many blocks of 512 bytes.
+ */
+export const startServer = (
+  folder: string,
+  env: Readonly<Record<string, string>>,
+  mostBlocks?: number,
+): Promise<Running> =>
   new Promise((resolve, reject) => {
-    // The built server finds its packages from its own workspace.
-    const child = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
-      cwd: folder,
-      env: { ...process.env, ...env },
-    })
+    const limit = `trap '' XFSZ; ulimit -S -f ${mostBlocks}; exec "$0" "$1"`
+    const [command = '', ...args] =
+      mostBlocks === undefined ? [process.execPath, MAIN] : ['sh', '-c', limit, process.execPath, MAIN]
+    const child = spawn(command, args, { cwd: folder, env: { ...process.env, ...env } })
     let text = ''
     const read = (chunk: Buffer) => {
       text += chunk.toString()

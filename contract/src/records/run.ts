@@ -44,3 +44,18 @@ export interface RunAnswer extends Readonly<Omit<RunBody, 'take' | 'marks'>> {
 export interface RunWithTakeAnswer extends RunAnswer {
   readonly take: Take
 }
+
+/** One page of the log, and the number of runs on all of them. */
+export interface RunPageAnswer {
+  readonly total: number
+  readonly runs: readonly RunAnswer[]
+}
+
+/** The fastest tempo in bpm that held on a day, for a tune and rung. */
+export interface HeldTempoAnswer {
+  /** “2026-11-03”. */
+  readonly day: string
+  readonly tune: string
+  readonly rung: string
+  readonly tempo: number
+}

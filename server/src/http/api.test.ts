@@ -184,7 +184,7 @@ describe('the API', () => {
   it('keeps a run once, and its whole take', async () => {
     expect((await call().put('/api/runs/run-00001', run())).status).toBe(200)
     expect((await call().put('/api/runs/run-00001', run({ tempo: 300 }))).body.tempo).toBe(120)
-    expect((await call().get('/api/runs')).body).toHaveLength(1)
+    expect((await call().get('/api/runs')).body).toMatchObject({ total: 1, runs: [{ id: 'run-00001' }] })
     expect((await call().get('/api/runs/run-00001')).body.take).toEqual(take)
     expect((await call().get('/api/runs/run-99999')).body.error.code).toBe('not-found')
   })
@@ -203,6 +203,58 @@ describe('the API', () => {
       'EXPLAIN QUERY PLAN SELECT tune, MAX(playedAt) FROM runs GROUP BY tune',
     )
     expect(JSON.stringify(plan)).toContain('runs_tune_played')
+  })
+
+  it('lists runs a page at a time, sorted and searched by the database', async () => {
+    await call().put('/api/tunes/tune-0031', tune({ edit: 'edit-0310', title: '100% Harbour' }))
+    const many = Array.from({ length: 230 }, (_, at) => at)
+    for (const at of many)
+      await call().put(
+        `/api/runs/run-page-${at}`,
+        run({
+          tune: 'tune-0031',
+          playedAt: new Date(Date.UTC(2026, 9, 1, 0, at)).toISOString(),
+          tempo: 60 + ((at * 7) % 200),
+          rung: at % 10 === 0 ? 'guide-tones' : 'outline-up',
+          marks: { notes: 40 + (at % 50), time: 95 },
+          state: at % 23 === 0 ? 'abandoned' : 'finished',
+          verdict: at % 3 === 0 ? 'close' : 'solid',
+        }),
+      )
+    const page = async (query: string) =>
+      (await call().get(`/api/runs?tune=tune-0031&${query}`)).body as {
+        total: number
+        runs: { id: string; tempo: number; marks: Record<string, number>; rung: string }[]
+      }
+    const pages = await Promise.all([0, 1, 2, 3].map((at) => page(`page=${at}`)))
+    expect(pages.map(({ runs }) => runs.length)).toEqual([100, 100, 30, 0])
+    expect(pages.flatMap(({ runs }) => runs.map(({ id }) => id))).toEqual(
+      [...many].reverse().map((at) => `run-page-${at}`),
+    )
+    const slowest = (await page('sort=tempo&order=asc')).runs.map(({ tempo }) => tempo)
+    expect(slowest).toEqual([...slowest].sort((a, b) => a - b))
+    const weakest = (await page('sort=marks&order=asc')).runs.map(({ marks }) =>
+      Math.min(...Object.values(marks)),
+    )
+    expect(weakest).toEqual([...weakest].sort((a, b) => a - b))
+    expect((await page('search=tones%20guide')).total).toBe(23)
+    expect((await page('search=abandoned')).total).toBe(10)
+    expect((await page('search=100%25')).total).toBe(230)
+    expect((await page('search=1_0%25')).total).toBe(0)
+    for (const wrong of ['page=-1', 'page=x', 'sort=colour', `search=${'x'.repeat(300)}`, 'page=1&page=2'])
+      expect((await call().get(`/api/runs?${wrong}`)).status).toBe(400)
+    const tempos = (await call().get('/api/runs/tempos?tune=tune-0031')).body as {
+      rung: string
+      tempo: number
+    }[]
+    const held = many.filter((at) => at % 23 !== 0 && at % 3 !== 0 && at % 10 !== 0)
+    expect(tempos.find(({ rung }) => rung === 'outline-up')).toEqual({
+      day: '2026-10-01',
+      tune: 'tune-0031',
+      rung: 'outline-up',
+      tempo: Math.max(...held.map((at) => 60 + ((at * 7) % 200))),
+    })
+    expect((await call().get('/api/tunes/tune-0031/runs')).body).toHaveLength(230)
   })
 
   it('gives a copy of the whole database as a file, while it is in use', async () => {

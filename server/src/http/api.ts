@@ -1,10 +1,11 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { check, IdParams, TuneQuery } from '@eager-contour/contract'
+import { check, IdParams } from '@eager-contour/contract'
 import { type Request, type RequestHandler, Router } from 'express'
 import { copyDatabase } from '../store/copies.ts'
 import type { Database } from '../store/database.ts'
+import type { Listed } from '../store/resource.ts'
 import { RESOURCES } from '../store/resources.ts'
 import { HttpProblem } from './problem.ts'
 
@@ -15,7 +16,6 @@ const valid = <T extends object>(type: new () => T, value: unknown): T => {
 }
 
 const idOf = (request: Request): string => valid(IdParams, { ...request.params }).id
-const tuneOf = (request: Request): string | undefined => valid(TuneQuery, { ...request.query }).tune
 
 /** A handler that answers with JSON. */
 const answering =
@@ -45,18 +45,15 @@ export const api = (store: Database, version: string): Router => {
     answering(() => ({ app: 'eager-contour', version })),
   )
   routes.get('/backup', backup(store.file))
-  for (const { path, body, write, single, list, lists = {}, read, children = {} } of RESOURCES) {
+  const list = (path: string, { query, read }: Listed) =>
+    routes.get(
+      path,
+      answering((request) => read(store, valid(query, { ...request.query }))),
+    )
+  for (const { path, body, write, single, list: whole, lists = {}, read, children = {} } of RESOURCES) {
     const one = single ? `/${path}` : `/${path}/:id`
-    if (list)
-      routes.get(
-        `/${path}`,
-        answering((request) => list(store, tuneOf(request))),
-      )
-    for (const [name, listed] of Object.entries(lists))
-      routes.get(
-        `/${path}/${name}`,
-        answering(() => listed(store)),
-      )
+    if (whole) list(`/${path}`, whole)
+    for (const [name, part] of Object.entries(lists)) list(`/${path}/${name}`, part)
     if (single)
       routes.get(
         one,

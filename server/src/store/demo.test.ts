@@ -6,7 +6,7 @@ import { afterAll, describe, expect, it } from 'vitest'
 import { fillWithDemo } from './demo.ts'
 import { listLines } from './lines.ts'
 import { openStore } from './open.ts'
-import { listRuns, readRun } from './runs.ts'
+import { listTuneRuns, readRun } from './runs.ts'
 import { readSettings } from './settings.ts'
 import { listTunes } from './tunes.ts'
 
@@ -78,7 +78,7 @@ describe('fillWithDemo', () => {
     expect(await fillWithDemo(database, DEMO)).toBe(false)
     expect((await listTunes(database)).map(({ title }) => title)).toEqual(['Jetty'])
     expect(await listLines(database, 'tune-demo-1')).toHaveLength(1)
-    expect(await listRuns(database, 'tune-demo-1')).toMatchObject([
+    expect(await listTuneRuns(database, 'tune-demo-1')).toMatchObject([
       { verdict: 'close', weakestBar: 1, source: 'simulated' },
     ])
     expect((await readRun(database, 'run-demo-1')).take).toEqual(take)

@@ -1,7 +1,7 @@
-import { type ExerciseAnswer, ExerciseBody } from '@eager-contour/contract'
+import { type ExerciseAnswer, ExerciseBody, TuneQuery } from '@eager-contour/contract'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
-import { Edited, resource, writeEdited } from './resource.ts'
+import { Edited, listed, resource, writeEdited } from './resource.ts'
 
 @Entity('exercises')
 class ExerciseEntity extends Edited {
@@ -51,6 +51,6 @@ export const exercises = resource({
   path: 'exercises',
   entities: [ExerciseEntity],
   body: ExerciseBody,
-  list: listExercises,
+  list: listed(TuneQuery, listExercises),
   write: writeExercise,
 })

@@ -1,8 +1,8 @@
-import { type LineAnswer, LineBody, type LineVersionAnswer } from '@eager-contour/contract'
+import { type LineAnswer, LineBody, type LineVersionAnswer, TuneQuery } from '@eager-contour/contract'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
 import { isWhole, JsonColumn } from './json.ts'
-import { Edited, NO_TRANSACTION, resource, writeEdited } from './resource.ts'
+import { Edited, listed, NO_TRANSACTION, resource, writeEdited } from './resource.ts'
 
 @Entity('lines')
 class LineEntity extends Edited {
@@ -94,7 +94,7 @@ export const lines = resource({
   path: 'lines',
   entities: [LineEntity, LineVersionEntity],
   body: LineBody,
-  list: listLines,
+  list: listed(TuneQuery, (store, { tune }) => listLines(store, tune)),
   write: writeLine,
   children: { versions: listVersions },
 })

@@ -1,8 +1,8 @@
-import { type PhraseAnswer, PhraseBody } from '@eager-contour/contract'
+import { type PhraseAnswer, PhraseBody, TuneQuery } from '@eager-contour/contract'
 import { Column, Entity, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
 import { isWhole, JsonColumn } from './json.ts'
-import { Edited, resource, writeEdited } from './resource.ts'
+import { Edited, listed, resource, writeEdited } from './resource.ts'
 
 @Entity('phrases')
 class PhraseEntity extends Edited {
@@ -30,6 +30,6 @@ export const phrases = resource({
   path: 'phrases',
   entities: [PhraseEntity],
   body: PhraseBody,
-  list: listPhrases,
+  list: listed(TuneQuery, listPhrases),
   write: writePhrase,
 })

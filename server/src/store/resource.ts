@@ -25,13 +25,25 @@ export interface Resource<Body extends object = object> {
   readonly write: (store: Store, id: string, body: Body) => Promise<unknown>
   /** There is only one record, without an id in its path. */
   readonly single?: { readonly id: string; readonly read: (store: Store) => Promise<unknown> }
-  readonly list?: (store: Store, tune?: string) => Promise<unknown>
+  readonly list?: Listed
   readonly read?: (store: Store, id: string) => Promise<unknown>
   /** Other lists, by the last part of their path. */
-  readonly lists?: Readonly<Record<string, (store: Store) => Promise<unknown>>>
+  readonly lists?: Readonly<Record<string, Listed>>
   /** Lists under a record, by the last part of their path. */
   readonly children?: Readonly<Record<string, (store: Store, id: string) => Promise<unknown>>>
 }
+
+/** A list that is asked for with a query of this class. */
+export interface Listed {
+  readonly query: new () => object
+  readonly read: (store: Store, query: object) => Promise<unknown>
+}
+
+/** A list with the class of its query, which is checked before it is read. */
+export const listed = <Query extends object>(
+  query: new () => Query,
+  read: (store: Store, query: Query) => Promise<unknown>,
+): Listed => ({ query, read: read as Listed['read'] })
 
 /** A resource whose body's class is no longer needed by name: for the table of all resources. */
 export const resource = <Body extends object>(row: Resource<Body>): Resource => row as unknown as Resource

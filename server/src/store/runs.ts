@@ -1,9 +1,19 @@
-import { type RunAnswer, RunBody, type RunWithTakeAnswer } from '@eager-contour/contract'
+import {
+  type HeldTempoAnswer,
+  LIMITS,
+  type RunAnswer,
+  RunBody,
+  type RunOrder,
+  type RunPageAnswer,
+  RunsQuery,
+  type RunWithTakeAnswer,
+  TuneQuery,
+} from '@eager-contour/contract'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
 import { NotFoundError } from './errors.ts'
 import { isWhole, JsonColumn } from './json.ts'
-import { resource } from './resource.ts'
+import { listed, resource } from './resource.ts'
 
 @Entity('runs')
 class RunEntity {
@@ -37,15 +47,68 @@ const answerOf = ({ fromBar, toBar, weakestBar, line, ...row }: RunEntity): RunA
   ...(line === null ? {} : { line }),
 })
 
-export const listRuns = async (store: Store, tune?: string): Promise<readonly RunAnswer[]> =>
-  (
-    await store.manager.find(RunEntity, {
-      where: tune === undefined ? {} : { tune },
-      order: { playedAt: 'DESC' },
-    })
-  )
+/** All runs of a tune, newest first. */
+export const listTuneRuns = async (store: Store, tune: string): Promise<readonly RunAnswer[]> =>
+  (await store.manager.find(RunEntity, { where: { tune }, order: { playedAt: 'DESC' } }))
     .filter(isWhole)
     .map(answerOf)
+
+/** Each column of the log as SQL: of the run, and of its tune's title. */
+const ORDERS: Readonly<Record<RunOrder, readonly string[]>> = {
+  date: ['run.playedAt'],
+  tune: ['tuneOf.title COLLATE NOCASE'],
+  bars: ['run.fromBar', 'run.toBar'],
+  rung: ['run.rung'],
+  key: ['run.key'],
+  tempo: ['run.tempo'],
+  marks: ['CASE WHEN json_valid(run.marks) THEN (SELECT MIN(value) FROM json_each(run.marks)) END'],
+  verdict: [
+    "CASE run.state WHEN 'abandoned' THEN 0 ELSE 1 END",
+    "CASE run.verdict WHEN 'again' THEN 0 WHEN 'close' THEN 1 WHEN 'solid' THEN 2 ELSE 3 END",
+  ],
+}
+
+/** What is searched, as one text: the words of a run as the log shows them. */
+const SEARCHED = [
+  "COALESCE(tuneOf.title, '')",
+  "REPLACE(run.rung, '-', ' ')",
+  'run.key',
+  'run.tempo',
+  "CASE run.state WHEN 'abandoned' THEN 'abandoned' ELSE run.verdict END",
+].join(" || ' ' || ")
+
+const asPattern = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`
+
+/** A page of the log: its runs in the order asked for, newest first among equals. */
+export const pageOfRuns = async (
+  store: Store,
+  { tune, search = '', sort = 'date', order = 'desc', page = 0 }: RunsQuery,
+): Promise<RunPageAnswer> => {
+  const query = store.manager
+    .createQueryBuilder(RunEntity, 'run')
+    .leftJoin('tunes', 'tuneOf', 'tuneOf.id = run.tune')
+  if (tune !== undefined) query.andWhere('run.tune = :tune', { tune })
+  for (const [at, word] of search.split(/\s+/).filter(Boolean).entries())
+    query.andWhere(`${SEARCHED} LIKE :word${at} ESCAPE '\\'`, { [`word${at}`]: asPattern(word) })
+  const total = await query.getCount()
+  for (const column of ORDERS[sort]) query.addOrderBy(column, order === 'asc' ? 'ASC' : 'DESC')
+  if (sort !== 'date') query.addOrderBy('run.playedAt', 'DESC')
+  const rows = await query
+    .addOrderBy('run.id')
+    .limit(LIMITS.runsOnPage)
+    .offset(page * LIMITS.runsOnPage)
+    .getMany()
+  return { total, runs: rows.filter(isWhole).map(answerOf) }
+}
+
+/** The fastest tempo that held, day by day, for each tune and rung: what the log draws, oldest day first. */
+const heldTempos = async (store: Store, { tune }: TuneQuery): Promise<readonly HeldTempoAnswer[]> =>
+  store.manager.query(
+    `SELECT substr(playedAt, 1, 10) AS day, tune, rung, MAX(tempo) AS tempo FROM runs
+     WHERE state = 'finished' AND verdict IN ('solid', 'move on') ${tune === undefined ? '' : 'AND tune = ?'}
+     GROUP BY day, tune, rung ORDER BY day, tune, rung`,
+    tune === undefined ? [] : [tune],
+  )
 
 /** The last run of each tune, through the index of runs by tune. */
 const lastRuns = async (store: Store): Promise<readonly RunAnswer[]> =>
@@ -102,8 +165,8 @@ export const runs = resource({
   path: 'runs',
   entities: [RunEntity, TakeEntity],
   body: RunBody,
-  list: listRuns,
-  lists: { last: lastRuns },
+  list: listed(RunsQuery, pageOfRuns),
+  lists: { last: listed(TuneQuery, lastRuns), tempos: listed(TuneQuery, heldTempos) },
   read: readRun,
   write: writeRun,
 })

@@ -1,8 +1,8 @@
-import { type SetListAnswer, SetListBody } from '@eager-contour/contract'
+import { type SetListAnswer, SetListBody, TuneQuery } from '@eager-contour/contract'
 import { Column, Entity, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
 import { isWhole, JsonColumn } from './json.ts'
-import { Edited, resource, writeEdited } from './resource.ts'
+import { Edited, listed, resource, writeEdited } from './resource.ts'
 
 @Entity('set_lists')
 class SetListEntity extends Edited {
@@ -29,6 +29,6 @@ export const setLists = resource({
   path: 'set-lists',
   entities: [SetListEntity],
   body: SetListBody,
-  list: listSetLists,
+  list: listed(TuneQuery, listSetLists),
   write: writeSetList,
 })

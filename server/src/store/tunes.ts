@@ -1,8 +1,9 @@
-import { type TuneAnswer, TuneBody } from '@eager-contour/contract'
+import { type TuneAnswer, TuneBody, TuneQuery } from '@eager-contour/contract'
 import { Column, Entity, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
 import { isWhole, JsonColumn } from './json.ts'
-import { Edited, resource, writeEdited } from './resource.ts'
+import { Edited, listed, resource, writeEdited } from './resource.ts'
+import { listTuneRuns } from './runs.ts'
 
 @Entity('tunes')
 export class TuneEntity extends Edited {
@@ -31,6 +32,7 @@ export const tunes = resource({
   path: 'tunes',
   entities: [TuneEntity],
   body: TuneBody,
-  list: listTunes,
+  list: listed(TuneQuery, listTunes),
   write: writeTune,
+  children: { runs: listTuneRuns },
 })

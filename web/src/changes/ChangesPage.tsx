@@ -13,7 +13,10 @@ export const ChangesPage = () => <TuneChanges tune={useOpenTune().tune} />
 /** A tune's changes, bar by bar and as text; also for charts that can't be read yet. */
 export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
   const dispatch = useAppDispatch()
-  const { text, incoming, outcome, write, typed, settle } = useChartText(`changes ${tune.id}`, tune.chart)
+  const { text, revision, incoming, outcome, write, typed, settle } = useChartText(`changes ${tune.id}`, {
+    text: tune.chart,
+    revision: tune.revision,
+  })
   const changed = text !== tune.chart
   const keep = async () => {
     if (!outcome.ok) return
@@ -24,7 +27,7 @@ export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
       path: `tunes/${tune.id}`,
       title,
       body: {
-        revision: tune.revision,
+        revision,
         title,
         chart: text,
         readings: before.ok ? followOverrides(before.value, outcome.value, tune.readings) : [],

@@ -6,16 +6,19 @@ import { Button } from '../ui/Button.tsx'
 import { ChangesEditor } from './ChangesEditor.tsx'
 import { FormStart } from './FormStart.tsx'
 import { ImportScore } from './ImportScore.tsx'
-import { useChartText } from './useChartText.ts'
+import { type StoredChart, useChartText } from './useChartText.ts'
 
 const DRAFT = 'new tune'
-const FIRST_TEXT = 'title: \nkey: C major\ntime: 4/4\ntempo: 140\n\n| Dm7 | G7 | Cmaj7 | Fmaj7 |\n'
+const FIRST: StoredChart = {
+  text: 'title: \nkey: C major\ntime: 4/4\ntempo: 140\n\n| Dm7 | G7 | Cmaj7 | Fmaj7 |\n',
+  revision: 0,
+}
 
 /** Writing a new tune's changes, from nothing or from a common form. */
 export const NewTunePage = () => {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
-  const { text, incoming, outcome, write, typed, settle } = useChartText(DRAFT, FIRST_TEXT)
+  const { text, incoming, outcome, write, typed, settle } = useChartText(DRAFT, FIRST)
   const keep = async () => {
     if (!outcome.ok) return
     const id = newId('tune')

@@ -1,12 +1,16 @@
-import type {
-  ExerciseAnswer,
-  LineAnswer,
-  LineVersionAnswer,
-  PhraseAnswer,
-  RunAnswer,
-  SetListAnswer,
-  SettingsAnswer,
-  TuneAnswer,
+import {
+  type ExerciseAnswer,
+  type HeldTempoAnswer,
+  LIMITS,
+  type LineAnswer,
+  type LineVersionAnswer,
+  type PhraseAnswer,
+  type RunAnswer,
+  type RunPageAnswer,
+  type RunsQuery,
+  type SetListAnswer,
+  type SettingsAnswer,
+  type TuneAnswer,
 } from '@eager-contour/contract'
 import type { ThunkDispatch, UnknownAction, WithSlice } from '@reduxjs/toolkit'
 import { createApi, fetchBaseQuery, retry } from '@reduxjs/toolkit/query/react'
@@ -41,9 +45,23 @@ export const api = createApi({
       query: () => 'set-lists',
       providesTags: ['setLists'],
     }),
-    /** The runs of a tune, newest first; of all tunes for an empty id. */
-    runs: builder.query<readonly RunAnswer[], string>({
-      query: (tune) => (tune !== '' ? `runs?tune=${encodeURIComponent(tune)}` : 'runs'),
+    /** The runs of a tune, newest first. */
+    tuneRuns: builder.query<readonly RunAnswer[], string>({
+      query: (tune) => `tunes/${encodeURIComponent(tune)}/runs`,
+      providesTags: ['runs'],
+    }),
+    /** The log, a page at a time. */
+    runs: builder.infiniteQuery<RunPageAnswer, Omit<RunsQuery, 'page'>, number>({
+      infiniteQueryOptions: {
+        initialPageParam: 0,
+        getNextPageParam: (_last, pages, page) =>
+          pages.length * LIMITS.runsOnPage < (pages[0]?.total ?? 0) ? page + 1 : undefined,
+      },
+      query: ({ queryArg, pageParam: page }) => ({ url: 'runs', params: { ...queryArg, page } }),
+      providesTags: ['runs'],
+    }),
+    heldTempos: builder.query<readonly HeldTempoAnswer[], Pick<RunsQuery, 'tune'>>({
+      query: (params) => ({ url: 'runs/tempos', params }),
       providesTags: ['runs'],
     }),
     /** The last run of each tune. */
@@ -70,6 +88,8 @@ export const {
   useExercisesQuery,
   useSetListsQuery,
   useLastRunsQuery,
-  useRunsQuery,
+  useRunsInfiniteQuery,
+  useTuneRunsQuery,
+  useHeldTemposQuery,
   useSettingsQuery,
 } = api

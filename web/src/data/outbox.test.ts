@@ -12,7 +12,14 @@ import {
   pendingEdits,
   readDraft,
 } from './browserStore.ts'
-import { discardRefused, type Edit, saveRefusedAsCopy, sendEdit, sendPending } from './outbox.ts'
+import {
+  discardRefused,
+  type Edit,
+  saveRefusedAsCopy,
+  saveRefusedOver,
+  sendEdit,
+  sendPending,
+} from './outbox.ts'
 import { outboxSlice } from './outboxSlice.ts'
 
 interface Sent {
@@ -208,13 +215,30 @@ describe('the outbox', () => {
     const body = { revision: 3, title: 'Mine', notes: [1] }
     await sendEdit(dispatch, line({ entity: 'line-14', path: 'lines/line-14', body }, 'Mine'))
     await vi.waitFor(() =>
-      expect(state().refused[0]?.versions).toEqual({ theirs: '“Theirs”, 2 notes', mine: '“Mine”, 1 note' }),
+      expect(state().refused[0]?.versions).toMatchObject({ theirs: current, mine: { title: 'Mine' } }),
     )
     await saveRefusedAsCopy(dispatch, state().refused[0]!.edit)
     await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 0, refused: [] }))
     const copy = server.sent.at(-1)!
     expect(copy.path).toMatch(/^\/api\/lines\/line-[0-9a-f]{20}$/)
     expect(copy.body).toMatchObject({ title: 'Mine (my version)', revision: 0, notes: [1] })
+  })
+
+  it('saves a refused edit over what the server has, once the player has chosen so', async () => {
+    const current = { title: 'Theirs', revision: 7 }
+    server.answer = ({ body }) =>
+      body.revision === 7
+        ? Response.json({ revision: 8 })
+        : Response.json({ error: { message: 'Changed elsewhere.', current } }, { status: 409 })
+    const body = { revision: 3, title: 'Mine' }
+    await sendEdit(dispatch, line({ entity: 'line-15', path: 'lines/line-15', body }, 'Mine'))
+    await vi.waitFor(() => expect(state().refused).toHaveLength(1))
+    await saveRefusedOver(dispatch, state().refused[0]!.edit)
+    await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 0, refused: [] }))
+    expect(server.sent.at(-1)).toMatchObject({
+      path: '/api/lines/line-15',
+      body: { title: 'Mine', revision: 7 },
+    })
   })
 
   it('sends although the browser’s store fails, and says that it does not keep', async () => {

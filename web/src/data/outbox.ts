@@ -103,9 +103,23 @@ export const discardRefused = async (dispatch: AppDispatch, edit: string): Promi
   await tellTabs(dispatch)
 }
 
+const refusedEdit = async (edit: string): Promise<PendingEdit | undefined> =>
+  (await pendingEdits()).find((pending) => pending.edit === edit && pending.refused !== undefined)
+
+/** Saves what was refused over what the server has, now that the player has seen both. */
+export const saveRefusedOver = async (dispatch: AppDispatch, edit: string): Promise<void> => {
+  const refused = await refusedEdit(edit)
+  if (!refused) return
+  const { entity, path, title, body, current } = refused
+  const { edit: _edit, ...mine } = body
+  const { revision } = current as { readonly revision: number }
+  await discardRefused(dispatch, edit)
+  await sendEdit(dispatch, { entity, path, title, body: { ...mine, revision } })
+}
+
 /** Saves what was refused as a new record beside the one that the server has. */
 export const saveRefusedAsCopy = async (dispatch: AppDispatch, edit: string): Promise<void> => {
-  const refused = (await pendingEdits()).find((pending) => pending.edit === edit)
+  const refused = await refusedEdit(edit)
   if (!refused) return
   const [kind = '', old = ''] = refused.path.split('/')
   const entity = newId(old.split('-')[0] ?? kind)

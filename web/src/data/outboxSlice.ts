@@ -1,5 +1,6 @@
 import { createSlice, type PayloadAction, type WithSlice } from '@reduxjs/toolkit'
 import { rootReducer } from '../store/store.ts'
+import type { Version } from './versions.ts'
 
 /** What the player is told about the server: nothing while all is well. */
 export interface OutboxState {
@@ -13,8 +14,8 @@ export interface RefusedEdit {
   readonly edit: string
   readonly title: string
   readonly reason: string
-  /** What the server has instead, and what was to be written, in words; none if it can't be kept as a copy. */
-  readonly versions?: { readonly theirs: string; readonly mine: string }
+  /** What the server has instead, and what was to be written; none if it can't be kept as a copy. */
+  readonly versions?: { readonly theirs: Version; readonly mine: Version }
 }
 
 /** An edit of this tab that the server has taken, with the revision that it made. */

@@ -1,17 +1,6 @@
 import type { PendingEdit } from './browserStore.ts'
 import type { RefusedEdit } from './outboxSlice.ts'
-
-const counted = (count: number, what: string): string => `${count} ${what}${count === 1 ? '' : 's'}`
-
-/** How large a version of a record is, in its own terms. */
-const sizeWords = ({ notes, chart, exercises }: Readonly<Record<string, unknown>>): string => {
-  if (Array.isArray(notes)) return counted(notes.length, 'note')
-  if (typeof chart === 'string') return counted(chart.split('|').length - 1, 'bar line')
-  return Array.isArray(exercises) ? counted(exercises.length, 'exercise') : ''
-}
-
-const versionWords = (version: Readonly<Record<string, unknown>>): string =>
-  [`“${String(version.title ?? '')}”`, sizeWords(version)].filter(Boolean).join(', ')
+import type { Version } from './versions.ts'
 
 /** A refused edit as the player is told of it; undefined for one that still waits. */
 export const asRefused = ({ edit, title, body, current, refused }: PendingEdit): RefusedEdit | undefined => {
@@ -22,13 +11,6 @@ export const asRefused = ({ edit, title, body, current, refused }: PendingEdit):
     edit,
     title,
     reason: refused,
-    ...(hasBoth
-      ? {
-          versions: {
-            theirs: versionWords(current as Readonly<Record<string, unknown>>),
-            mine: versionWords(body),
-          },
-        }
-      : {}),
+    ...(hasBoth ? { versions: { theirs: current as Version, mine: body } } : {}),
   }
 }

@@ -1,11 +1,11 @@
-import type { RunAnswer } from '@eager-contour/contract'
+import type { RunAnswer, RunOrder } from '@eager-contour/contract'
 import { format } from 'date-fns'
-import { lazy, Suspense, useMemo, useState } from 'react'
-import { useRunsQuery, useTunesQuery } from '../data/api.ts'
+import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react'
+import { useHeldTemposQuery, useRunsInfiniteQuery, useTunesQuery } from '../data/api.ts'
 import { useSettings } from '../settings/settings.ts'
 import { barsText } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
-import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
+import { type DataColumn, DataTable, type SortedBy } from '../ui/DataTable.tsx'
 import { Loaded } from '../ui/Loaded.tsx'
 import { Waiting } from '../ui/Notice.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
@@ -13,8 +13,6 @@ import { VerdictMark } from '../ui/VerdictMark.tsx'
 
 const TempoChart = lazy(async () => ({ default: (await import('./TempoChart.tsx')).TempoChart }))
 const ROW_HEIGHT = 41
-/** The runs of all tunes. */
-const ALL = ''
 
 /** A run with what its row shows. */
 interface LoggedRun extends RunAnswer {
@@ -25,25 +23,12 @@ interface LoggedRun extends RunAnswer {
 
 /** What was played: the tempo over the weeks, and every run with its marks. */
 export const LogPage = () => {
-  const query = useRunsQuery(ALL)
   const { data: tunes = [] } = useTunesQuery()
-  const { instrument } = useSettings()
+  const titles = useMemo(() => new Map(tunes.map(({ id, title }) => [id, title])), [tunes])
   const [tune, setTune] = useState('')
   const [search, setSearch] = useState('')
-  const titles = useMemo(() => new Map(tunes.map(({ id, title }) => [id, title])), [tunes])
-  const listed = useMemo(
-    () =>
-      (query.data ?? [])
-        .filter((run) => tune === '' || run.tune === tune)
-        .map(
-          (run): LoggedRun => ({
-            ...run,
-            title: titles.get(run.tune) ?? '',
-            keyName: writtenKey(run.key, instrument),
-          }),
-        ),
-    [query.data, tune, titles, instrument],
-  )
+  const searched = useDeferredValue(search).trim()
+  const { data: tempos } = useHeldTemposQuery(tune === '' ? {} : { tune })
   return (
     <div className="mx-auto w-full max-w-6xl px-5 pb-10">
       <div className="flex flex-wrap items-end justify-between gap-3 py-4">
@@ -67,32 +52,71 @@ export const LogPage = () => {
           <SearchField label="Search runs" value={search} onChange={setSearch} className="w-56" />
         </span>
       </div>
-      <Loaded
-        what="the log"
-        query={{ ...query, data: query.data && listed }}
-        empty="No runs yet. Open a tune, choose a stretch and play a drill: it is logged automatically."
-      >
-        {(runs) => (
-          <>
-            <Suspense fallback={<Waiting what="Drawing" />}>
-              <TempoChart runs={runs} titles={titles} />
-            </Suspense>
-            {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways must be reached by keys. */}
-            <section aria-label="Runs" tabIndex={0} className="mt-5 overflow-x-auto">
-              <DataTable
-                label="Runs"
-                columns={COLUMNS}
-                rows={runs}
-                rowId={({ id }) => id}
-                rowHeight={ROW_HEIGHT}
-                search={search}
-                sorted={NEWEST_FIRST}
-              />
-            </section>
-          </>
-        )}
-      </Loaded>
+      {tempos && tempos.length > 0 && (
+        <Suspense fallback={<Waiting what="Drawing" />}>
+          <TempoChart tempos={tempos} titles={titles} />
+        </Suspense>
+      )}
+      <RunTable tune={tune} search={searched} titles={titles} />
     </div>
+  )
+}
+
+interface RunTableProps {
+  /** A tune's id, or empty for all. */
+  readonly tune: string
+  readonly search: string
+  readonly titles: ReadonlyMap<string, string>
+}
+
+/** The runs, page after page as the table is scrolled. */
+const RunTable = ({ tune, search, titles }: RunTableProps) => {
+  const { instrument } = useSettings()
+  const [sorted, setSorted] = useState<SortedBy>(NEWEST_FIRST)
+  const query = useRunsInfiniteQuery({
+    ...(tune === '' ? {} : { tune }),
+    ...(search === '' ? {} : { search }),
+    sort: sorted.id as RunOrder,
+    order: sorted.desc ? 'desc' : 'asc',
+  })
+  const { data, hasNextPage, isFetching, fetchNextPage } = query
+  const runs = useMemo(
+    () =>
+      data?.pages
+        .flatMap((page) => page.runs)
+        .map(
+          (run): LoggedRun => ({
+            ...run,
+            title: titles.get(run.tune) ?? '',
+            keyName: writtenKey(run.key, instrument),
+          }),
+        ),
+    [data, titles, instrument],
+  )
+  const onEnd = useCallback(() => {
+    if (hasNextPage && !isFetching) void fetchNextPage()
+  }, [hasNextPage, isFetching, fetchNextPage])
+  const empty =
+    search === ''
+      ? 'No runs yet. Open a tune, choose a stretch and play a drill: it is logged automatically.'
+      : `Nothing matches “${search}”.`
+  return (
+    <Loaded what="the log" query={{ ...query, data: runs }} empty={empty}>
+      {(rows) => (
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways must be reached by keys.
+        <section aria-label="Runs" tabIndex={0} className="mt-5 overflow-x-auto">
+          <DataTable
+            label="Runs"
+            columns={COLUMNS}
+            rows={rows}
+            rowId={({ id }) => id}
+            rowHeight={ROW_HEIGHT}
+            sorted={sorted}
+            paged={{ total: data?.pages[0]?.total ?? rows.length, onSort: setSorted, onEnd }}
+          />
+        </section>
+      )}
+    </Loaded>
   )
 }
 

@@ -1,4 +1,4 @@
-import type { RunAnswer } from '@eager-contour/contract'
+import type { HeldTempoAnswer } from '@eager-contour/contract'
 import {
   CategoryScale,
   Chart as ChartJs,
@@ -8,7 +8,7 @@ import {
   PointElement,
   Tooltip,
 } from 'chart.js'
-import { groups, max, rollup, sort } from 'd3-array'
+import { groups, sort } from 'd3-array'
 import { format } from 'date-fns'
 import { Line } from 'react-chartjs-2'
 
@@ -21,21 +21,19 @@ const token = (name: string): string =>
   getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 const COLOURS = ['--madder', '--lichen', '--saffron', '--heather', '--ink', '--soft']
 const POINTS = ['circle', 'rect', 'triangle', 'rectRot', 'cross', 'star'] as const
-const HELD: readonly RunAnswer['verdict'][] = ['solid', 'move on']
 
 /** The fastest solid tempo of each day, for each tune and rung. */
 export const TempoChart = ({
-  runs,
+  tempos,
   titles,
 }: {
-  readonly runs: readonly RunAnswer[]
+  readonly tempos: readonly HeldTempoAnswer[]
   readonly titles: ReadonlyMap<string, string>
 }) => {
-  const held = runs.filter((run) => run.state === 'finished' && HELD.includes(run.verdict))
-  const days = sort(new Set(held.map(dayOf)))
-  const threads = sort(groups(held, threadOf), ([thread]) => thread).slice(0, COLOURS.length)
+  const days = sort(new Set(tempos.map(({ day }) => day)))
+  const threads = sort(groups(tempos, threadOf), ([thread]) => thread).slice(0, COLOURS.length)
   const datasets = threads.map(([, mine], index) => {
-    const fastest = rollup(mine, (runs) => max(runs, ({ tempo }) => tempo), dayOf)
+    const fastest = new Map(mine.map(({ day, tempo }) => [day, tempo]))
     const colour = token(COLOURS[index]!)
     return {
       label: `${titles.get(mine[0]!.tune) ?? ''}, ${mine[0]!.rung.replaceAll('-', ' ')}`,
@@ -74,5 +72,4 @@ export const TempoChart = ({
   )
 }
 
-const dayOf = (run: RunAnswer): string => run.playedAt.slice(0, 10)
-const threadOf = (run: RunAnswer): string => `${run.tune} ${run.rung}`
+const threadOf = ({ tune, rung }: HeldTempoAnswer): string => `${tune} ${rung}`

@@ -12,7 +12,7 @@ import {
 } from '@eager-contour/core'
 import { group } from 'd3-array'
 import { useMemo } from 'react'
-import { useRunsQuery } from '../data/api.ts'
+import { useTuneRunsQuery } from '../data/api.ts'
 import type { OpenTune } from '../tune/useTune.ts'
 
 export interface Ladder {
@@ -27,7 +27,7 @@ const place = (rung: string, tonic: string): string => `${rung} ${pitchClassOf(f
 
 /** The state of every rung in every key over the stretch. */
 export const useLadder = ({ tune, sounding, stretch }: OpenTune, order: KeyOrder): Ladder => {
-  const { data: runs } = useRunsQuery(tune.id)
+  const { data: runs } = useTuneRunsQuery(tune.id)
   return useMemo(() => {
     const own: Key = sounding.chart.key ?? sounding.readings[0]?.key ?? { tonic: 'C', mode: 'major' }
     const here = (runs ?? []).filter(

@@ -16,7 +16,7 @@ import {
 } from '@tanstack/react-table'
 import { useVirtualizer, useWindowVirtualizer, type Virtualizer } from '@tanstack/react-virtual'
 import { ChevronDown, ChevronUp } from 'lucide-react'
-import { type ReactNode, type RefObject, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { type ReactNode, type RefObject, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { Empty } from './Notice.tsx'
 
 const features = tableFeatures({
@@ -50,9 +50,26 @@ interface DataTableProps<T extends RowData> {
   readonly rowHeight: number
   /** The words that rows have to hold, each in any column. */
   readonly search?: string
-  readonly sorted?: { readonly id: string; readonly desc: boolean }
+  readonly sorted?: SortedBy
+  /** For rows that come a page at a time, sorted and searched before they come. */
+  readonly paged?: Paged
   /** With headings that sort it, with headings only, or as a plain list that scrolls by itself when it is long. */
   readonly kind?: 'sorted' | 'headed' | 'plain'
+}
+
+/** How rows that come a page at a time are asked for. */
+export interface Paged {
+  /** The number of rows on all pages. */
+  readonly total: number
+  readonly onSort: (column: SortedBy) => void
+  /** The last rows are in view: more are wanted. */
+  readonly onEnd: () => void
+}
+
+/** The column by which a table is sorted. */
+export interface SortedBy {
+  readonly id: string
+  readonly desc: boolean
 }
 
 /** With more rows than this only those near the window are drawn. */
@@ -62,7 +79,7 @@ const NOT_SORTED: SortingState = []
 
 /** A table that sorts by its headings, searches, and stays fast with thousands of rows. */
 export const DataTable = <T extends RowData>(props: DataTableProps<T>) => {
-  const { label, columns, rows, rowId, search = '', sorted, kind = 'sorted' } = props
+  const { label, columns, rows, rowId, search = '', sorted, kind = 'sorted', paged } = props
   const [sorting, setSorting] = useState<SortingState>(sorted ? [sorted] : NOT_SORTED)
   const defs = useMemo(() => {
     const helper = createColumnHelper<Features, T>()
@@ -75,8 +92,13 @@ export const DataTable = <T extends RowData>(props: DataTableProps<T>) => {
     columns: defs,
     data: rows as T[],
     getRowId: rowId,
-    state: { sorting, globalFilter: search },
-    onSortingChange: setSorting,
+    state: { sorting, globalFilter: paged ? '' : search },
+    manualSorting: paged !== undefined,
+    onSortingChange: (change) => {
+      const next = typeof change === 'function' ? change(sorting) : change
+      setSorting(next)
+      if (next[0]) paged?.onSort(next[0])
+    },
     globalFilterFn: holdsWords,
     getColumnCanGlobalFilter: () => true,
     enableSortingRemoval: false,
@@ -85,14 +107,11 @@ export const DataTable = <T extends RowData>(props: DataTableProps<T>) => {
   const scroller = useRef<HTMLDivElement>(null)
   if (rows.length > 0 && shown.length === 0) return <Empty>Nothing matches “{search}”.</Empty>
   const long = shown.length > ALL_DRAWN
-  const body = { rows: shown, columns, rowHeight: props.rowHeight }
+  const body = { rows: shown, columns, rowHeight: props.rowHeight, onEnd: paged?.onEnd }
+  const total = paged?.total ?? shown.length
   return (
     <div ref={scroller} className={long && kind === 'plain' ? 'max-h-[60vh] overflow-y-auto' : ''}>
-      <table
-        aria-label={label}
-        aria-rowcount={long ? shown.length + 1 : undefined}
-        className="w-full text-left"
-      >
+      <table aria-label={label} aria-rowcount={long ? total + 1 : undefined} className="w-full text-left">
         {kind !== 'plain' && (
           <thead className="text-soft">
             <tr>
@@ -187,10 +206,12 @@ interface LongBodyProps<T extends RowData> {
   readonly rows: readonly Row<Features, T>[]
   readonly columns: readonly DataColumn<T>[]
   readonly rowHeight: number
+  /** The last rows are near. */
+  readonly onEnd?: (() => void) | undefined
 }
 
 /** Rows near the window, in a table that scrolls with the page. */
-const PageRows = <T extends RowData>({ rows, columns, rowHeight }: LongBodyProps<T>) => {
+const PageRows = <T extends RowData>({ rows, columns, rowHeight, onEnd }: LongBodyProps<T>) => {
   const place = useRef<HTMLTableSectionElement>(null)
   const [top, setTop] = useState(0)
   useLayoutEffect(() => setTop(pageTop(place.current)), [])
@@ -200,6 +221,10 @@ const PageRows = <T extends RowData>({ rows, columns, rowHeight }: LongBodyProps
     overscan: OVERSCAN,
     scrollMargin: top,
   })
+  const atEnd = (virtualizer.getVirtualItems().at(-1)?.index ?? 0) >= rows.length - 1
+  useEffect(() => {
+    if (atEnd && rows.length > 0) onEnd?.()
+  }, [atEnd, rows.length, onEnd])
   return (
     <tbody ref={place}>
       <NearRows virtualizer={virtualizer} rows={rows} columns={columns} />
@@ -229,7 +254,7 @@ const ScrolledRows = <T extends RowData>({ rows, columns, rowHeight, scroller }:
   )
 }
 
-interface NearRowsProps<T extends RowData> extends Omit<LongBodyProps<T>, 'rowHeight'> {
+interface NearRowsProps<T extends RowData> extends Omit<LongBodyProps<T>, 'rowHeight' | 'onEnd'> {
   readonly virtualizer: Pick<Virtualizer<Window, Element>, 'getVirtualItems' | 'getTotalSize'> & {
     readonly options: { readonly scrollMargin: number }
   }
