@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { type Browser, chromium, type Page } from '@playwright/test'
 import { benchGrid } from './grid.ts'
+import { benchLarge, largeFile } from './large.ts'
 import { benchLine } from './line.ts'
 import { benchLive } from './live.ts'
 import { median, milliseconds, type Row } from './table.ts'
@@ -16,11 +17,12 @@ const COMPOSE_LIMIT_MS = 300
 const KEY_LIMIT_MS = 16
 const STROKES = 40
 const ROOT = process.cwd()
+const DEMO = join(ROOT, 'demo/generated/demo.json')
 
 /** The built application in headless Chromium: first paint of Tunes, its scripts, and composing in the worker. */
 export const benchPage = async (): Promise<readonly Row[]> => {
   const folder = mkdtempSync(join(tmpdir(), 'eager-contour-bench-'))
-  const { address, stop } = await serve(folder)
+  const { address, stop } = await serve(folder, DEMO)
   const browser = await chromium.launch({
     executablePath: execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim(),
     args: [
@@ -45,6 +47,9 @@ export const benchPage = async (): Promise<readonly Row[]> => {
     const grid = await benchGrid(browser, address)
     const line = await benchLine(browser, address)
     const live = await benchLive(browser, address)
+    const years = await serve(folder, largeFile(folder, DEMO), 'large')
+    const large = await benchLarge(browser, years.address)
+    years.stop()
     return [
       {
         what: 'Tunes, from a cold page to its rows',
@@ -77,6 +82,7 @@ export const benchPage = async (): Promise<readonly Row[]> => {
       ...grid,
       ...line,
       ...live,
+      ...large,
     ]
   } finally {
     await browser.close()
@@ -85,15 +91,19 @@ export const benchPage = async (): Promise<readonly Row[]> => {
   }
 }
 
-const serve = (folder: string): Promise<{ address: string; stop: () => void }> =>
+const serve = (
+  folder: string,
+  demo: string,
+  name = 'bench',
+): Promise<{ address: string; stop: () => void }> =>
   new Promise((resolve, reject) => {
     const server = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
       cwd: ROOT,
       env: {
         ...process.env,
         PORT: '0',
-        DATA_FILE: join(folder, 'bench.db'),
-        DEMO_FILE: join(ROOT, 'demo/generated/demo.json'),
+        DATA_FILE: join(folder, `${name}.db`),
+        DEMO_FILE: demo,
         WEB_DIR: join(ROOT, 'web/dist'),
       },
     })
