@@ -167,12 +167,17 @@ for (const [what, breakStore] of [
     await expect(savedLine(page, `Without a store, ${what}`)).toBeVisible()
   })
 
-test('what the server refuses is saved as a new line beside the other version', async ({ page, context }) => {
+test('of two browsers on one line, what the server refuses is shown beside the other version and saved as a new line', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
   await openPage(page, 'line', '13-16')
   await writeLine(page)
   await saveAs(page, 'Two minds')
   await expect(savedLine(page, 'Two minds')).toBeVisible()
-  const other = await context.newPage()
+  const second = await browser.newContext({ baseURL: baseURL! })
+  const other = await second.newPage()
   await openPage(other, 'line', '13-16')
   await openSaved(other)
   await savedLine(other, 'Two minds').click()
@@ -189,6 +194,7 @@ test('what the server refuses is saved as a new line beside the other version', 
   await expect(savedLine(other, 'Two minds, late \\(my version\\)')).toBeVisible()
   await expect(other.getByRole('alert')).toHaveCount(0)
   await expect(savedLine(other, 'Two minds, early')).toBeVisible()
+  await second.close()
 })
 
 test('two tabs change one chart: each keeps its draft, and the later one is asked, with both charts side by side', async ({

@@ -88,7 +88,7 @@ const Versions = ({ theirs, mine }: { readonly theirs: Version; readonly mine: V
           <h3 className="text-soft">{name}</h3>
           {rows.map(({ text, differs }, at) => (
             <p key={at} className="font-mono text-sm whitespace-pre-wrap">
-              {differs ? <mark className="bg-chosen text-ink">{text}</mark> : text}
+              {differs ? <mark className="bg-ledge-guide font-bold text-ink">{text}</mark> : text}
             </p>
           ))}
         </section>

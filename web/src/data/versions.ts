@@ -47,7 +47,7 @@ const rowsOf = (version: Version, instrument: Instrument): readonly { text: stri
         .split('\n')
         .map((text) => ({ text, key: text }))
     if (field === 'notes' && Array.isArray(value)) return noteRows(value as readonly NoteLike[], instrument)
-    if (Array.isArray(value) && value.every((one) => typeof one === 'string'))
+    if (Array.isArray(value) && value.length > 0 && value.every((one) => typeof one === 'string'))
       return [{ text: `${field}: ${value.join(', ')}`, key: `${field} ${value.join()}` }]
     if (typeof value === 'object') return []
     return value === '' ? [] : [{ text: `${field}: ${value}`, key: `${field} ${value}` }]

@@ -16,7 +16,7 @@ export const ChordSymbol = ({
     <span className={`font-head font-bold whitespace-nowrap ${className}`}>
       {root.slice(0, 1)}
       {root.length > 1 && (
-        <span className="relative -top-[0.06em] mr-[0.05em] text-[0.86em] [-webkit-text-stroke:0.03em]">
+        <span className="relative -top-[0.06em] mx-[0.07em] text-[0.86em] [-webkit-text-stroke:0.03em]">
           {root.slice(1)}
         </span>
       )}
