@@ -3,12 +3,12 @@ const CRITERIA = {
   harmony: 2.5,
   resolution: 2,
   connection: 2,
-  rhythm: 1.5,
-  phrasing: 2,
+  rhythm: 1.9,
+  phrasing: 2.2,
   direction: 2,
-  idea: 1.5,
+  idea: 1.8,
   register: 1.5,
-  ending: 1.5,
+  ending: 2,
   wish: 1,
 } as const
 
@@ -49,5 +49,6 @@ export const overall = (scores: Scores): number => {
     sum += CRITERIA[id] * Math.sqrt(scores[id])
     all += CRITERIA[id]
   }
-  return (sum / all) ** 2
+  // To a millionth: a line without a fault has 100, not a hair less.
+  return Math.round(1e6 * (sum / all) ** 2) / 1e6
 }

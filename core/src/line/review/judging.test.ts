@@ -16,27 +16,26 @@ const scores = HAND.map(({ analysis, line }) => worthOfLine(analysis, line))
  * are known to be too low: over changes that stay, a line moved by a beat may come to stand better.
  */
 const LOWERED: Readonly<Record<string, number>> = {
-  'every entry moved to beat 1': 83,
+  'every entry moved to beat 1': 88,
   'the last phrase cut before its landing': 75,
-  'every strong beat a root': 80,
-  'enclosures in every bar': 90,
-  'the whole moved a beat': 75,
+  'every strong beat a root': 90,
+  'the whole moved a beat': 78,
 }
 
 describe('judging', () => {
-  it('puts hand-written lines at 85 on average, most over 75', () => {
+  it('puts hand-written lines at 85 on average, nine in ten over 75', () => {
     expect(mean(scores)).toBeGreaterThanOrEqual(85)
-    expect(scores.filter((score) => score > 75).length / scores.length).toBeGreaterThanOrEqual(0.84)
+    expect(scores.filter((score) => score > 75).length / scores.length).toBeGreaterThanOrEqual(0.9)
   })
 
-  it('puts aimless walks, chord tones on strong beats and scale notes between, at 56 at most on average, none over 70', () => {
+  it('puts aimless walks, chord tones on strong beats and scale notes between, at 55 at most on average, none over 70', () => {
     const walks = CHARTS.filter((text) => !text.includes('3/4')).flatMap((text, chart) =>
       [0, 1].map((turn) => {
         const tune = analysed(text)
         return worthOfLine(tune, aimlessWalk(tune, randomFrom(chart * 10 + turn)))
       }),
     )
-    expect(mean(walks)).toBeLessThanOrEqual(56)
+    expect(mean(walks)).toBeLessThanOrEqual(55)
     expect(Math.max(...walks)).toBeLessThanOrEqual(70)
   })
 
@@ -53,7 +52,7 @@ describe('judging', () => {
         if (worthOfLine(analysis, spoiled) < scores[at]! - 1e-9) lower += 1
       })
       expect(tried).toBeGreaterThan(40)
-      expect((100 * lower) / tried).toBeGreaterThanOrEqual(LOWERED[name] ?? 94)
+      expect((100 * lower) / tried).toBeGreaterThanOrEqual(LOWERED[name] ?? 95)
     },
   )
 

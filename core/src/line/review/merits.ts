@@ -33,6 +33,15 @@ const share = ({ of, all }: Share): number | undefined => (all === 0 ? undefined
 const part = <T>(items: readonly T[], fits: (item: T) => boolean): number | undefined =>
   items.length === 0 ? undefined : (100 * items.filter(fits).length) / items.length
 
+/** A share that rests on few cases is drawn towards what is usual: so many cases of `usual` percent are added. */
+const steadied = ({ of, all }: Share, usual: number, cases = 2): number | undefined =>
+  all === 0 ? undefined : (100 * of + usual * cases) / (all + cases)
+
+const countOf = <T>(items: readonly T[], fits: (item: T) => boolean): Share => ({
+  of: items.filter(fits).length,
+  all: items.length,
+})
+
 const joinedTo = (notes: readonly AnalysedNote[], note: AnalysedNote): AnalysedNote | undefined => {
   const next = notes[note.index + 1]
   return next && next.start - note.end < EIGHTH ? next : undefined
@@ -81,13 +90,16 @@ const MERITS: readonly Merit[] = [
   {
     what: 'roots among the notes on strong beats, %',
     criterion: 'harmony',
-    weight: 2,
+    weight: 5,
     value: ({ notes }) =>
-      part(
-        notes.filter(({ strength }) => strength === 2),
-        ({ harmony, midi }) => aboveRoot(harmony, midi) === 0,
+      steadied(
+        countOf(
+          notes.filter(({ strength }) => strength === 2),
+          ({ harmony, midi }) => aboveRoot(harmony, midi) === 0,
+        ),
+        15,
       ),
-    to: [15, 45],
+    to: [18, 42],
   },
   {
     what: 'notes that belong to their chord or lead to it, %',
@@ -108,9 +120,18 @@ const MERITS: readonly Merit[] = [
     criterion: 'resolution',
     weight: 3,
     value: ({ notes }) =>
-      part(
-        notes.filter((note) => !note.isTone && joinedTo(notes, note) !== undefined),
-        (note) => Math.abs(notes[note.index + 1]!.midi - note.midi) <= 2,
+      steadied(
+        countOf(
+          // A colour that is held is as good as a chord tone.
+          notes.filter(
+            (note) =>
+              !note.isTone &&
+              joinedTo(notes, note) !== undefined &&
+              !(note.isScale && note.end - note.start > EIGHTH),
+          ),
+          (note) => Math.abs(notes[note.index + 1]!.midi - note.midi) <= 2,
+        ),
+        75,
       ),
     from: [15, 80],
   },
@@ -139,7 +160,7 @@ const MERITS: readonly Merit[] = [
     what: 'changes joined by step or by a held note, %',
     criterion: 'connection',
     weight: 3,
-    value: ({ phrasing }) => share(phrasing.joins),
+    value: ({ phrasing }) => steadied(phrasing.joins, 70),
     from: [0, 68],
   },
   {
@@ -149,15 +170,19 @@ const MERITS: readonly Merit[] = [
     value: ({ explanation }) =>
       explanation.joins.length === 0
         ? undefined
-        : mean(explanation.joins.map(({ semitones }) => Math.min(14, Math.abs(semitones)))),
+        : mean([2, 2, ...explanation.joins.map(({ semitones }) => Math.min(14, Math.abs(semitones)))]),
     to: [2.5, 8],
   },
   {
     what: 'changes met by a guide tone, %',
     criterion: 'connection',
-    weight: 1,
-    value: ({ notes, explanation }) => part(explanation.joins, ({ to }) => notes[to]!.isGuide),
-    from: [0, 45],
+    weight: 2,
+    value: ({ notes, explanation }) =>
+      steadied(
+        countOf(explanation.joins, ({ to }) => notes[to]!.isGuide),
+        45,
+      ),
+    from: [10, 55],
   },
   {
     what: 'different rhythms among the bars, %',
@@ -176,9 +201,9 @@ const MERITS: readonly Merit[] = [
   {
     what: 'phrases that begin on beat 1, %',
     criterion: 'rhythm',
-    weight: 2,
+    weight: 3,
     value: ({ phrasing }) => part(phrasing.begins, (place) => place === 0),
-    to: [15, 85],
+    to: [10, 80],
   },
   {
     what: 'phrases that end off the beat, %',
@@ -329,10 +354,27 @@ const MERITS: readonly Merit[] = [
   {
     what: 'the last note is held, or struck off the beat, %',
     criterion: 'ending',
-    weight: 2,
+    weight: 4,
     value: ({ notes }) => {
       const last = notes.at(-1)!
-      return last.end - last.start > EIGHTH ? 100 : last.strength === 0 ? 55 : 30
+      return last.end - last.start > EIGHTH ? 100 : last.strength === 0 ? 50 : last.strength === 2 ? 40 : 10
+    },
+    from: [0, 100],
+  },
+  {
+    what: 'beats of silence after the last note',
+    criterion: 'ending',
+    weight: 2,
+    value: ({ phrasing }) => phrasing.tail / QUARTER,
+    to: [1, 12],
+  },
+  {
+    what: 'the last note stands over a chord at rest, or anticipates it, %',
+    criterion: 'ending',
+    weight: 2,
+    value: ({ notes }) => {
+      const { harmony, coming, heldInto } = notes.at(-1)!
+      return harmony.kind !== 'dominant' || coming !== undefined || heldInto !== undefined ? 100 : 35
     },
     from: [0, 100],
   },

@@ -49,7 +49,7 @@ export const motifsOf = (notes: readonly AnalysedNote[]): Motifs => {
         continue
       const length = lengthAlike(steps, gaps, first, second)
       const count = length + 1
-      if (count < LEAST || isPlain(steps, gaps, first, length)) continue
+      if (count < LEAST || isPlain(steps, gaps, [first, second], length)) continue
       const chordMoved = notes[first]!.chord !== notes[second]!.chord
       pairs.push({ first, second, notes: count, moved: chordMoved })
       if (chordMoved) moved = true
@@ -81,16 +81,17 @@ const lengthAlike = (
   return length
 }
 
-/** Even eighths have to agree for longer: shapes of four in a row are common to all lines. */
+/** Even eighths have to agree for longer, and without a departure: shapes of four in a row are common to all lines. */
 const isPlain = (
   steps: readonly number[],
   gaps: readonly number[],
-  from: number,
+  [from, second]: readonly [number, number],
   length: number,
 ): boolean => {
   const even = gaps.slice(from, from + length).every((gap) => gap === EIGHTH)
   if (!even) return false
   if (length < LEAST_EVEN) return true
+  for (let at = 0; at < LEAST_EVEN; at += 1) if (steps[from + at] !== steps[second + at]) return true
   const way = Math.sign(steps[from]!)
   return steps.slice(from, from + length).every((step) => Math.abs(step) <= 1 && Math.sign(step) === way)
 }

@@ -27,6 +27,8 @@ export interface Phrasing {
   readonly bars: number
   readonly notes: number
   readonly silence: Share
+  /** Ticks from the end of the last note to the end of the stretch. */
+  readonly tail: number
   readonly rests: readonly Rest[]
   readonly phrases: readonly HeardPhrase[]
   /** Where in its bar each phrase begins, in eighths. */
@@ -137,6 +139,7 @@ export const phrasingOf = (
       span.bar >= stretch.from &&
       span.bar <= stretch.to &&
       span.end - span.start > QUARTER &&
+      span.chord.tones.some(({ degree }) => degree === '3') &&
       notes.some(
         (note) => note.start >= span.start && note.start < span.end && note.harmony.kind === 'dominant',
       ),
@@ -145,6 +148,7 @@ export const phrasingOf = (
     bars,
     notes: notes.length,
     silence: { of: Math.max(0, end - start - sounding), all: end - start },
+    tail: Math.max(0, end - (notes.at(-1)?.end ?? start)),
     rests,
     phrases,
     begins: phrases.map((phrase) => Math.floor(within(phrase.start) / EIGHTH)),
@@ -236,9 +240,10 @@ const isLedHome = (notes: readonly AnalysedNote[], index: number): boolean =>
       next !== undefined && (next.isScale || next.isTone) && Math.abs(next.midi - notes[index]!.midi) <= 2,
   )
 
-/** A note longer than an eighth that its scale avoids or lacks, and that belongs to no coming chord. */
+/** A note that its scale avoids or lacks, held for more than an eighth of its chord, and that belongs to no coming one. */
 const isHeldClash = (analysis: Analysis, notes: readonly AnalysedNote[], note: AnalysedNote): boolean => {
-  if (note.end - note.start <= EIGHTH || note.isTone || note.heldInto !== undefined) return false
+  const held = Math.min(note.end, analysis.spans[note.chord]!.end) - note.start
+  if (held <= EIGHTH || note.isTone || note.heldInto !== undefined) return false
   if (note.coming !== undefined || note.harmony.kind === 'none' || isAltered(notes, note.index)) return false
   // A suspension goes on by step into the chord.
   const next = notes[note.index + 1]

@@ -22,8 +22,8 @@ const PLANS: readonly (readonly [bars: number, plans: number])[] = [
   [16, 3],
   [Number.POSITIVE_INFINITY, 2],
 ]
-/** Further tries where a line is too like another. */
-const MORE_TRIES = 3
+/** Further tries where a line is too like another, or has too many enclosures in a row. */
+const MORE_TRIES = 6
 /** Lines of one result differ in at least this share of their notes. */
 const APART = 0.5
 const OFTEN = 3
@@ -31,6 +31,8 @@ const NEVER = 0
 
 interface Candidate extends ComposedLine {
   readonly score: number
+  /** Too like another, or with too many enclosures in a row: another plan is tried, if this is the best so far. */
+  readonly again: boolean
 }
 
 /**
@@ -121,8 +123,8 @@ function* bestOf(
   const bars = brief.stretch.to - brief.stretch.from + 1
   const plans = brief.phrases ? 1 : PLANS.find(([most]) => bars <= most)![1]
   let best: Candidate | undefined
-  for (let tried = 0; tried < plans + (others.length > 0 ? MORE_TRIES : 0); tried += 1) {
-    if (best && tried >= plans && likest(best.line, others) <= 1 - (brief.apart ?? APART)) break
+  for (let tried = 0; tried < plans + MORE_TRIES; tried += 1) {
+    if (best && tried >= plans && !best.again) break
     const seed = lineSeed * 101 + tried * 7927
     const plan = planFor(task, seed)
     const solo = yield* writing(task, plan, seed)
@@ -132,7 +134,7 @@ function* bestOf(
     if (!best || candidate.score > best.score) best = candidate
   }
   if (!best) return undefined
-  const { score: _score, ...line } = best
+  const { score: _score, again: _again, ...line } = best
   return line
 }
 
@@ -148,7 +150,9 @@ const judged = (
   const line = withLocked(analysis, notes, brief.locked ?? [])
   const alike = likest(line, others)
   const missed = [...absent, ...neverUsed(analysis, brief, line)]
-  if (alike > 1 - (brief.apart ?? APART)) missed.push(reason('line.alike', Math.round(100 * alike)))
+  const isAlike = alike > 1 - (brief.apart ?? APART)
+  if (isAlike) missed.push(reason('line.alike', Math.round(100 * alike)))
+  const manyEnclosures = phraseFigures(analysis, line).enclosuresInARow > MOST_ENCLOSURES
   return {
     line,
     cost,
@@ -158,15 +162,17 @@ const judged = (
       worthOfLine(analysis, line, { range: brief.range }) -
       MISSED * missed.length -
       100 * Math.max(0, alike - 0.3) -
-      (phraseFigures(analysis, line).enclosuresInARow > MOST_ENCLOSURES ? MISSED : 0),
+      (manyEnclosures ? NEVER_GIVEN : 0),
+    again: isAlike || manyEnclosures,
   }
 }
 
 /** At most this many bars in a row have an enclosure. */
 const MOST_ENCLOSURES = 2
 
-/** Points that a missed wish costs when plans are compared. */
+/** Points that a missed wish costs when plans are compared, and what is given only if every plan has it. */
 const MISSED = 15
+const NEVER_GIVEN = 100
 
 const phraseOf = ({ part, from, notes }: SoloPhrase): LinePhrase => {
   const last = notes.at(-1)!

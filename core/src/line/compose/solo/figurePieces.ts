@@ -4,7 +4,7 @@ import { APPROACH_FIGURES, DEPARTURE_FIGURES } from '../../figures/figures.ts'
 import { departureNotes, notesFrom } from '../../figures/fill.ts'
 import { hasPitch } from '../../figures/harmony.ts'
 import type { Brief } from '../brief.ts'
-import type { Ground, Segment } from './ground.ts'
+import { eighthAt, type Ground, type Segment } from './ground.ts'
 import { isInside, notePrice, type Piece, type PlacedNote, pieceOf, rangePrice } from './piece.ts'
 import { SOLO_PRICES } from './prices.ts'
 import type { StyleRow } from './styles.ts'
@@ -44,6 +44,9 @@ export const figurePieces = (
       const tick = start + index * EIGHTH + onset
       const held = rhythm.last !== undefined && place === midis.length - 1
       const duration = held ? rhythm.last! : onsetIn(rhythm, place + 1) - onset
+      const before = midis[place - 1]
+      const changes = before !== undefined && at[eighth] !== at[eighthAt(ground, notes[place - 1]!.start)]
+      if (changes && Math.abs(midi - before) > 2) cost += SOLO_PRICES.innerJump * ground.joins
       notes.push({ start: tick, duration, midi })
       cost += notePrice(ground, tick, duration, midi) + rangePrice(range, midi) / 2
     }

@@ -172,11 +172,14 @@ const innerPrice = (
   const [before, note] = [notes[at - 1]!, notes[at]!]
   const rest = note.start - before.start - before.duration
   const silence = rest > EIGHTH ? SOLO_PRICES.innerSilence : rest > 0 ? SOLO_PRICES.innerRest : 0
-  const changes = written[at]!.chord !== written[at - 1]!.chord
+  const heard = ground.at[eighthAt(ground, note.start)] !== ground.at[eighthAt(ground, before.start)]
   const strong =
     (note.start - ground.start) % EIGHTH === 0 && ground.strength[eighthAt(ground, note.start)] === 2
   const half = !strong || rest > 0 || Math.abs(note.midi - before.midi) === 1 ? 0 : SOLO_PRICES.noHalfStep
-  return silence + half + (changes && Math.abs(note.midi - before.midi) > 2 ? SOLO_PRICES.innerJump : 0)
+  if (!heard || Math.abs(note.midi - before.midi) <= 2) return silence + half
+  // A fragment that begins a little before its chord has that chord's notes already: only strict joins ask for a step.
+  const joins = written[at]!.chord === written[at - 1]!.chord ? ground.joins - 1 : ground.joins
+  return silence + half + SOLO_PRICES.innerJump * joins
 }
 
 /** What a note of a fragment costs, of what it would cost alone. */

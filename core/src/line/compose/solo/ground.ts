@@ -28,10 +28,12 @@ export interface Ground {
   /** Ticks of a counted beat and from one strong beat to the next, in the first bar. */
   readonly beat: Ticks
   readonly stride: Ticks
+  /** The price of a leap into a change of chord, times this. */
+  readonly joins: number
 }
 
 /** The harmony of each stretch of time of one chord, and the weight of each eighth. */
-export const groundOf = (analysis: Analysis, stretch: Stretch, outlook: Outlook): Ground => {
+export const groundOf = (analysis: Analysis, stretch: Stretch, outlook: Outlook, joins = 1): Ground => {
   const starts = barStarts(analysis.chart)
   const start = starts[stretch.from]!
   const end = starts[stretch.to + 1]!
@@ -84,6 +86,7 @@ export const groundOf = (analysis: Analysis, stretch: Stretch, outlook: Outlook)
     at,
     strength,
     beat: beatTicks(meter),
+    joins,
     stride: strong.length > 1 ? strong[1]! - strong[0]! : starts[stretch.from + 1]! - start,
   }
 }

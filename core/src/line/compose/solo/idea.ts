@@ -105,7 +105,7 @@ export const ideaPieces = (
     placed.slice(1).forEach(({ start: tick, midi }, at) => {
       const before = placed[at]!
       const changes = ground.at[eighthAt(ground, tick)] !== ground.at[eighthAt(ground, before.start)]
-      if (changes && Math.abs(midi - before.midi) > 2) price += SOLO_PRICES.innerJump / 3
+      if (changes && Math.abs(midi - before.midi) > 2) price += (SOLO_PRICES.innerJump * ground.joins) / 3
     })
     pieces.push(pieceOf(ground, placed, { kind: 'idea' }, price))
   }

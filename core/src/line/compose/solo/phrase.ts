@@ -268,6 +268,7 @@ const arrivalAt = (ground: Ground, reached: Reached, at: number, midi: number): 
   const states = new Int32Array(WAYS).fill(-1)
   const there = ground.at[at]
   const strong = ground.strength[at] === 2 ? SOLO_PRICES.noHalfStep : 0
+  const jump = SOLO_PRICES.jumpIntoChange * ground.joins
   const noGuide =
     there !== undefined && standingOf(there, midi) === 'guide' ? 0 : SOLO_PRICES.changeWithoutGuide
   const { count, state, cost, midi: from, way: before, apart, changes, outside, seven } = reached
@@ -278,7 +279,7 @@ const arrivalAt = (ground: Ground, reached: Reached, at: number, midi: number): 
     let total =
       cost[place]! + apart[place]! * INTERVALS[interval + WIDEST]! + TURNS[before[place]! * WAYS + way]!
     if (interval !== 1 && interval !== -1) total += strong
-    if (changes[place] === 1) total += noGuide + (far ? SOLO_PRICES.jumpIntoChange * apart[place]! : 0)
+    if (changes[place] === 1) total += noGuide + (far ? jump * apart[place]! : 0)
     if (seven[place] === 1 && interval === 1) total += SOLO_PRICES.sevenUp
     if (far && outside[place] === 1) total += SOLO_PRICES.unresolved
     if (total >= costs[way]!) continue

@@ -62,6 +62,9 @@ const FIRST_SILENCE: readonly (readonly [number, number])[] = [
 const HIGH_POINT = [0.5, 0.8] as const
 /** Fewer eighths than this at the end are no phrase of their own. */
 const LEAST_LEFT = 7
+/** The last phrase ends fewer eighths than this before the end; in an etude of eighths. */
+const EARLY = 4
+const EARLY_EVEN = 2
 /** A phrase is at least this many eighths long. */
 const LEAST = 6
 /** What an eighth of a phrase's end may move. */
@@ -70,18 +73,19 @@ const LOOSE = 2
 /** Begins and ends of phrases in a stretch of eighths, first and last inside. */
 const drawSpans = (
   { from, to, bar }: { readonly from: number; readonly to: number; readonly bar: number },
-  { lengths, silences }: StyleRow,
+  { lengths, silences, firstSilence = FIRST_SILENCE, even }: StyleRow,
   random: () => number,
   { space = 1, length = 1, longest = Number.POSITIVE_INFINITY, shortest = 0 }: PlanTurns,
 ): readonly { readonly begin: number; readonly end: number }[] => {
   const spans: { begin: number; end: number }[] = []
   const most = to - from + 1
-  let begin = from + Math.min(drawn(random, FIRST_SILENCE), Math.max(0, most - 4))
+  let begin = from + Math.min(drawn(random, firstSilence), Math.max(0, most - 4))
   while (begin < to) {
     const wanted = Math.round((drawn(random, lengths) * length * QUARTER) / EIGHTH)
     const eighths = Math.max(LEAST, Math.min(Math.max(wanted, shortest), longest))
     let end = begin + eighths - 1
-    if (to + 1 - end < LEAST_LEFT) end = Math.min(end, to - Math.floor(random() * 4))
+    if (to + 1 - end < LEAST_LEFT)
+      end = Math.min(end, to - Math.floor(random() * (even ? EARLY_EVEN : EARLY)))
     spans.push({ begin, end: Math.max(begin + 2, Math.min(end, to)) })
     if (to + 1 - end < LEAST_LEFT) break
     const options = silences.map(([silence, weight]) => {

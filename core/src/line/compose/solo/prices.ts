@@ -11,15 +11,15 @@ export const SOLO_PRICES = {
   /** The same, held longer than an eighth. */
   held: { guide: 0, tone: 0, colour: 0.05, avoid: 12, outside: 12 },
   /** A note outside the scale that no step resolves. */
-  unresolved: 6,
+  unresolved: 8,
   /** Intervals by half steps, inside a phrase, between two pieces. */
-  interval: [1.6, 0.15, 0.1, 0.25, 0.35, 0.7, 1.3, 1, 1.5, 1.8, 2.6, 4, 1.8] as readonly number[],
+  interval: [2.4, 0.15, 0.1, 0.25, 0.35, 0.7, 1.3, 1, 1.5, 1.8, 2.6, 4, 1.8] as readonly number[],
   tooWide: 5,
   /** A leap that is not answered by a turn, and a turn of direction. */
   openLeap: 1.8,
   turn: 0.3,
   /** A change of chord joined by more than a whole step; into a note that is no guide tone. */
-  jumpIntoChange: 3,
+  jumpIntoChange: 4.5,
   changeWithoutGuide: 0.25,
   /** From the 7 on a strong beat up to the root. */
   sevenUp: 3,
@@ -33,7 +33,7 @@ export const SOLO_PRICES = {
   /** A silence inside a fragment: an eighth, more; a join inside it by more than a whole step. */
   innerRest: 0.4,
   innerSilence: 1.8,
-  innerJump: 3,
+  innerJump: 4.5,
   /** What a triplet saves. */
   triplet: 0.7,
   /** The share of a device's own price that counts: less for enclosures. */
@@ -70,6 +70,8 @@ export const SOLO_PRICES = {
   ending: { guide: 0, tone: 0.1, colour: 0.35, avoid: 4, outside: 9 },
   /** The last note of all by its degree, in half steps above the root. */
   close: [0.35, 4, 0.15, 0.45, 0.4, 1.5, 1.6, 0.3, 2, 0.2, 1.6, 0.3] as readonly number[],
+  /** The most that the seed adds to an ending's degree. */
+  closeNoise: 1.7,
   endOnStrong: 0.8,
   /** The first note of a phrase: each half step beyond a sixth from the last one of the phrase before. */
   leapOverSilence: 0.15,

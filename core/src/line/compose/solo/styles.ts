@@ -11,6 +11,8 @@ export interface StyleRow {
   /** Phrase lengths in beats with their weights, and silences in beats. */
   readonly lengths: readonly (readonly [number, number])[]
   readonly silences: readonly (readonly [number, number])[]
+  /** Silence before the first phrase, in eighths with weights; any usual one, if left out. */
+  readonly firstSilence?: readonly (readonly [number, number])[]
   /** The extra price of fragments by each hand. */
   readonly hands: Readonly<Record<Hand, number>>
   /** The price of a note by itself and of a figure, times this: how readily gaps between fragments are filled. */
@@ -19,6 +21,8 @@ export interface StyleRow {
   readonly approaches?: number
   /** What each note costs besides: how dense the lines are. */
   readonly density: number
+  /** The price of a leap into a change of chord, times this. */
+  readonly joins?: number
   /** Even eighths only: the style for etudes. */
   readonly even?: true
   /** Stories of parts, one of which is drawn; the last part before `close` repeats. */
@@ -180,19 +184,26 @@ export const EIGHTHS: StyleRow = {
     [12, 3],
     [15, 3],
     [19, 3],
-    [23, 2],
-    [27, 1],
+    [23, 3],
+    [27, 2],
   ],
   silences: [
-    [0.5, 4],
-    [1, 3],
-    [1.5, 1],
+    [0.5, 8],
+    [1, 1.5],
+  ],
+  firstSilence: [
+    [0, 0.3],
+    [1, 4],
+    [2, 1],
+    [3, 0.5],
   ],
   hands: { bebop: 0, lyrical: 0.8, blues: 0.2, modal: 1 },
   filling: 1,
   density: 0,
+  approaches: 0.2,
+  joins: 2,
   even: true,
-  stories: [['free', 'idea', 'free', 'free', 'moved', 'free']],
+  stories: [['free', 'idea', 'free', 'free', 'moved', 'free'], ['free']],
 }
 
 /** What a tune is: by its meter, its changes, its tempo. */

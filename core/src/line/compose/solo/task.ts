@@ -41,8 +41,8 @@ export interface SoloTask extends Omit<SoloBase, 'pieces'> {
 
 /** The pieces that fit a brief, and where they may stand. */
 export const soloBase = (analysis: Analysis, brief: Brief): SoloBase => {
-  const ground = groundOf(analysis, brief.stretch, brief)
   const style = brief.rhythm === 'eighths' ? EIGHTHS : STYLES[styleOf(analysis, brief.stretch)]
+  const ground = groundOf(analysis, brief.stretch, brief, style.joins)
   const pieces = [
     ...fragmentPieces(ground, brief.range, fragmentChoiceFor(brief, style)),
     ...figurePieces(ground, brief.range, devicePriceFor(brief), style),

@@ -1,3 +1,4 @@
+import { noiseBase, noiseOf } from '../../../random/noise.ts'
 import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
 import { degreeOf } from '../../figures/fill.ts'
 import { aboveRoot } from '../../figures/harmony.ts'
@@ -145,6 +146,7 @@ const wishOf = (
   const follows = stretch.before && begin === stretch.from ? stretch.before.midi : undefined
   const reaches = stretch.after
   const contour = brief.contour
+  const endings = noiseBase(seed, 0, 1)
   return {
     begin,
     end,
@@ -161,7 +163,7 @@ const wishOf = (
     ...(endOff === undefined ? {} : { endOff }),
     beginPrice: beginPrice(brief, follows, lastNote?.midi),
     endPrice: (midi, eighth) =>
-      (planned.part === 'close' ? closePrice(ground, eighth, midi) : 0) +
+      (planned.part === 'close' ? closePrice(ground, eighth, midi, endings) : 0) +
       (reaches && eighth >= stretch.to - 1 ? intervalPrice(reaches.midi - midi) : 0),
     ...(index === 0 ? keeping('firstPitch', ground, brief.first) : {}),
     ...(index === plan.length - 1 ? keeping('lastPitch', ground, brief.landing) : {}),
@@ -208,10 +210,11 @@ const beginPrice = (
   }
 }
 
-/** What the last note of all costs by its degree over its chord. */
-const closePrice = (ground: Ground, eighth: number, midi: number): number => {
+/** What the last note of all costs by its degree over its chord; each seed likes some degrees better. */
+const closePrice = (ground: Ground, eighth: number, midi: number, endings: number): number => {
   const segment = ground.at[eighth] ?? ground.segments.at(-1)!
-  return SOLO_PRICES.close[aboveRoot(segment.harmony, midi)]!
+  const degree = aboveRoot(segment.harmony, midi)
+  return SOLO_PRICES.close[degree]! + SOLO_PRICES.closeNoise * noiseOf(endings, degree)
 }
 
 /** A first or last note that was asked for, by its pitch or its degree. */
