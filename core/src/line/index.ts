@@ -10,15 +10,17 @@ export type {
   PhraseRequest,
   Weight,
 } from './compose/brief.ts'
-export { composeLines, composing } from './compose/compose.ts'
+export { composeLines, composing, proveLine } from './compose/compose.ts'
 export { type FillStock, fillStock, stockKey } from './compose/fillStock.ts'
 export { DEVELOPMENTS, type Development, type DevelopmentId, developLine } from './compose/solo/develop.ts'
+export type { Proof } from './compose/solo/proof.ts'
 export { type FillTable, fillTable, tableKey } from './compose/table.ts'
 export { LINE_COSTS } from './cost/terms.ts'
 export { alternativeFigures } from './explain/alternativeFigures.ts'
 export { barAt } from './explain/analysedLine.ts'
 export { explainLine } from './explain/explain.ts'
 export type { Explanation, NoteReading } from './explain/explanation.ts'
+export { landingReason } from './explain/landing.ts'
 export { DEVICE_IDS, type DeviceId, deviceRow } from './figures/devices.ts'
 export type { FittingFigure } from './figures/figuresFor.ts'
 export type { MinorSixth } from './figures/harmony.ts'
@@ -52,6 +54,7 @@ export {
   phraseFits,
   phraseFrom,
 } from './phrases/phrase.ts'
+export { type Contrast, contrastsOf } from './review/contrast.ts'
 export { CRITERION_IDS, type Criterion } from './review/criteria.ts'
 export { type Phrasing, phraseFigures } from './review/phrasing.ts'
 export { type Finding, type Review, reviewLine } from './review/review.ts'

@@ -14,6 +14,7 @@ export interface RuleArguments {
   'note.neighbour': readonly [degree: string, symbol: string]
   'note.outside': readonly [degree: string, symbol: string, goal?: string, goalSymbol?: string]
   'note.tension': readonly [degree: string, symbol: string]
+  'run.landing': readonly [places: readonly (readonly [string, string])[], degree: string, symbol: string]
   'note.passing': readonly [degree: string, symbol: string, device: string | null]
   'note.scale': readonly [degree: string, symbol: string, device: string | null]
 
@@ -73,7 +74,7 @@ export interface RuleArguments {
   'line.cell': readonly [degrees: readonly string[]]
   'line.alike': readonly [percent: number]
   'line.never': readonly [device: string]
-  'line.absent': readonly [device: string]
+  'line.absent': readonly [device: string, why: 'chords' | 'room']
   'line.noRoom': readonly []
   'line.noIdea': readonly []
   'line.notDecorated': readonly [bars: readonly number[]]

@@ -1,3 +1,4 @@
+export { wordContrast } from './contrasts.ts'
 /** Reasons, findings and problems as sentences; names with real signs. */
 
 export { degreeName, stepsInWords, withSigns } from './signs.ts'

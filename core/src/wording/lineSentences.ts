@@ -29,7 +29,10 @@ export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'prais
   'line.devices': (found, wanted) => `It has ${found} different devices instead of ${wanted}.`,
   'line.cell': (degrees) => `No place was found for the cell ${cellName(degrees)}.`,
   'line.alike': (percent) => `It shares ${percent} % of its notes with another line.`,
-  'line.absent': (device) => `No place was found for ${articleOf(device)}${deviceName(device)}.`,
+  'line.absent': (device, why) =>
+    `No place was found for ${articleOf(device)}${deviceName(device)}: ${
+      why === 'chords' ? 'it fits none of these chords in this range' : 'it doesn’t fit into these phrases'
+    }.`,
   'line.noRoom': () => 'There is no room for it in these bars.',
   'line.noIdea': () =>
     'It takes four notes or more, ending on a note of the scale, to make something of them.',

@@ -4,7 +4,7 @@ import type { Sentences } from './sentence.ts'
 import { degreeName, withSigns } from './signs.ts'
 
 /** What a note does, and why a chord has its scale. */
-export const NOTE_SENTENCES: Sentences<RuleOf<'note' | 'scale'>> = {
+export const NOTE_SENTENCES: Sentences<RuleOf<'note' | 'run' | 'scale'>> = {
   'note.guide': (degree, symbol, device) =>
     `${capital(toneOf(degree, symbol))}: a guide tone${inside(device)}.`,
   'note.chord': (degree, symbol, device) =>
@@ -30,6 +30,12 @@ export const NOTE_SENTENCES: Sentences<RuleOf<'note' | 'scale'>> = {
     `${capital(toneOf(degree, symbol))}: a passing note${inside(device)}.`,
   'note.scale': (degree, symbol, device) =>
     `${capital(toneOf(degree, symbol))}: a scale note${inside(device)}.`,
+  'run.landing': (places, degree, symbol) => {
+    const between = places.map(([a, b]) => `between ${degreeName(a)} and ${degreeName(b)}`).join(', ')
+    const lands = `the run lands on ${toneOf(degree, symbol)}`
+    if (places.length === 0) return `No extra half step is needed: ${lands}.`
+    return `${places.length === 1 ? 'One extra half step' : `${places.length} extra half steps`}, ${between}, and ${lands}.`
+  },
   'scale.own': () => 'You chose this scale.',
   'scale.none': () => 'No chord sounds here.',
   'scale.written': (_scale, _usual, degrees) =>

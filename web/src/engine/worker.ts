@@ -4,7 +4,9 @@ import {
   type Brief,
   type Chart,
   type Composed,
+  type Contrast,
   composing,
+  contrastsOf,
   type Development,
   type DevelopmentId,
   developLine,
@@ -21,6 +23,8 @@ import {
   type Override,
   openMusicXml,
   type PlayedNote,
+  type Proof,
+  proveLine,
   type Review,
   type ReviewView,
   readMidiLine,
@@ -104,6 +108,11 @@ const engine = {
   warm: async (analysis: number, brief: Brief): Promise<void> => {
     if (asked === 0) await compose(analysis, brief)
   },
+  /** Why the first line of a brief was given. */
+  prove: (analysis: number, brief: Brief): Proof | undefined => proveLine(analysisOf(analysis), brief),
+  /** What sets each of several lines apart from the others. */
+  contrasts: (analysis: number, lines: readonly Line[]): readonly (readonly Contrast[])[] =>
+    contrastsOf(analysisOf(analysis), lines),
   /** Makes something of some notes of a line. */
   develop: (
     analysis: number,

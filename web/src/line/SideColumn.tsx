@@ -11,6 +11,7 @@ import { NotePanel } from './notes/NotePanel.tsx'
 import { NoteTools } from './notes/NoteTools.tsx'
 import type { DevelopmentTrial } from './notes/useDevelopment.ts'
 import { useNoteEdits } from './notes/useNoteEdits.ts'
+import { ProofPanel } from './review/ProofPanel.tsx'
 import { ReviewPanel } from './review/ReviewPanel.tsx'
 import type { Trial } from './review/useTrial.ts'
 import { LineDetails } from './saved/LineDetails.tsx'
@@ -109,6 +110,7 @@ const NotesTab = ({ trial, development, playing, onHear }: SideColumnProps) => {
           }}
         />
       )}
+      <ProofPanel />
     </>
   )
 }

@@ -14,7 +14,8 @@ import { usableCells } from './own.ts'
 import { type Anchor, anchorsOf } from './plan.ts'
 import { merged, shortfallOf, usedBetween } from './preferences.ts'
 import { type Pitches, pitchesOf, solving } from './search.ts'
-import { composingSolos } from './solo/composeSolo.ts'
+import { composingSolos, triedPlans } from './solo/composeSolo.ts'
+import { type Proof, proofOf } from './solo/proof.ts'
 import { type FillTable, fillTable } from './table.ts'
 
 /**
@@ -53,14 +54,10 @@ export function* composing(
   table: FillTable = fillTable(brief),
   enough: () => boolean = () => false,
 ): Generator<void, Composed, void> {
-  const stretch = fitStretch(analysis.chart, brief.stretch)
-  const locked = lockedIn(analysis, stretch, brief.locked)
-  const anchors = analysis.spans.length === 0 ? [] : anchorsOf(analysis, stretch, brief, locked)
-  if (anchors.length === 0) return { lines: [], unmet: [reason('brief.noChord')] }
-  const { pitches, range, unmet } = standing(analysis, anchors, brief)
-  const style = brief.rhythm ?? 'solo'
-  if (style === 'solo' || (style === 'eighths' && !brief.unbroken))
-    return yield* composingSolos(analysis, { ...brief, stretch, range }, locked, unmet)
+  const possible = possibleOf(analysis, brief)
+  if (!possible) return { lines: [], unmet: [reason('brief.noChord')] }
+  const { stretch, locked, anchors, pitches, range, unmet } = possible
+  if (isSolo(brief)) return yield* composingSolos(analysis, { ...brief, stretch, range }, locked, unmet)
   const { end } = stretchTicks(analysis.chart, stretch)
   let used: UsedFigures = new Map()
   for (const line of brief.avoid ?? []) used = merged(used, figuresOf(anchors, line))
@@ -80,6 +77,32 @@ export function* composing(
     used = merged(used, usedBetween(search, best.edges))
   }
   return { lines, unmet }
+}
+
+const isSolo = ({ rhythm = 'solo', unbroken }: Brief): boolean =>
+  rhythm === 'solo' || (rhythm === 'eighths' && !unbroken)
+
+/** What of a brief is possible over its stretch; undefined without a chord there. */
+const possibleOf = (analysis: Analysis, brief: Brief) => {
+  const stretch = fitStretch(analysis.chart, brief.stretch)
+  const locked = lockedIn(analysis, stretch, brief.locked)
+  const anchors = analysis.spans.length === 0 ? [] : anchorsOf(analysis, stretch, brief, locked)
+  return anchors.length === 0
+    ? undefined
+    : { stretch, locked, anchors, ...standing(analysis, anchors, brief) }
+}
+
+/**
+ * Proves the first line that composing gives for a brief, by composing it again: the plans that were tried, its cost by
+ * term, and the next best line. Undefined where the brief gives no solo.
+ *
+ * @example proveLine(analysis, { stretch, range, seed: 1, count: 1, breathBars: 4 })?.plans.length // 4
+ */
+export const proveLine = (analysis: Analysis, brief: Brief): Proof | undefined => {
+  const possible = isSolo(brief) ? possibleOf(analysis, brief) : undefined
+  if (!possible) return undefined
+  const { stretch, locked, range } = possible
+  return proofOf(triedPlans(analysis, { ...brief, stretch, range }, locked))
 }
 
 /** The locked notes that start in the stretch over a chord, each ending where the next one starts at the latest. */

@@ -115,11 +115,14 @@ const roleOf = (
   if (note.isScale && (note.strength > 0 || note.end - note.start > EIGHTH || !next || next.start > note.end))
     return { role: 'tension' }
   if (isPassing(note, before, next)) return { role: 'passing', target: next!.index }
-  return note.isScale ? { role: 'scale' } : outsideAlone(next)
+  return note.isScale ? { role: 'scale' } : outsideAlone(note, next, notes[note.index + 2])
 }
 
-const outsideAlone = (next: AnalysedNote | undefined): Found =>
-  next ? { role: 'outside', target: next.index } : { role: 'outside' }
+/** A note outside the scale resolves to the next note, or to the one after it where the next goes round that. */
+const outsideAlone = (note: AnalysedNote, ...coming: readonly (AnalysedNote | undefined)[]): Found => {
+  const home = coming.find((one) => one !== undefined && (one.isScale || one.isTone) && isStep(note, one))
+  return home ? { role: 'outside', target: home.index } : { role: 'outside' }
+}
 
 const adjacent = (note: AnalysedNote, next: AnalysedNote | undefined): next is AnalysedNote =>
   next !== undefined && next.start === note.end
@@ -167,9 +170,13 @@ const wayHome = (notes: readonly AnalysedNote[], note: AnalysedNote): number | u
   if (note.isScale) return undefined
   const foreign = (index: number) => notes[index] !== undefined && !notes[index]!.isScale
   if (!foreign(note.index - 1) && !foreign(note.index + 1)) return undefined
-  for (let index = note.index + 1; index < notes.length; index += 1) if (!foreign(index)) return index
+  for (let index = note.index + 1; index < notes.length; index += 1)
+    if (!foreign(index)) return isStep(notes[index - 1]!, notes[index]!) ? index : undefined
   return undefined
 }
+
+/** Only a step resolves; a leap resolves nothing. */
+const isStep = (from: AnalysedNote, to: AnalysedNote): boolean => Math.abs(to.midi - from.midi) <= 2
 
 /** The first note of the coming chord, when a pickup moves to it by steps of its scale. */
 const pickupInto = (notes: readonly AnalysedNote[], note: AnalysedNote): number | undefined => {

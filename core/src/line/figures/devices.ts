@@ -375,6 +375,12 @@ export const DEVICES = {
       { name: 'cell 5–3–R', ...from(times(2, tones(-1)), { from: '5' }) },
       { name: 'cell 3 up to R', ...from(up('R'), { from: '3' }) },
     ],
+    found: {
+      groups: [
+        { kinds: DOMINANT, least: 3, among: [0, 4, 10], telling: [0, 4, 10], tell: 3, bySkip: false },
+        { kinds: MINOR, least: 3, among: [0, 3, 10], telling: [0, 3, 10], tell: 3, bySkip: false },
+      ],
+    },
     readAs: { devices: ['arpeggio', 'pentatonic'], roles: CHORD_TONES },
   },
   pentatonic: {
@@ -402,14 +408,21 @@ export const DEVICES = {
   },
   sidestep: {
     name: 'side-slip',
-    brief: { label: 'Side-slips', description: 'Half a step away from the key and back.', more: true },
+    brief: { label: 'Side-slips', description: 'Half a step away from a minor chord and back.', more: true },
     cost: 2.6,
     departures: [
       {
-        name: 'pentatonic a half step up',
-        ...from(up('b9', '3', '#11'), { from: 'R', kinds: DOMINANT }),
+        name: 'minor triad a half step up',
+        ...from([half(1), half(3), half(4)], { from: 'R', kinds: MINOR }),
+      },
+      {
+        name: 'minor triad a half step up, downward',
+        ...from([half(-2), half(-4), half(-3)], { from: '7', kinds: ['minor'] }),
       },
     ],
+    found: {
+      groups: [{ kinds: MINOR, least: 3, among: [1, 4, 8, 11], telling: [1, 4, 8], tell: 3, bySkip: true }],
+    },
     readAs: { devices: COLOURS, roles: [...CHORD_TONES, 'outside', 'approach'] },
   },
   diminished: {
@@ -484,7 +497,14 @@ export const DEVICES = {
     texture: 'tones',
     departures: [
       { name: 'major triad on the ♭13', ...from(up('#9', 'b13'), { from: 'R', kinds: DOMINANT }) },
+      { name: 'major triad on the 9', ...from(down('9', '#11', '13'), { from: '3', kinds: DOMINANT }) },
     ],
+    found: {
+      groups: [
+        { kinds: DOMINANT, least: 3, among: [0, 3, 8], telling: [0, 3, 8], tell: 3, bySkip: true },
+        { kinds: MAJOR_THIRD, least: 3, among: [2, 6, 9], telling: [2, 6, 9], tell: 3, bySkip: true },
+      ],
+    },
     readAs: { devices: COLOURS, roles: [...CHORD_TONES, 'outside', 'approach', 'tension'] },
   },
   tritone: {
@@ -502,6 +522,9 @@ export const DEVICES = {
         ...from(down('b9', 'b7', '#11'), { from: '3', kinds: DOMINANT }),
       },
     ],
+    found: {
+      groups: [{ kinds: DOMINANT, least: 4, among: [1, 4, 6, 10], telling: [1, 6], tell: 2, bySkip: true }],
+    },
     readAs: { devices: COLOURS, roles: [...CHORD_TONES, 'outside', 'approach', 'tension'] },
   },
   blues: {
@@ -515,6 +538,18 @@ export const DEVICES = {
         ...from(down('b5', '11', 'b3'), { from: '5', kinds: ['dominant', 'minor', 'tonicMinor'] }),
       },
     ],
+    found: {
+      groups: [
+        {
+          kinds: ['dominant', 'minor', 'tonicMinor'],
+          least: 4,
+          among: [0, 3, 5, 6, 7, 10],
+          telling: [3, 5, 6],
+          tell: 3,
+          bySkip: false,
+        },
+      ],
+    },
     readAs: { devices: [...AROUND_TARGETS, 'scaleRun', 'altered'], roles: [...STEPWISE, 'outside'] },
   },
   ownCell: {

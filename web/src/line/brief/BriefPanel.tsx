@@ -33,6 +33,7 @@ import {
   selectPreference,
 } from '../editor/editorSlice.ts'
 import { BRIEFS, CLOSELY, nameOfPreference, type Preference } from './briefs.ts'
+import { CompareBriefs } from './CompareBriefs.tsx'
 import { cellsOf, MUSTS, mustOf } from './mustHave.ts'
 import { SoloSliders } from './SoloSliders.tsx'
 import { useContourActions } from './useContour.ts'
@@ -266,6 +267,7 @@ export const BriefPanel = memo(() => {
           onChange={(motif) => change({ motif })}
         />
       </details>
+      <CompareBriefs />
       <BriefName />
     </section>
   )

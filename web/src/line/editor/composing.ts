@@ -1,15 +1,18 @@
-import type { Brief, Composed, Line, LineNote } from '@eager-contour/core'
+import { type Brief, type Composed, type Line, type LineNote, wordContrast } from '@eager-contour/core'
 import { isAnyOf } from '@reduxjs/toolkit'
 import { engine } from '../../engine/engine.ts'
-import { briefOf, CLOSELY, rangeOf, STRICTNESS } from '../brief/briefs.ts'
+import { briefOf, CLOSELY, type NamedBrief, type Preference, rangeOf, STRICTNESS } from '../brief/briefs.ts'
 import { type EditorApi, startListening } from './editorListener.ts'
 import {
+  type Alternative,
   alternativesAsked,
   alternativesSet,
   anotherAsked,
   briefSet,
+  briefsCompared,
   composingSet,
   contourSet,
+  type EditorPlace,
   phrasesArranged,
   phrasesSet,
   rewriteAsked,
@@ -20,8 +23,8 @@ import {
 } from './editorSlice.ts'
 import { type EditorLine, lineReplaced } from './lineHistory.ts'
 
-/** A cell that had to come and found no place. */
-const MUST = 'line.cell'
+/** What was asked for and found no place, or was to be left out and was not. */
+const NOT_MET: readonly string[] = ['line.cell', 'line.absent', 'line.never']
 /** The number of alternatives beside each other. */
 const MOST_ALTERNATIVES = 8
 
@@ -44,18 +47,32 @@ const restsAround = ({ notes }: EditorLine, from: number, to: number): NonNullab
   ]
 }
 
-const askComposer = async (api: EditorApi, variation: Variation): Promise<Composed | undefined> => {
-  const { place, preference, contour } = selectEditor(api.getState())
-  if (!place) return undefined
-  return engine().compose(place.analysis, {
-    ...briefOf(preference),
-    stretch: place.stretch,
-    range: rangeOf(preference, place.range),
-    ...(contour.length === 0
-      ? {}
-      : { contour: { points: contour, strictness: STRICTNESS[preference.strictness ?? CLOSELY]! } }),
-    ...variation,
-  })
+/** The editor's brief over the bars that are open. */
+const wholeBrief = (
+  { preference, contour }: ReturnType<typeof selectEditor>,
+  place: EditorPlace,
+  variation: Variation,
+): Brief => ({
+  ...briefOf(preference),
+  stretch: place.stretch,
+  range: rangeOf(preference, place.range),
+  ...(contour.length === 0
+    ? {}
+    : { contour: { points: contour, strictness: STRICTNESS[preference.strictness ?? CLOSELY]! } }),
+  ...variation,
+})
+
+const askComposer = async (
+  api: EditorApi,
+  variation: Variation,
+  preference?: Preference,
+): Promise<(Composed & { readonly brief: Brief }) | undefined> => {
+  const own = selectEditor(api.getState())
+  const editor = preference ? { ...own, preference } : own
+  if (!editor.place) return undefined
+  const brief = wholeBrief(editor, editor.place, variation)
+  const composed = await engine().compose(editor.place.analysis, brief)
+  return composed && { ...composed, brief }
 }
 
 /** Composes one line and puts it in the editor. */
@@ -69,8 +86,8 @@ const composeLine = async (
   const answer = await api.pause(askComposer(api, { ...variation, count: 1 }))
   if (!place || !answer) return
   const [composed] = answer.lines
-  // Of what the brief wants of the whole line, only what it must include is reported.
-  const absent = composed?.missed.filter(({ rule }) => rule === MUST) ?? []
+  // Of what a line misses, only what the player asked for is reported.
+  const absent = composed?.missed.filter(({ rule }) => NOT_MET.includes(rule)) ?? []
   // One after the other, without a wait between them: they are shown in one go.
   api.dispatch(unmetSet([...answer.unmet, ...absent]))
   api.dispatch(composingSet(false))
@@ -86,7 +103,7 @@ const composeLine = async (
     )
     const list = composed.phrases ?? []
     const whole = variation.rests === undefined && list.length > 0
-    api.dispatch(phrasesSet(whole ? { seed: variation.seed, stretch: place.stretch, list } : undefined))
+    api.dispatch(phrasesSet(whole ? { brief: answer.brief, list } : undefined))
   }
 }
 
@@ -102,9 +119,40 @@ const composeAlternatives = async (api: EditorApi, variation: Omit<Variation, 'c
   api.dispatch(alternativesSet(await api.pause(Promise.all(answer.lines.map(scored)))))
 }
 
+/** Composes a line for each of several briefs from one seed, each with its score and what sets it apart. */
+const compareBriefs = async (
+  api: EditorApi,
+  briefs: readonly NamedBrief[],
+  variation: Omit<Variation, 'count'>,
+): Promise<void> => {
+  const { place } = selectEditor(api.getState())
+  if (!place) return
+  const made: { readonly brief: string; readonly line: Line }[] = []
+  for (const { name, preference } of briefs) {
+    const answer = await api.pause(askComposer(api, { ...variation, count: 1 }, preference))
+    const line = answer?.lines[0]?.line
+    if (line) made.push({ brief: name, line })
+  }
+  const lines = made.map(({ line }) => line)
+  const contrasts = await api.pause(engine().contrasts(place.analysis, lines))
+  const scored = made.map(async ({ brief, line }, at): Promise<Alternative> => {
+    const { score } = await engine().review(place.analysis, line, { range: place.range, fixes: 0 })
+    return { brief, line, score, told: contrasts[at]!.map(wordContrast).join(' ') }
+  })
+  api.dispatch(alternativesSet(await api.pause(Promise.all(scored))))
+}
+
 /** Composes when it is asked for, and when the brief or the contour changes. A newer request replaces an older one. */
 startListening({
-  matcher: isAnyOf(anotherAsked, rewriteAsked, alternativesAsked, briefSet, contourSet, phrasesArranged),
+  matcher: isAnyOf(
+    anotherAsked,
+    rewriteAsked,
+    alternativesAsked,
+    briefsCompared,
+    briefSet,
+    contourSet,
+    phrasesArranged,
+  ),
   effect: async (action, api) => {
     const line = selectLine(api.getState())
     if (!line && briefSet.match(action)) return
@@ -112,7 +160,9 @@ startListening({
     api.dispatch(composingSet(true))
     const [locked, seed] = line ? [lockedNotes(line), line.seed] : [[], 0]
     try {
-      if (alternativesAsked.match(action)) await composeAlternatives(api, { seed: seed + 1, locked })
+      if (briefsCompared.match(action))
+        await compareBriefs(api, action.payload, { seed: line ? seed : 1, locked })
+      else if (alternativesAsked.match(action)) await composeAlternatives(api, { seed: seed + 1, locked })
       else if (rewriteAsked.match(action) && line) {
         const { from, to } = action.payload
         const { notes, stretch: _stretch, seed: _seed, ...kept } = line

@@ -1,4 +1,5 @@
 import type {
+  Brief,
   CurvePoint,
   Instrument,
   Line,
@@ -20,7 +21,7 @@ import { DEFAULT_PREFERENCE, type NamedBrief, type Preference } from '../brief/b
 import { type EditorLine, lineReducer } from './lineHistory.ts'
 
 /** Where lines are written: a tune's bars, for an instrument. */
-interface EditorPlace {
+export interface EditorPlace {
   readonly tune: string
   readonly stretch: Stretch
   /** The number under which the worker knows the tune's analysis at concert pitch. */
@@ -33,6 +34,9 @@ interface EditorPlace {
 export interface Alternative {
   readonly line: Line
   readonly score: number
+  /** The brief that it was composed for, where briefs are compared, and what sets it apart. */
+  readonly brief?: string
+  readonly told?: string
 }
 
 /** The selected notes as chosen: from the first one chosen to the last one. */
@@ -41,10 +45,9 @@ interface Chosen {
   readonly at: number
 }
 
-/** The phrases of a composed line, and the seed and bars that they belong to. */
+/** The phrases of a composed line, and the brief that it was composed for. */
 interface ComposedPhrases {
-  readonly seed: number
-  readonly stretch: Stretch
+  readonly brief: Brief
   readonly list: readonly LinePhrase[]
 }
 
@@ -144,6 +147,7 @@ const stateSlice = createSlice({
     anotherAsked: (state): EditorState => ({ ...state, arranged: undefined }),
     rewriteAsked: (state, _range: PayloadAction<NoteRange>): EditorState => state,
     alternativesAsked: (state): EditorState => state,
+    briefsCompared: (state, _briefs: PayloadAction<readonly NamedBrief[]>): EditorState => state,
     phrasesSet: (state, { payload }: PayloadAction<ComposedPhrases | undefined>): EditorState => ({
       ...state,
       phrases: payload,
@@ -211,6 +215,7 @@ export const {
   anotherAsked,
   rewriteAsked,
   alternativesAsked,
+  briefsCompared,
   alternativesSet,
   phrasesSet,
   phrasesArranged,
@@ -241,17 +246,19 @@ export const selectCanUndo = injected.selector(({ editor }) =>
 )
 export const selectCanRedo = injected.selector(({ editor }) => editor.history.future.length > 0)
 
-/** The phrases of the line, where it is the one that was composed with them. */
-export const selectPhrases = injected.selector(({ editor }) => {
+/** What is known of how the line was composed, where it is the one that was. */
+const selectComposed = injected.selector(({ editor }): ComposedPhrases | undefined => {
   const { phrases } = editor.state
   const { line } = editor.history.present
-  const same =
-    phrases !== undefined &&
-    line?.seed === phrases.seed &&
-    line.stretch.from === phrases.stretch.from &&
-    line.stretch.to === phrases.stretch.to
-  return same ? phrases.list : NO_PHRASES
+  if (!phrases || !line) return undefined
+  const { seed, stretch } = phrases.brief
+  const same = line.seed === seed && line.stretch.from === stretch.from && line.stretch.to === stretch.to
+  return same ? phrases : undefined
 })
+/** The phrases of the line as it was composed. */
+export const selectPhrases = injected.selector((state) => selectComposed(state)?.list ?? NO_PHRASES)
+/** The brief that the line was composed for. */
+export const selectComposedBrief = injected.selector((state) => selectComposed(state)?.brief)
 const NO_PHRASES: readonly LinePhrase[] = []
 
 /** The line of the tune that the page shows; none while its draft is read. */

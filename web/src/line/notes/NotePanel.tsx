@@ -4,6 +4,7 @@ import {
   deviceName,
   type Explanation,
   type Line,
+  landingReason,
   roleName,
   wordReason,
 } from '@eager-contour/core'
@@ -27,6 +28,7 @@ export const NotePanel = ({ analysis, line, explanation, selected }: NotePanelPr
   if (!note || !reading)
     return <p className="text-soft">Point at a note, or Tab to it, to read what it is and where it goes.</p>
   const device = reading.device
+  const landing = landingReason(analysis, line, explanation, reading.index)
   return (
     <div data-testid="note-panel">
       <div className="text-soft">{placeWords(analysis, note.start)}</div>
@@ -45,6 +47,7 @@ export const NotePanel = ({ analysis, line, explanation, selected }: NotePanelPr
         {device && `, ${deviceName(device)}`}
       </div>
       <p className="text-lg">{wordReason(reading.why, chordStyle)}</p>
+      {landing && <p>{wordReason(landing, chordStyle)}</p>}
     </div>
   )
 }

@@ -46,7 +46,7 @@ export const OtherLines = () => {
     <section aria-label="Alternatives" className="border-b border-rule pb-2">
       <ol className="flex flex-wrap gap-2">
         {others.map((other, at) => (
-          <li key={nameOf(other.line)}>
+          <li key={`${other.brief ?? ''} ${nameOf(other.line)}`}>
             <button
               type="button"
               aria-pressed={other.line.notes === concert?.notes}
@@ -54,7 +54,7 @@ export const OtherLines = () => {
               className="block rounded-xl border border-rule px-2 pt-1 aria-pressed:border-2 aria-pressed:border-ink"
             >
               <span className="flex justify-between text-sm">
-                <span className="font-semibold">Line {at + 1}</span>
+                <span className="font-semibold">{other.brief ?? `Line ${at + 1}`}</span>
                 <span className="text-soft">{Math.round(other.score)} of 100</span>
               </span>
               <svg width={WIDTH} height={HEIGHT} aria-hidden="true">
@@ -70,6 +70,7 @@ export const OtherLines = () => {
                 ))}
               </svg>
             </button>
+            {other.told && <p className="max-w-[11rem] text-sm text-soft">{other.told}</p>}
             <div className="flex" role="group" aria-label={`Bars of line ${at + 1}`}>
               {starts.slice(0, -1).map((tick, bar) => (
                 <button

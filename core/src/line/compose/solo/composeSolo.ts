@@ -1,20 +1,16 @@
 import { type Reason, reason } from '../../../outcome/reasons.ts'
-import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../../tune/analysis/analysis.ts'
 import { type Stretch, stretchTicks } from '../../../tune/chart/chart.ts'
 import { explainLine } from '../../explain/explain.ts'
-import type { DeviceId } from '../../figures/devices.ts'
 import type { Line } from '../../notes/line.ts'
 import { phraseFigures } from '../../review/phrasing.ts'
 import { worthOfLine } from '../../review/review.ts'
 import type { Brief, ComposedLine, LinePhrase } from '../brief.ts'
 import { type Locked, withLocked } from '../locked.ts'
-import { usableCells } from '../own.ts'
-import { fragmentDevicesOf } from './fragmentDevices.ts'
-import type { Piece } from './piece.ts'
+import { withAsked } from './asked.ts'
 import { planFor } from './soloPlan.ts'
 import { type SoloBase, type SoloTask, soloBase, soloTask } from './task.ts'
-import { rewritten, type Solo, type SoloPhrase, writing } from './write.ts'
+import { type Solo, type SoloPhrase, writing } from './write.ts'
 
 /** Plans tried for a line of at most this many bars, and for longer ones. */
 const PLANS: readonly (readonly [bars: number, plans: number])[] = [
@@ -26,10 +22,12 @@ const PLANS: readonly (readonly [bars: number, plans: number])[] = [
 const MORE_TRIES = 6
 /** Lines of one result differ in at least this share of their notes. */
 const APART = 0.5
-const OFTEN = 3
 const NEVER = 0
 
-interface Candidate extends ComposedLine {
+/** A solo with what stands behind it. */
+export interface Candidate extends ComposedLine {
+  readonly solo: Solo
+  readonly task: SoloTask
   readonly score: number
   /** Too like another, or with too many enclosures in a row: another plan is tried, if this is the best so far. */
   readonly again: boolean
@@ -57,14 +55,43 @@ export function* composingSolos(
       const base = made.get(part) ?? soloBase(analysis, part)
       if (brief.count > 1) made.set(part, base)
       yield
-      const best = yield* bestOf(analysis, base, brief.seed + index + 13 * at, others)
-      if (best) sections.push(best)
+      const [best] = yield* plansOf(analysis, base, seedOf(brief, index, at), others)
+      if (best) sections.push(plain(best))
     }
     if (sections.length === 0) break
     lines.push(sections.length === 1 ? sections[0]! : joined(sections))
   }
   return { lines, unmet }
 }
+
+/** The line alone. */
+const plain = ({
+  score: _score,
+  again: _again,
+  solo: _solo,
+  task: _task,
+  ...line
+}: Candidate): ComposedLine => line
+
+const seedOf = ({ seed }: Brief, line: number, section: number): number => seed + line + 13 * section
+
+/**
+ * Every plan that was tried for a brief's first line, section by section, the best one first: as composing finds them, for
+ * whoever asks why this line was given.
+ */
+export const triedPlans = (
+  analysis: Analysis,
+  brief: Brief,
+  locked: Locked,
+): readonly (readonly Candidate[])[] =>
+  sectionsOf(brief.stretch).map((section, at) => {
+    const base = soloBase(analysis, sectionBrief(analysis, { ...brief, locked }, section))
+    const steps = plansOf(analysis, base, seedOf(brief, 0, at), brief.avoid ?? [])
+    for (;;) {
+      const step = steps.next()
+      if (step.done) return step.value
+    }
+  })
 
 /** Longer solos are written in sections of this many bars: time a bar stays the same. */
 const SECTION = 32
@@ -112,40 +139,41 @@ const joined = (sections: readonly ComposedLine[]): ComposedLine => {
   }
 }
 
-function* bestOf(
+/** The plans of one section, written and scored, the best one first. */
+function* plansOf(
   analysis: Analysis,
   base: SoloBase,
   lineSeed: number,
   others: readonly Line[],
-): Generator<void, ComposedLine | undefined, void> {
+): Generator<void, readonly Candidate[], void> {
   const task = soloTask(base, lineSeed)
   const { brief } = base
   const bars = brief.stretch.to - brief.stretch.from + 1
   const plans = brief.phrases ? 1 : PLANS.find(([most]) => bars <= most)![1]
-  let best: Candidate | undefined
-  for (let tried = 0; tried < plans + MORE_TRIES; tried += 1) {
-    if (best && tried >= plans && !best.again) break
-    const seed = lineSeed * 101 + tried * 7927
+  const tried: Candidate[] = []
+  while (tried.length < plans || (tried.length < plans + MORE_TRIES && tried[0]!.again)) {
+    const seed = lineSeed * 101 + tried.length * 7927
     const plan = planFor(task, seed)
     const solo = yield* writing(task, plan, seed)
-    const asked = withAsked(task, solo)
-    const candidate = judged(analysis, task, asked.solo, asked.missed, others)
+    if (solo.phrases.length === 0) return tried
+    const asked = withAsked(analysis, task, solo)
+    tried.push(judged(analysis, task, asked.solo, asked.missed, others))
+    tried.sort((a, b) => b.score - a.score)
     yield
-    if (!best || candidate.score > best.score) best = candidate
   }
-  if (!best) return undefined
-  const { score: _score, again: _again, ...line } = best
-  return line
+  return tried
 }
 
 /** A line with its score; what it misses of the brief and what it shares with others count against it. */
 const judged = (
   analysis: Analysis,
-  { brief }: SoloTask,
-  { phrases, cost }: Solo,
+  task: SoloTask,
+  solo: Solo,
   absent: readonly Reason[],
   others: readonly Line[],
 ): Candidate => {
+  const { brief } = task
+  const { phrases, cost } = solo
   const notes = phrases.flatMap((phrase) => phrase.notes)
   const line = withLocked(analysis, notes, brief.locked ?? [])
   const alike = likest(line, others)
@@ -155,6 +183,8 @@ const judged = (
   const manyEnclosures = phraseFigures(analysis, line).enclosuresInARow > MOST_ENCLOSURES
   return {
     line,
+    solo,
+    task,
     cost,
     missed,
     phrases: phrases.map(phraseOf),
@@ -205,62 +235,3 @@ const neverUsed = (analysis: Analysis, { devices = {} }: Brief, line: Line): rea
   const found = new Set<string>(explainLine(analysis, line).devices.map(({ device }) => device))
   return never.flatMap(([device]) => (found.has(device) ? [reason('line.never', device)] : []))
 }
-
-/** What has to come and does not: cells that must, devices that were asked for often. */
-const withAsked = (
-  task: SoloTask,
-  solo: Solo,
-): { readonly solo: Solo; readonly missed: readonly Reason[] } => {
-  const { brief } = task
-  const wanted: { readonly has: (piece: Piece) => boolean; readonly reason: Reason }[] = []
-  usableCells(brief.cells ?? []).forEach(({ degrees, must }, index) => {
-    if (must)
-      wanted.push({
-        has: ({ source }) => source.kind === 'cell' && source.index === index,
-        reason: reason('line.cell', degrees),
-      })
-  })
-  for (const [device, weight] of Object.entries(brief.devices ?? {}))
-    if (weight === OFTEN)
-      wanted.push({
-        has: (piece) => hasDevice(piece, device as DeviceId),
-        reason: reason('line.absent', device),
-      })
-  const phrases = [...solo.phrases]
-  const missed: Reason[] = []
-  const kept: ((piece: Piece) => boolean)[] = []
-  for (const { has, reason: why } of wanted) {
-    if (phrases.some(({ pieces }) => pieces.some(has))) {
-      kept.push(has)
-      continue
-    }
-    let least = Number.POSITIVE_INFINITY
-    let change: { readonly at: number; readonly phrase: SoloPhrase } | undefined
-    phrases.forEach((phrase, at) => {
-      // A phrase that is the only one with something else that was asked for stays.
-      if (
-        kept.some(
-          (one) =>
-            phrase.pieces.some(one) && !phrases.some((other) => other !== phrase && other.pieces.some(one)),
-        )
-      )
-        return
-      const next = phrases[at + 1]?.notes[0]
-      const nextBegin = next ? Math.floor((next.start - task.ground.start) / EIGHTH) - 1 : undefined
-      const again = rewritten(task, phrase, nextBegin, has)
-      if (!again || again.cost - phrase.cost >= least) return
-      least = again.cost - phrase.cost
-      change = { at, phrase: again }
-    })
-    if (change) {
-      phrases[change.at] = change.phrase
-      kept.push(has)
-    } else missed.push(why)
-  }
-  return { solo: { phrases, cost: phrases.reduce((sum, { cost }) => sum + cost, 0) }, missed }
-}
-
-const hasDevice = ({ source }: Piece, device: DeviceId): boolean =>
-  source.kind === 'figure'
-    ? source.device === device
-    : source.kind === 'fragment' && fragmentDevicesOf(source.id).has(device)

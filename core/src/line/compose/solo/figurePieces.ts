@@ -12,8 +12,12 @@ import type { StyleRow } from './styles.ts'
 /** What each device costs besides, for a brief. */
 export type DevicePrice = (device: DeviceId) => number
 
-const LONG_DEPARTURES = DEPARTURE_FIGURES.filter(({ steps }) => steps.length >= 3)
-const APPROACHES = APPROACH_FIGURES.filter(({ steps, around }) => steps.length > 0 && !around)
+/** Shorter ones are rows of single notes, but for those that are a device by themselves. */
+const LONG_DEPARTURES = DEPARTURE_FIGURES.filter(
+  ({ steps, from, device }) =>
+    steps.length >= 3 || (steps.length === 2 && (from !== undefined || device === 'neighbour')),
+)
+const APPROACHES = APPROACH_FIGURES.filter(({ steps }) => steps.length > 0)
 
 /** Every single note, arpeggio, shape and approach in eighths at every eighth of the ground, over its chord. */
 export const figurePieces = (
@@ -85,9 +89,12 @@ export const figurePieces = (
       if (strength[index] === 0) continue
       for (const approach of APPROACHES) {
         const extra = devicePrice(approach.device)
-        const notes = extra < BANNED ? notesFrom(approach.steps, midi, segment.harmony) : undefined
-        if (!notes) continue
-        const price = filling * SOLO_PRICES.approach + approaches + extra
+        const found = extra < BANNED ? notesFrom(approach.steps, midi, segment.harmony) : undefined
+        if (!found) continue
+        // What goes around its target begins on it.
+        const notes = approach.around ? [midi, ...found] : found
+        const base = approach.around ? SOLO_PRICES.figure : SOLO_PRICES.approach
+        const price = filling * base + approaches + extra
         add(index - notes.length, [...notes, midi], price, approach.device, approach.name)
         if (index > 0 && at[index - 1] !== undefined && at[index - 1] !== segment)
           add(index - 1 - notes.length, [...notes, midi], price, approach.device, approach.name, EARLY)

@@ -45,6 +45,8 @@ export interface PhraseWish {
   readonly banned: ReadonlySet<number>
   /** Nor figures of these names in a triplet, which would be worn. */
   readonly worn: ReadonlySet<string>
+  /** Nor these pieces. */
+  readonly without?: ReadonlySet<Piece>
   readonly seed: number
 }
 
@@ -55,12 +57,17 @@ export interface SolvedPhrase {
 
 const PITCHES = 128
 const WAYS = 5
-/** Twice: before and after the piece that has to come. */
-const HALF = PITCHES * WAYS
-const STATES = 2 * HALF
-
 /** How far after its last note the next piece may begin, in eighths beyond the first free one. */
 const MOST_WAIT = 2
+/** By the wait since the last note: the step into the next one depends on when that was. */
+const WAITS = MOST_WAIT + 1
+/** Twice: before and after the piece that has to come. */
+const HALF = PITCHES * WAYS * WAITS
+const STATES = 2 * HALF
+
+const stateOf = (midi: number, way: Way, wait: number, had: boolean): number =>
+  (midi * WAYS + way) * WAITS + wait + (had ? HALF : 0)
+const wayIn = (state: number): Way => (Math.floor(state / WAITS) % WAYS) as Way
 
 interface Column {
   readonly cost: Float64Array
@@ -92,7 +99,7 @@ const cleared = (room: Room): Room => {
 }
 
 /**
- * The cheapest row of pieces for a phrase, exactly, by dynamic programming over (eighth, last pitch, last way);
+ * The cheapest row of pieces for a phrase, exactly, by dynamic programming over (eighth, last pitch, last way, wait);
  * undefined where none fits.
  */
 export const solvePhrase = (
@@ -118,10 +125,10 @@ export const solvePhrase = (
         last = { piece, at, state }
       }
     }
-    const next = final.midi * WAYS + way + (had ? HALF : 0)
     for (let wait = 0; wait <= MOST_WAIT; wait += 1) {
       const to = piece.free + wait
       if (to > latest) break
+      const next = stateOf(final.midi, way, wait, had)
       const there = columns[to]!
       const total = cost + waitPrice(ground, final, to)
       if (total >= there.cost[next]!) continue
@@ -194,10 +201,13 @@ export const solvePhrase = (
   return { pieces: pieces.reverse(), cost: best }
 }
 
-const isBanned = ({ source }: Piece, { banned, worn }: PhraseWish): boolean =>
-  source.kind === 'fragment'
+const isBanned = (piece: Piece, { banned, worn, without }: PhraseWish): boolean => {
+  const { source } = piece
+  if (without?.has(piece)) return true
+  return source.kind === 'fragment'
     ? banned.has(source.id)
     : source.kind === 'figure' && source.triplet === true && worn.has(source.name)
+}
 
 /** Every turn from one way to another, and every interval up to three octaves, priced. */
 const TURNS = Float64Array.from({ length: WAYS * WAYS }, (_, at) =>
@@ -222,6 +232,10 @@ interface Reached {
   readonly seven: Uint8Array
 }
 
+/** Which of the reached states has a pitch, a way and what the next step depends on: only the cheapest of each counts. */
+const FLAGS = 16
+const cheapestOf = new Int32Array(PITCHES * WAYS * FLAGS).fill(-1)
+
 const reachedAt = (ground: Ground, column: Column, at: number, half: number): Reached => {
   const most = column.used.length
   const reached: Reached = {
@@ -235,24 +249,41 @@ const reachedAt = (ground: Ground, column: Column, at: number, half: number): Re
     outside: new Uint8Array(most),
     seven: new Uint8Array(most),
   }
+  const keys: number[] = []
   for (const state of column.used) {
     if (state >= HALF !== half > 0) continue
-    const place = reached.count
-    reached.count += 1
     const piece = column.piece[state]!
     const { start, midi } = piece.notes.at(-1)!
     const from = Math.max(0, Math.floor((start - ground.start) / EIGHTH))
     const here = ground.at[from]
+    const way = wayIn(state % HALF)
+    const waited = at > piece.free ? 1 : 0
+    const changes = !here || here === ground.at[at] ? 0 : 1
+    const outside = here && standingOf(here, midi) === 'outside' ? 1 : 0
+    const seven = here && ground.strength[from] === 2 && pitchClass(midi - here.harmony.root) === 11 ? 1 : 0
+    const key = (midi * WAYS + way) * FLAGS + waited + 2 * changes + 4 * outside + 8 * seven
+    const cost = column.cost[state]!
+    const known = cheapestOf[key]!
+    if (known >= 0) {
+      if (cost >= reached.cost[known]!) continue
+      reached.cost[known] = cost
+      reached.state[known] = state
+      continue
+    }
+    const place = reached.count
+    reached.count += 1
+    cheapestOf[key] = place
+    keys.push(key)
     reached.state[place] = state
-    reached.cost[place] = column.cost[state]!
+    reached.cost[place] = cost
     reached.midi[place] = midi
-    reached.way[place] = (state % HALF) % WAYS
-    reached.apart[place] = at > piece.free ? 0.5 : 1
-    if (!here) continue
-    reached.changes[place] = here === ground.at[at] ? 0 : 1
-    reached.outside[place] = standingOf(here, midi) === 'outside' ? 1 : 0
-    reached.seven[place] = ground.strength[from] === 2 && pitchClass(midi - here.harmony.root) === 11 ? 1 : 0
+    reached.way[place] = way
+    reached.apart[place] = waited ? 0.5 : 1
+    reached.changes[place] = changes
+    reached.outside[place] = outside
+    reached.seven[place] = seven
   }
+  for (const key of keys) cheapestOf[key] = -1
   return reached
 }
 
@@ -289,8 +320,80 @@ const arrivalAt = (ground: Ground, reached: Reached, at: number, midi: number): 
   return { costs, states, least: Math.min(...costs) }
 }
 
+/** What a phrase costs, by what it is paid for; the sum is the cost that the search found. */
+export interface PhraseTerms {
+  /** Its pieces: fragments, figures, notes by their standing over their chords. */
+  readonly pieces: number
+  /** The steps and leaps between pieces, turns, changes of chord that are not met. */
+  readonly joins: number
+  /** How far it leaves its arc, and begins and ends off its plan; silence inside it. */
+  readonly plan: number
+  /** How it begins after the phrase before, and where it ends. */
+  readonly ends: number
+  /** What the seed adds, so that each seed has a line of its own. */
+  readonly seed: number
+}
+
+/** The terms of a row of pieces, one after the other. */
+export const termsOf = (ground: Ground, wish: PhraseWish, pieces: readonly Piece[]): PhraseTerms => {
+  const terms = { pieces: 0, joins: 0, plan: 0, ends: 0, seed: 0 }
+  let before: Piece | undefined
+  let way: Way | undefined
+  for (const piece of pieces) {
+    const at = piece.begin
+    const { midi } = piece.notes[0]!
+    const own = ownTerms(wish, piece, noiseBase(wish.seed, at, 0))
+    terms.pieces += own.price
+    terms.seed += own.noise
+    terms.plan += own.away
+    if (!before || way === undefined) {
+      terms.plan += SOLO_PRICES.beginOff * Math.abs(at - wish.begin)
+      terms.ends += wish.beginPrice?.(midi) ?? 0
+      way = piece.arrives
+    } else {
+      const last = before.notes.at(-1)!
+      const into = wayOf(midi - last.midi)
+      terms.plan += waitPrice(ground, last, at)
+      terms.joins += joinPrice(ground, before, way, at, midi)
+      if (piece.notes.length > 1) terms.joins += turnPrice(into, piece.leaves)
+      way = piece.notes.length > 1 ? piece.arrives : into
+    }
+    before = piece
+  }
+  const last = pieces.at(-1)!
+  const eighth = Math.floor((last.notes.at(-1)!.start - ground.start) / EIGHTH)
+  const off = SOLO_PRICES.endOff * Math.abs(eighth - wish.end)
+  terms.plan += off
+  terms.ends += endPrice(ground, wish, last, eighth) - off
+  return terms
+}
+
+/** The price of the step from a piece, reached by a way, to a pitch at an eighth. */
+const joinPrice = (ground: Ground, before: Piece, came: Way, at: number, midi: number): number => {
+  const last = before.notes.at(-1)!
+  const state = stateOf(last.midi, came, 0, false)
+  const column: Column = {
+    cost: new Float64Array(STATES),
+    piece: [],
+    from: new Int32Array(0),
+    fromAt: new Int32Array(0),
+    used: [state],
+  }
+  column.piece[state] = before
+  return arrivalAt(ground, reachedAt(ground, column, at, 0), at, midi).least
+}
+
 /** A piece's own price with the seed's noise, and how far it is from the phrase's arc. */
 export const ownPrice = (wish: PhraseWish, piece: Piece, base: number): number => {
+  const { price, noise, away } = ownTerms(wish, piece, base)
+  return price + noise + away
+}
+
+const ownTerms = (
+  wish: PhraseWish,
+  piece: Piece,
+  base: number,
+): { readonly price: number; readonly noise: number; readonly away: number } => {
   const { notes, source, price } = piece
   const id = source.kind === 'fragment' ? source.id : source.kind === 'figure' ? 1000 : 2000
   const beats = (notes.at(-1)!.start - notes[0]!.start + EIGHTH) / (2 * EIGHTH)
@@ -304,7 +407,7 @@ export const ownPrice = (wish: PhraseWish, piece: Piece, base: number): number =
     const height = wish.arc(piece.begin + at)
     away += Math.max(0, Math.abs(midi - height) - wish.slack)
   }
-  return price + noise + wish.offArc * away
+  return { price, noise, away: wish.offArc * away }
 }
 
 /** The price of the time between a piece and the next one: its last note cut short, or silence. */

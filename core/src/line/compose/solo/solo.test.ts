@@ -2,6 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../../../test/changes.ts'
 import { CHARTS } from '../../../../test/charts.ts'
+import { wordReason } from '../../../wording/words.ts'
+import { explainLine } from '../../explain/explain.ts'
+import { DEVICE_IDS, deviceRow } from '../../figures/devices.ts'
 import { FRAGMENTS } from '../../fragments/fragments.ts'
 import { phraseFigures } from '../../review/phrasing.ts'
 import { keepsTo, type ReportedLine, TARGETS } from '../../review/targets.ts'
@@ -100,11 +103,27 @@ describe('a solo', () => {
     expect(over({ repeats: 2.6 }, returned)).toBeGreaterThan(over({ repeats: 0 }, returned))
   })
 
-  it('brings every device that is asked for often, or says that it found no place', () => {
-    for (const device of ['altered', 'diminished', 'pentatonic', 'fourNoteEnclosure', 'turn'] as const) {
-      const { missed } = written({ devices: { [device]: 3 } })
-      expect(missed.filter(({ rule }) => rule !== 'line.absent')).toEqual([])
-    }
+  const minorBlues = analysed('key: C minor\n| Cm7 | Cm7 | Dm7b5 | G7b9 | Cm7 | Fm7 | G7b9 | Cm6 |')
+  const ASKED = DEVICE_IDS.filter((id) => deviceRow(id).brief && deviceRow(id).found)
+  it.each(ASKED)('brings %s where it is asked for often: a reader finds it', (device) => {
+    for (const tune of [TUNE, minorBlues])
+      for (const seed of [0, 1]) {
+        const { line, missed } = written({ seed, devices: { [device]: 3 } }, tune)
+        const heard = explainLine(tune, line).devices.some((found) => found.device === device)
+        expect(heard || missed.some(({ rule, args }) => rule === 'line.absent' && args[0] === device)).toBe(
+          true,
+        )
+        // These changes have place for each of them.
+        if (tune === minorBlues) expect(heard).toBe(true)
+      }
+  })
+
+  it('says why a device could not come: no chord for it', () => {
+    const vamp = analysed('| Fmaj7 | Fmaj7 | Fmaj7 | Fmaj7 |')
+    const { missed } = written({ stretch: { from: 0, to: 3 }, devices: { altered: 3 } }, vamp)
+    expect(missed.map((why) => wordReason(why))).toContain(
+      'No place was found for altered notes: it fits none of these chords in this range.',
+    )
   })
 
   it('leaves the silences of the player alone', () => {

@@ -52,34 +52,41 @@ export function* writing(
     const wish = { ...wishOf(task, plan, index, phrases.at(-1), banned, seed + index * 31), worn }
     const source = planned.from === undefined ? undefined : (stated.get(planned.from) ?? given)
     const first = source ? returnsOf(task, source.idea, planned, wish, source.first) : []
-    const solve = (one: PhraseWish) => solveOnce(task, one)
+    const solve = (one: PhraseWish) => solvedOnce(task, one)
     const solved =
       (first.length > 0 ? solve({ ...wish, first }) : undefined) ??
       solve(wish) ??
       (last || wish.loose ? solve(widened(wish, ground)) : undefined)
     yield
     if (!solved) continue
+    const { pieces, cost } = solved
     const notes = notesOfPieces(
       task,
-      solved.pieces,
+      pieces,
       index + 1 < plan.length ? plan[index + 1]!.begin - 1 : undefined,
     )
     const idea = ideaOf(ground, notes)
     if (idea) stated.set(index, { idea, first: notes[0]!.midi })
-    for (const { source: from } of solved.pieces) if (from.kind === 'fragment') banned.add(from.id)
+    for (const { source: from } of pieces) if (from.kind === 'fragment') banned.add(from.id)
     phrases.push({
       ...planned,
       notes,
-      pieces: solved.pieces,
-      cost: solved.cost,
-      wish: { ...wish, ...(first.length > 0 ? { first } : {}) },
+      pieces,
+      cost,
+      wish: solved.wish,
     })
   }
   return { phrases, cost: phrases.reduce((sum, { cost }) => sum + cost, 0) }
 }
 
-/** A phrase in which no fragment comes twice: one that does is left out, and the phrase solved again. */
-const solveOnce = ({ ground, stock, room }: SoloTask, wish: PhraseWish): SolvedPhrase | undefined => {
+/**
+ * A phrase in which no fragment comes twice: one that does is left out, and the phrase solved again. Returned with the wish
+ * under which nothing is cheaper.
+ */
+const solvedOnce = (
+  { ground, stock, room }: SoloTask,
+  wish: PhraseWish,
+): (SolvedPhrase & { readonly wish: PhraseWish }) | undefined => {
   let asked = wish
   for (;;) {
     const solved = solvePhrase(ground, stock, room, asked)
@@ -87,7 +94,7 @@ const solveOnce = ({ ground, stock, room }: SoloTask, wish: PhraseWish): SolvedP
     const twice = ids.filter((id, at) => ids.indexOf(id) !== at)
     const triplets = tripletsIn(solved?.pieces ?? [])
     const again = triplets.filter((name, at) => triplets.indexOf(name) !== at)
-    if (twice.length === 0 && again.length === 0) return solved
+    if (twice.length === 0 && again.length === 0) return solved && { ...solved, wish: asked }
     asked = {
       ...asked,
       banned: new Set([...asked.banned, ...twice]),
@@ -115,10 +122,11 @@ export const rewritten = (
   nextBegin: number | undefined,
   must: (piece: Piece) => boolean,
 ): SoloPhrase | undefined => {
-  const solved = solvePhrase(task.ground, task.stock, task.room, { ...phrase.wish, must })
+  const wish = { ...phrase.wish, must }
+  const solved = solvePhrase(task.ground, task.stock, task.room, wish)
   if (!solved) return undefined
   const notes = notesOfPieces(task, solved.pieces, nextBegin)
-  return { ...phrase, notes, pieces: solved.pieces, cost: solved.cost }
+  return { ...phrase, notes, pieces: solved.pieces, cost: solved.cost, wish }
 }
 
 const wishOf = (
@@ -167,7 +175,7 @@ const wishOf = (
       (reaches && eighth >= stretch.to - 1 ? intervalPrice(reaches.midi - midi) : 0),
     ...(index === 0 ? keeping('firstPitch', ground, brief.first) : {}),
     ...(index === plan.length - 1 ? keeping('lastPitch', ground, brief.landing) : {}),
-    banned,
+    banned: new Set(banned),
     worn: new Set(),
     seed,
   }

@@ -1,0 +1,118 @@
+import { type Reason, reason } from '../../../outcome/reasons.ts'
+import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
+import type { Analysis } from '../../../tune/analysis/analysis.ts'
+import { analyseLine } from '../../explain/analysedLine.ts'
+import { findDevices } from '../../explain/devices.ts'
+import { type DeviceId, deviceRow } from '../../figures/devices.ts'
+import { usableCells } from '../own.ts'
+import { fragmentDevicesOf } from './fragmentDevices.ts'
+import type { Piece } from './piece.ts'
+import type { SoloTask } from './task.ts'
+import { rewritten, type Solo, type SoloPhrase } from './write.ts'
+
+const OFTEN = 3
+
+/** Something that has to come at least once. */
+interface Wanted {
+  readonly heardIn: (phrase: SoloPhrase) => boolean
+  /** The pieces that can bring it; the next row is tried where those of the first bring something else. */
+  readonly bringing: readonly ((piece: Piece) => boolean)[]
+  readonly reason: Reason
+}
+
+/** What has to come and does not: cells that must, devices that were asked for often. */
+export const withAsked = (
+  analysis: Analysis,
+  task: SoloTask,
+  solo: Solo,
+): { readonly solo: Solo; readonly missed: readonly Reason[] } => {
+  const phrases = [...solo.phrases]
+  const missed: Reason[] = []
+  const kept: Wanted[] = []
+  for (const wanted of wantedOf(analysis, task)) {
+    if (phrases.some(wanted.heardIn)) {
+      kept.push(wanted)
+      continue
+    }
+    let least = Number.POSITIVE_INFINITY
+    let change: { readonly at: number; readonly phrase: SoloPhrase } | undefined
+    phrases.forEach((phrase, at) => {
+      // A phrase that is the only one with something else that was asked for stays.
+      const only = (one: Wanted) =>
+        one.heardIn(phrase) && !phrases.some((other) => other !== phrase && one.heardIn(other))
+      if (kept.some(only)) return
+      const again = withOne(task, phrases, at, wanted)
+      if (!again || again.cost - phrase.cost >= least) return
+      least = again.cost - phrase.cost
+      change = { at, phrase: again }
+    })
+    if (change) {
+      phrases[change.at] = change.phrase
+      kept.push(wanted)
+    } else missed.push(wanted.reason)
+  }
+  return { solo: { phrases, cost: phrases.reduce((sum, { cost }) => sum + cost, 0) }, missed }
+}
+
+const wantedOf = (analysis: Analysis, task: SoloTask): readonly Wanted[] => {
+  const { cells = [], devices = {} } = task.brief
+  const ofCells = usableCells(cells).flatMap(({ degrees, must }, index): readonly Wanted[] => {
+    const isCell = ({ source }: Piece) => source.kind === 'cell' && source.index === index
+    return must
+      ? [
+          {
+            heardIn: ({ pieces }) => pieces.some(isCell),
+            bringing: [isCell],
+            reason: reason('line.cell', degrees),
+          },
+        ]
+      : []
+  })
+  const ofDevices = Object.entries(devices).flatMap(([id, weight]): readonly Wanted[] => {
+    if (weight !== OFTEN) return []
+    const device = id as DeviceId
+    const brings = (piece: Piece) => hasDevice(piece, device)
+    const isFigure = (piece: Piece) => piece.source.kind === 'figure' && brings(piece)
+    return [
+      {
+        // A fragment may be cut or bent until it has the device no longer: what is heard counts, where a reader can find it.
+        heardIn: deviceRow(device).found
+          ? ({ notes }) => isHeard(analysis, notes, device)
+          : ({ pieces }) => pieces.some(brings),
+        bringing: [brings, isFigure],
+        reason: reason(
+          'line.absent',
+          device,
+          task.stock.some((pieces) => pieces.some(brings)) ? 'room' : 'chords',
+        ),
+      },
+    ]
+  })
+  return [...ofCells, ...ofDevices]
+}
+
+const isHeard = (analysis: Analysis, notes: SoloPhrase['notes'], device: DeviceId): boolean => {
+  const line = { notes: notes.map((note) => ({ ...note, spelling: '' })) }
+  return findDevices(analyseLine(analysis, line)).some((found) => found.device === device)
+}
+
+/** A phrase written again with something in it; undefined where it finds no place. */
+const withOne = (
+  task: SoloTask,
+  phrases: readonly SoloPhrase[],
+  at: number,
+  { heardIn, bringing }: Wanted,
+): SoloPhrase | undefined => {
+  const next = phrases[at + 1]?.notes[0]
+  const nextBegin = next ? Math.floor((next.start - task.ground.start) / EIGHTH) - 1 : undefined
+  for (const brings of bringing) {
+    const again = rewritten(task, phrases[at]!, nextBegin, brings)
+    if (again && heardIn(again)) return again
+  }
+  return undefined
+}
+
+const hasDevice = ({ source }: Piece, device: DeviceId): boolean =>
+  source.kind === 'figure'
+    ? source.device === device
+    : source.kind === 'fragment' && fragmentDevicesOf(source.id).has(device)
