@@ -53,7 +53,7 @@ export const OtherLines = () => {
               onClick={() => choose(other)}
               className="block rounded-xl border border-rule px-2 pt-1 aria-pressed:border-2 aria-pressed:border-ink"
             >
-              <span className="flex justify-between text-sm">
+              <span className="flex justify-between gap-3 text-sm">
                 <span className="font-semibold">{other.brief ?? `Line ${at + 1}`}</span>
                 <span className="text-soft">{Math.round(other.score)} of 100</span>
               </span>
@@ -70,7 +70,6 @@ export const OtherLines = () => {
                 ))}
               </svg>
             </button>
-            {other.told && <p className="max-w-[11rem] text-sm text-soft">{other.told}</p>}
             <div className="flex" role="group" aria-label={`Bars of line ${at + 1}`}>
               {starts.slice(0, -1).map((tick, bar) => (
                 <button
@@ -84,6 +83,7 @@ export const OtherLines = () => {
                 </button>
               ))}
             </div>
+            {other.told && <p className="max-w-[11rem] text-sm text-soft">{other.told}</p>}
           </li>
         ))}
         <li className="self-center">
