@@ -13,7 +13,7 @@ export class TuneQuery {
 }
 
 /** What the log can be sorted by. */
-export const RUN_ORDERS = ['date', 'tune', 'bars', 'rung', 'key', 'tempo', 'marks', 'verdict'] as const
+const RUN_ORDERS = ['date', 'tune', 'bars', 'rung', 'key', 'tempo', 'marks', 'verdict'] as const
 export type RunOrder = (typeof RUN_ORDERS)[number]
 
 const MOST_SEARCH = 200

@@ -80,7 +80,7 @@ const SEARCHED = [
 const asPattern = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`
 
 /** A page of the log: its runs in the order asked for, newest first among equals. */
-export const pageOfRuns = async (
+const pageOfRuns = async (
   store: Store,
   { tune, search = '', sort = 'date', order = 'desc', page = 0 }: RunsQuery,
 ): Promise<RunPageAnswer> => {

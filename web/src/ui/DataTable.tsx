@@ -58,7 +58,7 @@ interface DataTableProps<T extends RowData> {
 }
 
 /** How rows that come a page at a time are asked for. */
-export interface Paged {
+interface Paged {
   /** The number of rows on all pages. */
   readonly total: number
   readonly onSort: (column: SortedBy) => void
