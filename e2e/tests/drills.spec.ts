@@ -31,6 +31,12 @@ test('a free rung shows the allowed notes, judges each note at once, and gives t
       .first(),
   ).toBeVisible()
   expect(await violations(page)).toEqual([])
+  // What was played is read like what is written.
+  await result(page).getByRole('button', { name: 'Open in Line' }).click()
+  await expect(page).toHaveURL(/tune-breakwater\/line\?bars=1-4$/)
+  await expect(page.locator('[data-note]').first()).toBeVisible()
+  await expect(page.getByTestId('review')).toBeVisible()
+  await expect(page.locator('[data-note]').first()).toHaveAttribute('aria-label', /bar 1/)
 })
 
 test('own exercises are saved by name, put into a set list, and played in order', async ({ page }) => {

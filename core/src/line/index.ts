@@ -3,6 +3,7 @@
 export type {
   Brief,
   CellRequest,
+  ChromaticPlace,
   Composed,
   ComposedLine,
   LinePhrase,

@@ -10,6 +10,7 @@ import { Button } from '../ui/Button.tsx'
 import { BriefPanel } from './brief/BriefPanel.tsx'
 import { OpenLineContext, useOpenLine, useReadLine } from './editor/openLine.ts'
 import { usePlaceEditor } from './editor/usePlaceEditor.ts'
+import { usePlayedLine } from './editor/usePlayedLine.ts'
 import { EntryPanel } from './entry/EntryPanel.tsx'
 import { useEntry } from './entry/useEntry.ts'
 import { MoveMenu } from './files/MoveMenu.tsx'
@@ -34,6 +35,7 @@ const PARTS = [
 export const LinePage = () => {
   const open = useOpenTune()
   usePlaceEditor(open)
+  usePlayedLine(open)
   return (
     <OpenLineContext value={useReadLine(open)}>
       <LineWorkspace />

@@ -34,6 +34,9 @@ export interface CellRequest {
   readonly must: boolean
 }
 
+/** Notes outside the scale anywhere, over dominants only, or only where they lead into the next chord. */
+export type ChromaticPlace = 'anywhere' | 'dominants' | 'changes'
+
 /** A note by its pitch or by its degree over the chord that sounds there. */
 export interface NoteRequest {
   readonly midi?: number
@@ -93,6 +96,10 @@ export interface Brief {
   readonly space?: number
   readonly phraseLength?: number
   readonly repeats?: number
+  /** Of a solo: how much colour (9, 11, 13, altered notes) stands on strong beats, from 0; 1 is usual. */
+  readonly colour?: number
+  /** Of a solo: where notes outside the scale stand; anywhere if left out. */
+  readonly chromaticPlace?: ChromaticPlace
   /** The phrases of a solo as the player arranged them, in ticks; drawn from the seed if left out. */
   readonly phrases?: readonly PhraseRequest[]
   /** Whether the rhythm of the first two bars is repeated. */

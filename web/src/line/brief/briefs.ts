@@ -23,6 +23,7 @@ export interface Preference
     | 'breathBars'
     | 'unbroken'
     | 'newRegister'
+    | 'chromaticPlace'
     | 'cells'
   > {
   readonly devices: Readonly<Partial<Record<DeviceId, Weight>>>
@@ -38,6 +39,8 @@ export interface Preference
   readonly space?: number
   readonly phraseLength?: number
   readonly repeats?: number
+  /** Of a solo: an index of COLOUR. */
+  readonly colour?: number
 }
 
 /** Loosely, closely, as drawn. */
@@ -48,6 +51,7 @@ export const CLOSELY = 1
 const SPACE: readonly number[] = [0.55, 1, 1.6, 2.4]
 const LENGTH: readonly number[] = [0.65, 1, 1.4, 2]
 const REPEATS: readonly number[] = [0, 1, 1.8, 2.6]
+const COLOUR: readonly number[] = [0, 1, 1.8, 2.6]
 export const USUAL = 1
 
 /** A preference with a name. */
@@ -124,12 +128,14 @@ export const briefOf = ({
   space = USUAL,
   phraseLength = USUAL,
   repeats = USUAL,
+  colour = USUAL,
   ...preference
 }: Preference): Omit<Brief, 'stretch' | 'seed' | 'count' | 'range'> => ({
   ...preference,
   ...(space === USUAL ? {} : { space: SPACE[space]! }),
   ...(phraseLength === USUAL ? {} : { phraseLength: LENGTH[phraseLength]! }),
   ...(repeats === USUAL ? {} : { repeats: REPEATS[repeats]! }),
+  ...(colour === USUAL ? {} : { colour: COLOUR[colour]! }),
   ...(substitution === undefined ? {} : { substitution }),
   ...(sixth === undefined ? {} : { sixth }),
   ...(firstDegree === undefined ? {} : { first: { degree: firstDegree } }),

@@ -1,6 +1,8 @@
 import type { Exercise, GradeRules, Judged } from '@eager-contour/core'
+import { useNavigate } from 'react-router'
 import { useHear } from '../../audio/usePlay.ts'
 import { useSettings } from '../../settings/settings.ts'
+import { inTunesKey, type PlayedState } from '../../tune/played.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
 import { playTakeOverExercise } from '../result/overlay.ts'
 import { Result } from '../result/Result.tsx'
@@ -30,9 +32,16 @@ interface PlayAreaProps {
 export const PlayArea = ({ open, exercise, written, run, rules, hidden, next, height }: PlayAreaProps) => {
   const { instrument, chordStyle } = useSettings()
   const hear = useHear()
+  const navigate = useNavigate()
   const shift = instrument.written.semitones
   const { state, grade, take, position } = run
   const done = state === 'done'
+  const openLine = () => {
+    if (!grade?.line) return
+    const played: PlayedState = { played: inTunesKey(open, exercise.key, grade.line) }
+    const { from, to } = open.stretch
+    void navigate(`/tunes/${open.tune.id}/line?bars=${from + 1}-${to + 1}`, { state: played })
+  }
   const trail = {
     analysis: open.written,
     exercise: written,
@@ -49,6 +58,7 @@ export const PlayArea = ({ open, exercise, written, run, rules, hidden, next, he
           exercise={exercise}
           next={next}
           onHear={() => take && hear(playTakeOverExercise(exercise, take))}
+          onOpenLine={grade.line && grade.line.notes.length > 0 ? openLine : undefined}
         />
       ) : (
         <NowNext

@@ -12,6 +12,8 @@ interface ResultProps {
   readonly grade: Grade
   readonly next: NextStepProposal | undefined
   readonly onHear: () => void
+  /** Opens what was played as a line; of a free run only. */
+  readonly onOpenLine?: (() => void) | undefined
 }
 
 const barsSay = (bars: readonly number[] | undefined): string =>
@@ -23,7 +25,7 @@ const barsSay = (bars: readonly number[] | undefined): string =>
  * Verdict, the proposed step with its reason, each mark with the bars where it lost points, the weakest bar and
  * change.
  */
-export const Result = ({ analysis, exercise, grade, next, onHear }: ResultProps) => {
+export const Result = ({ analysis, exercise, grade, next, onHear, onOpenLine }: ResultProps) => {
   const marks = Object.entries(grade.marks) as readonly [MarkId, number][]
   const many = marks.length > 4
   return (
@@ -58,6 +60,11 @@ export const Result = ({ analysis, exercise, grade, next, onHear }: ResultProps)
         <Button look="quiet" onClick={onHear}>
           {exercise.free ? 'Hear it again' : 'Play my take over the exercise'}
         </Button>
+        {onOpenLine && (
+          <Button look="quiet" onClick={onOpenLine}>
+            Open in Line
+          </Button>
+        )}
       </p>
     </section>
   )

@@ -6,7 +6,7 @@ import type { Brief } from '../brief.ts'
 import { ownDepartures, usableCells, WAYS } from '../own.ts'
 import { fragmentDevices } from './fragmentDevices.ts'
 import type { FragmentChoice } from './fragmentPieces.ts'
-import type { Ground } from './ground.ts'
+import { eighthAt, type Ground, standingOf } from './ground.ts'
 import { isInside, notePrice, type Piece, pieceOf } from './piece.ts'
 import { SOLO_PRICES } from './prices.ts'
 import type { StyleRow } from './styles.ts'
@@ -63,6 +63,42 @@ export const chromaticPriceFor = (ground: Ground, { chromatic = USUAL_WEIGHT }: 
     return foreign * note + (foreign === 0 && notes.length > 1 ? without : 0)
   }
 }
+
+/** What colour and chord tones on strong beats cost for a brief. */
+export const colourPriceFor =
+  (ground: Ground, { colour = 1 }: Brief) =>
+  ({ notes }: Piece): number => {
+    if (colour === 1) return 0
+    let price = 0
+    for (const { start, midi } of notes) {
+      const eighth = eighthAt(ground, start)
+      const here = ground.at[eighth]
+      if (!here || ground.strength[eighth] !== 2 || (start - ground.start) % EIGHTH !== 0) continue
+      const isColour = standingOf(here, midi) === 'colour'
+      if (colour > 1 && !isColour) price += SOLO_PRICES.plainStrong * (colour - 1)
+      if (colour < 1 && isColour) price += SOLO_PRICES.colourStrong * (1 - colour)
+    }
+    return price
+  }
+
+/** What notes outside the scale cost where the brief wants none. */
+export const placePriceFor =
+  (ground: Ground, { chromaticPlace = 'anywhere' }: Brief) =>
+  ({ notes }: Piece): number => {
+    if (chromaticPlace === 'anywhere') return 0
+    let misplaced = 0
+    notes.forEach(({ start, midi }, at) => {
+      if (isInside(ground, start, midi)) return
+      const here = ground.at[eighthAt(ground, start)]
+      const next = notes.slice(at + 1).find((note) => isInside(ground, note.start, note.midi))
+      const fits =
+        chromaticPlace === 'dominants'
+          ? here?.harmony.kind === 'dominant'
+          : next !== undefined && ground.at[eighthAt(ground, next.start)] !== here
+      if (!fits) misplaced += 1
+    })
+    return SOLO_PRICES.misplaced * misplaced
+  }
 
 /** The place of the 7 in a stack of thirds, and the half steps of the 6 that stands for it in some chords. */
 const SEVENTH = 3

@@ -36,6 +36,11 @@ export const SOLO_PRICES = {
   innerJump: 4.5,
   /** What a triplet saves. */
   triplet: 0.7,
+  /** A chord tone on a strong beat where much colour is wanted there, and a colour where none is. */
+  plainStrong: 0.45,
+  colourStrong: 1.4,
+  /** A note outside the scale that stands where the brief wants none. */
+  misplaced: 4,
   /** The share of a device's own price that counts: less for enclosures. */
   device: 0.5,
   enclosing: 0.1,

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { analysed } from '../../../../test/changes.ts'
 import { CHARTS } from '../../../../test/charts.ts'
 import { wordReason } from '../../../wording/words.ts'
+import { analyseLine } from '../../explain/analysedLine.ts'
 import { explainLine } from '../../explain/explain.ts'
 import { DEVICE_IDS, deviceRow } from '../../figures/devices.ts'
 import { FRAGMENTS } from '../../fragments/fragments.ts'
@@ -101,6 +102,31 @@ describe('a solo', () => {
     expect(over({ space: 2.4 }, silence)).toBeGreaterThan(1.15 * over({ space: 0.55 }, silence))
     const returned = (one: ReturnType<typeof phraseFigures>) => one.motifNotes.of / one.motifNotes.all
     expect(over({ repeats: 2.6 }, returned)).toBeGreaterThan(over({ repeats: 0 }, returned))
+  })
+
+  it('puts colour on strong beats, and chromatic notes, where the brief wants them', () => {
+    const lines = (more: Partial<Brief>) =>
+      [1, 2, 3, 4, 5, 6].map((seed) => {
+        const { line } = written({ seed, ...more })
+        return { notes: analyseLine(TUNE, line), figures: phraseFigures(TUNE, line) }
+      })
+    const plain = (more: Partial<Brief>) => {
+      const shares = lines(more).map(({ figures }) => figures.strongTones)
+      return shares.reduce((sum, { of }) => sum + of, 0) / shares.reduce((sum, { all }) => sum + all, 0)
+    }
+    expect(plain({ colour: 0 })).toBeGreaterThan(0.95)
+    expect(plain({ colour: 2.6 })).toBeLessThan(0.75)
+    const overDominants = (more: Partial<Brief>) => {
+      const foreign = lines(more).flatMap(({ notes }) =>
+        notes.filter(
+          ({ isScale, isTone, heldInto, coming }) => !isScale && !isTone && heldInto === undefined && !coming,
+        ),
+      )
+      return foreign.filter(({ harmony }) => harmony.kind === 'dominant').length / foreign.length
+    }
+    expect(overDominants({ chromatic: 3, chromaticPlace: 'dominants' })).toBeGreaterThan(
+      1.5 * overDominants({ chromatic: 3 }),
+    )
   })
 
   const minorBlues = analysed('key: C minor\n| Cm7 | Cm7 | Dm7b5 | G7b9 | Cm7 | Fm7 | G7b9 | Cm6 |')

@@ -4,7 +4,14 @@ import type { Analysis } from '../../../tune/analysis/analysis.ts'
 import { FRAGMENTS } from '../../fragments/fragments.ts'
 import type { LineNote } from '../../notes/line.ts'
 import type { Brief } from '../brief.ts'
-import { cellPieces, chromaticPriceFor, devicePriceFor, fragmentChoiceFor } from './brief.ts'
+import {
+  cellPieces,
+  chromaticPriceFor,
+  colourPriceFor,
+  devicePriceFor,
+  fragmentChoiceFor,
+  placePriceFor,
+} from './brief.ts'
 import { figurePieces } from './figurePieces.ts'
 import { fragmentPieces } from './fragmentPieces.ts'
 import { type Ground, groundOf } from './ground.ts'
@@ -48,12 +55,13 @@ export const soloBase = (analysis: Analysis, brief: Brief): SoloBase => {
     ...figurePieces(ground, brief.range, devicePriceFor(brief), style),
     ...cellPieces(ground, brief),
   ]
-  const chromatic = chromaticPriceFor(ground, brief)
+  const wishes = [chromaticPriceFor, colourPriceFor, placePriceFor].map((priceFor) => priceFor(ground, brief))
   const covered = coveredBy(ground, brief.locked ?? [], brief.rests ?? [])
   const usable = pieces.flatMap((piece) => {
     if (style.even && !isEven(piece)) return []
     if (covered.size > 0 && touches(ground, piece, covered)) return []
-    const extra = chromatic(piece) + style.density * piece.notes.length
+    const wished = wishes.reduce((sum, price) => sum + price(piece), 0)
+    const extra = wished + style.density * piece.notes.length
     if (extra >= BANNED) return []
     return extra === 0 ? [piece] : [{ ...piece, price: piece.price + extra }]
   })
