@@ -21,6 +21,7 @@ export interface RuleArguments {
   // Why a chord has its scale (analysis).
   'scale.own': readonly [scale: string]
   'scale.none': readonly []
+  'scale.vamp': readonly []
   'scale.written': readonly [scale: string, usual: string, degrees: readonly string[]]
   'scale.kind': readonly [scale: string]
   'scale.function': readonly [

@@ -37,6 +37,7 @@ export const NOTE_SENTENCES: Sentences<RuleOf<'note' | 'run' | 'scale'>> = {
     return `${places.length === 1 ? 'One extra half step' : `${places.length} extra half steps`}, ${between}, and ${lands}.`
   },
   'scale.own': () => 'You chose this scale.',
+  'scale.vamp': () => 'A minor chord that stands alone for four bars or more is Dorian.',
   'scale.none': () => 'No chord sounds here.',
   'scale.written': (_scale, _usual, degrees) =>
     `The symbol writes the ${degrees.map(degreeName).join(' and the ')}, which the usual scale here doesn’t have.`,

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../../test/changes.ts'
 import { CHARTS } from '../../../test/charts.ts'
-import { handLines } from '../../../test/handLines.ts'
+import { handLines, lineOfText } from '../../../test/handLines.ts'
 import { aimlessWalk, SPOILINGS } from '../../../test/spoiled.ts'
+import { TEN_CHANGES, TEN_LINES } from '../../../test/tenLines.ts'
 import { randomFrom } from '../../random/random.ts'
 import { composeLines } from '../compose/compose.ts'
 import { reviewLine, worthOfLine } from './review.ts'
@@ -20,6 +21,13 @@ const LOWERED: Readonly<Record<string, number>> = {
   'the last phrase cut before its landing': 75,
   'every strong beat a root': 90,
   'the whole moved a beat': 78,
+}
+
+/** Spearman's rank correlation between the order of values and falling worth; no two are equal. */
+const spearman = (values: readonly number[]): number => {
+  const falling = [...values].sort((a, b) => b - a)
+  const squares = values.reduce((sum, value, rank) => sum + (falling.indexOf(value) - rank) ** 2, 0)
+  return 1 - (6 * squares) / (values.length * (values.length ** 2 - 1))
 }
 
 describe('judging', () => {
@@ -55,6 +63,13 @@ describe('judging', () => {
       expect((100 * lower) / tried).toBeGreaterThanOrEqual(LOWERED[name] ?? 95)
     },
   )
+
+  it('puts ten lines in the order of their worth, ranked before they were reviewed', () => {
+    const tune = analysed(TEN_CHANGES)
+    const worth = TEN_LINES.map(([, text]) => worthOfLine(tune, lineOfText(text)))
+    expect(spearman(worth)).toBeGreaterThanOrEqual(0.9)
+    expect(spearman(worth.slice(0, 5))).toBeGreaterThanOrEqual(0.6)
+  })
 
   it('gives eight lines side by side different scores, and says the strength of the better ones', () => {
     const tune = analysed(CHARTS[0]!)

@@ -32,6 +32,18 @@ const LABELLED: readonly (readonly [string, string])[] = [
 ]
 
 describe('analyseChart', () => {
+  it('reads a minor chord that stands alone for four bars as Dorian, and says so; three bars, a written ♭6, or the player’s own choice stay', () => {
+    const scales = (text: string) => analysed(text).readings.map(({ scale }) => scale)
+    const vamp = analysed('key: D minor\n| Dm7 | % | % | % | Ebm7 | % | % | % |')
+    expect(vamp.readings.map(({ scale }) => scale)).toEqual(new Array(8).fill('dorian'))
+    expect(vamp.readings[0]!.why.rule).toBe('scale.vamp')
+    expect(vamp.readings[0]!.avoid).toEqual([])
+    expect(scales('key: C minor\n| Cm7 | % | % | G7b9 |').slice(0, 3)).toEqual(new Array(3).fill('aeolian'))
+    expect(scales('key: C minor\n| Cm7b6 | % | % | % |')).not.toContain('dorian')
+    const own = analyseChart(vamp.chart, [{ from: 0, to: 3, scale: 'aeolian' }])
+    expect(own.readings[0]).toMatchObject({ scale: 'aeolian', why: { rule: 'scale.own' } })
+  })
+
   it.each(LABELLED)('%s', (text, wanted) => {
     expect(numerals(text)).toBe(wanted)
   })

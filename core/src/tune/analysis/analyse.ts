@@ -1,3 +1,4 @@
+import { reason } from '../../outcome/reasons.ts'
 import type { Chord } from '../../theory/chord/chord.ts'
 import { type Chart, type ChordSpan, chordSpans } from '../chart/chart.ts'
 import type { Alternative, Analysis, ChordReading, Override, PatternSpan, Pivot } from './analysis.ts'
@@ -25,7 +26,7 @@ export const analyseChart = (chart: Chart, overrides: readonly Override[] = []):
   const keys = keysFor(chart.key)
   const lattice = sweep(events, keys, chart.key, overrides)
   const chosen = trace(lattice, keys)
-  const reads = inBlues(spelledReads(chosen, events, keys))
+  const reads = vamps(inBlues(spelledReads(chosen, events, keys)), events)
   const patterns = namePatterns(reads, events)
   const inPattern = patternAt(patterns, spans.length)
   const readings = events.flatMap((event, at) => {
@@ -96,6 +97,17 @@ const inBlues = (reads: readonly Read[]): readonly Read[] => {
 }
 
 const BLUES_TONIC = 'blues_I'
+
+/** A minor chord that stands alone for this many bars is Dorian, also as the i of its key (common practice, no source). */
+const VAMP_BARS = 4
+
+const vamps = (reads: readonly Read[], events: readonly Event[]): readonly Read[] =>
+  reads.map((read, at) => {
+    const bars = new Set(events[at]!.spans.map(({ bar }) => bar)).size
+    return bars >= VAMP_BARS && read.row.scale === 'aeolian'
+      ? { ...read, row: { ...read.row, scale: 'dorian' }, vamp: true }
+      : read
+  })
 
 /** The pattern that names each chord: the longest one that contains it. */
 const patternAt = (
@@ -171,7 +183,7 @@ const pivotAt = (
 
 const readingOf = (
   span: ChordSpan,
-  { row, key }: Read,
+  { row, key, vamp = false }: Read,
   pattern: PatternSpan | undefined,
   alternatives: readonly Alternative[],
   pivot: Pivot | undefined,
@@ -187,7 +199,10 @@ const readingOf = (
     numeral: row.numeral,
     function: row.id,
     scale,
-    why: scaleReason(span.chord, row, key, scale, own !== undefined),
+    why:
+      vamp && !own && scale === row.scale
+        ? reason('scale.vamp')
+        : scaleReason(span.chord, row, key, scale, own !== undefined),
     avoid: avoidDegrees(span.chord, scale),
     ...(pattern ? { pattern: pattern.id } : {}),
     ...(pivot ? { pivot } : {}),
