@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { afterAll, describe, expect, it } from 'vitest'
 import { analysed } from '../../test/changes.ts'
 import { spellNotes } from '../line/notes/spell.ts'
 import { readMidiLine, readMidiTake, readMusicXmlLine } from './lineFile.ts'
@@ -46,6 +46,27 @@ const mutated = (file: Uint8Array) =>
       return Uint8Array.from(bytes)
     })
 
+/** The longest that one file took, in milliseconds, and the most memory in use, in bytes: only the long form limits them. */
+const worst = { time: 0, memory: 0 }
+const SLOWEST_MS = 1000
+const MOST_MEMORY = 300e6
+
+const watched = (read: () => void): void => {
+  const start = performance.now()
+  read()
+  worst.time = Math.max(worst.time, performance.now() - start)
+  worst.memory = Math.max(worst.memory, process.memoryUsage().heapUsed)
+}
+
+afterAll(() => {
+  if (!SOAK) return
+  console.log(
+    `slowest file ${worst.time.toFixed(0)} ms, at most ${(worst.memory / 1e6).toFixed(0)} MB in use`,
+  )
+  expect(worst.time).toBeLessThan(SLOWEST_MS)
+  expect(worst.memory).toBeLessThan(MOST_MEMORY)
+})
+
 describe('hostile files', () => {
   it('refuses a MIDI file whose lengths reach beyond it, at once', () => {
     const file = fromHex('4d546864000000060001000101e04d54726b0000000800ff7f8fffffff78')
@@ -58,6 +79,7 @@ describe('hostile files', () => {
   it('gives finite notes or a problem for every mutated MIDI file (property)', () => {
     fc.assert(
       fc.property(mutated(MIDI), (file) => {
+        watched(() => void readMidiLine(file))
         const line = readMidiLine(file)
         const take = readMidiTake(file)
         if (line.ok)
@@ -98,6 +120,10 @@ describe('hostile files', () => {
   it('gives notes, changes or a problem for every mutated score (property)', () => {
     fc.assert(
       fc.property(mutated(new TextEncoder().encode(SCORE)), (file) => {
+        watched(() => {
+          const opened = openMusicXml(file)
+          if (opened.ok) readMusicXmlChart(opened.value)
+        })
         const text = openMusicXml(file)
         if (!text.ok) return
         const line = readMusicXmlLine(text.value)

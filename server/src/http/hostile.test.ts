@@ -118,6 +118,34 @@ describe('hostile requests', () => {
     )
   }, 600_000)
 
+  it('are answered for any question to any list or record (property)', async () => {
+    const lists = ['tunes', 'lines', 'phrases', 'exercises', 'set-lists', 'runs', 'runs/last', 'runs/tempos']
+    const records = [
+      'settings',
+      'health',
+      'runs/run-00001',
+      'tunes/tune-0001/runs',
+      'lines/line-0001/versions',
+    ]
+    const text = fc.oneof(
+      fc.string(),
+      fc.constantFrom('-1', '1e9', '%00', '[]', 'desc; DROP TABLE runs', "'"),
+    )
+    const names = fc.constantFrom('tune', 'search', 'sort', 'order', 'page', 'constructor', '__proto__', 'x')
+    await fc.assert(
+      fc.asyncProperty(
+        fc.constantFrom(...lists, ...records),
+        fc.array(fc.tuple(names, text), { maxLength: 4 }),
+        async (path, query) => {
+          const asked = query.map(([name, value]) => `${name}=${encodeURIComponent(value)}`).join('&')
+          expect(await isAnswered(await fetch(`${address}/api/${path}?${asked}`))).toBe(true)
+        },
+      ),
+      { numRuns: process.env.SOAK ? 20_000 : 400 },
+    )
+    expect((await (await fetch(`${address}/api/runs`)).json()) as object).toHaveProperty('total')
+  }, 600_000)
+
   it('are refused where the encoding is not what it says', async () => {
     for (const headers of [
       { 'Content-Encoding': 'gzip' },
