@@ -12,13 +12,17 @@ import { rewritten, type Solo, type SoloPhrase } from './write.ts'
 
 const OFTEN = 3
 
-/** Something that has to come at least once. */
+/** Something that has to come at least once, and in this many phrases where it fits. */
 interface Wanted {
+  readonly times: number
   readonly heardIn: (phrase: SoloPhrase) => boolean
   /** The pieces that can bring it; the next row is tried where those of the first bring something else. */
   readonly bringing: readonly ((piece: Piece) => boolean)[]
   readonly reason: Reason
 }
+
+/** What is asked for often comes in one phrase at least for so many bars, where it fits. */
+const OFTEN_BARS = 3
 
 /** What has to come and does not: cells that must, devices that were asked for often. */
 export const withAsked = (
@@ -30,37 +34,47 @@ export const withAsked = (
   const missed: Reason[] = []
   const kept: Wanted[] = []
   for (const wanted of wantedOf(analysis, task)) {
-    if (phrases.some(wanted.heardIn)) {
-      kept.push(wanted)
-      continue
-    }
-    let least = Number.POSITIVE_INFINITY
-    let change: { readonly at: number; readonly phrase: SoloPhrase } | undefined
-    phrases.forEach((phrase, at) => {
-      // A phrase that is the only one with something else that was asked for stays.
-      const only = (one: Wanted) =>
-        one.heardIn(phrase) && !phrases.some((other) => other !== phrase && one.heardIn(other))
-      if (kept.some(only)) return
-      const again = withOne(task, phrases, at, wanted)
-      if (!again || again.cost - phrase.cost >= least) return
-      least = again.cost - phrase.cost
-      change = { at, phrase: again }
-    })
-    if (change) {
-      phrases[change.at] = change.phrase
-      kept.push(wanted)
-    } else missed.push(wanted.reason)
+    let times = phrases.filter(wanted.heardIn).length
+    while (times < wanted.times && bringOne(task, phrases, wanted, kept)) times += 1
+    if (times === 0) missed.push(wanted.reason)
+    else kept.push(wanted)
   }
   return { solo: { phrases, cost: phrases.reduce((sum, { cost }) => sum + cost, 0) }, missed }
 }
 
+/** Writes the phrase again in which something wanted costs least; whether there is one. */
+const bringOne = (
+  task: SoloTask,
+  phrases: SoloPhrase[],
+  wanted: Wanted,
+  kept: readonly Wanted[],
+): boolean => {
+  let least = Number.POSITIVE_INFINITY
+  let change: { readonly at: number; readonly phrase: SoloPhrase } | undefined
+  phrases.forEach((phrase, at) => {
+    if (wanted.heardIn(phrase)) return
+    // A phrase that is the only one with something else that was asked for stays.
+    const only = (one: Wanted) =>
+      one.heardIn(phrase) && !phrases.some((other) => other !== phrase && one.heardIn(other))
+    if (kept.some(only)) return
+    const again = withOne(task, phrases, at, wanted)
+    if (!again || again.cost - phrase.cost >= least) return
+    least = again.cost - phrase.cost
+    change = { at, phrase: again }
+  })
+  if (change) phrases[change.at] = change.phrase
+  return change !== undefined
+}
+
 const wantedOf = (analysis: Analysis, task: SoloTask): readonly Wanted[] => {
-  const { cells = [], devices = {} } = task.brief
+  const { cells = [], devices = {}, stretch } = task.brief
+  const bars = stretch.to - stretch.from + 1
   const ofCells = usableCells(cells).flatMap(({ degrees, must }, index): readonly Wanted[] => {
     const isCell = ({ source }: Piece) => source.kind === 'cell' && source.index === index
     return must
       ? [
           {
+            times: 1,
             heardIn: ({ pieces }) => pieces.some(isCell),
             bringing: [isCell],
             reason: reason('line.cell', degrees),
@@ -75,6 +89,7 @@ const wantedOf = (analysis: Analysis, task: SoloTask): readonly Wanted[] => {
     const isFigure = (piece: Piece) => piece.source.kind === 'figure' && brings(piece)
     return [
       {
+        times: Math.max(1, Math.round(bars / OFTEN_BARS)),
         // A fragment may be cut or bent until it has the device no longer: what is heard counts, where a reader can find it.
         heardIn: deviceRow(device).found
           ? ({ notes }) => isHeard(analysis, notes, device)
