@@ -155,7 +155,6 @@ function* plansOf(
     const seed = lineSeed * 101 + tried.length * 7927
     const plan = planFor(task, seed)
     const solo = yield* writing(task, plan, seed)
-    if (solo.phrases.length === 0) return tried
     const asked = withAsked(analysis, task, solo)
     tried.push(judged(analysis, task, asked.solo, asked.missed, others))
     tried.sort((a, b) => b.score - a.score)

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { analysed } from '../../../../test/changes.ts'
 import { CHARTS } from '../../../../test/charts.ts'
 import { composeLines, proveLine } from '../compose.ts'
-import { solvePhrase, termsOf } from './phrase.ts'
+import { solvePhrase } from './phrase.ts'
+import { termsOf } from './phraseTerms.ts'
 import { soloBase, soloTask } from './task.ts'
 
 const RANGE = { low: 54, comfortLow: 58, comfortHigh: 79, high: 84 }

@@ -1,6 +1,7 @@
 import type { LineNote } from '../../notes/line.ts'
 import type { Candidate } from './composeSolo.ts'
-import { type PhraseTerms, solvePhrase, termsOf } from './phrase.ts'
+import { solvePhrase } from './phrase.ts'
+import { type PhraseTerms, termsOf } from './phraseTerms.ts'
 import type { Piece } from './piece.ts'
 import type { SoloTask } from './task.ts'
 import type { SoloPhrase } from './write.ts'
