@@ -34,6 +34,12 @@ export const devicePriceFor =
     )
   }
 
+/** The devices that a brief asks for often. */
+export const askedFor =
+  ({ devices = {} }: Brief) =>
+  (id: DeviceId): boolean =>
+    devices[id] === OFTEN
+
 /** Which fragments may come and what each costs: by the hand that fits the style, by what the brief asks for. */
 export const fragmentChoiceFor = ({ devices = {}, school }: Brief, { hands }: StyleRow): FragmentChoice => {
   const asked = Object.entries(devices).filter(([, weight]) => weight === NEVER || weight === OFTEN)

@@ -9,7 +9,7 @@ import type { Brief, ComposedLine, LinePhrase } from '../brief.ts'
 import { type Locked, withLocked } from '../locked.ts'
 import { withAsked } from './asked.ts'
 import { planFor } from './soloPlan.ts'
-import { type SoloBase, type SoloTask, soloBase, soloTask } from './task.ts'
+import { preparing, type SoloBase, type SoloTask, soloBase, soloTask } from './task.ts'
 import { type Solo, type SoloPhrase, writing } from './write.ts'
 
 /** Plans tried for a line of at most this many bars, and for longer ones. */
@@ -52,7 +52,7 @@ export function* composingSolos(
     const others = [...(brief.avoid ?? []), ...lines.map(({ line }) => line)]
     const sections: ComposedLine[] = []
     for (const [at, part] of bases.entries()) {
-      const base = made.get(part) ?? soloBase(analysis, part)
+      const base = made.get(part) ?? (yield* preparing(analysis, part))
       if (brief.count > 1) made.set(part, base)
       yield
       const [best] = yield* plansOf(analysis, base, seedOf(brief, index, at), others)
@@ -155,6 +155,7 @@ function* plansOf(
     const seed = lineSeed * 101 + tried.length * 7927
     const plan = planFor(task, seed)
     const solo = yield* writing(task, plan, seed)
+    yield
     const asked = withAsked(analysis, task, solo)
     tried.push(judged(analysis, task, asked.solo, asked.missed, others))
     tried.sort((a, b) => b.score - a.score)

@@ -19,13 +19,19 @@ const LONG_DEPARTURES = DEPARTURE_FIGURES.filter(
 )
 const APPROACHES = APPROACH_FIGURES.filter(({ steps }) => steps.length > 0)
 
-/** Every single note, arpeggio, shape and approach in eighths at every eighth of the ground, over its chord. */
-export const figurePieces = (
+/**
+ * Every single note, arpeggio, shape and approach in eighths at every eighth of the ground, over its chord; small figures
+ * that are a device by themselves only where they are asked for. It yields at every beat.
+ */
+export function* figurePieces(
   ground: Ground,
   range: Brief['range'],
   devicePrice: DevicePrice,
+  isAsked: (device: DeviceId) => boolean,
   { filling, approaches = 0 }: Pick<StyleRow, 'filling' | 'approaches'>,
-): readonly Piece[] => {
+): Generator<void, readonly Piece[], void> {
+  const departures = LONG_DEPARTURES.filter(({ steps, device }) => steps.length >= 3 || isAsked(device))
+  const arrivals = APPROACHES.filter(({ around, device }) => !around || isAsked(device))
   const pieces: Piece[] = []
   const { at, start, strength } = ground
   const add = (
@@ -66,6 +72,7 @@ export const figurePieces = (
     )
   }
   for (let index = 0; index < at.length; index += 1) {
+    if (index % 2 === 0) yield
     const segment = at[index]
     if (!segment) continue
     for (let midi = range.low; midi <= range.high; midi += 1) {
@@ -73,7 +80,7 @@ export const figurePieces = (
       if (isInside(ground, tick, midi)) add(index, [midi], filling * SOLO_PRICES.note)
       if (!hasPitch(segment.harmony.isTone, midi)) continue
       if (midi < range.comfortLow - REACH || midi > range.comfortHigh + REACH) continue
-      for (const departure of LONG_DEPARTURES) {
+      for (const departure of departures) {
         if (strength[index] === 0 && departure.steps.length < OFF_BEAT_STEPS) continue
         if (!staysOn(ground, segment, index, departure.steps.length)) continue
         const extra = devicePrice(departure.device)
@@ -87,7 +94,7 @@ export const figurePieces = (
       if (index > 0 && at[index - 1] !== undefined && at[index - 1] !== segment)
         add(index - 1, [midi], SOLO_PRICES.early, undefined, '', EARLY)
       if (strength[index] === 0) continue
-      for (const approach of APPROACHES) {
+      for (const approach of arrivals) {
         const extra = devicePrice(approach.device)
         const found = extra < BANNED ? notesFrom(approach.steps, midi, segment.harmony) : undefined
         if (!found) continue

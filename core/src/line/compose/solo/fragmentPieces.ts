@@ -48,15 +48,16 @@ const STANDS_FOR: Readonly<Partial<Record<ChordKind, readonly ChordKind[]>>> = {
 const fitsKind = (wanted: ChordKind, there: ChordKind): boolean =>
   wanted === there || (STANDS_FOR[wanted]?.includes(there) ?? false)
 
-/** Every fragment at every place of the changes where it fits, in every octave of the range. */
-export const fragmentPieces = (
+/** Every fragment at every place of the changes where it fits, in every octave of the range; it yields between chords. */
+export function* fragmentPieces(
   ground: Ground,
   range: Brief['range'],
   choice: FragmentChoice,
-): readonly Piece[] => {
+): Generator<void, readonly Piece[], void> {
   const pieces: Piece[] = []
   const kinds = [...VARIANTS.keys()]
-  ground.segments.forEach((segment, index) => {
+  for (const [index, segment] of ground.segments.entries()) {
+    yield
     for (const kind of kinds) {
       if (!fitsKind(kind, segment.harmony.kind)) continue
       for (const variant of VARIANTS.get(kind)!) {
@@ -66,7 +67,7 @@ export const fragmentPieces = (
           placed(ground, range, variant, index, shift, SOLO_PRICES.fragment + extra + price, pieces)
       }
     }
-  })
+  }
   return pieces
 }
 

@@ -5,6 +5,7 @@ import { FRAGMENTS } from '../../fragments/fragments.ts'
 import type { LineNote } from '../../notes/line.ts'
 import type { Brief } from '../brief.ts'
 import {
+  askedFor,
   cellPieces,
   chromaticPriceFor,
   colourPriceFor,
@@ -48,23 +49,37 @@ export interface SoloTask extends Omit<SoloBase, 'pieces'> {
 
 /** The pieces that fit a brief, and where they may stand. */
 export const soloBase = (analysis: Analysis, brief: Brief): SoloBase => {
+  const steps = preparing(analysis, brief)
+  for (;;) {
+    const step = steps.next()
+    if (step.done) return step.value
+  }
+}
+
+/** Pieces that are priced between two steps. */
+const AT_A_TIME = 4000
+
+/** The same in steps of a few milliseconds. */
+export function* preparing(analysis: Analysis, brief: Brief): Generator<void, SoloBase, void> {
   const style = brief.rhythm === 'eighths' ? EIGHTHS : STYLES[styleOf(analysis, brief.stretch)]
   const ground = groundOf(analysis, brief.stretch, brief, style.joins)
   const pieces = [
-    ...fragmentPieces(ground, brief.range, fragmentChoiceFor(brief, style)),
-    ...figurePieces(ground, brief.range, devicePriceFor(brief), style),
+    ...(yield* fragmentPieces(ground, brief.range, fragmentChoiceFor(brief, style))),
+    ...(yield* figurePieces(ground, brief.range, devicePriceFor(brief), askedFor(brief), style)),
     ...cellPieces(ground, brief),
   ]
   const wishes = [chromaticPriceFor, colourPriceFor, placePriceFor].map((priceFor) => priceFor(ground, brief))
   const covered = coveredBy(ground, brief.locked ?? [], brief.rests ?? [])
-  const usable = pieces.flatMap((piece) => {
-    if (style.even && !isEven(piece)) return []
-    if (covered.size > 0 && touches(ground, piece, covered)) return []
-    const wished = wishes.reduce((sum, price) => sum + price(piece), 0)
-    const extra = wished + style.density * piece.notes.length
-    if (extra >= BANNED) return []
-    return extra === 0 ? [piece] : [{ ...piece, price: piece.price + extra }]
-  })
+  const usable: Piece[] = []
+  for (const [at, piece] of pieces.entries()) {
+    if (at % AT_A_TIME === 0) yield
+    if (style.even && !isEven(piece)) continue
+    if (covered.size > 0 && touches(ground, piece, covered)) continue
+    let extra = style.density * piece.notes.length
+    for (const price of wishes) extra += price(piece)
+    if (extra >= BANNED) continue
+    usable.push(extra === 0 ? piece : { ...piece, price: piece.price + extra })
+  }
   return {
     ground,
     style,
