@@ -3,6 +3,7 @@ import {
   type Brief,
   composeLines,
   composing,
+  fillTable,
   instrumentOf,
   readChart,
 } from '@eager-contour/core'
@@ -17,6 +18,7 @@ const LIMITS = {
   bars8: 150,
   bars32: 400,
   eight: 800,
+  mixed: 100,
   growth: 1.2,
   peer: 20,
   megabytes: 150,
@@ -58,6 +60,11 @@ export const benchComposing = (): readonly Row[] => {
   )
   const aBar = (bars: (typeof LENGTHS)[number]) => median(lengths.get(bars)!) / bars
   const eight = timed((seed) => compose(8, { seed, count: 8 }), 5)
+  const table = fillTable({ rhythm: 'mixed' })
+  const mixed = timed(
+    (seed) => composeLines(analysisOf(32), briefFor(32, { seed, rhythm: 'mixed' }), table),
+    ROUNDS,
+  )
   const limits: Readonly<Record<number, string>> = {
     8: `${LIMITS.bars8} ms`,
     32: `${LIMITS.bars32} ms`,
@@ -77,6 +84,13 @@ export const benchComposing = (): readonly Row[] => {
       peer: `best ${milliseconds(Math.min(...eight))}`,
       ratio: '',
       limit: `${LIMITS.eight} ms`,
+    },
+    {
+      what: 'a line of mixed rhythm over 32 bars',
+      ours: milliseconds(median(mixed)),
+      peer: `best ${milliseconds(Math.min(...mixed))}`,
+      ratio: '',
+      limit: `${LIMITS.mixed} ms`,
     },
     againstGraph(),
     memory(),

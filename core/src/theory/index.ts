@@ -12,7 +12,14 @@ export { readChordSymbol } from './chord/read.ts'
 export { type ChordStyle, chordParts } from './chord/write.ts'
 export { INSTRUMENTS, type Instrument, instrumentOf } from './instrument/instrument.ts'
 export { DEGREES, type Degree, degreeFifths, degreeSemitones } from './pitch/degree.ts'
-export { type Fifths, fifthsOf, noteName, pitchClassOf, simpleSpelling } from './pitch/fifths.ts'
+export {
+  type Fifths,
+  fifthsOf,
+  noteName,
+  pitchClassOf,
+  readNoteName,
+  simpleSpelling,
+} from './pitch/fifths.ts'
 export { pitchClass } from './pitch/interval.ts'
 export { type Key, keySignature, keysOfMode, transposeKey } from './pitch/key.ts'
 export { readPitch, simpleName, simplePitch, spellPitch } from './pitch/pitch.ts'

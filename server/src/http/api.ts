@@ -45,15 +45,15 @@ export const api = (store: Database, version: string): Router => {
     answering(() => ({ app: 'eager-contour', version })),
   )
   routes.get('/backup', backup(store.file))
-  const list = (path: string, { query, read }: Listed) =>
+  const addList = (path: string, { query, read }: Listed) =>
     routes.get(
       path,
       answering((request) => read(store, valid(query, { ...request.query }))),
     )
-  for (const { path, body, write, single, list: whole, lists = {}, read, children = {} } of RESOURCES) {
+  for (const { path, body, write, single, list, lists = {}, read, children = {} } of RESOURCES) {
     const one = single ? `/${path}` : `/${path}/:id`
-    if (whole) list(`/${path}`, whole)
-    for (const [name, part] of Object.entries(lists)) list(`/${path}/${name}`, part)
+    if (list) addList(`/${path}`, list)
+    for (const [name, part] of Object.entries(lists)) addList(`/${path}/${name}`, part)
     if (single)
       routes.get(
         one,

@@ -113,8 +113,8 @@ export const saveRefusedOver = async (dispatch: AppDispatch, edit: string): Prom
   const { entity, path, title, body, current } = refused
   const { edit: _edit, ...mine } = body
   const { revision } = current as { readonly revision: number }
-  await discardRefused(dispatch, edit)
   await sendEdit(dispatch, { entity, path, title, body: { ...mine, revision } })
+  await discardRefused(dispatch, edit)
 }
 
 /** Saves what was refused as a new record beside the one that the server has. */

@@ -16,6 +16,16 @@ describe('two versions of a record', () => {
     expect(mine.filter(({ differs }) => differs).map(({ text }) => text)).toEqual(['| Em7 | A7 |'])
   })
 
+  it('of a set list: how many exercises it has; another order differs too', () => {
+    const { theirs, mine } = compareVersions(
+      { title: 'Morning', exercises: ['exercise-1', 'exercise-2'] },
+      { title: 'Morning', exercises: ['exercise-2', 'exercise-1'] },
+      instrumentOf('concert'),
+    )
+    expect(mine[1]).toEqual({ text: 'exercises: 2', differs: true })
+    expect(theirs[1]).toEqual({ text: 'exercises: 2', differs: true })
+  })
+
   it('of a line: notes by name at the player’s pitch; a note that is only longer differs too', () => {
     const { theirs, mine } = compareVersions(
       { title: 'Line', tags: ['slow'], notes: [note(0, 'Bb4'), note(1920, 'C5')] },

@@ -46,6 +46,8 @@ const rowsOf = (version: Version, instrument: Instrument): readonly { text: stri
       return String(value)
         .split('\n')
         .map((text) => ({ text, key: text }))
+    if (field === 'exercises' && Array.isArray(value))
+      return [{ text: `exercises: ${value.length}`, key: JSON.stringify(value) }]
     if (field === 'notes' && Array.isArray(value)) return noteRows(value as readonly NoteLike[], instrument)
     if (Array.isArray(value) && value.length > 0 && value.every((one) => typeof one === 'string'))
       return [{ text: `${field}: ${value.join(', ')}`, key: `${field} ${value.join()}` }]

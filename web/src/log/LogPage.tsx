@@ -10,6 +10,7 @@ import { Loaded } from '../ui/Loaded.tsx'
 import { Waiting } from '../ui/Notice.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
 import { VerdictMark } from '../ui/VerdictMark.tsx'
+import { storedWords } from './searchWords.ts'
 
 const TempoChart = lazy(async () => ({ default: (await import('./TempoChart.tsx')).TempoChart }))
 const ROW_HEIGHT = 41
@@ -75,7 +76,7 @@ const RunTable = ({ tune, search, titles }: RunTableProps) => {
   const [sorted, setSorted] = useState<SortedBy>(NEWEST_FIRST)
   const query = useRunsInfiniteQuery({
     ...(tune === '' ? {} : { tune }),
-    ...(search === '' ? {} : { search }),
+    ...(search === '' ? {} : { search: storedWords(search, instrument) }),
     sort: sorted.id as RunOrder,
     order: sorted.desc ? 'desc' : 'asc',
   })

@@ -11,6 +11,8 @@ import type { Line, LineNote } from '../notes/line.ts'
 
 /** 0 never, 1 rarely, 2 sometimes, 3 often. */
 export type Weight = 0 | 1 | 2 | 3
+export const NEVER: Weight = 0
+export const OFTEN: Weight = 3
 
 /** What a line is based on: the notes of the key, the tones of each chord, or both. */
 type Approach = 'key' | 'chords' | 'both'

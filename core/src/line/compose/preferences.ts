@@ -10,6 +10,7 @@ import { COUNTED } from '../figures/fill.ts'
 import { LONGEST_RUN, mostShapes } from '../notes/limits.ts'
 import type { Line } from '../notes/line.ts'
 import { longestRunOf, shapesOf } from '../notes/shapes.ts'
+import { OFTEN } from './brief.ts'
 import { type ChosenEdge, type Search, type UsedFigures, usedKey } from './edges.ts'
 import { usableCells, WAYS } from './own.ts'
 import { APPROACH_DEVICES, isOwn, shapeNumber } from './pricedFill.ts'
@@ -22,8 +23,6 @@ const GOALS = {
   /** Lines of one result differ in at least this share of their notes. */
   apart: 0.5,
 } as const
-
-const OFTEN = 3
 
 /** The goals that a line misses, and the search that would do better. */
 export interface Shortfall {

@@ -42,7 +42,11 @@ const NAMES: readonly string[] = Array.from({ length: 2 * WIDEST + 1 }, (_, at) 
  */
 export const noteName = (fifths: Fifths): string => NAMES[fifths + WIDEST] ?? spelledOut(fifths)
 
-/** Reads 'Bb', 'F##' or 'Fx'; undefined when it is no note name. */
+/**
+ * Reads 'Bb', 'F##' or 'Fx'; undefined when it is no note name.
+ *
+ * @example readNoteName('Eb') // -3
+ */
 export const readNoteName = (name: string): Fifths | undefined => {
   const found = NOTE_NAME.exec(name)
   if (!found) return undefined

@@ -1,40 +1,27 @@
-import { LIMITS } from '@eager-contour/contract'
 import {
   DEVICE_IDS,
   type Degree,
   degreeName,
   deviceRow,
-  type Instrument,
-  pitchClass,
   SUBSTITUTIONS,
   type SubstitutionId,
-  simpleSpelling,
-  spellPitch,
   type Weight,
-  withSigns,
 } from '@eager-contour/core'
 import { memo } from 'react'
-import { useForm } from 'react-hook-form'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Check } from '../../ui/Check.tsx'
 import { Choice, type ChoiceOption } from '../../ui/Choice.tsx'
-import { FieldError } from '../../ui/FieldError.tsx'
 import { LabelledSlider } from '../../ui/LabelledSlider.tsx'
 import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
 import { Term } from '../../ui/Term.tsx'
-import {
-  briefNamed,
-  briefSet,
-  contourSet,
-  selectEditor,
-  selectLine,
-  selectPreference,
-} from '../editor/editorSlice.ts'
+import { briefSet, contourSet, selectEditor, selectLine, selectPreference } from '../editor/editorSlice.ts'
+import { BriefName } from './BriefName.tsx'
 import { BRIEFS, CLOSELY, nameOfPreference, type Preference } from './briefs.ts'
 import { CompareBriefs } from './CompareBriefs.tsx'
 import { cellsOf, MUSTS, mustOf } from './mustHave.ts'
+import { RangeChoice } from './RangeChoice.tsx'
 import { SoloSliders } from './SoloSliders.tsx'
 import { useContourActions } from './useContour.ts'
 
@@ -288,84 +275,6 @@ const DrawButton = () => {
     </Button>
   )
 }
-
-/** Saves the brief under a name. */
-const BriefName = () => {
-  const dispatch = useAppDispatch()
-  const { register, handleSubmit, reset, formState } = useForm({
-    mode: 'onChange',
-    defaultValues: { name: '' },
-  })
-  const save = handleSubmit(({ name }) => {
-    dispatch(briefNamed(name.trim()))
-    reset()
-  })
-  return (
-    <form className="mt-2 flex flex-wrap gap-2" onSubmit={(event) => void save(event)}>
-      <input
-        aria-label="Name for this brief"
-        placeholder="Name this brief"
-        aria-describedby="brief-name-error"
-        className="min-h-10 min-w-0 grow basis-24 rounded-full border border-soft bg-sheet px-3"
-        {...register('name', {
-          validate: (name) => name.trim() !== '',
-          maxLength: { value: LIMITS.title, message: `At most ${LIMITS.title} characters.` },
-        })}
-      />
-      <Button look="quiet" type="submit" disabled={!formState.isValid}>
-        Save brief
-      </Button>
-      <FieldError id="brief-name-error" error={formState.errors.name} />
-    </form>
-  )
-}
-
-/** The lowest and highest note that the line may have, as the player's instrument reads them. */
-const RangeChoice = ({
-  preference,
-  instrument,
-  onChange,
-}: {
-  readonly preference: Preference
-  readonly instrument: Instrument
-  readonly onChange: (range: Preference['range']) => void
-}) => {
-  const { low, high } = preference.range ?? instrument.range
-  const notes = Array.from(
-    { length: instrument.range.high - instrument.range.low + 1 },
-    (_, at) => instrument.range.low + at,
-  )
-  const options = (from: number, to: number) =>
-    notes
-      .filter((midi) => midi >= from && midi <= to)
-      .map((midi) => ({ value: String(midi), label: readName(midi + instrument.written.semitones) }))
-  const set = (range: NonNullable<Preference['range']>) =>
-    onChange(range.low === instrument.range.low && range.high === instrument.range.high ? undefined : range)
-  return (
-    <div className="grid grid-cols-2 gap-2">
-      <Choice
-        label="From"
-        value={String(low)}
-        options={options(instrument.range.low, high - OCTAVE)}
-        onChange={(chosen) => set({ low: Number(chosen), high })}
-      />
-      <Choice
-        label="up to"
-        value={String(high)}
-        options={options(low + OCTAVE, instrument.range.high)}
-        onChange={(chosen) => set({ low, high: Number(chosen) })}
-      />
-    </div>
-  )
-}
-
-/** A line has at least an octave. */
-const OCTAVE = 12
-
-/** A pitch by its name and octave, such as B♭4. */
-const readName = (midi: number): string =>
-  withSigns(spellPitch(midi, simpleSpelling(FLATS[pitchClass(midi)]!)))
-const FLATS: readonly number[] = [0, -5, 2, -3, 4, -1, -6, 1, -4, 3, -2, 5]
 
 const degreeOrNone = (value: string): Degree | undefined =>
   value === AS_IT_FALLS ? undefined : (value as Degree)

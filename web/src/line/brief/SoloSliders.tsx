@@ -3,53 +3,60 @@ import { Choice, type ChoiceOption } from '../../ui/Choice.tsx'
 import { LabelledSlider } from '../../ui/LabelledSlider.tsx'
 import { type Preference, USUAL } from './briefs.ts'
 
-const SPACES = ['little', 'usual', 'more', 'most'] as const
-const LENGTHS = ['short', 'usual', 'longer', 'longest'] as const
-const COLOURS = ['none', 'usual', 'more', 'most'] as const
+/** How a solo is laid out: each a slider of its brief. */
+const SLIDERS: readonly {
+  readonly of: 'space' | 'phraseLength' | 'repeats' | 'colour'
+  readonly label: string
+  readonly description: string
+  readonly words: readonly string[]
+}[] = [
+  {
+    of: 'space',
+    label: 'Space',
+    description: 'Silence between the phrases.',
+    words: ['little', 'usual', 'more', 'most'],
+  },
+  {
+    of: 'phraseLength',
+    label: 'Phrases',
+    description: 'How long the phrases are.',
+    words: ['short', 'usual', 'longer', 'longest'],
+  },
+  {
+    of: 'repeats',
+    label: 'What comes back',
+    description: 'How much of the solo is its idea again: moved to another chord, answered, restated.',
+    words: ['nothing', 'usual', 'more', 'most'],
+  },
+  {
+    of: 'colour',
+    label: 'Colour on strong beats',
+    description: '9, 11, 13 and altered notes where a chord tone would stand.',
+    words: ['none', 'usual', 'more', 'most'],
+  },
+]
 const PLACES: readonly ChoiceOption<ChromaticPlace>[] = [
   { value: 'anywhere', label: 'anywhere', description: 'Wherever they lead somewhere.' },
   { value: 'dominants', label: 'over dominants', description: 'Only over dominant chords.' },
   { value: 'changes', label: 'into changes', description: 'Only where they lead into the next chord.' },
 ]
-const RETURNS = ['nothing', 'usual', 'more', 'most'] as const
 
-/** How a solo is laid out: its silence, its phrases, what comes back. */
-export const SoloSliders = ({
-  preference,
-  change,
-}: {
+interface SoloSlidersProps {
   readonly preference: Preference
   readonly change: (part: Partial<Preference>) => void
-}) => (
+}
+
+/** How a solo is laid out: its silence, its phrases, what comes back, its colour. */
+export const SoloSliders = ({ preference, change }: SoloSlidersProps) => (
   <>
-    <LabelledSlider
-      label="Space"
-      description="Silence between the phrases."
-      value={preference.space ?? USUAL}
-      words={SPACES}
-      onChange={(space) => change({ space })}
-    />
-    <LabelledSlider
-      label="Phrases"
-      description="How long the phrases are."
-      value={preference.phraseLength ?? USUAL}
-      words={LENGTHS}
-      onChange={(phraseLength) => change({ phraseLength })}
-    />
-    <LabelledSlider
-      label="What comes back"
-      description="How much of the solo is its idea again: moved to another chord, answered, restated."
-      value={preference.repeats ?? USUAL}
-      words={RETURNS}
-      onChange={(repeats) => change({ repeats })}
-    />
-    <LabelledSlider
-      label="Colour on strong beats"
-      description="9, 11, 13 and altered notes where a chord tone would stand."
-      value={preference.colour ?? USUAL}
-      words={COLOURS}
-      onChange={(colour) => change({ colour })}
-    />
+    {SLIDERS.map(({ of, ...slider }) => (
+      <LabelledSlider
+        key={of}
+        {...slider}
+        value={preference[of] ?? USUAL}
+        onChange={(value) => change({ [of]: value })}
+      />
+    ))}
     <Choice
       label="Chromatic turns"
       value={preference.chromaticPlace ?? 'anywhere'}

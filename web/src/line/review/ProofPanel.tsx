@@ -48,7 +48,7 @@ export const ProofPanel = () => {
 }
 
 const tenths = (cost: number): string => cost.toFixed(1)
-const hundredths = (cost: number): string => cost.toFixed(2)
+const moreWords = (cost: number): string => (cost < 0.005 ? 'less than 0.01' : cost.toFixed(2))
 
 interface ProofTextProps {
   readonly proof: Proof | undefined
@@ -70,7 +70,7 @@ const ProofText = ({ proof, now }: ProofTextProps) => {
       <p>
         {plans.length === 1
           ? 'One plan: the phrases are yours.'
-          : `The best of ${plans.length} plans, by its score: ${plans.map((score) => Math.round(score)).join(', ')}.`}
+          : `The best of ${plans.length} plans. Their scores: ${plans.map((score) => Math.round(score)).join(', ')}; one that misses something of the brief stands last.`}
       </p>
       <p>Under its plan no line costs less. It costs {tenths(cost)}:</p>
       <dl className="grid grid-cols-[1fr_auto] gap-x-3">
@@ -84,7 +84,7 @@ const ProofText = ({ proof, now }: ProofTextProps) => {
       <p>
         {more === undefined
           ? 'There is no other line under this plan.'
-          : `The next best line would have cost ${hundredths(more)} more.`}
+          : `The next best line would have cost ${moreWords(more)} more.`}
       </p>
     </div>
   )

@@ -4,13 +4,12 @@ import type { Analysis } from '../../../tune/analysis/analysis.ts'
 import { analyseLine } from '../../explain/analysedLine.ts'
 import { findDevices } from '../../explain/devices.ts'
 import { type DeviceId, deviceRow } from '../../figures/devices.ts'
+import { OFTEN } from '../brief.ts'
 import { usableCells } from '../own.ts'
 import { fragmentDevicesOf } from './fragmentDevices.ts'
 import type { Piece } from './piece.ts'
 import type { SoloTask } from './task.ts'
 import { rewritten, type Solo, type SoloPhrase } from './write.ts'
-
-const OFTEN = 3
 
 /** Something that has to come at least once, and in this many phrases where it fits. */
 interface Wanted {

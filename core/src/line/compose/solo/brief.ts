@@ -2,7 +2,7 @@ import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
 import { CHROMATIC_COSTS, SCHOOL_COSTS, USUAL_WEIGHT } from '../../cost/terms.ts'
 import { type DeviceId, type DeviceRow, deviceRow } from '../../figures/devices.ts'
 import { departureNotes } from '../../figures/fill.ts'
-import type { Brief } from '../brief.ts'
+import { type Brief, NEVER, OFTEN } from '../brief.ts'
 import { ownDepartures, usableCells, WAYS } from '../own.ts'
 import { fragmentDevices } from './fragmentDevices.ts'
 import type { FragmentChoice } from './fragmentPieces.ts'
@@ -11,9 +11,6 @@ import { isInside, notePrice, type Piece, pieceOf } from './piece.ts'
 import { SOLO_PRICES } from './prices.ts'
 import type { StyleRow } from './styles.ts'
 import type { Variant } from './variants.ts'
-
-const NEVER = 0
-const OFTEN = 3
 
 /** What everything else costs besides, where some devices are asked for often. */
 const othersPrice = (devices: Brief['devices'] = {}): number =>

@@ -5,7 +5,7 @@ import { explainLine } from '../../explain/explain.ts'
 import type { Line } from '../../notes/line.ts'
 import { phraseFigures } from '../../review/phrasing.ts'
 import { worthOfLine } from '../../review/review.ts'
-import type { Brief, ComposedLine, LinePhrase } from '../brief.ts'
+import { type Brief, type ComposedLine, type LinePhrase, NEVER } from '../brief.ts'
 import { type Locked, withLocked } from '../locked.ts'
 import { withAsked } from './asked.ts'
 import { planFor } from './soloPlan.ts'
@@ -22,12 +22,13 @@ const PLANS: readonly (readonly [bars: number, plans: number])[] = [
 const MORE_TRIES = 6
 /** Lines of one result differ in at least this share of their notes. */
 const APART = 0.5
-const NEVER = 0
 
 /** A solo with what stands behind it. */
 export interface Candidate extends ComposedLine {
   readonly solo: Solo
   readonly task: SoloTask
+  /** What the review gives it, 0 to 100; and with what counts against it when plans are compared. */
+  readonly worth: number
   readonly score: number
   /** Too like another, or with too many enclosures in a row: another plan is tried, if this is the best so far. */
   readonly again: boolean
@@ -66,6 +67,7 @@ export function* composingSolos(
 
 /** The line alone. */
 const plain = ({
+  worth: _worth,
   score: _score,
   again: _again,
   solo: _solo,
@@ -180,6 +182,7 @@ const judged = (
   const missed = [...absent, ...neverUsed(analysis, brief, line)]
   const isAlike = alike > 1 - (brief.apart ?? APART)
   if (isAlike) missed.push(reason('line.alike', Math.round(100 * alike)))
+  const worth = worthOfLine(analysis, line, { range: brief.range })
   const manyEnclosures = phraseFigures(analysis, line).enclosuresInARow > MOST_ENCLOSURES
   return {
     line,
@@ -188,11 +191,9 @@ const judged = (
     cost,
     missed,
     phrases: phrases.map(phraseOf),
+    worth,
     score:
-      worthOfLine(analysis, line, { range: brief.range }) -
-      MISSED * missed.length -
-      100 * Math.max(0, alike - 0.3) -
-      (manyEnclosures ? NEVER_GIVEN : 0),
+      worth - MISSED * missed.length - 100 * Math.max(0, alike - 0.3) - (manyEnclosures ? NEVER_GIVEN : 0),
     again: isAlike || manyEnclosures,
   }
 }

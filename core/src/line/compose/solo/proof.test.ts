@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../../../test/changes.ts'
 import { CHARTS } from '../../../../test/charts.ts'
+import { worthOfLine } from '../../review/review.ts'
 import { composeLines, proveLine } from '../compose.ts'
 import { solvePhrase } from './phrase.ts'
 import { termsOf } from './phraseTerms.ts'
@@ -19,7 +20,8 @@ describe('the proof of a line', () => {
       const proof = proveLine(TUNE, briefFor(seed))!
       expect(proof.notes).toEqual(line.notes)
       expect(proof.plans.length).toBeGreaterThanOrEqual(4)
-      expect([...proof.plans].sort((a, b) => b - a)).toEqual(proof.plans)
+      expect(proof.plans.every((worth) => worth >= 0 && worth <= 100)).toBe(true)
+      expect(proof.plans[0]).toBeCloseTo(worthOfLine(TUNE, line, { range: RANGE }), 6)
     }
   })
 

@@ -10,7 +10,10 @@ import type { SoloPhrase } from './write.ts'
 export interface Proof {
   /** The notes that are proved: a line that was changed since is another one. */
   readonly notes: readonly LineNote[]
-  /** The scores of the plans that were tried, 0 to 100, the best one first; of the first section of a long solo. */
+  /**
+   * What the review gives the plans that were tried, 0 to 100, the one that was taken first; one that misses something of
+   * the brief stands last. Of the first section of a long solo.
+   */
   readonly plans: readonly number[]
   /** What the line costs under its plan: no line costs less. By what it is paid for. */
   readonly cost: number
@@ -41,7 +44,7 @@ export const proofOf = (sections: readonly (readonly Candidate[])[]): Proof | un
   const more = Math.min(...phrases.map(({ phrase, task }) => nextBest(task, phrase) - phrase.cost))
   return {
     notes: given.flatMap(({ line }) => line.notes),
-    plans: sections[0]!.map(({ score }) => score),
+    plans: sections[0]!.map(({ worth }) => worth),
     cost: phrases.reduce((sum, { phrase }) => sum + phrase.cost, 0),
     terms,
     ...(Number.isFinite(more) ? { more } : {}),

@@ -3,7 +3,7 @@ import { analysed } from '../../../test/changes.ts'
 import { lineOfText } from '../../../test/handLines.ts'
 import { wordReason } from '../../wording/words.ts'
 import { explainLine } from './explain.ts'
-import { landingReason } from './landing.ts'
+import { landingReason } from './runLanding.ts'
 
 /** Bebop scales with their added half step: D. Baker, How to Play Bebop, vol. 1 (1985), from memory. */
 const said = (changes: string, text: string, index: number): string | undefined => {

@@ -36,6 +36,6 @@ export const landingReason = (
   return reason('run.landing', places, landing.degree, analysis.spans[landing.chord]!.chord.symbol)
 }
 
-/** A note of a run that is neither of the chord nor of its scale. */
-const isAdded = ({ role, why }: Explanation['notes'][number]): boolean =>
-  role === 'passing' || role === 'outside' || role === 'approach' || why.rule === 'note.passing'
+/** A note of a run that only passes: no chord tone, no note of the scale that stands for itself. */
+const isAdded = ({ role }: Explanation['notes'][number]): boolean =>
+  role === 'passing' || role === 'outside' || role === 'approach'
