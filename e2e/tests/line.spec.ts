@@ -118,6 +118,27 @@ test('a cell that the line must include is in it, and the brief returns to defau
   await expect(page.getByLabel('Start from')).toHaveValue(/Default/)
 })
 
+test('other chords chosen for a ii–V are shown, named and told wherever their notes are', async ({
+  page,
+}) => {
+  await openPage(page, 'line', '1-4')
+  await writeLine(page)
+  await page.getByText('Style, ii and V').click()
+  await page.getByLabel('ii and V', { exact: true }).selectOption('tritone')
+  const line = page.getByRole('region', { name: 'The line' })
+  // Over the terrain and over the staff: each names both of them.
+  await expect(line.getByTestId('substitute').first()).toHaveText(/^\(.+\)$/)
+  await expect(line.getByTestId('substitute')).toHaveCount(4)
+  const other = ((await line.getByTestId('substitute').first().textContent()) ?? '').replace(/[()\s]/g, '')
+  const at = (await labelsOf(page)).findIndex((label) => label.includes(` of ${other}`))
+  expect(at).toBeGreaterThanOrEqual(0)
+  await page.locator(`[data-note="${at}"]`).focus()
+  await expect(page.getByTestId('note-panel')).toContainText('is played over')
+  await expect(page.getByTestId('note-panel')).toContainText('the tritone substitute')
+  await page.getByLabel('ii and V', { exact: true }).selectOption('apart')
+  await expect(line.getByTestId('substitute')).toHaveCount(0)
+})
+
 test('setting enclosures to often brings more of them', async ({ page }) => {
   await openPage(page, 'line', '1-8', 'tune-salt-stairs')
   await writeLine(page)
@@ -432,6 +453,15 @@ test('briefs are compared over the same bars: a line for each, and what sets it 
   await expect(others.getByRole('button', { name: /^(This brief|Bebop scales)/ })).toHaveCount(2)
   await expect(others).toContainText(/elsewhere/)
   const before = await labelsOf(page)
+  await others.getByRole('button', { name: 'Hear them in turn' }).click()
+  const cards = others.getByRole('listitem').getByRole('button', { name: /of 100$/ })
+  await expect(cards.nth(0)).toHaveAttribute('data-heard', '')
+  await expect(cards.nth(1)).toHaveAttribute('data-heard', '')
+  await expect(page.getByTestId('outline').first()).toBeVisible()
+  await others.getByRole('button', { name: 'Stop' }).click()
+  await expect(others.locator('[data-heard]')).toHaveCount(0)
+  await expect(page.getByTestId('outline')).toHaveCount(0)
+  expect(await labelsOf(page)).toEqual(before)
   await others.getByRole('button', { name: /^Chord tones only/ }).click()
   await expect.poll(() => labelsOf(page)).not.toEqual(before)
 })

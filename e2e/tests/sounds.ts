@@ -81,22 +81,6 @@ export const saveSpeech = (words: string, file: string, voice = 'en'): string =>
   return file
 }
 
-/** Bytes of a WAV file before its samples, of 16 bits and one channel, and where it says how many a second. */
-const WAV_HEAD = 44
-const WAV_RATE_AT = 24
-
-/** The sound of a WAV file of one channel and 16 bits, with each sample said so often that the rate becomes the ear's. */
-export const readSpeech = (file: string): { readonly samples: Float32Array; readonly rate: number } => {
-  const bytes = readFileSync(file)
-  const rate = bytes.readUInt32LE(WAV_RATE_AT)
-  const times = Math.round(RATE / rate)
-  const count = Math.floor((bytes.length - WAV_HEAD) / 2)
-  const samples = new Float32Array(count * times)
-  for (let at = 0; at < samples.length; at += 1)
-    samples[at] = bytes.readInt16LE(WAV_HEAD + 2 * Math.floor(at / times)) / 2 ** 15
-  return { samples, rate: rate * times }
-}
-
 /** A line of eighths that wanders over two octaves, no note twice running. */
 export const wandering = (count: number, bpm: number, from: number, seed: number): readonly Sounded[] => {
   const random = randomFrom(seed)

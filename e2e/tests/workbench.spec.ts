@@ -511,7 +511,7 @@ test('large data: a hundred bars, two hundred lines, one octave, a contour of on
   await openPage(page, 'line', '1-4', 'tune-long-road')
   await page.getByRole('button', { name: 'Another', exact: true }).click()
   await settled(page)
-  await page.getByText('Style, first and last note').click()
+  await page.getByText('Style, ii and V, first and last note').click()
   await page.getByLabel('From', { exact: true }).selectOption({ index: 4 })
   await settled(page)
   await page.getByLabel('up to', { exact: true }).selectOption({ index: 0 })

@@ -1,5 +1,6 @@
 /** What a line is made of, what it is worth, what each note does, and how one is written. */
 
+export type { ChangesWish } from './changes/playedChanges.ts'
 export type {
   Brief,
   CellRequest,
@@ -19,7 +20,7 @@ export { type FillTable, fillTable, tableKey } from './compose/table.ts'
 export { LINE_COSTS } from './cost/terms.ts'
 export { alternativeFigures } from './explain/alternativeFigures.ts'
 export { barAt } from './explain/analysedLine.ts'
-export { explainLine } from './explain/explain.ts'
+export { explainLine, insteadReason } from './explain/explain.ts'
 export type { Explanation, NoteReading } from './explain/explanation.ts'
 export { landingReason } from './explain/runLanding.ts'
 export { DEVICE_IDS, type DeviceId, deviceRow } from './figures/devices.ts'

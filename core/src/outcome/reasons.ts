@@ -18,6 +18,10 @@ export interface RuleArguments {
   'note.passing': readonly [degree: string, symbol: string, device: string | null]
   'note.scale': readonly [degree: string, symbol: string, device: string | null]
 
+  'note.aside': readonly [degree: string, asideSymbol: string, symbol: string]
+  // A chord that is played in another's place.
+  'note.instead': readonly [symbol: string, written: string, role: string]
+
   // Why a chord has its scale (analysis).
   'scale.own': readonly [scale: string]
   'scale.none': readonly []

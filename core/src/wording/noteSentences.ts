@@ -30,6 +30,10 @@ export const NOTE_SENTENCES: Sentences<RuleOf<'note' | 'run' | 'scale'>> = {
     `${capital(toneOf(degree, symbol))}: a passing note${inside(device)}.`,
   'note.scale': (degree, symbol, device) =>
     `${capital(toneOf(degree, symbol))}: a scale note${inside(device)}.`,
+  'note.aside': (degree, aside, symbol) =>
+    `${capital(toneOf(degree, aside))}, a half step aside of ${chordName(symbol)}.`,
+  'note.instead': (symbol, written, role) =>
+    `${chordName(symbol)} is played over ${chordName(written)}: ${role}.`,
   'run.landing': (places, degree, symbol) => {
     const between = places.map(([a, b]) => `between ${degreeName(a)} and ${degreeName(b)}`).join(', ')
     const lands = `the run lands on ${toneOf(degree, symbol)}`

@@ -8,10 +8,13 @@ const initialState: {
   state: PlayState
   tempo: number
   problem: string | undefined
+  /** Of a sound that differs from pass to pass: the pass that is heard, from 0. */
+  pass: number
 } = {
   state: 'stopped',
   tempo: 140,
   problem: undefined,
+  pass: 0,
 }
 
 const TEMPO_RANGE = { low: 30, high: 320 } as const
@@ -25,6 +28,7 @@ const playSlice = createSlice({
       ...state,
       tempo: Math.round(Math.min(TEMPO_RANGE.high, Math.max(TEMPO_RANGE.low, payload))),
     }),
+    passReached: (state, { payload }: PayloadAction<number>) => ({ ...state, pass: payload }),
     soundRefused: (state, { payload }: PayloadAction<string | undefined>) => ({
       ...state,
       state: 'stopped' as const,
@@ -38,4 +42,4 @@ declare module '../store/store.ts' {
 }
 export const { selectSlice: selectPlay } = playSlice.injectInto(rootReducer)
 
-export const { playStateSet, tempoSet, soundRefused } = playSlice.actions
+export const { playStateSet, tempoSet, passReached, soundRefused } = playSlice.actions

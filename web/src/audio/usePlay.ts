@@ -10,20 +10,26 @@ import {
   type Swing,
   stretchTicks,
   swingOf,
+  type Ticks,
 } from '@eager-contour/core'
 import { useCallback, useEffect, useMemo, useRef } from 'react'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { type BandSound, bandIfReady, loadBand, type Played } from './band.ts'
 import { followClock } from './clock.ts'
 import type { Mix } from './mixSlice.ts'
-import { playStateSet, selectPlay, soundRefused, tempoSet } from './playSlice.ts'
+import { passReached, playStateSet, selectPlay, soundRefused, tempoSet } from './playSlice.ts'
 import { voicesOf } from './sounds.ts'
 import { useMix } from './useMix.ts'
 
-/** What is played over a stretch: a name that changes when the notes do, and the notes for a swing. */
+/**
+ * What is played over a stretch: a name that changes when the notes do, and the notes for a swing, in each pass of the loop
+ * where there are several.
+ */
 export interface Sound {
   readonly name: string
-  readonly events: (swing: Swing) => readonly BandEvent[]
+  readonly events: (swing: Swing, pass: number) => readonly BandEvent[]
+  /** 1 if left out. */
+  readonly passes?: number
 }
 
 export interface Play {
@@ -54,25 +60,29 @@ const playedOf = (
   sound: Sound,
   mix: Mix,
   tempo: number,
-): Played & { readonly countIn: number } => {
+): Played & { readonly countIn: number; readonly pass: Ticks } => {
   const { start, end } = stretchTicks(analysis.chart, stretch)
   const { meter } = analysis.chart.bars[stretch.from]!
   const bar = barTicks(meter)
   const countIn = mix.countIn ? bar : 0
   const length = end - start
   const counted = (at: number) => countInEvents(meter).map((event) => ({ ...event, tick: event.tick + at }))
+  const pass = length + mix.gap * bar
+  const passes = Array.from({ length: sound.passes ?? 1 }, (_, at) => countIn + at * pass)
+  const swing = swingFor(analysis.chart, mix, tempo)
   return {
     events: [
       ...(mix.countIn ? counted(0) : []),
-      ...sound
-        .events(swingFor(analysis.chart, mix, tempo))
-        .map((event) => ({ ...event, tick: event.tick + countIn })),
-      ...(mix.gap === 1 ? counted(countIn + length) : []),
+      ...passes.flatMap((from, at) => [
+        ...sound.events(swing, at).map((event) => ({ ...event, tick: event.tick + from })),
+        ...(mix.gap === 1 ? counted(from + length) : []),
+      ]),
     ],
-    loop: { from: countIn, to: countIn + length + mix.gap * bar },
+    loop: { from: countIn, to: countIn + passes.length * pass },
     bpm: tempo,
     slower: mix.slower,
     countIn,
+    pass,
   }
 }
 
@@ -112,10 +122,16 @@ export const usePlay = (analysis: Analysis, stretch: Stretch, sound: Sound): Pla
         if (!wanted.current) return
         band.play(played)
       }
+      let heard = 0
+      dispatch(passReached(heard))
       followClock(() => {
         const tick = band.position()
-        const within = tick === undefined ? -1 : tick - played.countIn
-        return within < 0 || within >= end - from ? undefined : from + within
+        if (tick === undefined || tick < played.countIn) return undefined
+        const pass = Math.floor((tick - played.countIn) / played.pass)
+        if (pass !== heard) dispatch(passReached(pass))
+        heard = pass
+        const within = tick - played.countIn - pass * played.pass
+        return within >= end - from ? undefined : from + within
       })
       dispatch(soundRefused(undefined))
       dispatch(playStateSet('playing'))
@@ -124,7 +140,7 @@ export const usePlay = (analysis: Analysis, stretch: Stretch, sound: Sound): Pla
   )
 
   const sounding = useRef<{ place: string; notes: string }>(undefined)
-  const place = `${analysis.chart.title} ${stretch.from} ${stretch.to} ${mix.countIn} ${mix.gap}`
+  const place = `${analysis.chart.title} ${stretch.from} ${stretch.to} ${mix.countIn} ${mix.gap} ${sound.passes ?? 1}`
   const swing = swingFor(analysis.chart, mix, tempo).toFixed(2)
   const notes = `${sound.name} ${swing} ${mix.slower} ${mix.click} ${mix.voicing} ${mix.lineOctave}`
   useEffect(() => {

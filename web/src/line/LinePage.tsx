@@ -1,13 +1,18 @@
-import { bandEvents, type Line } from '@eager-contour/core'
-import { useMemo, useState } from 'react'
+import { bandEvents, type Line, spellNotes } from '@eager-contour/core'
+import { useEffect, useMemo, useState } from 'react'
+import { selectPlay } from '../audio/playSlice.ts'
 import { TransportBar } from '../audio/TransportBar.tsx'
 import { useMix } from '../audio/useMix.ts'
-import { type Sound, usePlay, useTuneTempo } from '../audio/usePlay.ts'
+import { type Play, type Sound, usePlay, useTuneTempo } from '../audio/usePlay.ts'
 import { PrintSheet } from '../notation/PrintSheet.tsx'
 import { useView } from '../notation/useView.ts'
+import { useSettings } from '../settings/settings.ts'
+import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { useOpenTune } from '../tune/useTune.ts'
 import { Button } from '../ui/Button.tsx'
+import { useStable } from '../ui/useStable.ts'
 import { BriefPanel } from './brief/BriefPanel.tsx'
+import { heardInTurn, selectEditor } from './editor/editorSlice.ts'
 import { OpenLineContext, useOpenLine, useReadLine } from './editor/openLine.ts'
 import { usePlaceEditor } from './editor/usePlaceEditor.ts'
 import { usePlayedLine } from './editor/usePlayedLine.ts'
@@ -54,11 +59,11 @@ const LineWorkspace = () => {
   const [writing, setWriting] = useState(false)
   const trial = useTrial(openLine)
   const development = useDevelopment(openLine)
-  const play = usePlay(
-    sounding,
-    open.stretch,
-    useLineSound(trial.fixedLine ?? development.tried?.line ?? concert),
-  )
+  const inTurn = useLinesInTurn()
+  const tried = trial.fixedLine ?? development.tried?.line
+  const lines = useMemo(() => (inTurn.length > 0 ? inTurn : [tried ?? concert]), [inTurn, tried, concert])
+  const play = usePlay(sounding, open.stretch, useLinesSound(lines))
+  const turn = useTurnHeard(inTurn, play)
   const entry = useEntry()
   useTuneTempo(tune.id, sounding.chart.tempo)
   useNoteKeys()
@@ -71,7 +76,9 @@ const LineWorkspace = () => {
           view={view}
           writing={writing}
           caret={writing && entry.state === 'steps' ? entry.caret : undefined}
-          outline={trial.trying?.fix?.line ?? development.outline}
+          outline={trial.trying?.fix?.line ?? development.outline ?? turn}
+          playing={play.playing}
+          onHear={play.toggle}
         >
           <ViewBar view={view} onView={onView}>
             <Button look="quiet" aria-pressed={writing} onClick={() => setWriting((on) => !on)}>
@@ -93,16 +100,56 @@ const LineWorkspace = () => {
   )
 }
 
-/** The line over the band. */
-const useLineSound = (heard: Line | undefined): Sound => {
+/** The alternatives while they are heard one after the other. */
+const useLinesInTurn = (): readonly Line[] => {
+  const { inTurn, alternatives } = useAppSelector(selectEditor)
+  return useMemo(() => (inTurn ? alternatives.map(({ line }) => line) : []), [inTurn, alternatives])
+}
+
+/** The one of them that is heard, as the player reads it; when the sound stops, the line has its place again. */
+const useTurnHeard = (lines: readonly Line[], { playing, loading, toggle }: Play): Line | undefined => {
+  const dispatch = useAppDispatch()
+  const { open } = useOpenLine()
+  const up = useSettings().instrument.written.semitones
+  const { pass } = useAppSelector(selectPlay)
+  const { start } = useStable({
+    start: () => {
+      if (!playing && !loading) toggle()
+    },
+  })
+  const asked = lines.length > 0
+  useEffect(() => {
+    if (asked) start()
+  }, [asked, start])
+  useEffect(() => {
+    if (!playing && !loading) dispatch(heardInTurn(false))
+  }, [playing, loading, dispatch])
+  const line = lines[pass]
+  return useMemo(
+    () =>
+      line &&
+      spellNotes(
+        open.written,
+        line.notes.map(({ start, duration, midi }) => ({ start, duration, midi: midi + up })),
+      ),
+    [line, open.written, up],
+  )
+}
+
+/** A line over the band, or another one in each pass. */
+const useLinesSound = (lines: readonly (Line | undefined)[]): Sound => {
   const { sounding, stretch } = useOpenLine().open
   const { click, voicing, lineOctave } = useMix()
   return useMemo(
     () => ({
-      name: heard?.notes.map((note) => `${note.start}:${note.midi}`).join(' ') ?? '',
-      events: (swing) => bandEvents(sounding, stretch, heard, { swing, click, voicing, lineOctave }),
+      name: lines
+        .map((line) => line?.notes.map((note) => `${note.start}:${note.midi}`).join(' ') ?? '')
+        .join(', '),
+      events: (swing, pass) =>
+        bandEvents(sounding, stretch, lines[pass], { swing, click, voicing, lineOctave }),
+      passes: lines.length,
     }),
-    [sounding, stretch, heard, click, voicing, lineOctave],
+    [sounding, stretch, lines, click, voicing, lineOctave],
   )
 }
 

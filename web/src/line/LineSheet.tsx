@@ -1,4 +1,4 @@
-import { type Analysis, type Explanation, type Line, wordReason } from '@eager-contour/core'
+import { type Analysis, type Explanation, explainLine, type Line, wordReason } from '@eager-contour/core'
 import { type KeyboardEvent, type ReactNode, useMemo } from 'react'
 import type { View } from '../notation/useView.ts'
 import { useSettings } from '../settings/settings.ts'
@@ -29,16 +29,18 @@ interface LineSheetProps {
   readonly caret: number | undefined
   /** A line to show in outline. */
   readonly outline: Line | undefined
+  readonly playing: boolean
+  readonly onHear: () => void
   /** Above the line: the view and what a page adds. */
   readonly children: ReactNode
 }
 
 const NO_LINE: Line = { notes: [] }
-const NOTHING_EXPLAINED: Explanation = { notes: [], devices: [], joins: [], bars: [] }
 
 /** The line on terrain and staff, its alternatives above it; or how to begin one. */
-export const LineSheet = ({ view, writing, caret, outline, children }: LineSheetProps) => {
+export const LineSheet = ({ view, writing, caret, outline, playing, onHear, children }: LineSheetProps) => {
   const { open, line, explanation } = useOpenLine()
+  const nothing = useMemo(() => explainLine(open.written, NO_LINE), [open.written])
   const unmet = useAppSelector((state) => selectEditor(state).unmet)
   const { chordStyle } = useSettings()
   const step = useNoteSteps(line)
@@ -47,12 +49,12 @@ export const LineSheet = ({ view, writing, caret, outline, children }: LineSheet
     <section aria-label="The line" className="min-w-0 bg-sheet px-3 pt-2" onKeyDown={step}>
       {children}
       {problem !== '' && <Notice urgent>{problem}</Notice>}
-      <OtherLines />
+      <OtherLines playing={playing} onHear={onHear} />
       {(line && explanation) || writing ? (
         <LineSystems
           analysis={open.written}
           line={line ?? NO_LINE}
-          explanation={explanation ?? NOTHING_EXPLAINED}
+          explanation={explanation ?? nothing}
           view={view}
           caret={caret}
           outline={outline}

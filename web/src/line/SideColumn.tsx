@@ -66,12 +66,7 @@ const NotesTab = ({ trial, development, playing, onHear }: SideColumnProps) => {
   return (
     <>
       <div>
-        <NotePanel
-          analysis={open.written}
-          line={line}
-          explanation={explanation}
-          selected={hovered ?? selection.at}
-        />
+        <NotePanel line={line} explanation={explanation} selected={hovered ?? selection.at} />
         {selection.at !== undefined && chosen.length === 1 && (
           <FigureList
             analysis={open.written}

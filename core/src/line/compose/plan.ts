@@ -1,6 +1,5 @@
-import { chordKind } from '../../theory/chord/chord.ts'
 import { readChordSymbol } from '../../theory/chord/read.ts'
-import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { fifthsOf } from '../../theory/pitch/fifths.ts'
 import type { Key } from '../../theory/pitch/key.ts'
 import { longestSegment } from '../../theory/rhythm/cells.ts'
 import { beatTicks, strongPlaces } from '../../theory/rhythm/meter.ts'
@@ -8,6 +7,7 @@ import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
 import { centreOf } from '../../tune/analysis/centre.ts'
 import { barStarts, type ChordSpan, type Stretch } from '../../tune/chart/chart.ts'
+import { twoFiveAt } from '../changes/twoFive.ts'
 import { type Harmony, harmonyOf } from '../figures/harmony.ts'
 import { substitutionHarmonies } from '../figures/substitutions.ts'
 import type { Brief } from './brief.ts'
@@ -149,18 +149,4 @@ const pentatonicGround = (key: Key): Harmony => {
   }
   const harmony = harmonyOf(five, key.mode === 'major' ? 'ionian' : 'aeolian')
   return { ...harmony, isScale: harmony.isTone, isUpper: harmony.isTone }
-}
-
-/** The ii–V that a chord belongs to. */
-const twoFiveAt = (
-  { spans }: Analysis,
-  span: ChordSpan,
-): { readonly two: ChordSpan; readonly five: ChordSpan } | undefined => {
-  const pair = (two: ChordSpan | undefined, five: ChordSpan | undefined) => {
-    if (!two || !five || chordKind(five.chord) !== 'dominant') return undefined
-    if (!['minor', 'halfDiminished'].includes(chordKind(two.chord))) return undefined
-    const up = pitchClassOf(fifthsOf(five.chord.root)) - pitchClassOf(fifthsOf(two.chord.root))
-    return (up + 12) % 12 === 5 ? { two, five } : undefined
-  }
-  return pair(span, spans[span.index + 1]) ?? pair(spans[span.index - 1], span)
 }

@@ -5,6 +5,7 @@ import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { type ScaleId, scaleDegreeAt } from '../../theory/scale/scale.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
+import { type ChangesWish, type PlayedChanges, playedChanges } from '../changes/playedChanges.ts'
 import { type Harmony, harmonyOf, hasPitch } from '../figures/harmony.ts'
 import type { Line, LineNote } from '../notes/line.ts'
 
@@ -51,6 +52,18 @@ const terrainOf = (analysis: Analysis): Terrain => {
   return terrain
 }
 
+/** A line's notes over the changes as it plays them. */
+export interface HeardLine extends PlayedChanges {
+  readonly notes: readonly AnalysedNote[]
+}
+
+/** Reads every note over the changes that the line plays: the written ones, or other chords over a ii–V. */
+export const hearLine = (analysis: Analysis, line: Line, wish?: ChangesWish): HeardLine => {
+  const played = playedChanges(analysis, line.notes, wish)
+  return { ...played, notes: analyseLine(played.changes, line) }
+}
+
+/** Reads every note over the changes as they are given. */
 export const analyseLine = (analysis: Analysis, line: Line): readonly AnalysedNote[] => {
   const terrain = terrainOf(analysis)
   const { harmonies } = terrain

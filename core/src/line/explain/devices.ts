@@ -1,5 +1,6 @@
+import { OCTAVE } from '../../theory/pitch/interval.ts'
 import { deviceRow, devicesWhere, type FoundDevice } from '../figures/devices.ts'
-import { aboveRoot, hasPitch } from '../figures/harmony.ts'
+import { aboveRoot, type Harmony, hasPitch, walkIn, walkThirds } from '../figures/harmony.ts'
 import type { AnalysedNote } from './analysedLine.ts'
 import type { DeviceSpan } from './explanation.ts'
 
@@ -48,36 +49,78 @@ const candidatesAt = (notes: readonly AnalysedNote[], targetIndex: number): read
   })
 }
 
-/** Three or more chord tones of one chord in skips, or four notes of its scale in thirds. */
-const arpeggios = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] =>
-  [
-    ...runs(
-      notes,
-      (note, before) =>
-        note.isTone && note.chord === before.chord && Math.abs(note.midi - before.midi) > 2 && before.isTone,
-      3,
-    ),
-    ...runs(notes, (note, before, first) => isThird(notes, note, before, first), 4).filter(([from, to]) =>
-      notes.slice(from, to + 1).some(({ isTone }) => !isTone),
-    ),
-  ].map(([from, to]) => ({ device: 'arpeggio' as const, from, to }))
+/** Orders of a chord's stack of thirds that are arpeggios though they turn: R 5 3 7, and downward (common practice, no source). */
+const BROKEN_ORDERS: readonly (readonly number[])[] = [
+  [2, -1, 2],
+  [-2, 1, -2],
+]
+/** Notes of an arpeggio: chord tones alone, or with tones of the stack above them (9, 11, 13). */
+const LEAST_TONES = 3
+const LEAST_THIRDS = 4
 
-const isThird = (
-  notes: readonly AnalysedNote[],
-  note: AnalysedNote,
-  before: AnalysedNote,
-  first: number,
-): boolean => {
-  const size = note.midi - before.midi
-  const same =
-    first === before.index || Math.sign(size) === Math.sign(before.midi - notes[before.index - 1]!.midi)
-  return (
-    (Math.abs(size) === 3 || Math.abs(size) === 4) &&
-    same &&
-    note.isScale &&
-    before.isScale &&
-    note.chord === before.chord
+/**
+ * Tones of one chord that follow each other in its stack of thirds, or among its chord tones, in one direction; the first
+ * of them may lie an octave off, which turns the line (a pivot); or in a broken order that has a name.
+ */
+const arpeggios = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] => {
+  const oneWay = runs(
+    notes,
+    (note, before, first) =>
+      goesUpChord(before, note) &&
+      (first === before.index ||
+        Math.sign(note.midi - before.midi) === Math.sign(before.midi - notes[before.index - 1]!.midi)),
+    LEAST_TONES,
   )
+    .filter(
+      ([from, to]) =>
+        to - from + 1 >= LEAST_THIRDS || notes.slice(from, to + 1).every(({ isTone }) => isTone),
+    )
+    .map(([from, to]) => [isPivot(notes, from) ? from - 1 : from, to] as const)
+  const broken = notes.flatMap((_, from) =>
+    BROKEN_ORDERS.flatMap((order) =>
+      hasOrder(notes, from, order) ? [[from, from + order.length] as const] : [],
+    ),
+  )
+  return [...oneWay, ...broken].map(([from, to]) => ({ device: 'arpeggio' as const, from, to }))
+}
+
+/** From one tone to the next of the stack of thirds, or of the chord's own tones, in either direction. */
+const goesUpChord = (before: AnalysedNote, note: AnalysedNote): boolean => {
+  const size = Math.abs(note.midi - before.midi)
+  if (note.chord !== before.chord || size <= 2) return false
+  if ((size === 3 || size === 4) && note.isScale && before.isScale) return true
+  if (!note.isTone || !before.isTone) return false
+  const way = note.midi > before.midi ? 1 : -1
+  // Between a triad's tones (5 up to R), the 7 may be left out.
+  return [note.harmony.isTone, triadOf(note.harmony)].some(
+    (tones) => hasPitch(tones, before.midi) && walkIn(tones, before.midi, way) === note.midi,
+  )
+}
+
+const triadOf = ({ root, stack }: Harmony): readonly boolean[] => {
+  const triad = new Array<boolean>(12).fill(false)
+  for (const above of stack.slice(0, 3)) if (above !== undefined) triad[(root + above) % 12] = true
+  return triad
+}
+
+/** Whether the note before an arpeggio is the tone before it, an octave away. */
+const isPivot = (notes: readonly AnalysedNote[], from: number): boolean => {
+  const [pivot, first, second] = [notes[from - 1], notes[from]!, notes[from + 1]!]
+  if (!pivot || !joined(notes, from - 1, from) || pivot.chord !== first.chord || !pivot.isTone) return false
+  const way = second.midi > first.midi ? 1 : -1
+  return walkThirds(pivot.harmony, pivot.midi, way) === first.midi + way * OCTAVE
+}
+
+const hasOrder = (notes: readonly AnalysedNote[], from: number, order: readonly number[]): boolean => {
+  if (from + order.length >= notes.length || !joined(notes, from, from + order.length)) return false
+  return order.every((thirds, step) => {
+    const [before, note] = [notes[from + step]!, notes[from + step + 1]!]
+    return (
+      note.chord === before.chord &&
+      note.isScale &&
+      walkThirds(before.harmony, before.midi, thirds) === note.midi
+    )
+  })
 }
 
 /** Groups of notes by their half steps above the root, by the device that they are. */

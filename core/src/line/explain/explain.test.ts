@@ -106,6 +106,13 @@ describe('explainLine', () => {
   })
 
   it('returns an empty explanation for an empty line', () => {
-    expect(explainLine(TUNE, { notes: [] })).toEqual({ notes: [], devices: [], joins: [], bars: [] })
+    expect(explainLine(TUNE, { notes: [] })).toEqual({
+      changes: TUNE,
+      substitutes: [],
+      notes: [],
+      devices: [],
+      joins: [],
+      bars: [],
+    })
   })
 })

@@ -1,36 +1,53 @@
 import { type Reason, reason } from '../../outcome/reasons.ts'
+import { foreignDegree } from '../../theory/pitch/degree.ts'
+import { fifthsOf, noteName, pitchClassOf, plainRoot } from '../../theory/pitch/fifths.ts'
+import { pitchClass } from '../../theory/pitch/interval.ts'
 import { EIGHTH, QUARTER } from '../../theory/rhythm/ticks.ts'
+import { scaleDegreeAt } from '../../theory/scale/scale.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
+import type { ChangesWish } from '../changes/playedChanges.ts'
 import { devicesWhere, type FoundDevice } from '../figures/devices.ts'
 import type { Role } from '../figures/roles.ts'
 import type { Line } from '../notes/line.ts'
-import { type AnalysedNote, analyseLine, barAt, degreeOver } from './analysedLine.ts'
+import { type AnalysedNote, barAt, degreeOver, type HeardLine, hearLine } from './analysedLine.ts'
 import { findDevices } from './devices.ts'
 import type { DeviceSpan, Explanation, Join, NoteReading } from './explanation.ts'
 
 /**
  * Explains any line: what each note is in its chord and what it does, how the line moves into each new chord, and
- * which figures it contains. It only uses pitches, times and chords.
- * @param analysis the changes
+ * which figures it contains. It only uses pitches, times and chords; where the notes play other chords than the written
+ * ones, those are what it reads them by.
+ * @param analysis the changes, as written or as the line plays them
  * @param line any line at the analysis' pitch
- * @param notes its notes, if they were analysed already
  * @returns a reading per note, the joins between chords, the figures and the bars they start in
  * @example explainLine(analysis, line).notes[1].role // 'guide'
  */
-export const explainLine = (
-  analysis: Analysis,
-  line: Line,
-  notes: readonly AnalysedNote[] = analyseLine(analysis, line),
-): Explanation => {
-  const devices = findDevices(notes)
+export const explainLine = (analysis: Analysis, line: Line, wish?: ChangesWish): Explanation =>
+  explainNotes(hearLine(analysis, line, wish), line)
+
+/** The same for a line that was heard already. */
+export const explainNotes = ({ notes, ...played }: HeardLine, line: Line): Explanation => {
+  const analysis = played.changes
+  const devices = findDevices(notes).filter((span) => !isPassedThrough(notes, span))
   const { around, inside } = membersOf(notes, devices)
   return {
+    ...played,
     notes: notes.map((note) => readNote(analysis, notes, note, around[note.index], inside[note.index])),
     devices,
     joins: joinsOf(analysis, notes),
     bars: barsOf(analysis, line, devices),
   }
+}
+
+/**
+ * That a note's chord is played in another's place, and what it is; undefined where it is the written one.
+ *
+ * @example insteadReason(explainLine(analysis, line), 0) // undefined
+ */
+export const insteadReason = ({ notes, substitutes }: Explanation, index: number): Reason | undefined => {
+  const other = substitutes.find((substitute) => substitute.index === notes[index]?.chord)
+  return other && reason('note.instead', other.chord.symbol, other.written.symbol, other.role)
 }
 
 /** Devices around a target, and those of them whose notes are called an enclosure. */
@@ -70,9 +87,10 @@ const readNote = (
     target && !note.isTone && (found.serves || servesTarget(found.role))
       ? (target.heldInto ?? target.chord)
       : note.chord
+  const aside = !note.isTone && inside?.device === 'sidestep'
   const device =
     found.device ??
-    (note.isTone || found.role === 'passing' || found.role === 'scale' ? inside?.device : undefined)
+    (note.isTone || aside || found.role === 'passing' || found.role === 'scale' ? inside?.device : undefined)
   const degree = degreeOver(analysis, chord, note.midi)
   return {
     index: note.index,
@@ -82,7 +100,7 @@ const readNote = (
     role: found.role,
     ...(found.target === undefined ? {} : { target: found.target }),
     ...(device === undefined ? {} : { device }),
-    why: whyOf(analysis, note, chord, found, target, device),
+    why: aside ? asideReason(analysis, note) : whyOf(analysis, note, chord, found, target, device),
   }
 }
 
@@ -105,8 +123,10 @@ const roleOf = (
   if (isDelay(note, next)) return { role: 'delay', target: next!.index }
   if (around && ENCLOSURES.includes(around.device))
     return { role: 'enclosure', target: around.to, device: around.device }
+  // Left and returned to: a neighbour of the scale; a chromatic one leads to its target.
+  if (isNeighbour(note, before, next) && (!around || note.isScale))
+    return { role: 'neighbour', target: next!.index, device: 'neighbour' }
   if (around) return { role: 'approach', target: around.to, device: around.device }
-  if (isNeighbour(note, before, next)) return { role: 'neighbour', target: next!.index, device: 'neighbour' }
   const pickup = pickupInto(notes, note)
   if (pickup !== undefined)
     return { role: isPassing(note, before, next) ? 'passing' : 'scale', target: pickup, serves: true }
@@ -122,6 +142,16 @@ const roleOf = (
 const outsideAlone = (note: AnalysedNote, ...coming: readonly (AnalysedNote | undefined)[]): Found => {
   const home = coming.find((one) => one !== undefined && (one.isScale || one.isTone) && isStep(note, one))
   return home ? { role: 'outside', target: home.index } : { role: 'outside' }
+}
+
+/**
+ * A single scale note before a target leads to it only if it was jumped to: one that is passed through in one direction, or
+ * left and returned to, is a passing note or a neighbour.
+ */
+const isPassedThrough = (notes: readonly AnalysedNote[], { device, from, to }: DeviceSpan): boolean => {
+  if (!AROUND.includes(device) || to - from !== 1 || !notes[from]!.isScale) return false
+  const [before, note, next] = [notes[from - 1], notes[from]!, notes[to]]
+  return isPassing(note, before, next) || isNeighbour(note, before, next)
 }
 
 const adjacent = (note: AnalysedNote, next: AnalysedNote | undefined): next is AnalysedNote =>
@@ -219,6 +249,22 @@ const barsOf = (analysis: Analysis, line: Line, devices: readonly DeviceSpan[]):
   }
   return [...bars].map(([bar, found]) => ({ bar, devices: found }))
 }
+
+/** A note of a side-slip is one of the minor chord a half step above the one that sounds. */
+const asideReason = (analysis: Analysis, { chord, midi }: AnalysedNote): Reason => {
+  const { root, symbol } = analysis.spans[chord]!.chord
+  const aside = plainRoot(fifthsOf(root) + HALF_STEP_UP)
+  const above = pitchClass(midi - pitchClassOf(aside))
+  return reason(
+    'note.aside',
+    scaleDegreeAt('dorian', above) ?? foreignDegree(above),
+    `${noteName(aside)}m7`,
+    symbol,
+  )
+}
+
+/** A half step up, to the next letter, on the line of fifths. */
+const HALF_STEP_UP = -5
 
 /** The reason for a note as a rule with arguments: degrees and symbols, worded late. */
 const whyOf = (

@@ -1,5 +1,6 @@
 import type { Reason } from '../../outcome/reasons.ts'
 import type { Degree } from '../../theory/pitch/degree.ts'
+import type { PlayedChanges } from '../changes/playedChanges.ts'
 import type { FoundDevice } from '../figures/devices.ts'
 import type { Role } from '../figures/roles.ts'
 
@@ -34,7 +35,8 @@ export interface Join {
   readonly semitones: number
 }
 
-export interface Explanation {
+/** Chords and degrees are those of `changes`: what the line plays, where that is not what is written. */
+export interface Explanation extends PlayedChanges {
   readonly notes: readonly NoteReading[]
   readonly devices: readonly DeviceSpan[]
   readonly joins: readonly Join[]

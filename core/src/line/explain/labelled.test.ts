@@ -41,7 +41,7 @@ const LINES: readonly Labelled[] = [
     what: 'the same run with its half step',
     changes: '| Ab7 | Ab7 |',
     line: 'Ab4 G4 Gb4 F4 Eb4 Db4 C4 Bb3 Ab3',
-    roles: 'chord approach guide approach chord approach guide approach chord',
+    roles: 'chord approach guide passing chord passing guide passing chord',
   },
   {
     what: 'a step below on the way up',
@@ -78,7 +78,7 @@ const LINES: readonly Labelled[] = [
     what: 'a turn around the 3',
     changes: HOME,
     line: 'F4 Gb4 F4 E4 F4',
-    roles: 'guide approach guide approach guide',
+    roles: 'guide neighbour guide approach guide',
   },
   {
     what: 'an enclosure from above',
@@ -215,7 +215,7 @@ const LINES: readonly Labelled[] = [
     changes: HOME,
     unit: 120,
     line: 'F4 Gb4 F4 E4 F4',
-    roles: 'guide approach guide approach guide',
+    roles: 'guide neighbour guide approach guide',
   },
   {
     what: 'a short note from below, right before the beat',
@@ -228,7 +228,7 @@ const LINES: readonly Labelled[] = [
     what: 'a run down a tonic with its half step between 6 and 5',
     changes: '| Dbmaj7 | Dbmaj7 |',
     line: 'Db5 C5 Bb4 A4 Ab4 Gb4 F4 Eb4 Db4',
-    roles: 'chord guide approach approach chord approach guide approach chord',
+    roles: 'chord guide approach approach chord passing guide passing chord',
   },
   {
     what: 'the coming 3 an eighth early, held',
@@ -310,7 +310,7 @@ const LINES: readonly Labelled[] = [
     what: 'a minor chord with its leading note',
     changes: 'key: C minor\n| Cm7 | Fm7 |',
     line: 'Eb4 D4 C4 B3 C4',
-    roles: 'guide approach chord approach chord',
+    roles: 'guide passing chord approach chord',
   },
   {
     what: 'a sus chord into its I',

@@ -9,7 +9,7 @@ import { landingReason } from './runLanding.ts'
 const said = (changes: string, text: string, index: number): string | undefined => {
   const tune = analysed(changes)
   const line = lineOfText(text)
-  const why = landingReason(tune, line, explainLine(tune, line), index)
+  const why = landingReason(line, explainLine(tune, line), index)
   return why && wordReason(why)
 }
 

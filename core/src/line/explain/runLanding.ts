@@ -1,7 +1,6 @@
 import { type Reason, reason } from '../../outcome/reasons.ts'
 import type { Degree } from '../../theory/pitch/degree.ts'
 import { EIGHTH } from '../../theory/rhythm/ticks.ts'
-import type { Analysis } from '../../tune/analysis/analysis.ts'
 import type { Line } from '../notes/line.ts'
 import type { Explanation } from './explanation.ts'
 
@@ -11,12 +10,11 @@ const RUNS: readonly string[] = ['scaleRun', 'halfStepRun']
  * How the run that a note belongs to is counted out to land: how many half steps were added, between which degrees, and
  * on what it lands, over the bar line too. Undefined where the note is in no run, or the run lands on no chord tone.
  *
- * @example landingReason(analysis, line, explainLine(analysis, line), 0) // undefined
+ * @example landingReason(line, explainLine(analysis, line), 0) // undefined
  */
 export const landingReason = (
-  analysis: Analysis,
   line: Line,
-  { devices, notes }: Explanation,
+  { changes, devices, notes }: Explanation,
   index: number,
 ): Reason | undefined => {
   const run = devices.find(({ device, from, to }) => RUNS.includes(device) && from <= index && index <= to)
@@ -33,7 +31,7 @@ export const landingReason = (
     const half = Math.abs(before.midi - added.midi) === 1 && Math.abs(after.midi - added.midi) === 1
     if (half && isAdded(notes[at]!)) places.push([notes[at - 1]!.degree, notes[at + 1]!.degree])
   }
-  return reason('run.landing', places, landing.degree, analysis.spans[landing.chord]!.chord.symbol)
+  return reason('run.landing', places, landing.degree, changes.spans[landing.chord]!.chord.symbol)
 }
 
 /** A note of a run that only passes: no chord tone, no note of the scale that stands for itself. */

@@ -8,6 +8,8 @@ import { type Harmony, harmonyOf } from './harmony.ts'
 export type SubstitutionId = 'backdoor' | 'tritone' | 'minorFour' | 'throughHalfSteps'
 
 interface Stop {
+  /** What it is, in words. */
+  readonly role: string
   /** From the I, along the line of fifths. */
   readonly fifths: Fifths
   readonly ending: string
@@ -34,32 +36,34 @@ export const SUBSTITUTIONS: readonly Substitution[] = [
   {
     id: 'backdoor',
     name: 'backdoor, iv m7 and ♭VII7',
-    two: { fifths: -1, ending: 'm7', scale: 'dorian' },
-    five: { fifths: -2, ending: '7', scale: 'lydianDominant' },
+    two: { role: 'the minor iv', fifths: -1, ending: 'm7', scale: 'dorian' },
+    five: { role: 'the backdoor dominant', fifths: -2, ending: '7', scale: 'lydianDominant' },
   },
   {
     id: 'tritone',
     name: 'ii and V of the tritone substitute',
-    two: { fifths: -4, ending: 'm7', scale: 'dorian' },
-    five: { fifths: -5, ending: '7', scale: 'lydianDominant' },
+    two: { role: 'the ii of the tritone substitute', fifths: -4, ending: 'm7', scale: 'dorian' },
+    five: { role: 'the tritone substitute', fifths: -5, ending: '7', scale: 'lydianDominant' },
   },
   {
     id: 'minorFour',
     name: 'minor iv through both',
-    two: { fifths: -1, ending: 'm6', scale: 'melodicMinor' },
-    five: { fifths: -1, ending: 'm6', scale: 'melodicMinor' },
+    two: { role: 'the minor iv', fifths: -1, ending: 'm6', scale: 'melodicMinor' },
+    five: { role: 'the minor iv', fifths: -1, ending: 'm6', scale: 'melodicMinor' },
   },
   {
     id: 'throughHalfSteps',
     name: 'down by half steps, ii and ♭II7',
-    two: { fifths: 2, ending: 'm7', scale: 'dorian' },
-    five: { fifths: -5, ending: '7', scale: 'lydianDominant' },
+    two: { role: 'the ii', fifths: 2, ending: 'm7', scale: 'dorian' },
+    five: { role: 'the tritone substitute', fifths: -5, ending: '7', scale: 'lydianDominant' },
   },
 ]
 
 /** A substituted chord, with its harmony. */
 export interface SubstitutionStep {
   readonly chord: Chord
+  readonly role: string
+  readonly scale: ScaleId
   readonly harmony: Harmony
 }
 
@@ -81,11 +85,11 @@ export const substitutionHarmonies = (
   return { two: two.harmony, five: five.harmony }
 }
 
-const stopOf = ({ fifths, ending, scale }: Stop, one: Fifths): SubstitutionStep => {
+const stopOf = ({ role, fifths, ending, scale }: Stop, one: Fifths): SubstitutionStep => {
   const outcome = readChordSymbol(`${noteName(plainRoot(one + fifths))}${ending}`)
   return outcome.ok
-    ? { chord: outcome.value, harmony: harmonyOf(outcome.value, scale) }
-    : stopOf({ fifths: 0, ending: '6', scale }, 0)
+    ? { chord: outcome.value, role, scale, harmony: harmonyOf(outcome.value, scale) }
+    : stopOf({ role, fifths: 0, ending: '6', scale }, 0)
 }
 
 /** Other chords for the bars of a tonic: each from the tonic, along the line of fifths (common practice, no source). */

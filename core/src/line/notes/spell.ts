@@ -5,6 +5,7 @@ import { spellPitch } from '../../theory/pitch/pitch.ts'
 import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import { scaleDegreeAt } from '../../theory/scale/scale.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
+import { type ChangesWish, playedChanges } from '../changes/playedChanges.ts'
 import type { Line } from './line.ts'
 
 /** A note without its spelling. */
@@ -16,18 +17,22 @@ export interface UnspelledNote {
 
 /**
  * Spells notes as musicians write them: chord tones by the chord, scale notes by its scale, all others by where they
- * go: rising as the letter below the target, falling as the letter above, never with a double accidental.
+ * go: rising as the letter below the target, falling as the letter above, never with a double accidental. Where the
+ * line plays other chords than the written ones, those spell it.
  * @param analysis the chords, at the notes' pitch
  * @param notes MIDI numbers with their ticks
  * @returns the same notes with spellings such as 'Bb4'
  * @example spellNotes(analysis, [{ start: 0, duration: 240, midi: 70 }])
  */
-export const spellNotes = (analysis: Analysis, notes: readonly UnspelledNote[]): Line => ({
-  notes: notes.map((note, index) => ({
-    ...note,
-    spelling: spellPitch(note.midi, spellingOf(analysis, note, notes[index + 1])),
-  })),
-})
+export const spellNotes = (analysis: Analysis, notes: readonly UnspelledNote[], wish?: ChangesWish): Line => {
+  const { changes } = playedChanges(analysis, notes, wish)
+  return {
+    notes: notes.map((note, index) => ({
+      ...note,
+      spelling: spellPitch(note.midi, spellingOf(changes, note, notes[index + 1])),
+    })),
+  }
+}
 
 /**
  * The line with other pitches at some indexes; those and the notes that lead to them are spelled again.
@@ -36,13 +41,17 @@ export const spellNotes = (analysis: Analysis, notes: readonly UnspelledNote[]):
  */
 export const repitchLine = (analysis: Analysis, line: Line, pitches: ReadonlyMap<number, number>): Line => {
   const midiAt = (index: number): number => pitches.get(index) ?? line.notes[index]!.midi
+  const { changes } = playedChanges(
+    analysis,
+    line.notes.map(({ start }, index) => ({ start, midi: midiAt(index) })),
+  )
   return {
     notes: line.notes.map((note, index) => {
       if (!pitches.has(index) && !pitches.has(index + 1)) return note
       const midi = midiAt(index)
       const after = line.notes[index + 1]
       const next = after && { ...after, midi: midiAt(index + 1) }
-      return { ...note, midi, spelling: spellPitch(midi, spellingOf(analysis, { ...note, midi }, next)) }
+      return { ...note, midi, spelling: spellPitch(midi, spellingOf(changes, { ...note, midi }, next)) }
     }),
   }
 }

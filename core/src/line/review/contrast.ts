@@ -1,6 +1,6 @@
 import type { Analysis } from '../../tune/analysis/analysis.ts'
-import { type AnalysedNote, analyseLine } from '../explain/analysedLine.ts'
-import { explainLine } from '../explain/explain.ts'
+import { type AnalysedNote, hearLine } from '../explain/analysedLine.ts'
+import { explainNotes } from '../explain/explain.ts'
 import type { Explanation } from '../explain/explanation.ts'
 import type { Line } from '../notes/line.ts'
 import { intervalsOf } from '../notes/shapes.ts'
@@ -111,9 +111,9 @@ const MOST_TOLD = 2
  */
 export const contrastsOf = (analysis: Analysis, lines: readonly Line[]): readonly (readonly Contrast[])[] => {
   const measured = lines.map((line): Measured => {
-    const notes = analyseLine(analysis, line)
-    const explanation = explainLine(analysis, line, notes)
-    return { notes, explanation, phrasing: phrasingOf(analysis, notes, explanation) }
+    const heard = hearLine(analysis, line)
+    const explanation = explainNotes(heard, line)
+    return { notes: heard.notes, explanation, phrasing: phrasingOf(heard.changes, heard.notes, explanation) }
   })
   return measured.map((line) =>
     MEASURES.flatMap(({ id, value, heard }) => {

@@ -2,8 +2,8 @@ import { degreeSemitones } from '../../theory/pitch/degree.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
 import { barStarts, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
-import { type AnalysedNote, analyseLine, barAt } from '../explain/analysedLine.ts'
-import { explainLine } from '../explain/explain.ts'
+import { type AnalysedNote, barAt, hearLine } from '../explain/analysedLine.ts'
+import { explainNotes } from '../explain/explain.ts'
 import type { Explanation } from '../explain/explanation.ts'
 import { DEVICE_IDS, deviceRow } from '../figures/devices.ts'
 import { ALTERED_NOTES, aboveRoot, hasPitch } from '../figures/harmony.ts'
@@ -120,6 +120,11 @@ export const phrasingOf = (
     new Set(explanation.devices.filter(({ device }) => fits(device)).map(({ to }) => barOf(notes[to]!.start)))
   const enclosed = barsWith((device) => ENCLOSING.includes(device))
   const approached = barsWith((device) => AROUND.includes(device))
+  for (const { index, role } of explanation.notes) {
+    const next = notes[index + 1]
+    if (next && (role === 'passing' || role === 'neighbour') && fallsInto(notes[index]!, next))
+      approached.add(barOf(next.start))
+  }
   const rhythms = new Map<number, string>()
   for (let index = stretch.from; index <= stretch.to; index += 1) {
     const onsets = notes
@@ -221,8 +226,14 @@ export const phrasingOf = (
  * @example phraseFigures(analysis, line).phrases.length // 1
  */
 export const phraseFigures = (analysis: Analysis, line: Line, stretch?: Stretch): Phrasing => {
-  const notes = analyseLine(analysis, line)
-  return phrasingOf(analysis, notes, explainLine(analysis, line, notes), stretch)
+  const heard = hearLine(analysis, line)
+  return phrasingOf(heard.changes, heard.notes, explainNotes(heard, line), stretch)
+}
+
+/** A step down into a chord tone on a beat: an upper approach, also where the line only passes through it. */
+const fallsInto = (note: AnalysedNote, next: AnalysedNote): boolean => {
+  const down = note.midi - next.midi
+  return next.start === note.end && next.isTone && next.strength > note.strength && (down === 1 || down === 2)
 }
 
 const fallsByFifth = (from: AnalysedNote, to: AnalysedNote): boolean =>

@@ -2,8 +2,8 @@ import type { Reason } from '../../outcome/reasons.ts'
 import { QUARTER } from '../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
-import { analyseLine, barAt } from '../explain/analysedLine.ts'
-import { explainLine } from '../explain/explain.ts'
+import { barAt, hearLine } from '../explain/analysedLine.ts'
+import { explainNotes } from '../explain/explain.ts'
 import type { Line } from '../notes/line.ts'
 import { CRITERION_IDS, type Criterion, overall, type Scores, scoresOf } from './criteria.ts'
 import { fixesFor } from './fix.ts'
@@ -117,13 +117,14 @@ export const worthOfLine = (analysis: Analysis, line: Line, view: ReviewView = {
 }
 
 const heardLine = (analysis: Analysis, line: Line, view: ReviewView): AnalysedLine => {
-  const notes = analyseLine(analysis, line)
+  const heard = hearLine(analysis, line, view.changes)
+  const { notes } = heard
   const starts = barStarts(analysis.chart)
   const bars =
     notes.length === 0
       ? 0
       : barAt(starts, notes.at(-1)!.start) - barAt(starts, Math.max(0, notes[0]!.start)) + 1
-  return { analysis, notes, explanation: explainLine(analysis, line, notes), view, bars }
+  return { analysis: heard.changes, notes, explanation: explainNotes(heard, line), view, bars }
 }
 
 const findingsOf = (analysedLine: AnalysedLine): readonly Finding[] => {

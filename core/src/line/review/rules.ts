@@ -5,6 +5,7 @@ import { OCTAVE } from '../../theory/pitch/interval.ts'
 import { barTicks } from '../../theory/rhythm/meter.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
+import type { ChangesWish } from '../changes/playedChanges.ts'
 import type { AnalysedNote } from '../explain/analysedLine.ts'
 import type { Explanation } from '../explain/explanation.ts'
 import { aboveRoot } from '../figures/harmony.ts'
@@ -28,6 +29,8 @@ export interface ReviewView {
   readonly curve?: readonly CurvePoint[]
   /** The number of bars after which a rest must come. */
   readonly breathBars?: number
+  /** Other chords that were asked for. */
+  readonly changes?: ChangesWish
   /** The number of findings, the heaviest, that get a fix; 12 if left out. */
   readonly fixes?: number
 }

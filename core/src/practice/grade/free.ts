@@ -1,5 +1,5 @@
 import { type AnalysedNote, analyseLine } from '../../line/explain/analysedLine.ts'
-import { explainLine } from '../../line/explain/explain.ts'
+import { explainNotes } from '../../line/explain/explain.ts'
 import type { Line } from '../../line/notes/line.ts'
 import { phrasesOf } from '../../line/notes/shapes.ts'
 import { spellNotes } from '../../line/notes/spell.ts'
@@ -125,12 +125,13 @@ export const judgeTake = (exercise: Exercise, take: Take): FreeJudgement => {
   const harmony = harmonyFor(exercise)
   const notes = take.notes.map((note) => ({ ...note, onsetMs: note.onsetMs - take.latencyMs }))
   const line = lineOf(harmony, exercise, notes)
-  const heard = analyseLine(harmony.analysis, line)
+  // An exercise is graded by its own chords, whatever else the notes might be heard over.
+  const notesHeard = analyseLine(harmony.analysis, line)
   const here: Sounded = {
     ...harmony,
     line,
-    notes: heard,
-    explanation: explainLine(harmony.analysis, line, heard),
+    notes: notesHeard,
+    explanation: explainNotes({ changes: harmony.analysis, substitutes: [], notes: notesHeard }, line),
   }
   return {
     points: {

@@ -204,7 +204,9 @@ export const BriefPanel = memo(() => {
         {MORE.map(slider)}
       </details>
       <details>
-        <summary className="min-h-10 cursor-pointer py-2 font-semibold">Style, first and last note</summary>
+        <summary className="min-h-10 cursor-pointer py-2 font-semibold">
+          Style, ii and V, first and last note
+        </summary>
         <Choice
           label="Style"
           value={preference.school ?? 'both'}

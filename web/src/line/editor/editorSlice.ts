@@ -1,5 +1,6 @@
 import type {
   Brief,
+  ChangesWish,
   CurvePoint,
   Instrument,
   Line,
@@ -66,6 +67,8 @@ interface EditorState {
   readonly arranged: readonly PhraseRequest[] | undefined
   /** Empty where none were asked for. */
   readonly alternatives: readonly Alternative[]
+  /** Whether the alternatives are heard one after the other in place of the line. */
+  readonly inTurn: boolean
   readonly chosen: Chosen | undefined
   /** The note under the pointer, the notes of a finding that is pointed at, and a line to show in outline. */
   readonly hovered: number | undefined
@@ -86,6 +89,7 @@ const initialState: EditorState = {
   phrases: undefined,
   arranged: undefined,
   alternatives: [],
+  inTurn: false,
   chosen: undefined,
   hovered: undefined,
   pointed: undefined,
@@ -110,7 +114,14 @@ const stateSlice = createSlice({
       place: payload,
       ...(sameBars(state.place, payload)
         ? {}
-        : { contour: [], alternatives: [], unmet: [], phrases: undefined, arranged: undefined }),
+        : {
+            contour: [],
+            alternatives: [],
+            inTurn: false,
+            unmet: [],
+            phrases: undefined,
+            arranged: undefined,
+          }),
       ...(state.place?.tune === payload.tune ? {} : { chosen: undefined, drawing: false }),
     }),
     /** The page was left. */
@@ -160,6 +171,11 @@ const stateSlice = createSlice({
     alternativesSet: (state, { payload }: PayloadAction<readonly Alternative[]>): EditorState => ({
       ...state,
       alternatives: payload,
+      inTurn: false,
+    }),
+    heardInTurn: (state, { payload }: PayloadAction<boolean>): EditorState => ({
+      ...state,
+      inTurn: payload && state.alternatives.length > 0,
     }),
     composingSet: (state, { payload }: PayloadAction<boolean>): EditorState => ({
       ...state,
@@ -217,6 +233,7 @@ export const {
   alternativesAsked,
   briefsCompared,
   alternativesSet,
+  heardInTurn,
   phrasesSet,
   phrasesArranged,
   composingSet,
@@ -239,6 +256,14 @@ const injected = rootReducer.inject({ reducerPath: 'editor', reducer: editorRedu
 
 export const selectEditor = injected.selector(({ editor }) => editor.state)
 export const selectPreference = injected.selector(({ editor }) => editor.state.preference)
+/** Other chords that the brief asks for over each ii–V. */
+export const selectChangesWish = createSelector(
+  [
+    (state) => selectPreference(state).substitution,
+    (state: Parameters<typeof selectPreference>[0]) => selectPreference(state).twoFive,
+  ],
+  (substitution, twoFive): ChangesWish => ({ substitution, twoFive }),
+)
 export const selectComposing = injected.selector(({ editor }) => editor.state.composing)
 export const selectTuneLine = injected.selector(({ editor }) => editor.history.present)
 export const selectCanUndo = injected.selector(({ editor }) =>

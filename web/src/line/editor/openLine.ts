@@ -5,7 +5,7 @@ import { spelledFor } from '../../settings/names.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
-import { selectLine, selectSelection } from './editorSlice.ts'
+import { selectChangesWish, selectLine, selectSelection } from './editorSlice.ts'
 import { type EditorLine, lineReplaced } from './lineHistory.ts'
 
 /** The line in the editor over the opened tune. */
@@ -43,6 +43,7 @@ export const useReadLine = (open: OpenTune): OpenLine => {
   const later = useDeferredValue(concert)
   const seen = concert?.notes === byHand.current ? concert : later
   const notes = seen?.notes
+  const wish = useAppSelector(selectChangesWish)
   const line = useMemo(
     () =>
       notes &&
@@ -51,11 +52,12 @@ export const useReadLine = (open: OpenTune): OpenLine => {
         spellNotes(
           written,
           notes.map(({ start, duration, midi }) => ({ start, duration, midi: midi + up })),
+          wish,
         ),
       ),
-    [notes, written, up, spelling],
+    [notes, written, up, spelling, wish],
   )
-  const explanation = useMemo(() => line && explainLine(written, line), [written, line])
+  const explanation = useMemo(() => line && explainLine(written, line, wish), [written, line, wish])
   const write = useCallback(
     (notes: readonly LineNote[]) => {
       byHand.current = notes

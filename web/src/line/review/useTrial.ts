@@ -2,7 +2,7 @@ import { type Finding, type Instrument, type Line, type ReviewView, spellNotes }
 import { useMemo, useState } from 'react'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppSelector } from '../../store/store.ts'
-import { selectPreference } from '../editor/editorSlice.ts'
+import { selectChangesWish, selectPreference } from '../editor/editorSlice.ts'
 import type { OpenLine } from '../editor/openLine.ts'
 import { useReview } from './useReview.ts'
 
@@ -19,13 +19,15 @@ export const useTrial = ({ open, line }: OpenLine) => {
   const { sounding, written } = open
   const { instrument } = useSettings()
   const preference = useAppSelector(selectPreference)
+  const changes = useAppSelector(selectChangesWish)
   const view = useMemo<ReviewView>(
     () => ({
       range: rangeWritten(instrument),
       approach: preference.approach ?? 'both',
       breathBars: preference.breathBars,
+      changes,
     }),
-    [instrument, preference.approach, preference.breathBars],
+    [instrument, preference.approach, preference.breathBars, changes],
   )
   const reviewed = useReview(written, line, view)
   const [tried, setTried] = useState<Finding>()
@@ -41,8 +43,9 @@ export const useTrial = ({ open, line }: OpenLine) => {
           duration: note.duration,
           midi: note.midi - instrument.written.semitones,
         })),
+        changes,
       ),
-    [trying, sounding, instrument],
+    [trying, sounding, instrument, changes],
   )
   return { reviewed, trying, fixedLine, setTried }
 }

@@ -2,9 +2,10 @@ import { barStarts, type Line, type LineNote, withStretchFrom } from '@eager-con
 import { extent } from 'd3-array'
 import { scaleLinear } from 'd3-scale'
 import { line as curve } from 'd3-shape'
+import { selectPlay } from '../../audio/playSlice.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { Button } from '../../ui/Button.tsx'
-import { type Alternative, alternativesSet, selectEditor } from '../editor/editorSlice.ts'
+import { type Alternative, alternativesSet, heardInTurn, selectEditor } from '../editor/editorSlice.ts'
 import { lineReplaced } from '../editor/lineHistory.ts'
 import { useOpenLine } from '../editor/openLine.ts'
 
@@ -12,12 +13,21 @@ const WIDTH = 150
 const HEIGHT = 44
 const MARGIN = 4
 
-/** Alternatives as small contours, each with its score: one can be used whole, or bar by bar. */
-export const OtherLines = () => {
+interface OtherLinesProps {
+  readonly playing: boolean
+  readonly onHear: () => void
+}
+
+/**
+ * Alternatives as small contours, each with its score: they are heard one after the other, and one can be used whole, or
+ * bar by bar.
+ */
+export const OtherLines = ({ playing, onHear }: OtherLinesProps) => {
   const { open, concert, write } = useOpenLine()
   const { sounding, stretch } = open
   const dispatch = useAppDispatch()
-  const others = useAppSelector((state) => selectEditor(state).alternatives)
+  const { alternatives: others, inTurn } = useAppSelector(selectEditor)
+  const { pass } = useAppSelector(selectPlay)
   if (others.length === 0) return null
   /** Ticks at which each bar of the stretch starts, and the last one ends. */
   const starts = barStarts(sounding.chart).slice(stretch.from, stretch.to + 2)
@@ -51,7 +61,8 @@ export const OtherLines = () => {
               type="button"
               aria-pressed={other.line.notes === concert?.notes}
               onClick={() => choose(other)}
-              className="block rounded-xl border border-rule px-2 pt-1 aria-pressed:border-2 aria-pressed:border-ink"
+              className="block rounded-xl border border-rule px-2 pt-1 aria-pressed:border-2 aria-pressed:border-ink data-heard:border-2 data-heard:border-madder"
+              {...(inTurn && playing && at === pass ? { 'data-heard': '' } : {})}
             >
               <span className="flex justify-between gap-3 text-sm">
                 <span className="font-semibold">{other.brief ?? `Line ${at + 1}`}</span>
@@ -86,7 +97,10 @@ export const OtherLines = () => {
             {other.told && <p className="max-w-[11rem] text-sm text-soft">{other.told}</p>}
           </li>
         ))}
-        <li className="self-center">
+        <li className="flex flex-col self-center">
+          <Button look="quiet" onClick={() => (inTurn && playing ? onHear() : dispatch(heardInTurn(true)))}>
+            {inTurn && playing ? 'Stop' : 'Hear them in turn'}
+          </Button>
           <Button look="quiet" onClick={() => dispatch(alternativesSet([]))}>
             Close
           </Button>

@@ -15,12 +15,12 @@ import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useStat
 import { flushSync } from 'react-dom'
 import { useClock } from '../../audio/clock.ts'
 import { type Heights, layoutSystems, type SystemLayout } from '../../notation/layout.ts'
+import { PlayedChord } from '../../notation/PlayedChord.tsx'
 import { Staff, type StaffMarks, type StaffOutline } from '../../notation/staff/Staff.tsx'
 import type { Contour } from '../../notation/terrain/Ribbon.tsx'
 import { Terrain, type TerrainActions, type TerrainMarks } from '../../notation/terrain/Terrain.tsx'
 import type { View } from '../../notation/useView.ts'
 import { useSettings } from '../../settings/settings.ts'
-import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
 import { useInView } from '../../ui/useInView.ts'
 import { PhraseArcs } from './PhraseArcs.tsx'
 
@@ -110,9 +110,16 @@ const System = (props: SystemProps) => {
     >
       {inView && (
         <>
-          <Heading analysis={analysis} layout={layout} keys={view.keys} />
+          <Heading analysis={analysis} explanation={explanation} layout={layout} keys={view.keys} />
           {!layout.far && <PhraseArcs layout={layout} />}
-          <Terrain {...shown} heights={heights} marks={marks} contour={contour} actions={actions} />
+          <Terrain
+            {...shown}
+            analysis={explanation.changes}
+            heights={heights}
+            marks={marks}
+            contour={contour}
+            actions={actions}
+          />
           {view.staff && !layout.far && (
             <Staff {...shown} score={score} view={view} outline={outlined} marks={staffMarks} />
           )}
@@ -160,12 +167,13 @@ const keyWords = ({ tonic, mode }: Key): string => `${withSigns(tonic)} ${mode}`
 
 interface HeadingProps {
   readonly analysis: Analysis
+  readonly explanation: Explanation
   readonly layout: SystemLayout
   readonly keys: boolean
 }
 
 /** Over the terrain: key bands, and each chord with its numeral. */
-const Heading = memo(({ analysis, layout, keys }: HeadingProps) => {
+const Heading = memo(({ analysis, explanation, layout, keys }: HeadingProps) => {
   const { chordStyle } = useSettings()
   const inside = (tick: number) => tick >= layout.start && tick < layout.end
   const edge = (tick: number) => layout.xOf(tick) - (layout.far ? 7 : 26)
@@ -200,8 +208,9 @@ const Heading = memo(({ analysis, layout, keys }: HeadingProps) => {
             className="absolute bottom-1 flex items-baseline gap-2"
             style={{ left: layout.xOf(span.start) - (layout.far ? 6 : 22) }}
           >
-            <ChordSymbol
-              chord={span.chord}
+            <PlayedChord
+              span={span}
+              explanation={explanation}
               style={chordStyle}
               className={layout.far ? 'text-sm' : 'text-2xl'}
             />

@@ -8,9 +8,9 @@ import {
 } from '@eager-contour/core'
 import { useEffect, useLayoutEffect, useRef } from 'react'
 import { useSettings } from '../../settings/settings.ts'
-import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
 import type { SystemLayout } from '../layout.ts'
 import { ROLE_COLOURS, RoleMark } from '../marks.tsx'
+import { PlayedChord } from '../PlayedChord.tsx'
 import { isIn, NOTHING_SELECTED, type Selection } from '../selection.ts'
 
 /** What stands out on the staff, and what the pointer does there. */
@@ -171,7 +171,7 @@ export const Staff = ({
               className="absolute bottom-0 text-xl"
               style={{ left: layout.xOf(bar.start + cell.start) - 7 }}
             >
-              <ChordSymbol chord={analysis.spans[cell.index]!.chord} style={chordStyle} />
+              <PlayedChord span={analysis.spans[cell.index]!} explanation={explanation} style={chordStyle} />
             </span>
           )),
         )}

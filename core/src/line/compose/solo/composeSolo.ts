@@ -182,7 +182,7 @@ const judged = (
   const missed = [...absent, ...neverUsed(analysis, brief, line)]
   const isAlike = alike > 1 - (brief.apart ?? APART)
   if (isAlike) missed.push(reason('line.alike', Math.round(100 * alike)))
-  const worth = worthOfLine(analysis, line, { range: brief.range })
+  const worth = worthOfLine(analysis, line, { range: brief.range, changes: brief })
   const manyEnclosures = phraseFigures(analysis, line).enclosuresInARow > MOST_ENCLOSURES
   return {
     line,
