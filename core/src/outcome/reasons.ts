@@ -80,6 +80,7 @@ export interface RuleArguments {
   'line.alike': readonly [percent: number]
   'line.never': readonly [device: string]
   'line.absent': readonly [device: string, why: 'chords' | 'room']
+  'line.noTriplet': readonly []
   'line.noRoom': readonly []
   'line.noIdea': readonly []
   'line.notDecorated': readonly [bars: readonly number[]]

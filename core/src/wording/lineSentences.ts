@@ -33,6 +33,7 @@ export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'prais
     `No place was found for ${articleOf(device)}${deviceName(device)}: ${
       why === 'chords' ? 'it fits none of these chords in this range' : 'it doesn’t fit into these phrases'
     }.`,
+  'line.noTriplet': () => 'No place was found for a triplet in these phrases.',
   'line.noRoom': () => 'There is no room for it in these bars.',
   'line.noIdea': () =>
     'It takes four notes or more, ending on a note of the scale, to make something of them.',

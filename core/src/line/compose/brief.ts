@@ -102,6 +102,8 @@ export interface Brief {
   readonly colour?: number
   /** Of a solo: where notes outside the scale stand; anywhere if left out. */
   readonly chromaticPlace?: ChromaticPlace
+  /** Of a solo: how many triplets; as they come if left out. */
+  readonly triplets?: 'none' | 'one'
   /** The phrases of a solo as the player arranged them, in ticks; drawn from the seed if left out. */
   readonly phrases?: readonly PhraseRequest[]
   /** Whether the rhythm of the first two bars is repeated. */

@@ -40,6 +40,11 @@ const PLACES: readonly ChoiceOption<ChromaticPlace>[] = [
   { value: 'dominants', label: 'over dominants', description: 'Only over dominant chords.' },
   { value: 'changes', label: 'into changes', description: 'Only where they lead into the next chord.' },
 ]
+const TRIPLETS: readonly ChoiceOption<'usual' | 'one' | 'none'>[] = [
+  { value: 'usual', label: 'as they come', description: 'One in every few bars.' },
+  { value: 'one', label: 'exactly one', description: 'One beat of the whole line, and no other.' },
+  { value: 'none', label: 'none', description: 'Eighths, quarters and longer notes only.' },
+]
 
 interface SoloSlidersProps {
   readonly preference: Preference
@@ -62,6 +67,12 @@ export const SoloSliders = ({ preference, change }: SoloSlidersProps) => (
       value={preference.chromaticPlace ?? 'anywhere'}
       options={PLACES}
       onChange={(chromaticPlace) => change({ chromaticPlace })}
+    />
+    <Choice
+      label="Triplets"
+      value={preference.triplets ?? 'usual'}
+      options={TRIPLETS}
+      onChange={(triplets) => change({ triplets: triplets === 'usual' ? undefined : triplets })}
     />
   </>
 )

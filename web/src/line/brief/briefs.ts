@@ -39,6 +39,7 @@ export interface Preference
   readonly space?: number
   readonly phraseLength?: number
   readonly repeats?: number
+  readonly triplets?: Brief['triplets'] | undefined
   /** Of a solo: an index of COLOUR. */
   readonly colour?: number
 }
@@ -129,6 +130,7 @@ export const briefOf = ({
   phraseLength = USUAL,
   repeats = USUAL,
   colour = USUAL,
+  triplets,
   ...preference
 }: Preference): Omit<Brief, 'stretch' | 'seed' | 'count' | 'range'> => ({
   ...preference,
@@ -136,6 +138,7 @@ export const briefOf = ({
   ...(phraseLength === USUAL ? {} : { phraseLength: LENGTH[phraseLength]! }),
   ...(repeats === USUAL ? {} : { repeats: REPEATS[repeats]! }),
   ...(colour === USUAL ? {} : { colour: COLOUR[colour]! }),
+  ...(triplets === undefined ? {} : { triplets }),
   ...(substitution === undefined ? {} : { substitution }),
   ...(sixth === undefined ? {} : { sixth }),
   ...(firstDegree === undefined ? {} : { first: { degree: firstDegree } }),

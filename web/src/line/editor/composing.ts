@@ -24,7 +24,7 @@ import {
 import { type EditorLine, lineReplaced } from './lineHistory.ts'
 
 /** What was asked for and found no place, or was to be left out and was not. */
-const NOT_MET: readonly string[] = ['line.cell', 'line.absent', 'line.never']
+const NOT_MET: readonly string[] = ['line.cell', 'line.absent', 'line.never', 'line.noTriplet']
 /** The number of alternatives beside each other. */
 const MOST_ALTERNATIVES = 8
 

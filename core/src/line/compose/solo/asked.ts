@@ -9,6 +9,7 @@ import { usableCells } from '../own.ts'
 import { fragmentDevicesOf } from './fragmentDevices.ts'
 import type { Piece } from './piece.ts'
 import type { SoloTask } from './task.ts'
+import { tripletsIn } from './triplets.ts'
 import { rewritten, type Solo, type SoloPhrase } from './write.ts'
 
 /** Something that has to come at least once, and in this many phrases where it fits. */
@@ -102,8 +103,21 @@ const wantedOf = (analysis: Analysis, task: SoloTask): readonly Wanted[] => {
       },
     ]
   })
-  return [...ofCells, ...ofDevices]
+  return [...ofCells, ...ofDevices, ...oneTriplet(task)]
 }
+
+/** Exactly one triplet: everything else about the phrase that brings it is as good as it can be. */
+const oneTriplet = ({ brief }: SoloTask): readonly Wanted[] =>
+  brief.triplets === 'one'
+    ? [
+        {
+          times: 1,
+          heardIn: ({ notes }) => tripletsIn(notes) === 1,
+          bringing: [({ notes }) => tripletsIn(notes) === 1],
+          reason: reason('line.noTriplet'),
+        },
+      ]
+    : []
 
 const isHeard = (analysis: Analysis, notes: SoloPhrase['notes'], device: DeviceId): boolean => {
   const line = { notes: notes.map((note) => ({ ...note, spelling: '' })) }

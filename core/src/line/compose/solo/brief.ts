@@ -10,6 +10,7 @@ import { eighthAt, type Ground, standingOf } from './ground.ts'
 import { isInside, notePrice, type Piece, pieceOf } from './piece.ts'
 import { SOLO_PRICES } from './prices.ts'
 import type { StyleRow } from './styles.ts'
+import { tripletsIn } from './triplets.ts'
 import type { Variant } from './variants.ts'
 
 /** What everything else costs besides, where some devices are asked for often. */
@@ -101,6 +102,16 @@ export const placePriceFor =
       if (!fits) misplaced += 1
     })
     return SOLO_PRICES.misplaced * misplaced
+  }
+
+/** What triplets cost where the brief wants none, or exactly one. */
+export const tripletPriceFor =
+  (_ground: Ground, { triplets }: Brief) =>
+  ({ notes }: Piece): number => {
+    if (triplets === undefined) return 0
+    const count = tripletsIn(notes)
+    if (triplets === 'one' && count === 1) return SOLO_PRICES.secondTriplet
+    return count > 0 ? SOLO_PRICES.weights[NEVER] : 0
   }
 
 /** The place of the 7 in a stack of thirds, and the half steps of the 6 that stands for it in some chords. */

@@ -118,6 +118,8 @@ const sectionBrief = (analysis: Analysis, brief: Brief, section: Stretch): Brief
     stretch: section,
     ...(locked ? { locked: inside(locked) } : {}),
     ...(phrases ? { phrases: inside(phrases) } : {}),
+    // Exactly one triplet comes in the first section.
+    ...(brief.triplets === 'one' && section.from !== brief.stretch.from ? { triplets: 'none' as const } : {}),
     ...(first && section.from === brief.stretch.from ? { first } : {}),
     ...(landing && section.to === brief.stretch.to ? { landing } : {}),
   }

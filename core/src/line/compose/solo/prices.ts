@@ -36,6 +36,8 @@ export const SOLO_PRICES = {
   innerJump: 4.5,
   /** What a triplet saves. */
   triplet: 0.7,
+  /** A triplet where exactly one is wanted: it comes once, and hardly again. */
+  secondTriplet: 12,
   /** A chord tone on a strong beat where much colour is wanted there, and a colour where none is. */
   plainStrong: 0.45,
   colourStrong: 1.4,

@@ -13,6 +13,7 @@ import type { Brief } from '../brief.ts'
 import { composeLines } from '../compose.ts'
 import { planFor } from './soloPlan.ts'
 import { soloBase, soloTask } from './task.ts'
+import { tripletsIn } from './triplets.ts'
 import { writing } from './write.ts'
 
 const RANGE = { low: 54, comfortLow: 58, comfortHigh: 79, high: 84 }
@@ -141,6 +142,14 @@ describe('a solo', () => {
         )
         // These changes have place for each of them.
         if (tune === minorBlues) expect(heard).toBe(true)
+      }
+  })
+
+  it('brings exactly one triplet, or none, where that is asked for', () => {
+    for (const tune of [TUNE, minorBlues])
+      for (let seed = 0; seed < 6; seed += 1) {
+        expect(tripletsIn(written({ seed, triplets: 'one' }, tune).line.notes)).toBe(1)
+        expect(tripletsIn(written({ seed, triplets: 'none' }, tune).line.notes)).toBe(0)
       }
   })
 

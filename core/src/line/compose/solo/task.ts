@@ -12,6 +12,7 @@ import {
   devicePriceFor,
   fragmentChoiceFor,
   placePriceFor,
+  tripletPriceFor,
 } from './brief.ts'
 import { figurePieces } from './figurePieces.ts'
 import { fragmentPieces } from './fragmentPieces.ts'
@@ -68,7 +69,9 @@ export function* preparing(analysis: Analysis, brief: Brief): Generator<void, So
     ...(yield* figurePieces(ground, brief.range, devicePriceFor(brief), askedFor(brief), style)),
     ...cellPieces(ground, brief),
   ]
-  const wishes = [chromaticPriceFor, colourPriceFor, placePriceFor].map((priceFor) => priceFor(ground, brief))
+  const wishes = [chromaticPriceFor, colourPriceFor, placePriceFor, tripletPriceFor].map((priceFor) =>
+    priceFor(ground, brief),
+  )
   const covered = coveredBy(ground, brief.locked ?? [], brief.rests ?? [])
   const usable: Piece[] = []
   for (const [at, piece] of pieces.entries()) {
