@@ -28,8 +28,8 @@ const joined = (notes: readonly AnalysedNote[], from: number, to: number): boole
 }
 
 /**
- * Every figure around a target that the pitches and places allow. The target is a chord tone on a stronger beat, or one of
- * the coming chord that is struck early and held into it.
+ * Every figure around a target that the pitches and places allow. The target is a chord tone on a stronger beat, one of the
+ * coming chord that is struck early and held into it, or any that is enclosed chromatically.
  */
 const candidatesAt = (notes: readonly AnalysedNote[], targetIndex: number): readonly DeviceSpan[] => {
   const target = notes[targetIndex]!
@@ -39,9 +39,11 @@ const candidatesAt = (notes: readonly AnalysedNote[], targetIndex: number): read
     const from = targetIndex - shape.length
     if (from < 0 || !joined(notes, from, targetIndex)) return []
     const last = notes[targetIndex - 1]!
-    if (!early && last.strength >= target.strength && target.strength !== 2) return []
-    if (!shape.every((part, step) => fitsPart(part, notes[from + step]!, target))) return []
     const members = notes.slice(from, targetIndex)
+    const offBeat = !early && last.strength >= target.strength && target.strength !== 2
+    // Off the beat, both sides of a target and a half step outside the scale are needed to hear it.
+    if (offBeat && !(deviceRow(device).encloses && members.some(({ isScale }) => !isScale))) return []
+    if (!shape.every((part, step) => fitsPart(part, notes[from + step]!, target))) return []
     if (shape.length <= 2 && members.every((note) => note.isTone)) return []
     if (shape.length === 1 && members[0]!.isTone) return []
     if (device === 'doubleChromatic' && members.filter((note) => !note.isTone).length === 0) return []

@@ -7,7 +7,7 @@ import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 type FragmentKind = 'entry' | 'statement' | 'run' | 'turn' | 'arpeggio' | 'climb' | 'descent' | 'close'
 
 /** The hand that wrote a fragment: what kind of tune it belongs to. */
-export type Hand = 'bebop' | 'lyrical' | 'blues' | 'modal'
+export type Hand = 'bebop' | 'lyrical' | 'blues' | 'modal' | 'waltz'
 
 /**
  * A fragment as it is written: `kind | chords | notes`.

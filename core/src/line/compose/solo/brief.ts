@@ -78,9 +78,10 @@ export const colourPriceFor =
       const eighth = eighthAt(ground, start)
       const here = ground.at[eighth]
       if (!here || ground.strength[eighth] !== 2 || (start - ground.start) % EIGHTH !== 0) continue
-      const isColour = standingOf(here, midi) === 'colour'
-      if (colour > 1 && !isColour) price += SOLO_PRICES.plainStrong * (colour - 1)
-      if (colour < 1 && isColour) price += SOLO_PRICES.colourStrong * (1 - colour)
+      const standing = standingOf(here, midi)
+      const isTone = standing === 'guide' || standing === 'tone'
+      if (colour > 1 && standing !== 'colour') price += SOLO_PRICES.plainStrong * (colour - 1)
+      if (colour < 1 && !isTone) price += SOLO_PRICES.colourStrong * (1 - colour)
     }
     return price
   }

@@ -19,7 +19,7 @@ const PLANS: readonly (readonly [bars: number, plans: number])[] = [
   [Number.POSITIVE_INFINITY, 2],
 ]
 /** Further tries where a line is too like another, or has too many enclosures in a row. */
-const MORE_TRIES = 6
+const MORE_TRIES = 20
 /** Lines of one result differ in at least this share of their notes. */
 const APART = 0.5
 

@@ -35,12 +35,12 @@ export const SOLO_PRICES = {
   innerSilence: 1.8,
   innerJump: 4.5,
   /** What a triplet saves. */
-  triplet: 0.7,
+  triplet: 0.8,
   /** A triplet where exactly one is wanted: it comes once, and hardly again. */
   secondTriplet: 12,
   /** A chord tone on a strong beat where much colour is wanted there, and a colour where none is. */
   plainStrong: 0.45,
-  colourStrong: 1.4,
+  colourStrong: 2.2,
   /** A note outside the scale that stands where the brief wants none. */
   misplaced: 4,
   /** The share of a device's own price that counts: less for enclosures. */
@@ -78,14 +78,14 @@ export const SOLO_PRICES = {
   /** The last note of all by its degree, in half steps above the root. */
   close: [0.35, 4, 0.15, 0.45, 0.4, 1.5, 1.6, 0.3, 2, 0.2, 1.6, 0.3] as readonly number[],
   /** The most that the seed adds to an ending's degree. */
-  closeNoise: 2.2,
+  closeNoise: 2.6,
   endOnStrong: 0.8,
   /** The first note of a phrase: each half step beyond a sixth from the last one of the phrase before. */
   leapOverSilence: 0.15,
   /** Each half step by which a phrase begins nearer than a fifth, where a new register is asked for. */
   sameRegister: 0.7,
   /** The most that the seed adds to a piece, for each of its notes' beats. */
-  noise: 1.3,
+  noise: 1.4,
   /** A step of an idea's contour that is changed, when it is moved. */
   idea: 0.2,
 } as const

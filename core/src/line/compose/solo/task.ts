@@ -21,8 +21,13 @@ import { type Room, roomFor, type Stock, stockOf } from './phrase.ts'
 import type { Piece } from './piece.ts'
 import { EIGHTHS, STYLES, type StyleRow, styleOf } from './styles.ts'
 
-/** The share of all fragments that one seed may use: what makes seeds differ. */
-const DRAWN_SHARE = 0.45
+/** One seed of so many may use a fragment: what makes seeds differ. */
+const DRAWN_OF = 5
+/** The seeds that may use each fragment: one after the other, in an order without a pattern. */
+const TURNS = (() => {
+  const random = randomFrom(17)
+  return FRAGMENTS.map(() => Math.floor(random() * DRAWN_OF))
+})()
 
 /** A stretch of eighths, first and last inside, that the composer may write in. */
 export interface FreeStretch {
@@ -39,6 +44,8 @@ export interface SoloBase {
   readonly style: StyleRow
   readonly brief: Brief
   readonly pieces: readonly Piece[]
+  /** What a piece costs besides, by what the brief asks for. */
+  readonly wish: (piece: Piece) => number
   readonly room: Room
   readonly free: readonly FreeStretch[]
 }
@@ -72,14 +79,14 @@ export function* preparing(analysis: Analysis, brief: Brief): Generator<void, So
   const wishes = [chromaticPriceFor, colourPriceFor, placePriceFor, tripletPriceFor].map((priceFor) =>
     priceFor(ground, brief),
   )
+  const wish = (piece: Piece): number => wishes.reduce((sum, price) => sum + price(piece), 0)
   const covered = coveredBy(ground, brief.locked ?? [], brief.rests ?? [])
   const usable: Piece[] = []
   for (const [at, piece] of pieces.entries()) {
     if (at % AT_A_TIME === 0) yield
     if (style.even && !isEven(piece)) continue
     if (covered.size > 0 && touches(ground, piece, covered)) continue
-    let extra = style.density * piece.notes.length
-    for (const price of wishes) extra += price(piece)
+    const extra = style.density * piece.notes.length + wish(piece)
     if (extra >= BANNED) continue
     usable.push(extra === 0 ? piece : { ...piece, price: piece.price + extra })
   }
@@ -87,6 +94,7 @@ export function* preparing(analysis: Analysis, brief: Brief): Generator<void, So
     ground,
     style,
     brief,
+    wish,
     pieces: usable,
     room: roomFor(ground),
     free: freeStretches(ground, brief.locked ?? [], covered),
@@ -94,8 +102,7 @@ export function* preparing(analysis: Analysis, brief: Brief): Generator<void, So
 }
 
 export const soloTask = ({ pieces, ...base }: SoloBase, seed: number): SoloTask => {
-  const random = randomFrom(seed * 7919 + 17)
-  const drawn = FRAGMENTS.map(() => random() < DRAWN_SHARE)
+  const drawn = FRAGMENTS.map((_, id) => (TURNS[id]! + seed) % DRAWN_OF === 0)
   return {
     ...base,
     stock: stockOf(
@@ -111,7 +118,7 @@ const isEven = ({ notes, source }: Piece): boolean =>
   notes.every(({ start }, at) => at === 0 || start - notes[at - 1]!.start === EIGHTH)
 
 /** A piece at this price never comes. */
-const BANNED = 30
+export const BANNED = 30
 
 const eighthsOf = (ground: Ground, start: number, end: number): readonly number[] => {
   const eighths: number[] = []

@@ -11,7 +11,7 @@ import type { PlannedPhrase } from './phrases.ts'
 import type { PhraseWish } from './phraseWish.ts'
 import { intervalPrice, type Piece, type PlacedNote } from './piece.ts'
 import { SOLO_PRICES } from './prices.ts'
-import type { SoloTask } from './task.ts'
+import { BANNED, type SoloTask } from './task.ts'
 
 /** A phrase as it was written, with the plan behind it. */
 export interface SoloPhrase extends PlannedPhrase {
@@ -247,7 +247,7 @@ const keeping = (
 
 /** The idea as the part asks for it, at each eighth where the phrase may begin. */
 const returnsOf = (
-  { ground, brief: { range } }: SoloTask,
+  { ground, wish, brief: { range } }: SoloTask,
   idea: Idea,
   { part }: PlannedPhrase,
   { beginWithin: [from, to] }: PhraseWish,
@@ -260,8 +260,11 @@ const returnsOf = (
       : [{}, { notes: Math.max(4, idea.length - 1) }]
   for (let begin = from; begin <= to; begin += 1)
     for (const option of options)
-      for (const piece of ideaPieces(ground, range, idea, begin, option))
-        if (part !== 'restated' || Math.abs(piece.notes[0]!.midi - home) <= 1) pieces.push(piece)
+      for (const piece of ideaPieces(ground, range, idea, begin, option)) {
+        const extra = wish(piece)
+        const stays = part !== 'restated' || Math.abs(piece.notes[0]!.midi - home) <= 1
+        if (stays && extra < BANNED) pieces.push({ ...piece, price: piece.price + extra })
+      }
   return pieces
 }
 
