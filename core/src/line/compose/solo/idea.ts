@@ -23,6 +23,8 @@ interface IdeaNote {
   readonly steps?: number
   /** Half steps from the next note, for a note outside the scale. */
   readonly fromNext?: number
+  /** Whether it rises (1) or falls (-1) from the note before it; 0 for the first, or where it stays. */
+  readonly way: number
 }
 
 export type Idea = readonly IdeaNote[]
@@ -60,7 +62,8 @@ export const ideaOf = (ground: Ground, notes: readonly PlacedNote[]): Idea | und
     const { start, duration, midi } = taken[at]!
     const segment = ground.at[eighthAt(ground, start)]
     if (!segment) return undefined
-    const place = { onset: start - first.start, duration }
+    const way = at === 0 ? 0 : Math.sign(midi - taken[at - 1]!.midi)
+    const place = { onset: start - first.start, duration, way }
     if (inOwnScale(ground, taken[at]!))
       idea.push({ ...place, steps: stepsBetween(segment.harmony.isScale, opening.midi, midi) })
     else idea.push({ ...place, fromNext: midi - taken[at + 1]!.midi })
@@ -140,7 +143,11 @@ const placedFrom = (
   }
   const notes = placed as readonly PlacedNote[]
   const last = notes.at(-1)!
-  if (!isInside(ground, last.start, last.midi)) return undefined
+  // Between scales, a step can shrink to nothing: the shape would be lost.
+  const keepsShape = idea.every(
+    ({ way }, at) => at === 0 || Math.sign(notes[at]!.midi - notes[at - 1]!.midi) === (turned ? -way : way),
+  )
+  if (!keepsShape || !isInside(ground, last.start, last.midi)) return undefined
   return notes.every(
     ({ start: tick, midi }, at) =>
       at === notes.length - 1 || isInside(ground, tick, midi) || hasReason(ground, notes, at),
