@@ -149,6 +149,21 @@ const groups = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] =>
       .map(([from, to]) => ({ device, from, to })),
   )
 
+/** A half step beside a chord tone on a strong beat, outside the scale, and the tone right after it. */
+const delays = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] =>
+  notes.slice(0, -1).flatMap((note, from) => {
+    const next = notes[from + 1]!
+    const isDelay =
+      note.strength === 2 &&
+      !note.isScale &&
+      next.isTone &&
+      next.strength < 2 &&
+      next.chord === note.chord &&
+      Math.abs(next.midi - note.midi) === 1 &&
+      joined(notes, from, from + 1)
+    return isDelay ? [{ device: 'delayed' as const, from, to: from + 1 }] : []
+  })
+
 /** Four or more notes by step in one direction, with or without added half steps. */
 const scaleRuns = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] => {
   const way = (index: number) => Math.sign(notes[index]!.midi - notes[index - 1]!.midi)
@@ -214,7 +229,7 @@ export const findDevices = (notes: readonly AnalysedNote[]): readonly DeviceSpan
   const around: DeviceSpan[] = []
   for (let at = notes.length; at > 0; at = best[at]!.before)
     if (best[at]!.span) around.unshift(best[at]!.span!)
-  return [...around, ...arpeggios(notes), ...groups(notes), ...scaleRuns(notes)].sort(
+  return [...around, ...arpeggios(notes), ...groups(notes), ...delays(notes), ...scaleRuns(notes)].sort(
     (a, b) => a.from - b.from,
   )
 }

@@ -49,6 +49,8 @@ export interface DeviceRow {
   /** The figures that depart from an anchor by it, and those that approach a target by it. */
   readonly departures?: readonly DepartureRow[]
   readonly approaches?: readonly ApproachRow[]
+  /** Half steps from a chord tone of the note on the beat that delays it by an eighth, each with its name. */
+  readonly delays?: readonly { readonly halfSteps: number; readonly name: string }[]
   /**
    * How a reader finds it in any line: by its shapes around a target (`around`), by its notes' degrees (`groups`), or, where
    * both are left out, by its own rule in explain/. Shapes are half steps from the target, the target after them: `s` is a
@@ -223,6 +225,22 @@ export const DEVICES = {
       devices: [...AROUND_TARGETS, 'scaleRun'],
       roles: [...CHORD_TONES, 'approach', 'enclosure', 'passing'],
     },
+  },
+  delayed: {
+    name: 'delayed resolution',
+    brief: {
+      label: 'Delayed resolutions',
+      description: 'A half step beside a chord tone on a strong beat; the tone comes an eighth later.',
+      more: true,
+    },
+    cost: 2,
+    texture: 'chromatic',
+    delays: [
+      { halfSteps: 1, name: 'half step above, on the beat' },
+      { halfSteps: -1, name: 'half step below, on the beat' },
+    ],
+    found: {},
+    readAs: { devices: [...AROUND_TARGETS, 'scaleRun'], roles: [...STEPWISE, 'outside'] },
   },
   scale: {
     name: 'scale step',

@@ -53,7 +53,8 @@ export function* composingSolos(
     const others = [...(brief.avoid ?? []), ...lines.map(({ line }) => line)]
     const sections: ComposedLine[] = []
     for (const [at, part] of bases.entries()) {
-      const base = made.get(part) ?? (yield* preparing(analysis, part))
+      const seeds = Array.from({ length: brief.count }, (_, line) => seedOf(brief, line, at))
+      const base = made.get(part) ?? (yield* preparing(analysis, part, seeds))
       if (brief.count > 1) made.set(part, base)
       yield
       const [best] = yield* plansOf(analysis, base, seedOf(brief, index, at), others)
@@ -87,8 +88,9 @@ export const triedPlans = (
   locked: Locked,
 ): readonly (readonly Candidate[])[] =>
   sectionsOf(brief.stretch).map((section, at) => {
-    const base = soloBase(analysis, sectionBrief(analysis, { ...brief, locked }, section))
-    const steps = plansOf(analysis, base, seedOf(brief, 0, at), brief.avoid ?? [])
+    const seed = seedOf(brief, 0, at)
+    const base = soloBase(analysis, sectionBrief(analysis, { ...brief, locked }, section), [seed])
+    const steps = plansOf(analysis, base, seed, brief.avoid ?? [])
     for (;;) {
       const step = steps.next()
       if (step.done) return step.value

@@ -1,5 +1,5 @@
 import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
-import type { DeviceId } from '../../figures/devices.ts'
+import { DEVICE_IDS, type DeviceId, deviceRow } from '../../figures/devices.ts'
 import { APPROACH_FIGURES, DEPARTURE_FIGURES } from '../../figures/figures.ts'
 import { departureNotes, notesFrom } from '../../figures/fill.ts'
 import { hasPitch } from '../../figures/harmony.ts'
@@ -17,6 +17,9 @@ const LONG_DEPARTURES = DEPARTURE_FIGURES.filter(
   ({ steps, from, device }) =>
     steps.length >= 3 || (steps.length === 2 && (from !== undefined || device === 'neighbour')),
 )
+const DELAYS = DEVICE_IDS.flatMap((device) =>
+  (deviceRow(device).delays ?? []).map((delay) => ({ device, ...delay })),
+)
 const APPROACHES = APPROACH_FIGURES.filter(({ steps }) => steps.length > 0)
 
 /**
@@ -32,6 +35,7 @@ export function* figurePieces(
 ): Generator<void, readonly Piece[], void> {
   const departures = LONG_DEPARTURES.filter(({ steps, device }) => steps.length >= 3 || isAsked(device))
   const arrivals = APPROACHES.filter(({ around, device }) => !around || isAsked(device))
+  const delays = DELAYS.filter(({ device }) => isAsked(device))
   const pieces: Piece[] = []
   const { at, start, strength } = ground
   const add = (
@@ -93,6 +97,10 @@ export function* figurePieces(
       }
       if (index > 0 && at[index - 1] !== undefined && at[index - 1] !== segment)
         add(index - 1, [midi], SOLO_PRICES.early, undefined, '', EARLY)
+      if (strength[index] === 2 && at[index + 1] === segment)
+        for (const { device, halfSteps, name } of delays)
+          if (!isInside(ground, tick, midi + halfSteps))
+            add(index, [midi + halfSteps, midi], devicePrice(device), device, name)
       if (strength[index] === 0) continue
       for (const approach of arrivals) {
         const extra = devicePrice(approach.device)

@@ -29,6 +29,8 @@ const TURNS = (() => {
   return FRAGMENTS.map(() => Math.floor(random() * DRAWN_OF))
 })()
 
+const mayUse = (fragment: number, seed: number): boolean => (TURNS[fragment]! + seed) % DRAWN_OF === 0
+
 /** A stretch of eighths, first and last inside, that the composer may write in. */
 export interface FreeStretch {
   readonly from: number
@@ -38,7 +40,7 @@ export interface FreeStretch {
   readonly after?: LineNote
 }
 
-/** Everything that is the same for all seeds of a brief. */
+/** Everything that is the same for some seeds of a brief. */
 export interface SoloBase {
   readonly ground: Ground
   readonly style: StyleRow
@@ -55,9 +57,9 @@ export interface SoloTask extends Omit<SoloBase, 'pieces'> {
   readonly stock: Stock
 }
 
-/** The pieces that fit a brief, and where they may stand. */
-export const soloBase = (analysis: Analysis, brief: Brief): SoloBase => {
-  const steps = preparing(analysis, brief)
+/** The pieces that fit a brief for some seeds, all if left out, and where they may stand. */
+export const soloBase = (analysis: Analysis, brief: Brief, seeds?: readonly number[]): SoloBase => {
+  const steps = preparing(analysis, brief, seeds)
   for (;;) {
     const step = steps.next()
     if (step.done) return step.value
@@ -68,11 +70,19 @@ export const soloBase = (analysis: Analysis, brief: Brief): SoloBase => {
 const AT_A_TIME = 4000
 
 /** The same in steps of a few milliseconds. */
-export function* preparing(analysis: Analysis, brief: Brief): Generator<void, SoloBase, void> {
+export function* preparing(
+  analysis: Analysis,
+  brief: Brief,
+  seeds?: readonly number[],
+): Generator<void, SoloBase, void> {
   const style = brief.rhythm === 'eighths' ? EIGHTHS : STYLES[styleOf(analysis, brief.stretch)]
   const ground = groundOf(analysis, brief.stretch, brief, style.joins)
+  const choice = fragmentChoiceFor(brief, style)
+  const drawn = FRAGMENTS.map((_, id) => seeds?.some((seed) => mayUse(id, seed)) ?? true)
   const pieces = [
-    ...(yield* fragmentPieces(ground, brief.range, fragmentChoiceFor(brief, style))),
+    ...(yield* fragmentPieces(ground, brief.range, (variant) =>
+      drawn[variant.fragment.id] ? choice(variant) : undefined,
+    )),
     ...(yield* figurePieces(ground, brief.range, devicePriceFor(brief), askedFor(brief), style)),
     ...cellPieces(ground, brief),
   ]
@@ -101,16 +111,13 @@ export function* preparing(analysis: Analysis, brief: Brief): Generator<void, So
   }
 }
 
-export const soloTask = ({ pieces, ...base }: SoloBase, seed: number): SoloTask => {
-  const drawn = FRAGMENTS.map((_, id) => (TURNS[id]! + seed) % DRAWN_OF === 0)
-  return {
-    ...base,
-    stock: stockOf(
-      base.ground,
-      pieces.filter(({ source }) => source.kind !== 'fragment' || drawn[source.id]),
-    ),
-  }
-}
+export const soloTask = ({ pieces, ...base }: SoloBase, seed: number): SoloTask => ({
+  ...base,
+  stock: stockOf(
+    base.ground,
+    pieces.filter(({ source }) => source.kind !== 'fragment' || mayUse(source.id, seed)),
+  ),
+})
 
 /** Notes that follow each other in eighths. */
 const isEven = ({ notes, source }: Piece): boolean =>
