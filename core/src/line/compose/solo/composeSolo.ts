@@ -8,6 +8,7 @@ import { worthOfLine } from '../../review/review.ts'
 import { type Brief, type ComposedLine, type LinePhrase, NEVER } from '../brief.ts'
 import { type Locked, withLocked } from '../locked.ts'
 import { withAsked } from './asked.ts'
+import { MOST_ENCLOSURES, withFewEnclosures } from './enclosures.ts'
 import { planFor } from './soloPlan.ts'
 import { preparing, type SoloBase, type SoloTask, soloBase, soloTask } from './task.ts'
 import { type Solo, type SoloPhrase, writing } from './write.ts'
@@ -162,7 +163,7 @@ function* plansOf(
     const plan = planFor(task, seed)
     const solo = yield* writing(task, plan, seed)
     yield
-    const asked = withAsked(analysis, task, solo)
+    const asked = withAsked(analysis, task, withFewEnclosures(analysis, task, solo))
     tried.push(judged(analysis, task, asked.solo, asked.missed, others))
     tried.sort((a, b) => b.score - a.score)
     yield
@@ -201,9 +202,6 @@ const judged = (
     again: isAlike || manyEnclosures,
   }
 }
-
-/** At most this many bars in a row have an enclosure. */
-const MOST_ENCLOSURES = 2
 
 /** Points that a missed wish costs when plans are compared, and what is given only if every plan has it. */
 const MISSED = 15

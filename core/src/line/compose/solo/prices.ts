@@ -78,7 +78,7 @@ export const SOLO_PRICES = {
   /** The last note of all by its degree, in half steps above the root. */
   close: [0.35, 4, 0.15, 0.45, 0.4, 1.5, 1.6, 0.3, 2, 0.2, 1.6, 0.3] as readonly number[],
   /** The most that the seed adds to an ending's degree. */
-  closeNoise: 2.6,
+  closeNoise: 3,
   endOnStrong: 0.8,
   /** The first note of a phrase: each half step beyond a sixth from the last one of the phrase before. */
   leapOverSilence: 0.15,

@@ -65,7 +65,7 @@ const nextBest = ({ ground, stock, room }: SoloTask, { pieces, wish }: SoloPhras
   const same = notesIn(pieces)
   let least = Number.POSITIVE_INFINITY
   for (const piece of pieces) {
-    const without = new Set([piece])
+    const without = new Set([...(wish.without ?? []), piece])
     for (let reading = 0; reading < MOST_READINGS; reading += 1) {
       const solved = solvePhrase(ground, stock, room, {
         ...wish,

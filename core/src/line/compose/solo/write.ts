@@ -122,12 +122,19 @@ export const rewritten = (
   phrase: SoloPhrase,
   nextBegin: number | undefined,
   must: (piece: Piece) => boolean,
+): SoloPhrase | undefined => solvedAgain(task, phrase, nextBegin, { ...phrase.wish, must })
+
+/** Writes a phrase again under another wish. */
+export const solvedAgain = (
+  task: SoloTask,
+  phrase: SoloPhrase,
+  nextBegin: number | undefined,
+  wish: PhraseWish,
 ): SoloPhrase | undefined => {
-  const wish = { ...phrase.wish, must }
-  const solved = solvePhrase(task.ground, task.stock, task.room, wish)
+  const solved = solvedOnce(task, wish)
   if (!solved) return undefined
   const notes = notesOfPieces(task, solved.pieces, nextBegin)
-  return { ...phrase, notes, pieces: solved.pieces, cost: solved.cost, wish }
+  return { ...phrase, notes, ...solved }
 }
 
 const wishOf = (
