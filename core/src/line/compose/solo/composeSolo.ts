@@ -163,7 +163,8 @@ function* plansOf(
     const plan = planFor(task, seed)
     const solo = yield* writing(task, plan, seed)
     yield
-    const asked = withAsked(analysis, task, withFewEnclosures(analysis, task, solo))
+    const few = yield* withFewEnclosures(analysis, task, solo)
+    const asked = withAsked(analysis, task, few)
     tried.push(judged(analysis, task, asked.solo, asked.missed, others))
     tried.sort((a, b) => b.score - a.score)
     yield

@@ -14,12 +14,20 @@ export const MOST_ENCLOSURES = 2
 /** Enclosures that are taken out of a solo, one after the other. */
 const MOST_CHANGES = 8
 
-/** A solo with no enclosures in three bars in a row: phrases that have one too many are written again without it. */
-export const withFewEnclosures = (analysis: Analysis, task: SoloTask, solo: Solo): Solo => {
+/**
+ * A solo with no enclosures in three bars in a row: phrases that have one too many are written again without it. It yields
+ * at each.
+ */
+export function* withFewEnclosures(
+  analysis: Analysis,
+  task: SoloTask,
+  solo: Solo,
+): Generator<void, Solo, void> {
   if (isAskedFor(task.brief)) return solo
   const phrases = [...solo.phrases]
   for (let change = 0; change < MOST_CHANGES; change += 1) {
     const found = oneTooMany(analysis, phrases)
+    yield
     if (!found) break
     const { at, notes } = found
     const phrase = phrases[at]!
