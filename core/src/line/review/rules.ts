@@ -100,32 +100,29 @@ const barLength = ({ analysis }: AnalysedLine): Ticks => barTicks(analysis.chart
 const clashes = (analysedLine: AnalysedLine): readonly Found<'find.clash'>[] =>
   analysedLine.notes.flatMap((note) => {
     if (note.isTone || note.strength < 2 || note.harmony.kind === 'none') return []
-    const { role, degree } = analysedLine.explanation.notes[note.index]!
+    const { role, degree, chord } = analysedLine.explanation.notes[note.index]!
     const next = analysedLine.notes[note.index + 1]
     const goesOn = next !== undefined && next.start === note.end && Math.abs(next.midi - note.midi) <= 2
     if (role === 'delay' || role === 'anticipation' || (goesOn && note.end - note.start <= EIGHTH)) return []
     const reading = analysedLine.analysis.readings[note.chord]!
     const avoided = reading.avoid.some((one) => degreeSemitones(one) === aboveRoot(note.harmony, note.midi))
-    return avoided || !note.isScale ? [at(note.index, degree, symbolAt(analysedLine, note.chord))] : []
+    return avoided || !note.isScale ? [at(note.index, degree, symbolAt(analysedLine, chord))] : []
   })
 
 const unresolved = (analysedLine: AnalysedLine): readonly Found<'find.unresolved'>[] =>
-  analysedLine.notes.flatMap((note) =>
-    note.isScale ||
-    note.isTone ||
-    note.coming ||
-    note.heldInto !== undefined ||
-    note.harmony.kind === 'none' ||
-    isResolved(analysedLine.notes, note.index)
+  analysedLine.notes.flatMap((note) => {
+    const { role, target, degree, chord } = analysedLine.explanation.notes[note.index]!
+    const leads = (role === 'approach' || role === 'enclosure') && target !== undefined
+    return note.isScale ||
+      note.isTone ||
+      note.coming ||
+      leads ||
+      note.heldInto !== undefined ||
+      note.harmony.kind === 'none' ||
+      isResolved(analysedLine.notes, note.index)
       ? []
-      : [
-          at(
-            note.index,
-            analysedLine.explanation.notes[note.index]!.degree,
-            symbolAt(analysedLine, note.chord),
-          ),
-        ],
-  )
+      : [at(note.index, degree, symbolAt(analysedLine, chord))]
+  })
 
 /** A chord of half a bar or more over which the line has three or more notes but no guide tone. */
 const passedOver = (analysedLine: AnalysedLine): readonly Found<'find.passedOver'>[] => {
@@ -224,10 +221,10 @@ const hardToFinger = ({ notes }: AnalysedLine): readonly Found<'find.finger'>[] 
 const openEnd = (analysedLine: AnalysedLine): readonly Found<'find.end'>[] => {
   const last = analysedLine.notes.at(-1)
   if (!last || last.harmony.kind === 'none') return []
-  const { degree } = analysedLine.explanation.notes[last.index]!
+  const { degree, chord } = analysedLine.explanation.notes[last.index]!
   return last.isScale && RESTING_DEGREES.includes(degree)
     ? []
-    : [at(last.index, degree, symbolAt(analysedLine, last.chord))]
+    : [at(last.index, degree, symbolAt(analysedLine, chord))]
 }
 
 const openPhrases = (analysedLine: AnalysedLine): readonly Found<'find.phraseEnd'>[] =>
@@ -235,10 +232,12 @@ const openPhrases = (analysedLine: AnalysedLine): readonly Found<'find.phraseEnd
     .slice(0, -1)
     .flatMap(([, index]) => {
       const note = analysedLine.notes[index]!
-      const { degree } = analysedLine.explanation.notes[index]!
-      return note.harmony.kind === 'none' || note.isTone || RESTING_DEGREES.includes(degree)
+      const { degree, chord } = analysedLine.explanation.notes[index]!
+      // The ♯11 is a Lydian chord's own colour.
+      const rests = RESTING_DEGREES.includes(degree) || (degree === '#11' && note.isScale)
+      return note.harmony.kind === 'none' || note.isTone || rests
         ? []
-        : [at(index, degree, symbolAt(analysedLine, note.chord))]
+        : [at(index, degree, symbolAt(analysedLine, chord))]
     })
 
 /**
