@@ -29,6 +29,15 @@ describe('check', () => {
     expect(problems('text')).toEqual([''])
   })
 
+  it('refuses what is deeper or has more fields than any body, at once and in one sentence', () => {
+    const deep = (levels: number): unknown => (levels === 0 ? 1 : { inside: deep(levels - 1) })
+    const wide = Object.fromEntries(Array.from({ length: 65 }, (_, at) => [`field${at}`, at]))
+    const why = { ok: false, problems: [{ args: ['', 'Too many fields, or too deep.'] }] }
+    expect(check(LineBody, { ...line, surprise: deep(9) })).toMatchObject(why)
+    expect(check(LineBody, { ...line, surprise: wide })).toMatchObject(why)
+    expect(problems({ ...line, surprise: deep(7) })).toEqual(['surprise'])
+  })
+
   it('keeps the marks of a verdict in order', () => {
     const leasts = (close: number, solid: number, moveOn: number) =>
       check(SettingsBody, { revision: 0, edit: 'edit-0001', grading: { leasts: { close, solid, moveOn } } })

@@ -46,4 +46,21 @@ describe('a disk that is full', () => {
     expect(stored.map(({ id }) => id).sort()).toEqual([...answered].sort())
     await database.close()
   })
+
+  it('is met by opening the file again: nothing of the failed connection is left', async () => {
+    const database = await openStore(join(folder, 'again.db'))
+    const write = (number: number) => writeTune(database, `tune-again-${number}`, tune(number))
+    await write(1)
+    // The limit belongs to the connection: only another one can write again.
+    const [{ page_count: pages }] = (await database.source.query('PRAGMA page_count')) as [
+      { page_count: number },
+    ]
+    await database.source.query(`PRAGMA max_page_count = ${pages + 2}`)
+    const untilFull = async () => {
+      for (let number = 10; number < 100; number += 1) await write(number)
+    }
+    await expect(untilFull()).rejects.toThrow(/full/)
+    for (let number = 200; number < 220; number += 1) await write(number)
+    await database.close()
+  })
 })
