@@ -20,7 +20,8 @@ import {
   sendEdit,
   sendPending,
 } from './outbox.ts'
-import { outboxSlice } from './outboxSlice.ts'
+import { editSaved, outboxSlice } from './outboxSlice.ts'
+import { tabId } from './tab.ts'
 
 interface Sent {
   readonly path: string
@@ -171,6 +172,34 @@ describe('the outbox', () => {
     await sendEdit(dispatch, line({ entity, path: 'lines/line-9' }, 'Second'))
     await vi.waitFor(() => expect(state()).toMatchObject({ waiting: 0, refused: [] }))
     expect(stored.revision).toBe(2)
+  })
+
+  it('keeps an edit that was tried before a reload: the server may have it, so it goes first, as it was', async () => {
+    let revision = 0
+    server.answer = () => Response.json({ revision: ++revision })
+    const tried = { edit: 'edit-tried', entity: 'line-16', path: 'lines/line-16', title: 'Tried', at: 0 }
+    await keepPendingEdit({ ...tried, body: { revision: 0 }, tab: tabId(), tried: true })
+    await sendEdit(dispatch, line({ entity: 'line-16', path: 'lines/line-16' }, 'Newer'))
+    await vi.waitFor(() => expect(server.sent).toHaveLength(2))
+    expect(server.sent.map(({ body }) => body.revision)).toEqual([0, 1])
+    expect(server.sent[1]!.body.title).toBe('Newer')
+  })
+
+  it('does not renew this tab’s line from the answer to another tab’s edit: it has not seen that', async () => {
+    const told: string[] = []
+    const listening = ((action: unknown) => {
+      if (editSaved.match(action as never)) told.push((action as ReturnType<typeof editSaved>).payload.entity)
+      return store.dispatch(action as never)
+    }) as AppDispatch
+    const theirs = { edit: 'edit-closed', entity: 'line-17', path: 'lines/line-17', title: 'Theirs', at: 0 }
+    await keepPendingEdit({ ...theirs, body: { revision: 0 }, tab: 'tab-closed' })
+    await sendEdit(listening, line({ entity: 'line-18', path: 'lines/line-18' }, 'Mine'))
+    await vi.waitFor(async () => {
+      await sendPending(listening)
+      expect(server.sent).toHaveLength(2)
+    })
+    await settled()
+    expect(told).toEqual(['line-18'])
   })
 
   it('never bases another tab’s edit on what this tab has reached', async () => {

@@ -1,5 +1,6 @@
 import { configureStore } from '@reduxjs/toolkit'
 import { beforeEach, describe, expect, it } from 'vitest'
+import { editSaved } from '../../data/outboxSlice.ts'
 import { DEFAULT_PREFERENCE } from '../brief/briefs.ts'
 import {
   allChosen,
@@ -67,6 +68,16 @@ describe('the editor’s state', () => {
     expect(editor().line?.id).toBeUndefined()
     store.dispatch(undo())
     expect(editor().line).toMatchObject({ seed: 1, id: 'line-1', title: 'Kept' })
+  })
+
+  it('bases the next change of a saved line on what the server answered, never on less', () => {
+    store.dispatch(lineReplaced({ ...line(1), id: 'line-1', revision: 3 }))
+    store.dispatch(editSaved({ entity: 'line-other', revision: 9 }))
+    expect(editor().line?.revision).toBe(3)
+    store.dispatch(editSaved({ entity: 'line-1', revision: 4 }))
+    expect(editor().line?.revision).toBe(4)
+    store.dispatch(editSaved({ entity: 'line-1', revision: 2 }))
+    expect(editor().line?.revision).toBe(4)
   })
 
   it('starts a new history with another tune', () => {
