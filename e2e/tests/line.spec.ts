@@ -70,11 +70,11 @@ test('a line is written, explained, varied, restored, saved, and there after a r
       return left + width / 2
     }
     return [...document.querySelectorAll('[data-note]')].map((note) => {
+      // The group holds the head's accidental and dot too: the head comes first.
       const head = document.querySelector(
-        `[data-staff-note="${note.getAttribute('data-note')}"] .vf-notehead`,
+        `[data-staff-note="${note.getAttribute('data-note')}"] .vf-notehead > *`,
       )!
-      // The head's group holds its accidental too, to the left: the head is the last twelve pixels.
-      return [middle(note.querySelector('circle')!), head.getBoundingClientRect().right - 6] as const
+      return [middle(note.querySelector('circle')!), middle(head)] as const
     })
   })
   for (const [terrain, staff] of places) expect(Math.abs(terrain - staff)).toBeLessThan(3)
