@@ -31,6 +31,10 @@ export const labelsOf = async (page: Page): Promise<string[]> => {
   }
 }
 
+/** Of a note's label: its name and degree; its place. */
+export const noteOf = (label: string): string => label.split(', ').slice(2, 4).join(', ')
+export const placeOf = (label: string): string => label.split(', ').slice(0, 2).join(', ')
+
 /** Writes a line over the bars that are open. */
 export const writeLine = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'Write a line' }).click()

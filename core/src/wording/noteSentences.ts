@@ -31,7 +31,7 @@ export const NOTE_SENTENCES: Sentences<RuleOf<'note' | 'run' | 'scale'>> = {
   'note.scale': (degree, symbol, device) =>
     `${capital(toneOf(degree, symbol))}: a scale note${inside(device)}.`,
   'note.aside': (degree, aside, symbol) =>
-    `${capital(toneOf(degree, aside))}, a half step aside of ${chordName(symbol)}.`,
+    `${capital(toneOf(degree, aside))}, a half step above ${chordName(symbol)}.`,
   'note.instead': (symbol, written, role) =>
     `${chordName(symbol)} is played over ${chordName(written)}: ${role}.`,
   'run.landing': (places, degree, symbol) => {

@@ -1,4 +1,5 @@
-import { DEVICES, type DeviceId, type DeviceRow, deviceRow } from '../line/figures/devices.ts'
+import type { DeviceRow } from '../line/figures/deviceRow.ts'
+import { DEVICES, type DeviceId, deviceRow } from '../line/figures/devices.ts'
 import { readChordSymbol } from '../theory/chord/read.ts'
 import { type ChordStyle, writeChordSymbol } from '../theory/chord/write.ts'
 import { plainPitch } from '../theory/pitch/pitch.ts'

@@ -51,6 +51,11 @@ describe('wordReason', () => {
       'Part of a three-note enclosure around the 5 of D♭maj7.',
     ],
     [reason('note.delay', '11', 'Dbmaj7', '3', 'Dbmaj7'), 'The 11 on the beat delays the 3 of D♭maj7.'],
+    [reason('note.aside', 'b3', 'Ebm7', 'Dm7'), 'The ♭3 of E♭m7, a half step above Dm7.'],
+    [
+      reason('note.instead', 'Abm7', 'Dm7', 'the ii of the tritone substitute'),
+      'A♭m7 is played over Dm7: the ii of the tritone substitute.',
+    ],
     [reason('chord.unread', 'H7', 'H7'), 'Can’t read “H7”.'],
     [reason('chord.unread', 'Dm7x', 'x'), 'Can’t read “x” in “Dm7x”.'],
     [reason('exercise.empty', 'your-line'), 'The line has no notes in this stretch.'],

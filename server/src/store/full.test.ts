@@ -18,6 +18,17 @@ const tune = (number: number, more: object = {}) => ({
 })
 const idOf = (number: number) => `tune-full-${number}`
 
+type Database = Awaited<ReturnType<typeof openStore>>
+
+/** Leaves room for a few more pages, as far as this connection knows. */
+const leaveRoom = async ({ source }: Database, pages: number) => {
+  const [{ page_count: taken }] = (await source.query('PRAGMA page_count')) as [{ page_count: number }]
+  await source.query(`PRAGMA max_page_count = ${taken + pages}`)
+}
+const untilFull = async (write: (number: number) => Promise<unknown>) => {
+  for (let number = 10; number < 100; number += 1) await write(number)
+}
+
 describe('a disk that is full', () => {
   it('loses nothing that was answered, neither before nor after there is room again', async () => {
     const file = join(folder, 'full.db')
@@ -28,14 +39,8 @@ describe('a disk that is full', () => {
       answered.push(idOf(number))
     }
     await write(1)
-    const [{ page_count: pages }] = (await database.source.query('PRAGMA page_count')) as [
-      { page_count: number },
-    ]
-    await database.source.query(`PRAGMA max_page_count = ${pages + 8}`)
-    const untilFull = async () => {
-      for (let number = 10; number < 100; number += 1) await write(number)
-    }
-    await expect(untilFull()).rejects.toThrow(/full/)
+    await leaveRoom(database, 8)
+    await expect(untilFull(write)).rejects.toThrow(/full/)
     await database.source.query('PRAGMA max_page_count = 100000')
     await expect(write(1, { revision: 9, edit: 'edit-full-x' })).rejects.toThrow(/older revision/)
     for (let number = 200; number < 250; number += 1) await write(number)
@@ -52,14 +57,8 @@ describe('a disk that is full', () => {
     const write = (number: number) => writeTune(database, `tune-again-${number}`, tune(number))
     await write(1)
     // The limit belongs to the connection: only another one can write again.
-    const [{ page_count: pages }] = (await database.source.query('PRAGMA page_count')) as [
-      { page_count: number },
-    ]
-    await database.source.query(`PRAGMA max_page_count = ${pages + 2}`)
-    const untilFull = async () => {
-      for (let number = 10; number < 100; number += 1) await write(number)
-    }
-    await expect(untilFull()).rejects.toThrow(/full/)
+    await leaveRoom(database, 2)
+    await expect(untilFull(write)).rejects.toThrow(/full/)
     for (let number = 200; number < 220; number += 1) await write(number)
     await database.close()
   })

@@ -1,18 +1,11 @@
-import { bandEvents, type Line, spellNotes } from '@eager-contour/core'
-import { useEffect, useMemo, useState } from 'react'
-import { selectPlay } from '../audio/playSlice.ts'
+import { useMemo, useState } from 'react'
 import { TransportBar } from '../audio/TransportBar.tsx'
-import { useMix } from '../audio/useMix.ts'
-import { type Play, type Sound, usePlay, useTuneTempo } from '../audio/usePlay.ts'
+import { usePlay, useTuneTempo } from '../audio/usePlay.ts'
 import { PrintSheet } from '../notation/PrintSheet.tsx'
 import { useView } from '../notation/useView.ts'
-import { useSettings } from '../settings/settings.ts'
-import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { useOpenTune } from '../tune/useTune.ts'
 import { Button } from '../ui/Button.tsx'
-import { useStable } from '../ui/useStable.ts'
 import { BriefPanel } from './brief/BriefPanel.tsx'
-import { heardInTurn, selectEditor } from './editor/editorSlice.ts'
 import { OpenLineContext, useOpenLine, useReadLine } from './editor/openLine.ts'
 import { usePlaceEditor } from './editor/usePlaceEditor.ts'
 import { usePlayedLine } from './editor/usePlayedLine.ts'
@@ -26,6 +19,7 @@ import { useDevelopment } from './notes/useDevelopment.ts'
 import { useTrial } from './review/useTrial.ts'
 import { SideColumn } from './SideColumn.tsx'
 import { useLineKeys } from './useLineKeys.ts'
+import { useLinesInTurn, useLinesSound, useTurnHeard } from './useLinesInTurn.ts'
 import { ViewBar } from './view/ViewBar.tsx'
 
 /** The band's parts and the line, which can be muted. */
@@ -97,59 +91,6 @@ const LineWorkspace = () => {
       </div>
       <LinePrint view={view} />
     </div>
-  )
-}
-
-/** The alternatives while they are heard one after the other. */
-const useLinesInTurn = (): readonly Line[] => {
-  const { inTurn, alternatives } = useAppSelector(selectEditor)
-  return useMemo(() => (inTurn ? alternatives.map(({ line }) => line) : []), [inTurn, alternatives])
-}
-
-/** The one of them that is heard, as the player reads it; when the sound stops, the line has its place again. */
-const useTurnHeard = (lines: readonly Line[], { playing, loading, toggle }: Play): Line | undefined => {
-  const dispatch = useAppDispatch()
-  const { open } = useOpenLine()
-  const up = useSettings().instrument.written.semitones
-  const { pass } = useAppSelector(selectPlay)
-  const { start } = useStable({
-    start: () => {
-      if (!playing && !loading) toggle()
-    },
-  })
-  const asked = lines.length > 0
-  useEffect(() => {
-    if (asked) start()
-  }, [asked, start])
-  useEffect(() => {
-    if (!playing && !loading) dispatch(heardInTurn(false))
-  }, [playing, loading, dispatch])
-  const line = lines[pass]
-  return useMemo(
-    () =>
-      line &&
-      spellNotes(
-        open.written,
-        line.notes.map(({ start, duration, midi }) => ({ start, duration, midi: midi + up })),
-      ),
-    [line, open.written, up],
-  )
-}
-
-/** A line over the band, or another one in each pass. */
-const useLinesSound = (lines: readonly (Line | undefined)[]): Sound => {
-  const { sounding, stretch } = useOpenLine().open
-  const { click, voicing, lineOctave } = useMix()
-  return useMemo(
-    () => ({
-      name: lines
-        .map((line) => line?.notes.map((note) => `${note.start}:${note.midi}`).join(' ') ?? '')
-        .join(', '),
-      events: (swing, pass) =>
-        bandEvents(sounding, stretch, lines[pass], { swing, click, voicing, lineOctave }),
-      passes: lines.length,
-    }),
-    [sounding, stretch, lines, click, voicing, lineOctave],
   )
 }
 

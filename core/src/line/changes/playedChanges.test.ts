@@ -88,6 +88,13 @@ describe('playedChanges', () => {
     }
   })
 
+  it('hears what is played, whatever was asked for', () => {
+    const { substitutes } = playedChanges(TUNE, eighths(PLAYED[1]!.line).notes, { substitution: 'backdoor' })
+    expect(symbolsOf(substitutes)).toBe('Abm7 Db7')
+    const plain = playedChanges(TUNE, eighths(WRITTEN[0]!.line).notes, { substitution: 'tritone' })
+    expect(symbolsOf(plain.substitutes)).toBe('')
+  })
+
   it('names the notes of a ii from its V where the player asked for that', () => {
     const line = eighths('D4 F4 A4 C5 B4 A4 G4 F4 E4')
     const { notes, changes } = explainLine(TUNE, line, { twoFive: 'five' })

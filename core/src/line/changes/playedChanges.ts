@@ -5,6 +5,7 @@ import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import type { ScaleId } from '../../theory/scale/scale.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { avoidDegrees } from '../../tune/analysis/chordscale.ts'
+import { deviceRow } from '../figures/devices.ts'
 import { ALTERED_NOTES, type Harmony, harmonyOf, hasPitch } from '../figures/harmony.ts'
 import { SUBSTITUTIONS, type SubstitutionId, substitutionSteps } from '../figures/substitutions.ts'
 import { type TwoFive, twoFivesOf } from './twoFive.ts'
@@ -47,8 +48,8 @@ const LEAST_MORE = 0.1
 /** The share that is enough where the player asked for the other chords. */
 const LEAST_WISHED = 0.6
 
-/** Half steps above the ii of the minor chord a half step above it: those notes alone are a side-slip. */
-const HALF_STEP_ASIDE: readonly number[] = [1, 4, 8, 11]
+/** Half steps above the ii that a side-slip brings: those notes alone are no other chords. */
+const SIDE_SLIP: readonly number[] = (deviceRow('sidestep').found?.groups ?? []).flatMap(({ among }) => among)
 
 /** For each analysis, its changes with other chords in them by what is played over each ii–V. */
 const known = new WeakMap<Analysis, Map<string, PlayedChanges>>()
@@ -57,7 +58,7 @@ const made = new WeakMap<Analysis, PlayedChanges>()
 
 /**
  * The changes as a line plays them: over each ii–V the chords of a substitution where the notes belong to that and not to
- * the written chords, or where it was asked for and the notes do not speak against it (common practice, no source).
+ * the written chords, or where it was asked for and most notes belong to it (common practice, no source).
  * @param analysis the written changes; changes that this function gave are given back
  * @param notes the line, in order of time, at the analysis' pitch
  * @param wish what the player asked for, where known
@@ -72,29 +73,32 @@ export const playedChanges = (
   if (before) return before
   const pairs = pairsOf(analysis)
   let from = 0
-  const roads = pairs.map((pair) => {
+  const choices = pairs.map((pair) => {
     while (from < notes.length && notes[from]!.start < pair.two.start) from += 1
     const first = from
     while (from < notes.length && notes[from]!.start < pair.five.end) from += 1
-    return roadOver(pair, notes.slice(first, from), wish)
+    return choiceOver(pair, notes.slice(first, from), wish)
   })
-  if (roads.every((road) => road === undefined)) return written(analysis)
-  const key = roads.join()
+  if (choices.every((choice) => choice === undefined)) return written(analysis)
+  const key = choices.join()
   const all = known.get(analysis) ?? new Map<string, PlayedChanges>()
   known.set(analysis, all)
-  const played = all.get(key) ?? withRoads(analysis, pairs, roads)
+  const played = all.get(key) ?? withChoices(analysis, pairs, choices)
   all.set(key, played)
   return played
 }
 
 const written = (analysis: Analysis): PlayedChanges => ({ changes: analysis, substitutes: [] })
 
-type Road = SubstitutionId | 'five' | 'two'
+type Choice = SubstitutionId | 'five' | 'two'
 
 /** The two chords of a ii–V with what can be played in their place. */
 interface Pair extends TwoFive {
   readonly own: readonly [Harmony, Harmony]
-  readonly roads: readonly { readonly id: SubstitutionId; readonly harmonies: readonly [Harmony, Harmony] }[]
+  readonly substitutions: readonly {
+    readonly id: SubstitutionId
+    readonly harmonies: readonly [Harmony, Harmony]
+  }[]
 }
 
 const pairsKnown = new WeakMap<Analysis, readonly Pair[]>()
@@ -107,7 +111,7 @@ const pairsOf = (analysis: Analysis): readonly Pair[] => {
     own: [pair.two, pair.five].map(({ chord, index }) =>
       harmonyOf(chord, analysis.readings[index]!.scale),
     ) as unknown as readonly [Harmony, Harmony],
-    roads: SUBSTITUTIONS.map(({ id }) => {
+    substitutions: SUBSTITUTIONS.map(({ id }) => {
       const { two, five } = substitutionSteps(id, fifthsOf(pair.five.chord.root) - 1)
       return { id, harmonies: [two.harmony, five.harmony] as const }
     }),
@@ -117,20 +121,18 @@ const pairsOf = (analysis: Analysis): readonly Pair[] => {
 }
 
 /** What the notes over a ii–V play in its place; undefined where they play the written chords. */
-const roadOver = (pair: Pair, notes: readonly TimedNote[], wish: ChangesWish): Road | undefined => {
+const choiceOver = (pair: Pair, notes: readonly TimedNote[], wish: ChangesWish): Choice | undefined => {
   if (wish.twoFive === 'five' || wish.twoFive === 'two') return notes.length > 0 ? wish.twoFive : undefined
   if (notes.length === 0) return undefined
   const own = notes.filter((note) => belongs(pair, pair.own, note)).length
-  const sharesOf = (harmonies: readonly [Harmony, Harmony]) =>
+  const countOver = (harmonies: readonly [Harmony, Harmony]) =>
     notes.filter((note) => belongs(pair, harmonies, note)).length
-  if (wish.substitution) {
-    const wished = pair.roads.find(({ id }) => id === wish.substitution)!
-    return sharesOf(wished.harmonies) >= LEAST_WISHED * notes.length ? wished.id : undefined
-  }
-  const heard = pair.roads
+  const wished = pair.substitutions.find(({ id }) => id === wish.substitution)
+  if (wished && countOver(wished.harmonies) >= LEAST_WISHED * notes.length) return wished.id
+  const heard = pair.substitutions
     .map(({ id, harmonies }) => ({
       id,
-      fits: sharesOf(harmonies),
+      fits: countOver(harmonies),
       outside: isOutsideTwo(pair, harmonies, notes),
     }))
     .filter(
@@ -160,27 +162,27 @@ const isOutsideTwo = (
   return (
     new Set(outside.map(({ midi }) => pitchClass(midi))).size >= LEAST_OUTSIDE.pitches &&
     outside.length >= LEAST_OUTSIDE.share * over.length &&
-    outside.some(({ midi }) => !HALF_STEP_ASIDE.includes(pitchClass(midi - own[0].root)))
+    outside.some(({ midi }) => !SIDE_SLIP.includes(pitchClass(midi - own[0].root)))
   )
 }
 
 /** The changes with other chords over some of their ii–Vs. */
-const withRoads = (
+const withChoices = (
   analysis: Analysis,
   pairs: readonly Pair[],
-  roads: readonly (Road | undefined)[],
+  choices: readonly (Choice | undefined)[],
 ): PlayedChanges => {
   const instead = new Map<number, { chord: Chord; scale: ScaleId; role: string }>()
   pairs.forEach(({ two, five }, at) => {
-    const road = roads[at]
-    if (road === undefined) return
+    const choice = choices[at]
+    if (choice === undefined) return
     const scaleOf = (index: number) => analysis.readings[index]!.scale
-    if (road === 'five')
+    if (choice === 'five')
       instead.set(two.index, { chord: five.chord, scale: scaleOf(five.index), role: 'the V through both' })
-    else if (road === 'two')
+    else if (choice === 'two')
       instead.set(five.index, { chord: two.chord, scale: scaleOf(two.index), role: 'the ii through both' })
     else {
-      const steps = substitutionSteps(road, fifthsOf(five.chord.root) - 1)
+      const steps = substitutionSteps(choice, fifthsOf(five.chord.root) - 1)
       instead.set(two.index, steps.two)
       instead.set(five.index, steps.five)
     }

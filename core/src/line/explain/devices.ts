@@ -68,7 +68,7 @@ const arpeggios = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] => {
   const oneWay = runs(
     notes,
     (note, before, first) =>
-      goesUpChord(before, note) &&
+      followsInChord(before, note) &&
       (first === before.index ||
         Math.sign(note.midi - before.midi) === Math.sign(before.midi - notes[before.index - 1]!.midi)),
     LEAST_TONES,
@@ -87,7 +87,7 @@ const arpeggios = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] => {
 }
 
 /** From one tone to the next of the stack of thirds, or of the chord's own tones, in either direction. */
-const goesUpChord = (before: AnalysedNote, note: AnalysedNote): boolean => {
+const followsInChord = (before: AnalysedNote, note: AnalysedNote): boolean => {
   const size = Math.abs(note.midi - before.midi)
   if (note.chord !== before.chord || size <= 2) return false
   if ((size === 3 || size === 4) && note.isScale && before.isScale) return true
@@ -149,19 +149,24 @@ const groups = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] =>
       .map(([from, to]) => ({ device, from, to })),
   )
 
-/** A half step beside a chord tone on a strong beat, outside the scale, and the tone right after it. */
+/** A note on a strong beat, and the chord tone a step away that comes right after it. */
+export const isDelay = (note: AnalysedNote, next: AnalysedNote | undefined): boolean =>
+  note.strength === 2 &&
+  next !== undefined &&
+  next.start === note.end &&
+  next.isTone &&
+  next.chord === note.chord &&
+  next.strength < 2 &&
+  Math.abs(next.midi - note.midi) <= 2
+
+/** The same by a half step from outside the scale. */
 const delays = (notes: readonly AnalysedNote[]): readonly DeviceSpan[] =>
-  notes.slice(0, -1).flatMap((note, from) => {
-    const next = notes[from + 1]!
-    const isDelay =
-      note.strength === 2 &&
-      !note.isScale &&
-      next.isTone &&
-      next.strength < 2 &&
-      next.chord === note.chord &&
-      Math.abs(next.midi - note.midi) === 1 &&
-      joined(notes, from, from + 1)
-    return isDelay ? [{ device: 'delayed' as const, from, to: from + 1 }] : []
+  notes.flatMap((note, from) => {
+    const next = notes[from + 1]
+    const isHalf = next !== undefined && Math.abs(next.midi - note.midi) === 1
+    return isHalf && !note.isScale && isDelay(note, next)
+      ? [{ device: 'delayed' as const, from, to: from + 1 }]
+      : []
   })
 
 /** Four or more notes by step in one direction, with or without added half steps. */

@@ -11,7 +11,7 @@ import { devicesWhere, type FoundDevice } from '../figures/devices.ts'
 import type { Role } from '../figures/roles.ts'
 import type { Line } from '../notes/line.ts'
 import { type AnalysedNote, barAt, degreeOver, type HeardLine, hearLine } from './analysedLine.ts'
-import { findDevices } from './devices.ts'
+import { findDevices, isDelay } from './devices.ts'
 import type { DeviceSpan, Explanation, Join, NoteReading } from './explanation.ts'
 
 /**
@@ -164,14 +164,6 @@ const isAnticipation = (note: AnalysedNote, next: AnalysedNote | undefined): boo
   next.midi === note.midi &&
   next.isTone &&
   next.start - note.start <= QUARTER
-
-const isDelay = (note: AnalysedNote, next: AnalysedNote | undefined): boolean =>
-  note.strength === 2 &&
-  adjacent(note, next) &&
-  next.isTone &&
-  next.chord === note.chord &&
-  next.strength < 2 &&
-  Math.abs(next.midi - note.midi) <= 2
 
 const isNeighbour = (
   note: AnalysedNote,

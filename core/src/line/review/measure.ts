@@ -1,5 +1,6 @@
 import type { Degree } from '../../theory/pitch/degree.ts'
 import type { AnalysedNote } from '../explain/analysedLine.ts'
+import type { NoteReading } from '../explain/explanation.ts'
 
 /** Degrees on which a phrase can end. */
 export const RESTING_DEGREES: readonly Degree[] = ['R', '3', 'b3', '5', '6', '13', '9']
@@ -11,6 +12,10 @@ export interface Share {
 }
 
 export const percent = ({ of, all }: Share): number => (all === 0 ? 100 : (100 * of) / all)
+
+/** Whether a note is told to lead to another one. */
+export const leadsHome = ({ role, target }: Pick<NoteReading, 'role' | 'target'>): boolean =>
+  (role === 'approach' || role === 'enclosure') && target !== undefined
 
 /** Whether a note outside the scale is resolved: one of the next two notes is a step away and inside. */
 export const isResolved = (notes: readonly AnalysedNote[], index: number): boolean => {

@@ -8,7 +8,7 @@ import type { Explanation } from '../explain/explanation.ts'
 import { DEVICE_IDS, deviceRow } from '../figures/devices.ts'
 import { ALTERED_NOTES, aboveRoot, hasPitch } from '../figures/harmony.ts'
 import type { Line } from '../notes/line.ts'
-import type { Share } from './measure.ts'
+import { leadsHome, type Share } from './measure.ts'
 import { motifsOf } from './motifs.ts'
 
 /** A silence inside a line, in ticks. */
@@ -212,9 +212,7 @@ export const phrasingOf = (
       )
     }),
     resolved: share(foreign, ({ index }) => {
-      const { role, target } = explanation.notes[index]!
-      const leads = (role === 'approach' || role === 'enclosure') && target !== undefined
-      return leads || isLedHome(notes, index) || isAltered(notes, index)
+      return leadsHome(explanation.notes[index]!) || isLedHome(notes, index) || isAltered(notes, index)
     }),
     clashes: notes.filter((note) => isHeldClash(analysis, notes, note)).length,
   }

@@ -13,7 +13,7 @@ import { type CurvePoint, heightAt } from '../notes/curve.ts'
 import { LEAP, LONGEST_RUN, mostShapes } from '../notes/limits.ts'
 import { intervalsOf, phrasesOf, runsOf, shapesOf } from '../notes/shapes.ts'
 import type { Criterion } from './criteria.ts'
-import { isAnswered, isResolved, RESTING_DEGREES } from './measure.ts'
+import { isAnswered, isResolved, leadsHome, RESTING_DEGREES } from './measure.ts'
 
 /** What the player asked of the line, where that is known. */
 export interface ReviewView {
@@ -111,17 +111,16 @@ const clashes = (analysedLine: AnalysedLine): readonly Found<'find.clash'>[] =>
 
 const unresolved = (analysedLine: AnalysedLine): readonly Found<'find.unresolved'>[] =>
   analysedLine.notes.flatMap((note) => {
-    const { role, target, degree, chord } = analysedLine.explanation.notes[note.index]!
-    const leads = (role === 'approach' || role === 'enclosure') && target !== undefined
+    const reading = analysedLine.explanation.notes[note.index]!
     return note.isScale ||
       note.isTone ||
       note.coming ||
-      leads ||
+      leadsHome(reading) ||
       note.heldInto !== undefined ||
       note.harmony.kind === 'none' ||
       isResolved(analysedLine.notes, note.index)
       ? []
-      : [at(note.index, degree, symbolAt(analysedLine, chord))]
+      : [at(note.index, reading.degree, symbolAt(analysedLine, reading.chord))]
   })
 
 /** A chord of half a bar or more over which the line has three or more notes but no guide tone. */

@@ -30,21 +30,15 @@ export const useOpenLine = (): OpenLine => {
   return open
 }
 
-/** Reads the editor's line as it is written, and explains it. */
-export const useReadLine = (open: OpenTune): OpenLine => {
-  const { written, stretch } = open
-  const dispatch = useAppDispatch()
+/** A line at concert pitch as the player's instrument reads it, in the player's spelling. */
+export const useWritten = (
+  { written }: OpenTune,
+  notes: readonly LineNote[] | undefined,
+): Line | undefined => {
   const { instrument, spelling } = useSettings()
   const up = instrument.written.semitones
-  const concert = useAppSelector(selectLine)
-  const selection = useAppSelector(selectSelection)
-  // A new line is drawn in slices, so that it never blocks the player; the player's own edits are drawn immediately.
-  const byHand = useRef<readonly LineNote[]>(undefined)
-  const later = useDeferredValue(concert)
-  const seen = concert?.notes === byHand.current ? concert : later
-  const notes = seen?.notes
   const wish = useAppSelector(selectChangesWish)
-  const line = useMemo(
+  return useMemo(
     () =>
       notes &&
       spelledFor(
@@ -57,6 +51,20 @@ export const useReadLine = (open: OpenTune): OpenLine => {
       ),
     [notes, written, up, spelling, wish],
   )
+}
+
+/** Reads the editor's line as it is written, and explains it. */
+export const useReadLine = (open: OpenTune): OpenLine => {
+  const { written, stretch } = open
+  const dispatch = useAppDispatch()
+  const concert = useAppSelector(selectLine)
+  const selection = useAppSelector(selectSelection)
+  // A new line is drawn in slices, so that it never blocks the player; the player's own edits are drawn immediately.
+  const byHand = useRef<readonly LineNote[]>(undefined)
+  const later = useDeferredValue(concert)
+  const seen = concert?.notes === byHand.current ? concert : later
+  const line = useWritten(open, seen?.notes)
+  const wish = useAppSelector(selectChangesWish)
   const explanation = useMemo(() => line && explainLine(written, line, wish), [written, line, wish])
   const write = useCallback(
     (notes: readonly LineNote[]) => {

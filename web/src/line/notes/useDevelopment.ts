@@ -1,11 +1,11 @@
-import { type DevelopmentId, type Line, type Reason, spellNotes } from '@eager-contour/core'
-import { useMemo, useState } from 'react'
+import type { DevelopmentId, Line, Reason } from '@eager-contour/core'
+import { useState } from 'react'
 import { analysisOf, engine } from '../../engine/engine.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { briefOf, rangeOf } from '../brief/briefs.ts'
 import { selectPreference } from '../editor/editorSlice.ts'
-import type { OpenLine } from '../editor/openLine.ts'
+import { type OpenLine, useWritten } from '../editor/openLine.ts'
 
 /** What was made of the selected notes and is being tried. */
 interface Tried {
@@ -24,16 +24,7 @@ export const useDevelopment = ({ open, concert, selection, write }: OpenLine) =>
   // Another line, or a change to it, ends the trial.
   const current = tried && tried.of === concert ? tried : undefined
   const line = current?.line
-  const up = instrument.written.semitones
-  const outline = useMemo<Line | undefined>(
-    () =>
-      line &&
-      spellNotes(
-        open.written,
-        line.notes.map(({ start, duration, midi }) => ({ start, duration, midi: midi + up })),
-      ),
-    [line, open.written, up],
-  )
+  const outline = useWritten(open, line?.notes)
   return {
     tried: current,
     outline,

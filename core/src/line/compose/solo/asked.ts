@@ -1,5 +1,4 @@
 import { type Reason, reason } from '../../../outcome/reasons.ts'
-import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../../tune/analysis/analysis.ts'
 import { analyseLine } from '../../explain/analysedLine.ts'
 import { findDevices } from '../../explain/devices.ts'
@@ -10,7 +9,7 @@ import { fragmentDevicesOf } from './fragmentDevices.ts'
 import type { Piece } from './piece.ts'
 import type { SoloTask } from './task.ts'
 import { tripletsIn } from './triplets.ts'
-import { rewritten, type Solo, type SoloPhrase } from './write.ts'
+import { rewritten, type Solo, type SoloPhrase, soloOf } from './write.ts'
 
 /** Something that has to come at least once, and in this many phrases where it fits. */
 interface Wanted {
@@ -39,7 +38,7 @@ export const withAsked = (
     if (times === 0) missed.push(wanted.reason)
     else kept.push(wanted)
   }
-  return { solo: { phrases, cost: phrases.reduce((sum, { cost }) => sum + cost, 0) }, missed }
+  return { solo: soloOf(phrases), missed }
 }
 
 /** Writes the phrase again in which something wanted costs least; whether there is one. */
@@ -131,10 +130,8 @@ const withOne = (
   at: number,
   { heardIn, bringing }: Wanted,
 ): SoloPhrase | undefined => {
-  const next = phrases[at + 1]?.notes[0]
-  const nextBegin = next ? Math.floor((next.start - task.ground.start) / EIGHTH) - 1 : undefined
   for (const brings of bringing) {
-    const again = rewritten(task, phrases[at]!, nextBegin, brings)
+    const again = rewritten(task, phrases, at, { ...phrases[at]!.wish, must: brings })
     if (again && heardIn(again)) return again
   }
   return undefined

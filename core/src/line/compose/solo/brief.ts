@@ -1,6 +1,7 @@
 import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
 import { CHROMATIC_COSTS, SCHOOL_COSTS, USUAL_WEIGHT } from '../../cost/terms.ts'
-import { type DeviceId, type DeviceRow, deviceRow } from '../../figures/devices.ts'
+import type { DeviceRow } from '../../figures/deviceRow.ts'
+import { type DeviceId, deviceRow } from '../../figures/devices.ts'
 import { departureNotes } from '../../figures/fill.ts'
 import { type Brief, NEVER, OFTEN } from '../brief.ts'
 import { ownDepartures, usableCells, WAYS } from '../own.ts'
@@ -8,7 +9,7 @@ import { fragmentDevices } from './fragmentDevices.ts'
 import type { FragmentChoice } from './fragmentPieces.ts'
 import { eighthAt, type Ground, standingOf } from './ground.ts'
 import { isInside, notePrice, type Piece, pieceOf } from './piece.ts'
-import { SOLO_PRICES } from './prices.ts'
+import { BANNED, SOLO_PRICES } from './prices.ts'
 import type { StyleRow } from './styles.ts'
 import { tripletsIn } from './triplets.ts'
 import type { Variant } from './variants.ts'
@@ -107,12 +108,12 @@ export const placePriceFor =
 
 /** What triplets cost where the brief wants none, or exactly one. */
 export const tripletPriceFor =
-  (_ground: Ground, { triplets }: Brief) =>
+  ({ triplets }: Brief) =>
   ({ notes }: Piece): number => {
     if (triplets === undefined) return 0
     const count = tripletsIn(notes)
     if (triplets === 'one' && count === 1) return SOLO_PRICES.secondTriplet
-    return count > 0 ? SOLO_PRICES.weights[NEVER] : 0
+    return count > 0 ? BANNED : 0
   }
 
 /** The place of the 7 in a stack of thirds, and the half steps of the 6 that stands for it in some chords. */

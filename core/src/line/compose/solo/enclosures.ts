@@ -1,4 +1,3 @@
-import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../../tune/analysis/analysis.ts'
 import { barStarts } from '../../../tune/chart/chart.ts'
 import { barAt, hearLine } from '../../explain/analysedLine.ts'
@@ -7,7 +6,7 @@ import { type DeviceId, deviceRow } from '../../figures/devices.ts'
 import { type Brief, OFTEN } from '../brief.ts'
 import type { Piece, PlacedNote } from './piece.ts'
 import type { SoloTask } from './task.ts'
-import { type Solo, type SoloPhrase, solvedAgain } from './write.ts'
+import { fragmentsIn, rewritten, type Solo, type SoloPhrase, soloOf } from './write.ts'
 
 /** At most this many bars in a row have an enclosure. */
 export const MOST_ENCLOSURES = 2
@@ -32,24 +31,19 @@ export function* withFewEnclosures(
     const { at, notes } = found
     const phrase = phrases[at]!
     const without = new Set([...(phrase.wish.without ?? []), ...phrase.pieces.filter(brings(notes))])
-    const next = phrases[at + 1]?.notes[0]
-    const nextBegin = next ? Math.floor((next.start - task.ground.start) / EIGHTH) - 1 : undefined
     const others = phrases.filter((other) => other !== phrase).flatMap(({ pieces }) => fragmentsIn(pieces))
     const banned = new Set([...phrase.wish.banned, ...others])
-    const again = solvedAgain(task, phrase, nextBegin, { ...phrase.wish, without, banned })
+    const again = rewritten(task, phrases, at, { ...phrase.wish, without, banned })
     if (!again) break
     phrases[at] = again
   }
-  return { phrases, cost: phrases.reduce((sum, { cost }) => sum + cost, 0) }
+  return soloOf(phrases)
 }
 
 const isAskedFor = ({ devices = {} }: Brief): boolean =>
   Object.entries(devices).some(
     ([device, weight]) => weight === OFTEN && deviceRow(device as DeviceId).encloses === true,
   )
-
-const fragmentsIn = (pieces: readonly Piece[]): readonly number[] =>
-  pieces.flatMap(({ source }) => (source.kind === 'fragment' ? [source.id] : []))
 
 /** Whether a piece brings one of some notes. */
 const brings =

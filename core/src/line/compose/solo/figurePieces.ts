@@ -6,7 +6,7 @@ import { hasPitch } from '../../figures/harmony.ts'
 import type { Brief } from '../brief.ts'
 import { eighthAt, type Ground, type Segment } from './ground.ts'
 import { isInside, notePrice, type Piece, type PlacedNote, pieceOf, rangePrice } from './piece.ts'
-import { SOLO_PRICES } from './prices.ts'
+import { BANNED, SOLO_PRICES } from './prices.ts'
 import type { StyleRow } from './styles.ts'
 
 /** What each device costs besides, for a brief. */
@@ -141,9 +141,6 @@ const onsetIn = ({ triplet }: Rhythm, place: number): number => {
   if (!triplet) return place * EIGHTH
   return place < 3 ? (place * 2 * EIGHTH) / 3 : (place - 1) * EIGHTH
 }
-
-/** A device at this price or more never comes. */
-const BANNED = 30
 
 const staysOn = ({ at }: Ground, segment: Segment, index: number, steps: number): boolean =>
   at[index + steps] === segment

@@ -1,3 +1,6 @@
+/** A piece or a device at this price or more never comes. */
+export const BANNED = 30
+
 /** The prices of a solo line. None is negative; higher is worse. Fitted by reading and measuring many lines. */
 export const SOLO_PRICES = {
   /** A note by its standing over its chord: on a strong beat, on another beat, off the beat. */

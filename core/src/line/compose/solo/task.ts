@@ -19,6 +19,7 @@ import { fragmentPieces } from './fragmentPieces.ts'
 import { type Ground, groundOf } from './ground.ts'
 import { type Room, roomFor, type Stock, stockOf } from './phrase.ts'
 import type { Piece } from './piece.ts'
+import { BANNED } from './prices.ts'
 import { EIGHTHS, STYLES, type StyleRow, styleOf } from './styles.ts'
 
 /** One seed of so many may use a fragment: what makes seeds differ. */
@@ -86,9 +87,12 @@ export function* preparing(
     ...(yield* figurePieces(ground, brief.range, devicePriceFor(brief), askedFor(brief), style)),
     ...cellPieces(ground, brief),
   ]
-  const wishes = [chromaticPriceFor, colourPriceFor, placePriceFor, tripletPriceFor].map((priceFor) =>
-    priceFor(ground, brief),
-  )
+  const wishes = [
+    chromaticPriceFor(ground, brief),
+    colourPriceFor(ground, brief),
+    placePriceFor(ground, brief),
+    tripletPriceFor(brief),
+  ]
   const wish = (piece: Piece): number => wishes.reduce((sum, price) => sum + price(piece), 0)
   const covered = coveredBy(ground, brief.locked ?? [], brief.rests ?? [])
   const usable: Piece[] = []
@@ -123,9 +127,6 @@ export const soloTask = ({ pieces, ...base }: SoloBase, seed: number): SoloTask 
 const isEven = ({ notes, source }: Piece): boolean =>
   (source.kind === 'fragment' || notes.at(-1)!.duration === EIGHTH) &&
   notes.every(({ start }, at) => at === 0 || start - notes[at - 1]!.start === EIGHTH)
-
-/** A piece at this price never comes. */
-export const BANNED = 30
 
 const eighthsOf = (ground: Ground, start: number, end: number): readonly number[] => {
   const eighths: number[] = []

@@ -10,8 +10,8 @@ import { type SolvedPhrase, solvePhrase } from './phrase.ts'
 import type { PlannedPhrase } from './phrases.ts'
 import type { PhraseWish } from './phraseWish.ts'
 import { intervalPrice, type Piece, type PlacedNote } from './piece.ts'
-import { SOLO_PRICES } from './prices.ts'
-import { BANNED, type SoloTask } from './task.ts'
+import { BANNED, SOLO_PRICES } from './prices.ts'
+import type { SoloTask } from './task.ts'
 
 /** A phrase as it was written, with the plan behind it. */
 export interface SoloPhrase extends PlannedPhrase {
@@ -49,7 +49,7 @@ export function* writing(
   for (let index = 0; index < plan.length; index += 1) {
     const planned = plan[index]!
     const last = index === plan.length - 1
-    const worn = new Set(phrases.slice(-WORN_FOR).flatMap(({ pieces }) => tripletsIn(pieces)))
+    const worn = new Set(phrases.slice(-WORN_FOR).flatMap(({ pieces }) => tripletFigures(pieces)))
     const wish = { ...wishOf(task, plan, index, phrases.at(-1), banned, seed + index * 31), worn }
     const source = planned.from === undefined ? undefined : (stated.get(planned.from) ?? given)
     const first = source ? returnsOf(task, source.idea, planned, wish, source.first) : []
@@ -68,7 +68,7 @@ export function* writing(
     )
     const idea = ideaOf(ground, notes)
     if (idea) stated.set(index, { idea, first: notes[0]!.midi })
-    for (const { source: from } of pieces) if (from.kind === 'fragment') banned.add(from.id)
+    for (const id of fragmentsIn(pieces)) banned.add(id)
     phrases.push({
       ...planned,
       notes,
@@ -77,8 +77,17 @@ export function* writing(
       wish: solved.wish,
     })
   }
-  return { phrases, cost: phrases.reduce((sum, { cost }) => sum + cost, 0) }
+  return soloOf(phrases)
 }
+
+export const soloOf = (phrases: readonly SoloPhrase[]): Solo => ({
+  phrases,
+  cost: phrases.reduce((sum, { cost }) => sum + cost, 0),
+})
+
+/** The fragments among some pieces, by their ids. */
+export const fragmentsIn = (pieces: readonly Piece[]): readonly number[] =>
+  pieces.flatMap(({ source }) => (source.kind === 'fragment' ? [source.id] : []))
 
 /**
  * A phrase in which no fragment comes twice: one that does is left out, and the phrase solved again. Returned with the wish
@@ -91,9 +100,9 @@ const solvedOnce = (
   let asked = wish
   for (;;) {
     const solved = solvePhrase(ground, stock, room, asked)
-    const ids = solved?.pieces.flatMap(({ source }) => (source.kind === 'fragment' ? [source.id] : [])) ?? []
+    const ids = fragmentsIn(solved?.pieces ?? [])
     const twice = ids.filter((id, at) => ids.indexOf(id) !== at)
-    const triplets = tripletsIn(solved?.pieces ?? [])
+    const triplets = tripletFigures(solved?.pieces ?? [])
     const again = triplets.filter((name, at) => triplets.indexOf(name) !== at)
     if (twice.length === 0 && again.length === 0) return solved && { ...solved, wish: asked }
     asked = {
@@ -107,7 +116,7 @@ const solvedOnce = (
 /** For how many phrases a figure in a triplet does not come again. */
 const WORN_FOR = 3
 
-const tripletsIn = (pieces: readonly Piece[]): readonly string[] =>
+const tripletFigures = (pieces: readonly Piece[]): readonly string[] =>
   pieces.flatMap(({ source }) => (source.kind === 'figure' && source.triplet ? [source.name] : []))
 
 const widened = (wish: PhraseWish, ground: Ground): PhraseWish => ({
@@ -116,25 +125,18 @@ const widened = (wish: PhraseWish, ground: Ground): PhraseWish => ({
   endWithin: [wish.beginWithin[0], wish.endWithin[1]],
 })
 
-/** Writes a phrase again with a piece that has to come; undefined where none of them fits. */
+/** Writes one of some phrases again under another wish; undefined where nothing fits. */
 export const rewritten = (
   task: SoloTask,
-  phrase: SoloPhrase,
-  nextBegin: number | undefined,
-  must: (piece: Piece) => boolean,
-): SoloPhrase | undefined => solvedAgain(task, phrase, nextBegin, { ...phrase.wish, must })
-
-/** Writes a phrase again under another wish. */
-export const solvedAgain = (
-  task: SoloTask,
-  phrase: SoloPhrase,
-  nextBegin: number | undefined,
+  phrases: readonly SoloPhrase[],
+  at: number,
   wish: PhraseWish,
 ): SoloPhrase | undefined => {
   const solved = solvedOnce(task, wish)
   if (!solved) return undefined
-  const notes = notesOfPieces(task, solved.pieces, nextBegin)
-  return { ...phrase, notes, ...solved }
+  const next = phrases[at + 1]?.notes[0]
+  const nextBegin = next ? Math.floor((next.start - task.ground.start) / EIGHTH) - 1 : undefined
+  return { ...phrases[at]!, notes: notesOfPieces(task, solved.pieces, nextBegin), ...solved }
 }
 
 const wishOf = (
