@@ -18,6 +18,7 @@ export interface RuleArguments {
   'note.passing': readonly [degree: string, symbol: string, device: string | null]
   'note.scale': readonly [degree: string, symbol: string, device: string | null]
 
+  'note.colour': readonly [degree: string, symbol: string, device: string]
   'note.aside': readonly [degree: string, asideSymbol: string, symbol: string]
   // A chord that is played in another's place.
   'note.instead': readonly [symbol: string, written: string, role: string]

@@ -1,5 +1,5 @@
 import type { RuleOf } from '../outcome/reasons.ts'
-import { articleOf, capital, chordName, deviceName, inside, toneOf } from './phrases.ts'
+import { articleOf, capital, chordName, deviceName, inside, partOf, toneOf } from './phrases.ts'
 import type { Sentences } from './sentence.ts'
 import { degreeName, withSigns } from './signs.ts'
 
@@ -30,6 +30,7 @@ export const NOTE_SENTENCES: Sentences<RuleOf<'note' | 'run' | 'scale'>> = {
     `${capital(toneOf(degree, symbol))}: a passing note${inside(device)}.`,
   'note.scale': (degree, symbol, device) =>
     `${capital(toneOf(degree, symbol))}: a scale note${inside(device)}.`,
+  'note.colour': (degree, symbol, device) => `${capital(toneOf(degree, symbol))}: ${partOf(device)}.`,
   'note.aside': (degree, aside, symbol) =>
     `${capital(toneOf(degree, aside))}, a half step above ${chordName(symbol)}.`,
   'note.instead': (symbol, written, role) =>

@@ -32,6 +32,10 @@ export const toneOf = (degree: string, symbol: string): string =>
   `the ${degreeName(degree)} of ${chordName(symbol)}`
 export const inside = (device: string | null): string =>
   device ? `, in ${articleOf(device)}${deviceName(device)}` : ''
+export const partOf = (device: string): string =>
+  rowOf(device)?.plural
+    ? `one of the ${deviceName(device)}`
+    : `part of ${articleOf(device)}${deviceName(device)}`
 export const articleOf = (device: string): string => {
   if (rowOf(device)?.plural) return ''
   return /^[aeiou]/.test(deviceName(device)) ? 'an ' : 'a '

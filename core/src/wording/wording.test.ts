@@ -51,6 +51,8 @@ describe('wordReason', () => {
       'Part of a three-note enclosure around the 5 of D♭maj7.',
     ],
     [reason('note.delay', '11', 'Dbmaj7', '3', 'Dbmaj7'), 'The 11 on the beat delays the 3 of D♭maj7.'],
+    [reason('note.colour', 'b13', 'Eb7', 'altered'), 'The ♭13 of E♭7: one of the altered notes.'],
+    [reason('note.colour', 'b9', 'G7', 'diminished'), 'The ♭9 of G7: part of a diminished arpeggio.'],
     [reason('note.aside', 'b3', 'Ebm7', 'Dm7'), 'The ♭3 of E♭m7, a half step above Dm7.'],
     [
       reason('note.instead', 'Abm7', 'Dm7', 'the ii of the tritone substitute'),

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { analysed, eighths } from '../../../test/changes.ts'
+import { wordReason } from '../../wording/words.ts'
+import { reviewLine } from '../review/review.ts'
 import { explainLine } from './explain.ts'
 
 const HOME = analysed('key: C major\n| Cmaj7 | Cmaj7 |')
@@ -48,5 +50,17 @@ describe('a scale note', () => {
 
   it('that is jumped to, and a chromatic one, lead to their target', () => {
     expect(rolesOf('C5 F4 E4 . . F#4 G4')).toEqual(['chord', 'approach', 'guide', 'approach', 'chord'])
+  })
+})
+
+/** Common practice, no source. */
+describe('notes outside the scale that are a dominant’s colour', () => {
+  const changes = analysed('key: Ab major\n| Eb7 | Abmaj7 |')
+  const line = eighths('G4 Cb5 Db5 Cb5 A4 Gb4 E4 . Eb4')
+
+  it('are told as that, and not blamed', () => {
+    const { notes } = explainLine(changes, line)
+    expect(wordReason(notes[3]!.why)).toBe('The ♭13 of E♭7: one of the altered notes.')
+    expect(reviewLine(changes, line).findings).toEqual([])
   })
 })

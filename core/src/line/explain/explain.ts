@@ -54,6 +54,9 @@ export const insteadReason = ({ notes, substitutes }: Explanation, index: number
 const AROUND: readonly string[] = devicesWhere(({ found }) => found?.around !== undefined)
 const ENCLOSURES: readonly string[] = devicesWhere(({ encloses }) => encloses === true)
 
+/** Devices that are groups of notes over one chord: what they have outside the scale is their colour. */
+export const GROUPED: readonly string[] = devicesWhere(({ found }) => found?.groups !== undefined)
+
 interface Found {
   readonly role: Role
   readonly target?: number
@@ -87,10 +90,10 @@ const readNote = (
     target && !note.isTone && (found.serves || servesTarget(found.role))
       ? (target.heldInto ?? target.chord)
       : note.chord
-  const aside = !note.isTone && inside?.device === 'sidestep'
-  const device =
-    found.device ??
-    (note.isTone || aside || found.role === 'passing' || found.role === 'scale' ? inside?.device : undefined)
+  const colour =
+    found.role === 'outside' && inside && GROUPED.includes(inside.device) ? inside.device : undefined
+  const isInside = note.isTone || found.role === 'passing' || found.role === 'scale'
+  const device = found.device ?? colour ?? (isInside ? inside?.device : undefined)
   const degree = degreeOver(analysis, chord, note.midi)
   return {
     index: note.index,
@@ -100,7 +103,7 @@ const readNote = (
     role: found.role,
     ...(found.target === undefined ? {} : { target: found.target }),
     ...(device === undefined ? {} : { device }),
-    why: aside ? asideReason(analysis, note) : whyOf(analysis, note, chord, found, target, device),
+    why: colour ? colourReason(analysis, note, colour) : whyOf(analysis, note, chord, found, target, device),
   }
 }
 
@@ -242,9 +245,13 @@ const barsOf = (analysis: Analysis, line: Line, devices: readonly DeviceSpan[]):
   return [...bars].map(([bar, found]) => ({ bar, devices: found }))
 }
 
-/** A note of a side-slip is one of the minor chord a half step above the one that sounds. */
-const asideReason = (analysis: Analysis, { chord, midi }: AnalysedNote): Reason => {
+/**
+ * A note outside the scale that is one of a colour's: altered notes, a diminished arpeggio. A note of a side-slip is one of
+ * the minor chord a half step above the one that sounds.
+ */
+const colourReason = (analysis: Analysis, { chord, midi }: AnalysedNote, device: FoundDevice): Reason => {
   const { root, symbol } = analysis.spans[chord]!.chord
+  if (device !== 'sidestep') return reason('note.colour', degreeOver(analysis, chord, midi), symbol, device)
   const aside = plainRoot(fifthsOf(root) + HALF_STEP_UP)
   const above = pitchClass(midi - pitchClassOf(aside))
   return reason(

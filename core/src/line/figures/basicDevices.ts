@@ -166,7 +166,7 @@ export const BASIC_DEVICES = {
     readAs: { devices: [...AROUND_TARGETS, 'scaleRun'], roles: STEPWISE },
   },
   neighbour: {
-    name: 'neighbour note',
+    name: 'neighbour figure',
     brief: { label: 'Neighbours', description: 'A step away from a chord tone and back.', more: true },
     cost: 0.6,
     departures: [

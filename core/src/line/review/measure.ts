@@ -1,5 +1,6 @@
 import type { Degree } from '../../theory/pitch/degree.ts'
 import type { AnalysedNote } from '../explain/analysedLine.ts'
+import { GROUPED } from '../explain/explain.ts'
 import type { NoteReading } from '../explain/explanation.ts'
 
 /** Degrees on which a phrase can end. */
@@ -16,6 +17,10 @@ export const percent = ({ of, all }: Share): number => (all === 0 ? 100 : (100 *
 /** Whether a note is told to lead to another one. */
 export const leadsHome = ({ role, target }: Pick<NoteReading, 'role' | 'target'>): boolean =>
   (role === 'approach' || role === 'enclosure') && target !== undefined
+
+/** Whether a note outside the scale is the colour of a figure over its chord: altered notes, a diminished arpeggio. */
+export const isColourOf = ({ role, device }: Pick<NoteReading, 'role' | 'device'>): boolean =>
+  role === 'outside' && device !== undefined && GROUPED.includes(device)
 
 /** Whether a note outside the scale is resolved: one of the next two notes is a step away and inside. */
 export const isResolved = (notes: readonly AnalysedNote[], index: number): boolean => {

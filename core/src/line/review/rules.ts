@@ -13,7 +13,7 @@ import { type CurvePoint, heightAt } from '../notes/curve.ts'
 import { LEAP, LONGEST_RUN, mostShapes } from '../notes/limits.ts'
 import { intervalsOf, phrasesOf, runsOf, shapesOf } from '../notes/shapes.ts'
 import type { Criterion } from './criteria.ts'
-import { isAnswered, isResolved, leadsHome, RESTING_DEGREES } from './measure.ts'
+import { isAnswered, isColourOf, isResolved, leadsHome, RESTING_DEGREES } from './measure.ts'
 
 /** What the player asked of the line, where that is known. */
 export interface ReviewView {
@@ -100,10 +100,17 @@ const barLength = ({ analysis }: AnalysedLine): Ticks => barTicks(analysis.chart
 const clashes = (analysedLine: AnalysedLine): readonly Found<'find.clash'>[] =>
   analysedLine.notes.flatMap((note) => {
     if (note.isTone || note.strength < 2 || note.harmony.kind === 'none') return []
-    const { role, degree, chord } = analysedLine.explanation.notes[note.index]!
+    const heard = analysedLine.explanation.notes[note.index]!
+    const { role, degree, chord } = heard
     const next = analysedLine.notes[note.index + 1]
     const goesOn = next !== undefined && next.start === note.end && Math.abs(next.midi - note.midi) <= 2
-    if (role === 'delay' || role === 'anticipation' || (goesOn && note.end - note.start <= EIGHTH)) return []
+    if (
+      role === 'delay' ||
+      role === 'anticipation' ||
+      isColourOf(heard) ||
+      (goesOn && note.end - note.start <= EIGHTH)
+    )
+      return []
     const reading = analysedLine.analysis.readings[note.chord]!
     const avoided = reading.avoid.some((one) => degreeSemitones(one) === aboveRoot(note.harmony, note.midi))
     return avoided || !note.isScale ? [at(note.index, degree, symbolAt(analysedLine, chord))] : []
@@ -116,6 +123,7 @@ const unresolved = (analysedLine: AnalysedLine): readonly Found<'find.unresolved
       note.isTone ||
       note.coming ||
       leadsHome(reading) ||
+      isColourOf(reading) ||
       note.heldInto !== undefined ||
       note.harmony.kind === 'none' ||
       isResolved(analysedLine.notes, note.index)
@@ -232,8 +240,10 @@ const openPhrases = (analysedLine: AnalysedLine): readonly Found<'find.phraseEnd
     .flatMap(([, index]) => {
       const note = analysedLine.notes[index]!
       const { degree, chord } = analysedLine.explanation.notes[index]!
+      const next = analysedLine.notes[index + 1]!
+      const goesOn = next.isTone && next.start - note.end < QUARTER && Math.abs(next.midi - note.midi) <= 2
       // The ♯11 is a Lydian chord's own colour.
-      const rests = RESTING_DEGREES.includes(degree) || (degree === '#11' && note.isScale)
+      const rests = goesOn || RESTING_DEGREES.includes(degree) || (degree === '#11' && note.isScale)
       return note.harmony.kind === 'none' || note.isTone || rests
         ? []
         : [at(index, degree, symbolAt(analysedLine, chord))]

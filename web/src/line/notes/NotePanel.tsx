@@ -27,7 +27,8 @@ export const NotePanel = ({ line, explanation, selected }: NotePanelProps) => {
   if (!note || !reading)
     return <p className="text-soft">Point at a note, or Tab to it, to read what it is and where it goes.</p>
   const { changes } = explanation
-  const device = reading.device
+  // A neighbour note's figure is the note itself.
+  const device = reading.device === reading.role ? undefined : reading.device
   const landing = landingReason(line, explanation, reading.index)
   const instead = insteadReason(explanation, reading.index)
   return (
