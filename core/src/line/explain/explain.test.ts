@@ -34,6 +34,23 @@ describe('explainLine', () => {
     else expect(got.slice(2)).toEqual(['b7 guide enclosure', '#9 enclosure enclosure', '3 guide'])
   })
 
+  it('reads a half step into a chord tone as an approach wherever that tone stands', () => {
+    // E, the ♭3 of D♭, into the 3 on the and of 2.
+    const { notes } = explainLine(TUNE, eighths('Ab4 Db4 E4 F4 Ab4', DB))
+    expect(notes[2]).toMatchObject({ role: 'approach', target: 3 })
+  })
+
+  it('reads the last note before a change that only the coming chord has as that chord’s, early', () => {
+    // F♭, the ♭7 of G♭7, is struck an eighth before it.
+    const tune = analysed('key: Db major\n| Dbmaj7 | Gb7 |')
+    const line = {
+      notes: [...eighths('F4 Ab4 Db5 Fb5', 1920 - 960).notes, ...eighths('Gb4 Bb4', 1920 + 960).notes],
+    }
+    const { notes } = explainLine(tune, line)
+    expect(notes[3]).toMatchObject({ role: 'anticipation', degree: 'b7', chord: 1 })
+    expect(wordReason(notes[3]!.why)).toBe('Anticipates the ♭7 of G♭7, before the chord changes.')
+  })
+
   it('reads an enclosure inside one chord, and who is enclosed', () => {
     const { notes, devices } = explainLine(TUNE, eighths('F4 C5 Gb4 E4 F4', DB))
     expect(notes[2]).toMatchObject({ role: 'enclosure', device: 'enclosure', target: 4, degree: '11' })

@@ -8,6 +8,7 @@ import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
 import type { ChangesWish } from '../changes/playedChanges.ts'
 import { devicesWhere, type FoundDevice } from '../figures/devices.ts'
+import { hasPitch } from '../figures/harmony.ts'
 import type { Role } from '../figures/roles.ts'
 import type { Line } from '../notes/line.ts'
 import { type AnalysedNote, barAt, degreeOver, type HeardLine, hearLine } from './analysedLine.ts'
@@ -63,6 +64,8 @@ interface Found {
   readonly device?: FoundDevice
   /** Whether the degree is counted from the target's chord. */
   readonly serves?: boolean
+  /** The coming chord whose tone it is, struck early and not held into it. */
+  readonly early?: number
 }
 
 /** For each note, the first figure around a target that it belongs to, and the first other one. */
@@ -87,9 +90,10 @@ const readNote = (
   const found = roleOf(notes, note, around)
   const target = found.target === undefined ? undefined : notes[found.target]
   const chord =
-    target && !note.isTone && (found.serves || servesTarget(found.role))
+    found.early ??
+    (target && !note.isTone && (found.serves || servesTarget(found.role))
       ? (target.heldInto ?? target.chord)
-      : note.chord
+      : note.chord)
   const colour =
     found.role === 'outside' && inside && GROUPED.includes(inside.device) ? inside.device : undefined
   const isInside = note.isTone || found.role === 'passing' || found.role === 'scale'
@@ -138,11 +142,27 @@ const roleOf = (
   if (note.isScale && (note.strength > 0 || note.end - note.start > EIGHTH || !next || next.start > note.end))
     return { role: 'tension' }
   if (isPassing(note, before, next)) return { role: 'passing', target: next!.index }
-  return note.isScale ? { role: 'scale' } : outsideAlone(note, next, notes[note.index + 2])
+  if (note.isScale) return { role: 'scale' }
+  const early = earlyTone(note, next)
+  return early === undefined
+    ? outsideAlone(note, next, notes[note.index + 2])
+    : { role: 'anticipation', target: note.index, early }
 }
 
-/** A note outside the scale resolves to the next note, or to the one after it where the next goes round that. */
+/** The coming chord, where a note outside the scale is one of its tones and the last one before it. */
+const earlyTone = ({ coming, midi }: AnalysedNote, next: AnalysedNote | undefined): number | undefined =>
+  coming && hasPitch(coming.harmony.isTone, midi) && (!next || next.chord >= coming.chord)
+    ? coming.chord
+    : undefined
+
+/**
+ * A note outside the scale leads by a half step into a chord tone wherever that stands, or it resolves to the next note, or
+ * to the one after it where the next goes round that.
+ */
 const outsideAlone = (note: AnalysedNote, ...coming: readonly (AnalysedNote | undefined)[]): Found => {
+  const [next] = coming
+  if (adjacent(note, next) && next.isTone && Math.abs(next.midi - note.midi) === 1)
+    return { role: 'approach', target: next.index }
   const home = coming.find((one) => one !== undefined && (one.isScale || one.isTone) && isStep(note, one))
   return home ? { role: 'outside', target: home.index } : { role: 'outside' }
 }
@@ -276,10 +296,12 @@ const whyOf = (
 ): Reason => {
   const degree = degreeOver(analysis, chord, note.midi)
   const symbol = analysis.spans[chord]!.chord.symbol
-  const goal = target && {
-    degree: degreeOver(analysis, chordJoined(target), target.midi),
-    symbol: analysis.spans[chordJoined(target)]!.chord.symbol,
-  }
+  const home = target && (found.early ?? chordJoined(target))
+  const goal = target &&
+    home !== undefined && {
+      degree: degreeOver(analysis, home, target.midi),
+      symbol: analysis.spans[home]!.chord.symbol,
+    }
   switch (found.role) {
     case 'approach':
       return target && goal

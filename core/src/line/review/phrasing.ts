@@ -43,6 +43,9 @@ export interface Phrasing {
   /** Arpeggios of four or more notes in one direction. */
   readonly arpeggios: number
   readonly turns: Share
+  /** Of the intervals inside phrases: half steps, and thirds. */
+  readonly halfSteps: Share
+  readonly thirds: Share
   readonly enclosureBars: Share
   readonly enclosuresInARow: number
   readonly approachBars: Share
@@ -133,6 +136,11 @@ export const phrasingOf = (
     rhythms.set(index, onsets.join(' '))
   }
   const motifs = motifsOf(notes)
+  const intervals = notes
+    .slice(1)
+    .flatMap(({ start: tick, midi }, at) =>
+      tick - notes[at]!.end <= INSIDE ? [Math.abs(midi - notes[at]!.midi)] : [],
+    )
   const joins = explanation.joins.filter(({ from, to }) => notes[to]!.start - notes[from]!.end < QUARTER)
   const fives = joins.filter(
     ({ from, fromDegree }) => fromDegree === 'b7' && notes[from]!.harmony.kind !== 'none',
@@ -169,6 +177,8 @@ export const phrasingOf = (
     },
     arpeggios: arpeggiosOneWay(notes),
     turns: turnsOf(notes),
+    halfSteps: share(intervals, (size) => size === 1),
+    thirds: share(intervals, (size) => size === 3 || size === 4),
     enclosureBars: { of: enclosed.size, all: bars },
     enclosuresInARow: mostInARow(enclosed),
     approachBars: { of: approached.size, all: bars },

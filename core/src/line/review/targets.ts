@@ -137,6 +137,10 @@ export const TARGETS: readonly Target[] = [
   { what: 'silence, % of time', solo: [18, 30], eighths: [4, 12], figure: over((one) => one.silence) },
   { what: 'rests of a beat or more, %', solo: [40], eighths: [20], figure: restsOf(1) },
   { what: 'rests of two beats or more, %', solo: [10], figure: restsOf(2) },
+  // A breath inside a phrase; half steps and thirds as in the hand-written lines (61, 17 and 50 %), measured there.
+  { what: 'rests of less than a beat, %', solo: [35], figure: (lines) => 100 - restsOf(1)(lines) },
+  { what: 'half steps inside phrases, %', solo: [undefined, 28], figure: over((one) => one.halfSteps) },
+  { what: 'thirds inside phrases, %', solo: [38], figure: over((one) => one.thirds) },
   {
     what: 'lines that begin on beat 1, %',
     solo: [undefined, 30],

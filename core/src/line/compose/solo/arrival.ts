@@ -1,6 +1,6 @@
 import { pitchClass } from '../../../theory/pitch/interval.ts'
 import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
-import { type Ground, standingOf } from './ground.ts'
+import { type Ground, type Segment, standingOf } from './ground.ts'
 import { intervalPrice, type Piece, turnPrice, type Way, wayOf } from './piece.ts'
 import { SOLO_PRICES } from './prices.ts'
 
@@ -47,12 +47,14 @@ interface Reached {
   readonly apart: Float64Array
   /** 1 where the chord has changed since; where the note is outside its scale; where it is a 7 on a strong beat. */
   readonly changes: Uint8Array
+  /** 1 where the note is the ♭7 of a chord whose root has moved up a fourth since. */
+  readonly falls: Uint8Array
   readonly outside: Uint8Array
   readonly seven: Uint8Array
 }
 
 /** Which of the reached states has a pitch, a way and what the next step depends on: only the cheapest of each counts. */
-const FLAGS = 16
+const FLAGS = 32
 const cheapestOf = new Int32Array(PITCHES * WAYS * FLAGS).fill(-1)
 
 export const reachedAt = (ground: Ground, column: Column, at: number, half: number): Reached => {
@@ -65,6 +67,7 @@ export const reachedAt = (ground: Ground, column: Column, at: number, half: numb
     way: new Uint8Array(most),
     apart: new Float64Array(most),
     changes: new Uint8Array(most),
+    falls: new Uint8Array(most),
     outside: new Uint8Array(most),
     seven: new Uint8Array(most),
   }
@@ -80,7 +83,8 @@ export const reachedAt = (ground: Ground, column: Column, at: number, half: numb
     const changes = !here || here === ground.at[at] ? 0 : 1
     const outside = here && standingOf(here, midi) === 'outside' ? 1 : 0
     const seven = here && ground.strength[from] === 2 && pitchClass(midi - here.harmony.root) === 11 ? 1 : 0
-    const key = (midi * WAYS + way) * FLAGS + waited + 2 * changes + 4 * outside + 8 * seven
+    const falls = changes === 1 && here && isSeventhOfFifth(here, ground.at[at], midi) ? 1 : 0
+    const key = (midi * WAYS + way) * FLAGS + waited + 2 * changes + 4 * outside + 8 * seven + 16 * falls
     const cost = column.cost[state]!
     const known = cheapestOf[key]!
     if (known >= 0) {
@@ -99,12 +103,22 @@ export const reachedAt = (ground: Ground, column: Column, at: number, half: numb
     reached.way[place] = way
     reached.apart[place] = waited ? 0.5 : 1
     reached.changes[place] = changes
+    reached.falls[place] = falls
     reached.outside[place] = outside
     reached.seven[place] = seven
   }
   for (const key of keys) cheapestOf[key] = -1
   return reached
 }
+
+/** How much of a leap into a change counts where a breath comes before it. */
+const OVER_BREATH = 0.75
+
+/** Whether a pitch is the ♭7 of a chord that goes on to the one a fourth above, whose 3 it falls to. */
+const isSeventhOfFifth = (from: Segment, to: Segment | undefined, midi: number): boolean =>
+  to !== undefined &&
+  pitchClass(midi - from.harmony.root) === 10 &&
+  pitchClass(to.harmony.root - from.harmony.root) === 5
 
 /** The cheapest way to a pitch from what was reached, for each way into it. */
 export interface Arrival {
@@ -121,7 +135,7 @@ export const arrivalAt = (ground: Ground, reached: Reached, at: number, midi: nu
   const jump = SOLO_PRICES.jumpIntoChange * ground.joins
   const noGuide =
     there !== undefined && standingOf(there, midi) === 'guide' ? 0 : SOLO_PRICES.changeWithoutGuide
-  const { count, state, cost, midi: from, way: before, apart, changes, outside, seven } = reached
+  const { count, state, cost, midi: from, way: before, apart, changes, falls, outside, seven } = reached
   for (let place = 0; place < count; place += 1) {
     const interval = midi - from[place]!
     const way = INTO[interval + WIDEST]!
@@ -129,7 +143,8 @@ export const arrivalAt = (ground: Ground, reached: Reached, at: number, midi: nu
     let total =
       cost[place]! + apart[place]! * INTERVALS[interval + WIDEST]! + TURNS[before[place]! * WAYS + way]!
     if (interval !== 1 && interval !== -1) total += strong
-    if (changes[place] === 1) total += noGuide + (far ? jump * apart[place]! : 0)
+    if (changes[place] === 1) total += noGuide + (far ? jump * (apart[place] === 1 ? 1 : OVER_BREATH) : 0)
+    if (falls[place] === 1 && (noGuide > 0 || interval > 0 || far)) total += SOLO_PRICES.sevenUnmet
     if (seven[place] === 1 && interval === 1) total += SOLO_PRICES.sevenUp
     if (far && outside[place] === 1) total += SOLO_PRICES.unresolved
     if (total >= costs[way]!) continue

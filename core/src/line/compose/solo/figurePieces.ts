@@ -90,10 +90,12 @@ export function* figurePieces(
         const extra = devicePrice(departure.device)
         const notes = extra < BANNED ? departureNotes(departure, midi, segment.harmony) : undefined
         if (!notes) continue
-        const price = filling * SOLO_PRICES.figure + extra
+        const own = departure.device === 'arpeggio' ? SOLO_PRICES.arpeggio : SOLO_PRICES.figure
+        const price = filling * own + extra
+        const tripled = filling * SOLO_PRICES.figure + extra - SOLO_PRICES.triplet
         add(index, [midi, ...notes], price, departure.device, departure.name)
         if (strength[index]! > 0 && TRIPLED.includes(departure.device))
-          add(index, [midi, ...notes], price - SOLO_PRICES.triplet, departure.device, departure.name, TRIPLET)
+          add(index, [midi, ...notes], tripled, departure.device, departure.name, TRIPLET)
       }
       if (index > 0 && at[index - 1] !== undefined && at[index - 1] !== segment)
         add(index - 1, [midi], SOLO_PRICES.early, undefined, '', EARLY)

@@ -178,8 +178,9 @@ const innerPrice = (
     (note.start - ground.start) % EIGHTH === 0 && ground.strength[eighthAt(ground, note.start)] === 2
   const half = !strong || rest > 0 || Math.abs(note.midi - before.midi) === 1 ? 0 : SOLO_PRICES.noHalfStep
   if (!heard || Math.abs(note.midi - before.midi) <= 2) return silence + half
-  // A fragment that begins a little before its chord has that chord's notes already: only strict joins ask for a step.
-  const joins = written[at]!.chord === written[at - 1]!.chord ? ground.joins - 1 : ground.joins
+  // A fragment that begins a little before its chord has that chord's notes already: a leap into it matters less.
+  const early = written[at]!.chord === written[at - 1]!.chord
+  const joins = early ? ground.joins - 1 + SOLO_PRICES.earlyJump : ground.joins
   return silence + half + SOLO_PRICES.innerJump * joins
 }
 

@@ -5,6 +5,8 @@ import type { Analysis } from '../../../tune/analysis/analysis.ts'
 import { barStarts, type Stretch } from '../../../tune/chart/chart.ts'
 import { ALTERED_NOTES, type Harmony, hasPitch } from '../../figures/harmony.ts'
 import { groundsOf, type Outlook } from '../plan.ts'
+import { SOLO_PRICES } from './prices.ts'
+import type { StyleRow } from './styles.ts'
 
 /** A stretch of time over one chord. */
 export interface Segment {
@@ -30,10 +32,17 @@ export interface Ground {
   readonly stride: Ticks
   /** The price of a leap into a change of chord, times this. */
   readonly joins: number
+  /** The price of an eighth of silence on a beat. */
+  readonly breath: number
 }
 
 /** The harmony of each stretch of time of one chord, and the weight of each eighth. */
-export const groundOf = (analysis: Analysis, stretch: Stretch, outlook: Outlook, joins = 1): Ground => {
+export const groundOf = (
+  analysis: Analysis,
+  stretch: Stretch,
+  outlook: Outlook,
+  { joins = 1, even }: Partial<Pick<StyleRow, 'joins' | 'even'>> = {},
+): Ground => {
   const starts = barStarts(analysis.chart)
   const start = starts[stretch.from]!
   const end = starts[stretch.to + 1]!
@@ -87,6 +96,7 @@ export const groundOf = (analysis: Analysis, stretch: Stretch, outlook: Outlook,
     strength,
     beat: beatTicks(meter),
     joins,
+    breath: even ? SOLO_PRICES.breathEven : SOLO_PRICES.breath,
     stride: strong.length > 1 ? strong[1]! - strong[0]! : starts[stretch.from + 1]! - start,
   }
 }

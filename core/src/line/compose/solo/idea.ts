@@ -96,7 +96,7 @@ export const ideaPieces = (
   const start = ground.start + begin * EIGHTH
   let length = Math.min(count, idea.length)
   while (length > 0 && idea[length - 1]!.steps === undefined) length -= 1
-  if (!ground.at[begin] || length < LEAST_NOTES) return pieces
+  if (!ground.at[begin] || length < LEAST_NOTES || !tripletsOnBeats(ground, idea, start)) return pieces
   for (let from = range.low; from <= range.high; from += 1) {
     const placed = placedFrom(ground, idea.slice(0, length), start, from, turned)
     if (!placed) continue
@@ -114,6 +114,16 @@ export const ideaPieces = (
   }
   return pieces
 }
+
+/** An idea with a triplet is moved by beats: a triplet begins on one. */
+const tripletsOnBeats = (ground: Ground, idea: Idea, start: number): boolean =>
+  idea.every(({ onset }, at) => {
+    if (onset % (EIGHTH / 2) === 0) return true
+    const before = idea[at - 1]
+    return (
+      !before || before.onset % EIGHTH !== 0 || ground.strength[eighthAt(ground, start + before.onset)]! > 0
+    )
+  })
 
 /** The notes of an idea with its first scale note at a pitch; undefined where a note has no place. */
 const placedFrom = (

@@ -1,7 +1,7 @@
 import { noiseBase, noiseOf } from '../../../random/noise.ts'
 import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
 import { joinPrice } from './arrival.ts'
-import { type Ground, standingOf } from './ground.ts'
+import { eighthAt, type Ground, standingOf } from './ground.ts'
 import type { PhraseWish } from './phraseWish.ts'
 import { type Piece, turnPrice, type Way, wayOf } from './piece.ts'
 import { SOLO_PRICES } from './prices.ts'
@@ -81,12 +81,17 @@ const ownTerms = (
   return { price, noise, away: wish.offArc * away }
 }
 
-/** The price of the time between a piece and the next one: its last note cut short, or silence. */
+/** The price of the time between a piece and the next one: its last note cut short, a breath, or a longer silence. */
 export const waitPrice = (ground: Ground, last: Piece['notes'][number], to: number): number => {
   const there = ground.start + to * EIGHTH
   const ends = last.start + last.duration
   if (there < ends) return (SOLO_PRICES.clipped * (ends - there)) / EIGHTH
-  return (SOLO_PRICES.gap * (there - ends)) / EIGHTH
+  if (there === ends) return 0
+  const segment = ground.at[eighthAt(ground, last.start)]
+  const hangs = segment && standingOf(segment, last.midi) === 'outside' ? SOLO_PRICES.unresolved : 0
+  if (there - ends === EIGHTH && ground.strength[to - 1]! > 0 && segment === ground.at[to - 1])
+    return hangs + ground.breath
+  return hangs + (SOLO_PRICES.gap * (there - ends)) / EIGHTH
 }
 
 /** The price of ending a phrase with a piece. */

@@ -49,13 +49,13 @@ const BEGINS = [0.2, 1.1, 0.7, 1.2, 0.55, 1.2, 0.7, 0.9]
 
 /** Silence before the first phrase, in eighths. */
 const FIRST_SILENCE: readonly (readonly [number, number])[] = [
-  [0, 0.15],
-  [1, 2],
-  [2, 1.2],
-  [3, 2],
-  [4, 0.6],
-  [5, 1.2],
-  [6, 0.7],
+  [0, 1.6],
+  [1, 4],
+  [2, 1.5],
+  [3, 0.8],
+  [4, 0.3],
+  [5, 0.3],
+  [6, 0.2],
 ]
 
 /** The high point of a solo, as a share of its phrases. */
@@ -137,7 +137,7 @@ export const drawPhrases = (
         : {}),
       endOff: random() < 0.55,
       heights: {
-        first: Math.max(0.1, top - 0.2 - 0.45 * random()),
+        first: Math.max(0.1, top - 0.15 - 0.35 * random()),
         top,
         last: Math.max(0.1, top - (falls < 0.3 ? 0.1 : 0.25 + 0.3 * random())),
       },

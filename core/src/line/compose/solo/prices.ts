@@ -7,7 +7,7 @@ export const SOLO_PRICES = {
   standing: {
     guide: [0, 0, 0],
     tone: [0.15, 0.05, 0],
-    colour: [0.45, 0.25, 0.1],
+    colour: [0.38, 0.25, 0.1],
     avoid: [1.6, 0.7, 0.15],
     outside: [1.8, 1, 0.35],
   },
@@ -26,19 +26,23 @@ export const SOLO_PRICES = {
   changeWithoutGuide: 0.25,
   /** From the 7 on a strong beat up to the root. */
   sevenUp: 3,
+  /** A ♭7 that does not fall to the 3 of the chord a fourth above. */
+  sevenUnmet: 1.8,
   /** A strong beat inside a phrase that is not reached by a half step. */
-  noHalfStep: 0.4,
+  noHalfStep: 0.14,
   /** A fragment; a note changed to fit its chord; a cut tail or head; moved off its beat. */
   fragment: 0.1,
   bent: 0.7,
   cut: 0.55,
   displaced: 0.7,
   /** A silence inside a fragment: an eighth, more; a join inside it by more than a whole step. */
-  innerRest: 0.4,
+  innerRest: 0.15,
   innerSilence: 1.8,
   innerJump: 4.5,
+  /** The share of it where the fragment begins before its chord. */
+  earlyJump: 0.15,
   /** What a triplet saves. */
-  triplet: 0.8,
+  triplet: 0.72,
   /** A triplet where exactly one is wanted: it comes once, and hardly again. */
   secondTriplet: 12,
   /** A chord tone on a strong beat where much colour is wanted there, and a colour where none is. */
@@ -47,8 +51,8 @@ export const SOLO_PRICES = {
   /** A note outside the scale that stands where the brief wants none. */
   misplaced: 4,
   /** The share of a device's own price that counts: less for enclosures. */
-  device: 0.5,
-  enclosing: 0.1,
+  device: 0.85,
+  enclosing: 0,
   /** A device from never (0) to often (3) in the brief. */
   weights: [40, 1.6, 0.25, 0],
   /** What a fragment saves that has a device asked for often; the price of a cell of the player's own. */
@@ -58,11 +62,12 @@ export const SOLO_PRICES = {
   cell: 0.1,
   /** The same over a chord whose 6 stands for the 7. */
   sixForSeven: 3,
-  /** A note by itself between two pieces, a figure, and an approach with its target. */
+  /** A note by itself between two pieces, a figure, an arpeggio, and an approach with its target. */
   note: 0.85,
-  figure: 1.3,
+  figure: 1,
+  arpeggio: 0.55,
   /** A tone of the coming chord an eighth before it, held into it. */
-  early: 0.5,
+  early: 0.75,
   approach: 0,
   /** Each half step outside the comfortable range, and away from the arc of the phrase beyond its slack. */
   outsideComfort: 0.4,
@@ -76,6 +81,10 @@ export const SOLO_PRICES = {
   /** Each eighth of a note's length that the next piece takes away, or of silence it leaves. */
   clipped: 0.15,
   gap: 1,
+  /** A breath inside a phrase: an eighth of silence on a beat. */
+  breath: 0.15,
+  /** The same in an etude of eighths. */
+  breathEven: 1.6,
   /** The last note of a phrase by its standing; on beat 3; of the last phrase. */
   ending: { guide: 0, tone: 0.1, colour: 0.35, avoid: 4, outside: 9 },
   /** The last note of all by its degree, in half steps above the root. */

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../../../test/changes.ts'
 import { CHARTS } from '../../../../test/charts.ts'
+import { EIGHTH, QUARTER } from '../../../theory/rhythm/ticks.ts'
 import { wordReason } from '../../../wording/words.ts'
 import { analyseLine } from '../../explain/analysedLine.ts'
 import { explainLine } from '../../explain/explain.ts'
@@ -188,6 +189,19 @@ describe('a solo', () => {
 })
 
 describe('what lines measure', () => {
+  it('over a line for each of the charts: some begin on beat 1, triplets begin on a beat', () => {
+    const starts = CHARTS.flatMap((text, chart) => {
+      const tune = analysed(text)
+      return tune.chart.meter.beats === 4
+        ? [written({ seed: 50 + chart }, tune).line.notes.map(({ start }) => start)]
+        : []
+    })
+    expect(starts.filter(([first]) => first === 0).length).toBeGreaterThan(0)
+    const inTriplets = starts.flat().filter((start) => start % EIGHTH !== 0 && start % (EIGHTH / 2) !== 0)
+    expect(inTriplets.length).toBeGreaterThan(0)
+    for (const start of inTriplets) expect([160, 320]).toContain(start % QUARTER)
+  })
+
   it('over a line for each of the charts: the targets that so few lines can tell', () => {
     const lines = CHARTS.map((text, chart): ReportedLine => {
       const tune = analysed(text)

@@ -77,7 +77,7 @@ export function* preparing(
   seeds?: readonly number[],
 ): Generator<void, SoloBase, void> {
   const style = brief.rhythm === 'eighths' ? EIGHTHS : STYLES[styleOf(analysis, brief.stretch)]
-  const ground = groundOf(analysis, brief.stretch, brief, style.joins)
+  const ground = groundOf(analysis, brief.stretch, brief, style)
   const choice = fragmentChoiceFor(brief, style)
   const drawn = FRAGMENTS.map((_, id) => seeds?.some((seed) => mayUse(id, seed)) ?? true)
   const pieces = [

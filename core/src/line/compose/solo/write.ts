@@ -155,10 +155,11 @@ const wishOf = (
     to: ground.at.length - 1,
   }
   const lastNote = before?.notes.at(-1)
-  const taken = lastNote
-    ? Math.ceil((lastNote.start + Math.min(lastNote.duration, EIGHTH) - ground.start) / EIGHTH)
-    : 0
-  const earliest = Math.max(taken + (loose > 0 ? 1 : 0), stretch.from, begin - Math.min(1, loose))
+  const after = lastNote
+    ? Math.ceil((lastNote.start + Math.min(lastNote.duration, EIGHTH) - ground.start) / EIGHTH) +
+      (loose > 0 ? 1 : 0)
+    : stretch.from
+  const earliest = Math.max(after, stretch.from, begin - Math.min(1, loose))
   const next = plan[index + 1]?.begin
   const latest = Math.min(end + loose, stretch.to, next === undefined ? Number.POSITIVE_INFINITY : next - 2)
   const follows = stretch.before && begin === stretch.from ? stretch.before.midi : undefined
@@ -293,7 +294,7 @@ const notesOfPieces = (
   )
   return notes.map((note, at) => {
     const next = notes[at + 1]
-    const until = next ? next.start : Math.max(limit, note.start + EIGHTH / 2)
+    const until = next ? next.start : Math.max(limit, Math.min(note.start + EIGHTH / 2, ground.end))
     return { ...note, duration: Math.min(note.duration, until - note.start) }
   })
 }
