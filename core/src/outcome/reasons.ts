@@ -27,6 +27,7 @@ export interface RuleArguments {
   'scale.own': readonly [scale: string]
   'scale.none': readonly []
   'scale.vamp': readonly []
+  'scale.sus': readonly []
   'scale.written': readonly [scale: string, usual: string, degrees: readonly string[]]
   'scale.kind': readonly [scale: string]
   'scale.function': readonly [

@@ -43,6 +43,7 @@ export const NOTE_SENTENCES: Sentences<RuleOf<'note' | 'run' | 'scale'>> = {
   },
   'scale.own': () => 'You chose this scale.',
   'scale.vamp': () => 'A minor chord that stands alone for four bars or more is Dorian.',
+  'scale.sus': () => 'A sus chord that doesn’t go on to a minor chord is Mixolydian.',
   'scale.none': () => 'No chord sounds here.',
   'scale.written': (_scale, _usual, degrees) =>
     `The symbol writes the ${degrees.map(degreeName).join(' and the ')}, which the usual scale here doesn’t have.`,

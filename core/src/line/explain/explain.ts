@@ -8,7 +8,7 @@ import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
 import type { ChangesWish } from '../changes/playedChanges.ts'
 import { devicesWhere, type FoundDevice } from '../figures/devices.ts'
-import { hasPitch } from '../figures/harmony.ts'
+import { hasPitch, isSharpEleventh } from '../figures/harmony.ts'
 import type { Role } from '../figures/roles.ts'
 import type { Line } from '../notes/line.ts'
 import { type AnalysedNote, barAt, degreeOver, type HeardLine, hearLine } from './analysedLine.ts'
@@ -139,7 +139,8 @@ const roleOf = (
     return { role: isPassing(note, before, next) ? 'passing' : 'scale', target: pickup, serves: true }
   const home = wayHome(notes, note)
   if (home !== undefined) return { role: 'outside', target: home }
-  if (note.isScale && (note.strength > 0 || note.end - note.start > EIGHTH || !next || next.start > note.end))
+  const isColour = note.isScale || isSharpEleventh(note.harmony, note.midi)
+  if (isColour && (note.strength > 0 || note.end - note.start > EIGHTH || !next || next.start > note.end))
     return { role: 'tension' }
   if (isPassing(note, before, next)) return { role: 'passing', target: next!.index }
   if (note.isScale) return { role: 'scale' }

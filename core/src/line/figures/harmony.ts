@@ -18,6 +18,16 @@ export type StackDegree = (typeof STACK)[number]
 /** Half steps above the root of a dominant's altered notes: ♭9, ♯9, ♯11, ♭13 (common practice, no source). */
 export const ALTERED_NOTES: readonly number[] = [1, 3, 6, 8]
 
+/** Half steps above the root of a ♯11, which is a colour of every dominant that has its 5. */
+const SHARP_ELEVENTH = 6
+
+/** Whether a pitch is the ♯11 of a dominant: a colour, whatever its scale is (common practice, no source). */
+export const isSharpEleventh = ({ kind, root, isTone }: Harmony, midi: number): boolean =>
+  kind === 'dominant' &&
+  pitchClass(midi - root) === SHARP_ELEVENTH &&
+  hasPitch(isTone, root + 4) &&
+  !hasPitch(isTone, midi)
+
 /** What neighbours the 5 of a minor chord from above: the ♭13 by ear, or the natural 13. */
 export type MinorSixth = 'b13' | '13'
 

@@ -85,7 +85,21 @@ const MERITS: readonly Merit[] = [
     criterion: 'harmony',
     weight: 3,
     value: ({ phrasing }) => share(phrasing.strongTones),
-    from: [28, 75],
+    from: [28, 80],
+  },
+  {
+    what: 'chords whose first note is one of theirs, %',
+    criterion: 'harmony',
+    weight: 2,
+    value: ({ notes }) =>
+      steadied(
+        countOf(
+          notes.filter(({ chord, index }) => chord !== notes[index - 1]?.chord),
+          ({ isTone, heldInto }) => isTone || heldInto !== undefined,
+        ),
+        75,
+      ),
+    from: [40, 85],
   },
   {
     what: 'roots among the notes on strong beats, %',
@@ -364,9 +378,9 @@ const MERITS: readonly Merit[] = [
   {
     what: 'beats of silence after the last note',
     criterion: 'ending',
-    weight: 2,
+    weight: 3,
     value: ({ phrasing }) => phrasing.tail / QUARTER,
-    to: [1, 12],
+    to: [0.25, 6],
   },
   {
     what: 'the last note stands over a chord at rest, or anticipates it, %',

@@ -8,7 +8,7 @@ import type { Analysis } from '../../tune/analysis/analysis.ts'
 import type { ChangesWish } from '../changes/playedChanges.ts'
 import type { AnalysedNote } from '../explain/analysedLine.ts'
 import type { Explanation } from '../explain/explanation.ts'
-import { aboveRoot } from '../figures/harmony.ts'
+import { aboveRoot, isSharpEleventh } from '../figures/harmony.ts'
 import { type CurvePoint, heightAt } from '../notes/curve.ts'
 import { LEAP, LONGEST_RUN, mostShapes } from '../notes/limits.ts'
 import { intervalsOf, phrasesOf, runsOf, shapesOf } from '../notes/shapes.ts'
@@ -100,6 +100,7 @@ const barLength = ({ analysis }: AnalysedLine): Ticks => barTicks(analysis.chart
 const clashes = (analysedLine: AnalysedLine): readonly Found<'find.clash'>[] =>
   analysedLine.notes.flatMap((note) => {
     if (note.isTone || note.strength < 2 || note.harmony.kind === 'none') return []
+    if (isSharpEleventh(note.harmony, note.midi)) return []
     const heard = analysedLine.explanation.notes[note.index]!
     const { role, degree, chord } = heard
     const next = analysedLine.notes[note.index + 1]
@@ -121,6 +122,7 @@ const unresolved = (analysedLine: AnalysedLine): readonly Found<'find.unresolved
     const reading = analysedLine.explanation.notes[note.index]!
     return note.isScale ||
       note.isTone ||
+      isSharpEleventh(note.harmony, note.midi) ||
       note.coming ||
       leadsHome(reading) ||
       isColourOf(reading) ||

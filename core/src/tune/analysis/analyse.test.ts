@@ -44,6 +44,14 @@ describe('analyseChart', () => {
     expect(own.readings[0]).toMatchObject({ scale: 'aeolian', why: { rule: 'scale.own' } })
   })
 
+  it('reads a sus chord as Mixolydian unless it goes on to a minor chord', () => {
+    const sus = analysed('key: Ab major\n| Eb7sus | % | C7sus | % |')
+    expect(sus.readings.map(({ scale }) => scale)).toEqual(new Array(4).fill('mixolydian'))
+    expect(sus.readings[2]!.why.rule).toBe('scale.sus')
+    const minor = analysed('key: C minor\n| Dm7b5 | G7sus | G7 | Cm7 |')
+    expect(minor.readings[1]!.scale).toBe('phrygianDominant')
+  })
+
   it.each(LABELLED)('%s', (text, wanted) => {
     expect(numerals(text)).toBe(wanted)
   })

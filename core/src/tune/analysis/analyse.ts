@@ -1,5 +1,7 @@
 import { reason } from '../../outcome/reasons.ts'
-import type { Chord } from '../../theory/chord/chord.ts'
+import { type Chord, type ChordKind, chordKind } from '../../theory/chord/chord.ts'
+import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { pitchClass } from '../../theory/pitch/interval.ts'
 import { type Chart, type ChordSpan, chordSpans } from '../chart/chart.ts'
 import type { Alternative, Analysis, ChordReading, Override, PatternSpan, Pivot } from './analysis.ts'
 import { type Event, gatherEvents, keysFor, type ReadingKey } from './candidates.ts'
@@ -26,7 +28,7 @@ export const analyseChart = (chart: Chart, overrides: readonly Override[] = []):
   const keys = keysFor(chart.key)
   const lattice = sweep(events, keys, chart.key, overrides)
   const chosen = trace(lattice, keys)
-  const reads = vamps(inBlues(spelledReads(chosen, events, keys)), events)
+  const reads = openSus(vamps(inBlues(spelledReads(chosen, events, keys)), events), events)
   const patterns = namePatterns(reads, events)
   const inPattern = patternAt(patterns, spans.length)
   const readings = events.flatMap((event, at) => {
@@ -105,9 +107,27 @@ const vamps = (reads: readonly Read[], events: readonly Event[]): readonly Read[
   reads.map((read, at) => {
     const bars = new Set(events[at]!.spans.map(({ bar }) => bar)).size
     return bars >= VAMP_BARS && read.row.scale === 'aeolian'
-      ? { ...read, row: { ...read.row, scale: 'dorian' }, vamp: true }
+      ? { ...read, row: { ...read.row, scale: 'dorian' }, stands: 'scale.vamp' as const }
       : read
   })
+
+/** A sus chord is Mixolydian, unless it goes on to a minor chord a fourth above, if by way of its own dominant. */
+const openSus = (reads: readonly Read[], events: readonly Event[]): readonly Read[] =>
+  reads.map((read, at) => {
+    const { chord } = events[at]!
+    if (chordKind(chord) !== 'sus' || read.row.scale !== 'phrygianDominant') return read
+    const root = rootOf(chord)
+    const next = events.slice(at + 1).find((event) => rootOf(event.chord) !== root)?.chord
+    const toMinor =
+      next && pitchClass(rootOf(next) - root) === FOURTH && MINOR_KINDS.includes(chordKind(next))
+    return toMinor
+      ? read
+      : { ...read, row: { ...read.row, scale: 'mixolydian' }, stands: 'scale.sus' as const }
+  })
+
+const rootOf = ({ root }: Chord): number => pitchClassOf(fifthsOf(root))
+const FOURTH = 5
+const MINOR_KINDS: readonly ChordKind[] = ['minor', 'tonicMinor']
 
 /** The pattern that names each chord: the longest one that contains it. */
 const patternAt = (
@@ -183,7 +203,7 @@ const pivotAt = (
 
 const readingOf = (
   span: ChordSpan,
-  { row, key, vamp = false }: Read,
+  { row, key, stands }: Read,
   pattern: PatternSpan | undefined,
   alternatives: readonly Alternative[],
   pivot: Pivot | undefined,
@@ -200,8 +220,8 @@ const readingOf = (
     function: row.id,
     scale,
     why:
-      vamp && !own && scale === row.scale
-        ? reason('scale.vamp')
+      stands && !own && scale === row.scale
+        ? reason(stands)
         : scaleReason(span.chord, row, key, scale, own !== undefined),
     avoid: avoidDegrees(span.chord, scale),
     ...(pattern ? { pattern: pattern.id } : {}),

@@ -12,8 +12,8 @@ export interface Read {
   /** The key's number, and its name as its chords are spelled. */
   readonly keyNumber: number
   readonly key: Key
-  /** A minor chord that stands for bars, and is Dorian for that. */
-  readonly vamp?: boolean
+  /** Why its scale is not its function's: a minor chord that stands for bars, a sus chord that goes to no minor one. */
+  readonly stands?: 'scale.vamp' | 'scale.sus'
 }
 
 /** Unusual functions are often spelled freely: their chords say nothing about the key's own spelling. */
