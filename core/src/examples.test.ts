@@ -48,7 +48,9 @@ const sample = () => {
     exercise,
     take: core.simulatedTake(exercise, core.perfectPlayer),
     played: core.simulatePlayer(exercise, core.perfectPlayer),
-    grade: core.finishGrade(core.startGrade(exercise)),
+    grade: value(
+      core.gradeTake(exercise, { ...core.simulatedTake(exercise, core.perfectPlayer), notes: [] }),
+    ),
     titles: { title: 'Weir', part: 'trumpet', clef: 'treble' },
     voices: Object.fromEntries(
       ['line', 'bass', 'comp', 'drums', 'click'].map((part, channel) => [

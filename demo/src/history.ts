@@ -6,7 +6,6 @@ import {
   type Chart,
   composeLines,
   type ExerciseSpec,
-  type Grade,
   gradeTake,
   instrumentOf,
   type LadderRun,
@@ -249,7 +248,9 @@ const playRun = (
     errorRate,
     spreadMs: (60_000 / tempo) * (0.032 + 0.07 * 0.82 ** occasion.session),
   })
-  const grade: Grade = gradeTake(outcome.value, take)
+  const graded = gradeTake(outcome.value, take)
+  if (!graded.ok) throw new Error(`the demo take cannot be graded: ${JSON.stringify(graded.problems)}`)
+  const grade = graded.value
   const { key } = outcome.value
   return {
     tune: thread.tune,

@@ -110,6 +110,15 @@ export interface RuleArguments {
   'praise.register': readonly []
   'praise.end': readonly [degree: string, symbol: string]
 
+  // Why a take can't be graded, and where its player left the clock or the text.
+  'take.note': readonly [note: number]
+  'take.latency': readonly []
+  'move.swapped': readonly [bar: number]
+  'move.stopped': readonly [bar: number, beats: number]
+  'move.back': readonly [bar: number]
+  'move.displaced': readonly [bar: number, beats: number, barBeats: number]
+  'move.rejoined': readonly [bar: number]
+
   // Why an exercise can't be made, and what to play next.
   'exercise.empty': readonly [rung: string]
   'exercise.phraseNowhere': readonly number[]

@@ -8,7 +8,6 @@ export type { RungRow } from './drill/rung.ts'
 export { limitsOf, optionsOf, RUNGS, type RungId, rungOf, withOption } from './drill/rungs.ts'
 export {
   advanceGrade,
-  finishGrade,
   type GradeState,
   gradeStep,
   gradeTake,
@@ -16,6 +15,7 @@ export {
 } from './grade/grade.ts'
 export type { Judged, NoteVerdict } from './grade/judged.ts'
 export type { Grade, MarkId, Marks } from './grade/marks.ts'
+export { moveReasons } from './grade/moves.ts'
 export { GRADE_RULES, type GradeRules, type RunVerdict } from './grade/rules.ts'
 export { gateFor, hearsBand, latencyOf, TUNINGS, tuningFrom } from './listen/calibrate.ts'
 export { DETECTION_RULES, type DetectionRules, PitchDetector, windowsFor } from './listen/hearing.ts'

@@ -8,8 +8,32 @@ const EMPTY: Readonly<Record<string, string>> = {
   'phrase-place': 'No phrase is chosen.',
 }
 
-/** Why an exercise can't be made, and what to play next. */
-export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next'>> = {
+/** Where bars don't matter. */
+const NO_BAR = Number.POSITIVE_INFINITY
+
+/** A time off the clock in words: "a bar late", "half a beat early", "1.2 beats late". */
+const offClock = (beats: number, barBeats: number): string => {
+  const size = Math.abs(beats)
+  const way = beats < 0 ? 'early' : 'late'
+  const whole = Math.round(size)
+  const near = Math.abs(size - whole) <= 0.2 && whole > 0
+  if (near && whole % barBeats === 0) {
+    const bars = whole / barBeats
+    return bars === 1 ? `a bar ${way}` : `${bars} bars ${way}`
+  }
+  if (near) return whole === 1 ? `a beat ${way}` : `${whole} beats ${way}`
+  return Math.abs(size - 0.5) <= 0.1 ? `half a beat ${way}` : `${size.toFixed(1)} beats ${way}`
+}
+
+/** Why an exercise can't be made, why a take can't be graded and where it left the clock, and what to play next. */
+export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' | 'move'>> = {
+  'take.note': (note) => `The time or the pitch of note ${note} is no number: the take can’t be graded.`,
+  'take.latency': () => 'The latency is no number: the take can’t be graded.',
+  'move.swapped': (bar) => `Two notes of bar ${bar} came in the other order.`,
+  'move.stopped': (bar, beats) => `You stopped in bar ${bar} and went on ${offClock(beats, NO_BAR)}.`,
+  'move.back': (bar) => `You went back to bar ${bar}.`,
+  'move.displaced': (bar, beats, barBeats) => `From bar ${bar} on all is ${offClock(beats, barBeats)}.`,
+  'move.rejoined': (bar) => `You were back with the band in bar ${bar}.`,
   'next.bar': (bar) => `The trouble is in bar ${bar}: play that bar alone, from the one before.`,
   'next.slower': (tempo) => `Below 70: try it at ${tempo}.`,
   'next.again': () => 'Below 70, and this is the slowest tempo: play it again, bar by bar.',

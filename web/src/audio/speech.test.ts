@@ -80,8 +80,11 @@ const matched = (talk: readonly PlayedNote[], instrument: string): number => {
       const notes = talk
         .filter(({ onsetMs }) => onsetMs >= from && onsetMs < from + RUN_MS)
         .map((note) => ({ ...note, onsetMs: note.onsetMs - from }))
-      const { judged } = gradeTake(made.value, { ...perfect, notes })
-      right += judged.filter(({ verdict }) => ['right', 'early', 'late'].includes(verdict)).length
+      const graded = gradeTake(made.value, { ...perfect, notes })
+      if (!graded.ok) throw new Error('what was heard cannot be graded')
+      right += graded.value.judged.filter(({ verdict }) =>
+        ['right', 'early', 'late'].includes(verdict),
+      ).length
       asked += perfect.notes.length
     }
   }

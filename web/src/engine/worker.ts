@@ -138,7 +138,8 @@ const engine = {
   },
   /** The notes that were played into a MIDI file, in milliseconds. */
   importTake: (bytes: Uint8Array): Outcome<readonly PlayedNote[]> => readMidiTake(bytes),
-  gradeTake: (exercise: Exercise, take: Take, rules: GradeRules): Grade => gradeTake(exercise, take, rules),
+  gradeTake: (exercise: Exercise, take: Take, rules: GradeRules): Outcome<Grade> =>
+    gradeTake(exercise, take, rules),
 }
 
 export type Engine = typeof engine

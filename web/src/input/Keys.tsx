@@ -8,8 +8,9 @@ export interface BoardProps {
   readonly sounding: ReadonlySet<number>
   /** Low, to fit beside other things. */
   readonly compact?: boolean
-  readonly onPress: (midi: number) => void
-  readonly onRelease: (midi: number) => void
+  /** A note, at a moment of the page. */
+  readonly onPress: (midi: number, atMs: number) => void
+  readonly onRelease: (midi: number, atMs: number) => void
 }
 
 const BLACK = [1, 3, 6, 8, 10]

@@ -12,8 +12,9 @@ interface ComputerKeys {
   readonly armed: boolean
   /** The note of the lowest key, as a MIDI number. */
   readonly base: number
-  readonly onPress: (midi: number) => void
-  readonly onRelease: (midi: number) => void
+  /** A note, with the moment of the page at which its key went down or up, however late that is handled. */
+  readonly onPress: (midi: number, atMs: number) => void
+  readonly onRelease: (midi: number, atMs: number) => void
 }
 
 /** The computer keyboard as an instrument, while it is armed. */
@@ -28,8 +29,8 @@ export const useComputerKeys = (keys: ComputerKeys): void => {
       const halfSteps = halfStepsOfKey(event.code)
       if (halfSteps === undefined) return
       const { onPress, onRelease } = latest.current
-      if (on) onPress(base + halfSteps)
-      else onRelease(base + halfSteps)
+      if (on) onPress(base + halfSteps, event.timeStamp)
+      else onRelease(base + halfSteps, event.timeStamp)
       event.preventDefault()
       event.stopPropagation()
     }

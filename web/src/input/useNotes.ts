@@ -10,7 +10,8 @@ export interface InputNote {
   readonly atMs: number
 }
 
-const VELOCITY = 90
+/** The velocity of an on-screen or computer key, 1 to 127. */
+export const VELOCITY = 90
 
 interface NotesOptions {
   readonly active: boolean
@@ -35,12 +36,11 @@ export const useNotes = ({ active, base, shift, onNote }: NotesOptions) => {
       act.current({ midi: midi + shift, velocity, atMs: atMs - late.current }),
     )
   }, [active, shift])
-  const onKey = (midi: number, velocity: number) => onNote({ midi, velocity, atMs: performance.now() })
   useComputerKeys({
     armed,
     base,
-    onPress: (midi) => onKey(midi, VELOCITY),
-    onRelease: (midi) => onKey(midi, 0),
+    onPress: (midi, atMs) => onNote({ midi, velocity: VELOCITY, atMs }),
+    onRelease: (midi, atMs) => onNote({ midi, velocity: 0, atMs }),
   })
   return { armed, setArmed, devices }
 }

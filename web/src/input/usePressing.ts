@@ -1,12 +1,13 @@
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
+import { type FocusEvent, type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
 
 interface PressingOptions {
   /** The index of the note that gets the focus first. */
   readonly first: string
   /** Where the arrow keys lead from an index; undefined if there is nothing. */
   readonly next: (place: string, arrow: Arrow) => string | undefined
-  readonly onPress: (midi: number) => void
-  readonly onRelease: (midi: number) => void
+  /** A note, with the moment of the page at which it was pressed or released, however late that is handled. */
+  readonly onPress: (midi: number, atMs: number) => void
+  readonly onRelease: (midi: number, atMs: number) => void
 }
 
 export type Arrow = 'ArrowLeft' | 'ArrowRight' | 'ArrowUp' | 'ArrowDown'
@@ -23,16 +24,16 @@ export const usePressing = ({ first, next, onPress, onRelease }: PressingOptions
   const pressed = useRef(new Map<number | string, number>())
   const board = useRef<HTMLDivElement>(null)
   const [at, setAt] = useState<string>()
-  const press = (by: number | string, midi: number) => {
+  const press = (by: number | string, midi: number, atMs: number) => {
     pressed.current.set(by, midi)
-    onPress(midi)
+    onPress(midi, atMs)
   }
-  const release = (by: number | string) => {
+  const release = (by: number | string, atMs: number) => {
     const midi = pressed.current.get(by)
     pressed.current.delete(by)
-    if (midi !== undefined) onRelease(midi)
+    if (midi !== undefined) onRelease(midi, atMs)
   }
-  const up = ({ pointerId }: PointerEvent) => release(pointerId)
+  const up = ({ pointerId, timeStamp }: PointerEvent) => release(pointerId, timeStamp)
   const onKeyDown = (event: KeyboardEvent, place: string, midi: number) => {
     if (event.altKey || event.ctrlKey || event.metaKey || event.shiftKey) return
     if (isArrow(event.key)) {
@@ -42,7 +43,7 @@ export const usePressing = ({ first, next, onPress, onRelease }: PressingOptions
         board.current?.querySelector<HTMLElement>(`[data-place="${there}"]`)?.focus()
       }
     } else if (!isPress(event.key)) return
-    else if (!event.repeat) press(event.key, midi)
+    else if (!event.repeat) press(event.key, midi, event.timeStamp)
     // Neither a rest nor the band: the focused key.
     event.preventDefault()
     event.stopPropagation()
@@ -54,12 +55,14 @@ export const usePressing = ({ first, next, onPress, onRelease }: PressingOptions
       tabIndex: place === (at ?? first) ? 0 : -1,
       onPointerDown: (event: PointerEvent) => {
         event.preventDefault()
-        press(event.pointerId, midi)
+        press(event.pointerId, midi, event.timeStamp)
       },
       onKeyDown: (event: KeyboardEvent) => onKeyDown(event, place, midi),
-      onKeyUp: ({ key }: KeyboardEvent) => release(key),
+      onKeyUp: ({ key, timeStamp }: KeyboardEvent) => release(key, timeStamp),
       // A key released elsewhere isn't reported here.
-      onBlur: () => ['Enter', ' '].forEach(release),
+      onBlur: ({ timeStamp }: FocusEvent) => {
+        for (const key of ['Enter', ' ']) release(key, timeStamp)
+      },
     }),
   }
 }

@@ -67,7 +67,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     low: instrument.range.low,
     shift,
     press: (...note) => cue.current?.press(...note),
-    release: (key) => cue.current?.release(key),
+    release: (...note) => cue.current?.release(...note),
     hear: (tone) => cue.current?.hear(tone),
     onCue: () => cue.current?.onCue(),
     onLost: (because) => cue.current?.onLost(because),
@@ -86,15 +86,15 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   const low = Math.min(...pitches) - 2
 
   const press = useCallback(
-    (pitch: number, source: Source, atMs?: number) => {
+    (pitch: number, source: Source, atMs: number) => {
       run.press(pitch - shift, source, atMs)
       setSounding((before) => new Set(before).add(pitch))
     },
     [run.press, shift],
   )
   const release = useCallback(
-    (pitch: number) => {
-      run.release(pitch - shift)
+    (pitch: number, atMs: number) => {
+      run.release(pitch - shift, atMs)
       setSounding((before) => new Set([...before].filter((one) => one !== pitch)))
     },
     [run.release, shift],
@@ -139,7 +139,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   useComputerKeys({
     armed,
     base: low,
-    onPress: (pitch) => press(pitch, 'computer-keyboard'),
+    onPress: (pitch, atMs) => press(pitch, 'computer-keyboard', atMs),
     onRelease: release,
   })
   useStageKeys({
@@ -170,6 +170,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
         )}
         <BreakReminder running={running} />
         {trouble && <Notice urgent>{trouble}</Notice>}
+        {run.state === 'ready' && run.because && <Notice urgent>{run.because}</Notice>}
         {run.state === 'paused' && (
           <Stopped
             name="Paused"
@@ -192,7 +193,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
             range={{ low, high: Math.max(...pitches) + 2 }}
             flats={keySignature(open.written.chart.key ?? exercise.key) <= 0}
             sounding={sounding}
-            onPress={(pitch) => press(pitch, 'screen-keys')}
+            onPress={(pitch, atMs) => press(pitch, 'screen-keys', atMs)}
             onRelease={release}
           />
         )}

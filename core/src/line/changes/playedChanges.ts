@@ -48,8 +48,10 @@ const LEAST_MORE = 0.1
 /** The share that is enough where the player asked for the other chords. */
 const LEAST_WISHED = 0.6
 
-/** Half steps above the ii that a side-slip brings: those notes alone are no other chords. */
-const SIDE_SLIP: readonly number[] = (deviceRow('sidestep').found?.groups ?? []).flatMap(({ among }) => among)
+/** Half steps above the ii that a side-slip's arpeggio brings: those notes alone are no other chords. */
+const SIDE_SLIP: readonly number[] = (deviceRow('sidestep').found?.groups ?? [])
+  .filter(({ bySkip }) => bySkip)
+  .flatMap(({ among }) => among)
 
 /** For each analysis, its changes with other chords in them by what is played over each ii–V. */
 const known = new WeakMap<Analysis, Map<string, PlayedChanges>>()

@@ -63,7 +63,7 @@ export const COLOUR_DEVICES = {
     ],
     found: {
       groups: [
-        { kinds: MINOR, least: 3, among: [1, 4, 6, 8, 11], telling: [1, 4, 8], tell: 3, bySkip: true },
+        { kinds: MINOR, least: 3, among: [1, 4, 8, 11], telling: [1, 4, 8], tell: 3, bySkip: true },
         { kinds: MINOR, least: 4, among: [1, 4, 6, 8, 11], telling: [1, 4, 6, 8], tell: 3, bySkip: false },
       ],
     },

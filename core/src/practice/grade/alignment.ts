@@ -62,7 +62,7 @@ export const alignments = (now: GradeState, note: PlayedNote): readonly Hypothes
  * note and be dropped when this one is settled. Most notes match this way; the full search gives the same result.
  */
 export const fastMatch = (state: GradeState, note: PlayedNote): GradeState | undefined => {
-  const { hypotheses, rules, exercise, gathered, playedCount } = state
+  const { hypotheses, rules, exercise, playedCount } = state
   const [only, other] = hypotheses
   const asked = only && exercise.expected[only.next]
   if (!asked || other || only.open.length > 0 || only.owed !== undefined) return undefined
@@ -74,12 +74,11 @@ export const fastMatch = (state: GradeState, note: PlayedNote): GradeState | und
   const decision = answer(state, only.next, note, playedCount, 0)
   if (!decision.plain) return undefined
   const judged = bare(decision)
-  gathered?.push(judged)
   const { behindMs } = followed(state, only, decision)
   return {
     ...state,
     hypotheses: [{ next: only.next + 1, cost: only.cost + cost, open: [], behindMs }],
-    settled: gathered ? state.settled : [...state.settled, judged],
+    settled: [...state.settled, judged],
     playedCount: playedCount + 1,
     clockMs: note.onsetMs,
   }

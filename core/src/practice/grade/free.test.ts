@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { analysed, eighths } from '../../../test/changes.ts'
+import { graded } from '../../../test/graded.ts'
 import { type Phrase, phraseFrom } from '../../line/phrases/phrase.ts'
 import { instrumentOf } from '../../theory/instrument/instrument.ts'
 import { msToTicks, ticksToMs } from '../../theory/rhythm/ticks.ts'
@@ -8,7 +9,7 @@ import { makeExercise } from '../drill/make.ts'
 import { limitsOf, RUNGS, type RungId, rungOf } from '../drill/rungs.ts'
 import type { PlayedNote, Take } from '../listen/take.ts'
 import { perfectPlayer, simulatedTake } from '../simulate/player.ts'
-import { advanceGrade, gradeStep, gradeTake, startGrade } from './grade.ts'
+import { advanceGrade, gradeStep, startGrade } from './grade.ts'
 import type { MarkId } from './marks.ts'
 
 const CHANGES = '| Dm7 | G7 | Cmaj7 | A7b9 | Dm7 G7 | Em7 A7 | Dm7 G7 | C6 |'
@@ -44,7 +45,7 @@ const exerciseOf = (rung: RungId, variant = 0, changes = CHANGES, head = 'key: C
 }
 const exampleOf = (exercise: Exercise): Take => simulatedTake(exercise, perfectPlayer)
 const played = (exercise: Exercise, notes: readonly PlayedNote[]) =>
-  gradeTake(exercise, { ...exampleOf(exercise), notes })
+  graded(exercise, { ...exampleOf(exercise), notes })
 
 describe('free rungs', () => {
   it.each(FREE)(
@@ -55,7 +56,7 @@ describe('free rungs', () => {
         [MINOR, 'key: Bb minor\n'],
       ] as const) {
         const exercise = exerciseOf(rung, variant, changes, head)
-        const { marks, verdict } = gradeTake(exercise, exampleOf(exercise))
+        const { marks, verdict } = graded(exercise, exampleOf(exercise))
         expect(Object.keys(marks)).toEqual(['limits', ...(limitsOf(rung, variant)!.marks ?? [])])
         expect({ marks, verdict }).toEqual({ marks: expect.anything(), verdict: 'move on' })
       }
@@ -89,7 +90,7 @@ describe('a phrase in its place', () => {
     const lower = example.map((note, at) => (at < length ? { ...note, midi: note.midi - 12 } : note))
     expect(played(exercise, lower).marks.limits).toBe(100)
     const without = exerciseOf('chord-tones')
-    const plain = gradeTake(exercise, { ...exampleOf(exercise), notes: exampleOf(without).notes })
+    const plain = graded(exercise, { ...exampleOf(exercise), notes: exampleOf(without).notes })
     expect(plain.marks.limits).toBeLessThan(70)
     expect(plain.causes.limits).toContain(0)
   })
@@ -282,7 +283,7 @@ describe('a line made to break one limit', () => {
     ({ rung, breach, loses, implies = [] }) => {
       const exercise = exerciseOf(rung)
       const take = exampleOf(exercise)
-      const [before, after] = [gradeTake(exercise, take), played(exercise, breach(exercise, take.notes))]
+      const [before, after] = [graded(exercise, take), played(exercise, breach(exercise, take.notes))]
       expect(after.marks[loses]!).toBeLessThan(85)
       expect(after.marks[loses]!).toBeLessThan(before.marks[loses]!)
       for (const [mark, value] of Object.entries(before.marks) as [MarkId, number][])

@@ -33,8 +33,6 @@ export interface GradeState {
   readonly settled: readonly Judged[]
   readonly playedCount: number
   readonly clockMs: number
-  /** Where a whole take's verdicts are collected, instead of `settled`, which is copied at every step. */
-  readonly gathered?: Judged[]
 }
 
 export const beatMs = (exercise: Exercise): number => ticksToMs(QUARTER, exercise.spec.tempo)
@@ -42,6 +40,10 @@ export const beatMs = (exercise: Exercise): number => ticksToMs(QUARTER, exercis
 /** When each note is expected, in milliseconds, swing included. */
 const placeMs = (exercise: Exercise, tick: Ticks): number =>
   ticksToMs(swung(tick, exercise.swing), exercise.spec.tempo)
+
+/** When each expected note of an exercise is due, in milliseconds from its first beat, swing included. */
+export const placesMsOf = (exercise: Exercise): readonly number[] =>
+  exercise.expected.map((note) => placeMs(exercise, note.start))
 
 /**
  * The state of a grade before the first note.
@@ -51,7 +53,7 @@ const placeMs = (exercise: Exercise, tick: Ticks): number =>
 export const startGrade = (exercise: Exercise, rules: GradeRules = GRADE_RULES): GradeState => ({
   exercise,
   rules,
-  placesMs: exercise.expected.map((note) => placeMs(exercise, note.start)),
+  placesMs: placesMsOf(exercise),
   hypotheses: [{ next: 0, cost: 0, open: [], behindMs: 0 }],
   settled: [],
   playedCount: 0,

@@ -50,10 +50,11 @@ describe('sumUp', () => {
     expect(causes.notes).toEqual([1])
   })
 
-  it('counts time among the notes at their pitch alone: a wrong note is lost once', () => {
+  it('counts the time of wrong notes as that of right ones; a missed note is not on time either', () => {
     const { marks, causes } = sumUp(EXERCISE, judged({ 2: late(90), 6: late(90), 9: { verdict: 'wrong' } }))
-    expect(marks).toMatchObject({ notes: 94, time: 87 }) // 13 of 15
+    expect(marks).toMatchObject({ notes: 94, time: 88 }) // 14 of 16
     expect(causes).toMatchObject({ notes: [2], time: [0, 1] })
+    expect(sumUp(EXERCISE, judged({ 2: late(90), 6: missed })).marks).toMatchObject({ notes: 94, time: 88 })
   })
 
   it('takes two notes missed in a row for one stop, however many follow, and one missed for none', () => {
@@ -66,8 +67,13 @@ describe('sumUp', () => {
     expect(twice.causes.flow).toEqual([0, 2])
   })
 
-  it('takes a note that comes more than half a beat later than the last for a stop, and a slow slide back for none', () => {
-    expect(sumUp(EXERCISE, judged({ 8: late(300) })).marks.flow).toBe(100 - GRADE_RULES.stopCost)
+  it('takes going on later and going back for stops, one late note and a slow slide back for none', () => {
+    const moved = (kind: 'stopped' | 'back' | 'rejoined') =>
+      sumUp(EXERCISE, judged(), [{ kind, expected: 8, bar: 2, beats: 1 }]).marks.flow
+    expect(moved('stopped')).toBe(100 - GRADE_RULES.stopCost)
+    expect(moved('back')).toBe(100 - GRADE_RULES.stopCost)
+    expect(moved('rejoined')).toBe(100)
+    expect(sumUp(EXERCISE, judged({ 8: late(300) })).marks.flow).toBe(100)
     const sliding = Object.fromEntries(Array.from({ length: COUNT }, (_, at) => [at, late(at * 40)]))
     expect(sumUp(EXERCISE, judged(sliding)).marks.flow).toBe(100)
   })
@@ -100,7 +106,7 @@ describe('sumUp', () => {
     const strict = { ...GRADE_RULES, stopCost: 40, leasts: { close: 90, solid: 95, moveOn: 99 } }
     const stopped = judged({ 5: missed, 6: missed })
     expect(sumUp(EXERCISE, stopped).verdict).toBe('solid')
-    expect(sumUp(EXERCISE, stopped, strict)).toMatchObject({ marks: { flow: 60 }, verdict: 'again' })
+    expect(sumUp(EXERCISE, stopped, [], strict)).toMatchObject({ marks: { flow: 60 }, verdict: 'again' })
   })
 })
 

@@ -5,7 +5,7 @@ import type { FreeMark } from '../drill/limits.ts'
 import { rungOf } from '../drill/rungs.ts'
 import type { FreeJudgement, FreePoints } from './free.ts'
 import type { Point } from './freeRules.ts'
-import type { Judged } from './judged.ts'
+import type { Judged, Move } from './judged.ts'
 import { GRADE_RULES, type GradeRules, type RunVerdict, verdictFor } from './rules.ts'
 
 /** What can be marked: a set rung's notes, time and flow; a free rung's limits and other requirements. */
@@ -37,6 +37,8 @@ export interface Grade {
   /** The bar with the smallest share of right notes; undefined if every bar is right. */
   readonly weakestBar?: number
   readonly weakestChange?: WeakChange
+  /** Where the player left the clock or the text of a set exercise. */
+  readonly moves?: readonly Move[]
   /** A free rung's take as a line: what was graded. */
   readonly line?: Line
 }
@@ -51,19 +53,26 @@ const weakestOf = (bars: readonly BarGrade[]): BarGrade | undefined =>
     undefined,
   )
 
-/** Marks and verdict from the verdicts on the notes. */
+/**
+ * Marks and verdict from the verdicts on the notes. A note that was not played isn't on time either, so that no further slip
+ * raises a mark; a wrong note is on time or not as a right one is.
+ */
 export const sumUp = (
   exercise: Exercise,
   judged: readonly Judged[],
+  moves: readonly Move[] = [],
   rules: GradeRules = GRADE_RULES,
 ): Grade => {
   const of = (...verdicts: readonly Judged['verdict'][]) =>
-    judged.filter(({ verdict }) => verdicts.includes(verdict)).length
+    judged.filter(({ verdict, forgiven }) => verdicts.includes(verdict) && !forgiven).length
   const pitched = of('right', 'early', 'late')
-  const stops = stopsOf(exercise, judged)
+  const stops = stopsOf(exercise, judged, moves)
+  const onTime = judged.filter(
+    ({ verdict, offMs }) => verdict !== 'extra' && isOnTime(exercise, rules, offMs),
+  )
   const marks: Marks = {
     notes: percent(pitched, exercise.expected.length + of('extra')),
-    time: percent(of('right'), pitched),
+    time: percent(onTime.length, exercise.expected.length),
     flow: stops === undefined ? 0 : Math.max(0, 100 - stops.length * rules.stopCost),
   }
   const bars = barsOf(exercise, judged)
@@ -71,7 +80,9 @@ export const sumUp = (
   const change = weakestChange(exercise, judged)
   const barsWith = (...verdicts: readonly Judged['verdict'][]) =>
     distinct(
-      judged.filter(({ verdict }) => verdicts.includes(verdict)).map((one) => barOfJudged(exercise, one)),
+      judged
+        .filter(({ verdict, forgiven }) => verdicts.includes(verdict) && !forgiven)
+        .map((one) => barOfJudged(exercise, one)),
     )
   return {
     judged,
@@ -80,13 +91,19 @@ export const sumUp = (
     bars,
     causes: {
       notes: barsWith('wrong', 'missed', 'extra'),
-      time: barsWith('early', 'late'),
+      time: barsWith('early', 'late', 'missed'),
       flow: distinct((stops ?? []).map((expected) => exercise.expected[expected]!.bar)),
     },
     ...(weakest ? { weakestBar: weakest.bar } : {}),
     ...(change ? { weakestChange: change } : {}),
+    ...(moves.length > 0 ? { moves } : {}),
   }
 }
+
+/** Whether a note came within the limits of its time; a missed one did not. */
+const isOnTime = ({ spec }: Exercise, rules: GradeRules, offMs: number | undefined): boolean =>
+  offMs !== undefined &&
+  Math.abs(offMs) <= Math.max(rules.onTimeMs, rules.onTimeBeats * ticksToMs(QUARTER, spec.tempo))
 
 /** The bar of a verdict: that of the expected note, or of the one expected at about the time of an extra one. */
 const barOfJudged = ({ expected, spec }: Exercise, { expected: index, onsetMs }: Judged): number => {
@@ -163,27 +180,21 @@ export const sumUpFree = (
 }
 
 /**
- * Where a player hesitated, by expected note; undefined if nothing was played. A hesitation: two or more notes missed
- * in a row, or a note that comes over half a beat later than the one before it.
+ * Where a player stopped, by expected note; undefined if nothing was played: two or more notes missed in a row, and where
+ * the player went on later or went back.
  */
-const stopsOf = (exercise: Exercise, judged: readonly Judged[]): readonly number[] | undefined => {
-  const beatMs = ticksToMs(QUARTER, exercise.spec.tempo)
-  const byNote = new Map(judged.map((one) => [one.expected, one] as const))
-  const answers = exercise.expected.map((_, at) => byNote.get(at))
-  if (answers.every((answer) => answer === undefined || answer.verdict === 'missed')) return undefined
-  const stops: number[] = []
-  let missedRun = 0
-  let lastOff = 0
-  for (const [expected, answer] of answers.entries()) {
-    if (!answer || answer.verdict === 'missed') {
-      missedRun += 1
-      if (missedRun === 2) stops.push(expected)
-      continue
-    }
-    missedRun = 0
-    if ((answer.offMs ?? 0) - lastOff > beatMs / 2) stops.push(expected)
-    lastOff = answer.offMs ?? 0
-  }
+const stopsOf = (
+  exercise: Exercise,
+  judged: readonly Judged[],
+  moves: readonly Move[],
+): readonly number[] | undefined => {
+  const missed = new Set(judged.flatMap((one) => (one.verdict === 'missed' ? [one.expected] : [])))
+  if (missed.size === exercise.expected.length) return undefined
+  const stops = moves.flatMap(({ kind, expected }) =>
+    kind === 'stopped' || kind === 'back' ? [expected] : [],
+  )
+  for (let at = 1; at < exercise.expected.length; at += 1)
+    if (missed.has(at) && missed.has(at - 1) && !missed.has(at - 2)) stops.push(at)
   return stops
 }
 

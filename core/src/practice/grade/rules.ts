@@ -40,7 +40,7 @@ export const GRADE_RULES: GradeRules = {
   wrongPitch: 1.1,
   perBeatOff: 0.8,
   swapped: 0.3,
-  stopped: 1.2,
+  stopped: 1.7,
   follow: 0.3,
   octaves: 'any',
   lagBeats: 1,

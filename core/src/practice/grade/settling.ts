@@ -60,13 +60,12 @@ const sameDecision = (a: Decision | undefined, b: Decision): boolean =>
 
 /** Settles a number of the best alignment's oldest open decisions, and drops the alignments that decided otherwise. */
 const settle = (state: GradeState, count: number): GradeState => {
-  const { hypotheses, gathered } = state
+  const { hypotheses } = state
   const first = hypotheses[0]!.open.slice(0, count)
   const judged = first.map(bare)
-  gathered?.push(...judged)
   return {
     ...state,
-    settled: gathered ? state.settled : [...state.settled, ...judged],
+    settled: [...state.settled, ...judged],
     hypotheses: hypotheses
       .filter(({ open }) => first.every((decision, at) => sameDecision(open[at], decision)))
       .map((hypothesis) => ({ ...hypothesis, open: hypothesis.open.slice(count) })),

@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../../test/changes.ts'
+import { graded } from '../../../test/graded.ts'
 import { normalFrom, randomFrom } from '../../random/random.ts'
 import { instrumentOf } from '../../theory/instrument/instrument.ts'
 import { makeExercise } from '../drill/make.ts'
-import { gradeTake } from '../grade/grade.ts'
 import { perfectPlayer, simulatedTake, simulatePlayer, simulatePlaying } from './player.ts'
 
 const outcome = makeExercise(
@@ -54,7 +54,7 @@ describe('the simulated player', () => {
     expect(offs).toEqual([...offs].sort((a, b) => a - b))
     // A stop costs flow, not notes: the player is followed to where it went on.
     const once = clean.map((note) => ({ ...note, onsetMs: note.onsetMs + (note.onsetMs > 3000 ? 500 : 0) }))
-    const { marks } = gradeTake(exercise, { ...simulatedTake(exercise, perfectPlayer), notes: once })
+    const { marks } = graded(exercise, { ...simulatedTake(exercise, perfectPlayer), notes: once })
     expect(marks.flow).toBeLessThan(100)
     expect(marks.notes).toBeGreaterThanOrEqual(85)
   })

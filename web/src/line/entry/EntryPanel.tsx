@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Board } from '../../input/Board.tsx'
 import { MidiChoice } from '../../input/MidiChoice.tsx'
-import { useNotes } from '../../input/useNotes.ts'
+import { useNotes, VELOCITY } from '../../input/useNotes.ts'
 import { placeWords } from '../../notation/labels.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -47,7 +47,6 @@ export const EntryPanel = ({ entry, onClose }: EntryPanelProps) => {
   useHotkeys('enter', entry.rest, { ...keys, ignoreEventWhen: isForButton }, [entry])
   useHotkeys('backspace', entry.back, keys, [entry])
   const key = analysis.chart.key ?? { tonic: 'C', mode: 'major' as const }
-  const press = (midi: number, velocity: number) => onNote({ midi, velocity, atMs: performance.now() })
   return (
     <section
       ref={panel}
@@ -99,8 +98,8 @@ export const EntryPanel = ({ entry, onClose }: EntryPanelProps) => {
         flats={keySignature(key) <= 0}
         sounding={sounding}
         compact
-        onPress={(midi) => press(midi, 90)}
-        onRelease={(midi) => press(midi, 0)}
+        onPress={(midi, atMs) => onNote({ midi, velocity: VELOCITY, atMs })}
+        onRelease={(midi, atMs) => onNote({ midi, velocity: 0, atMs })}
       />
       <div className="flex flex-wrap items-center gap-x-5">
         <span role="status">{wordsOf(entry, analysis)}</span>

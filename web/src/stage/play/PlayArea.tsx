@@ -55,6 +55,7 @@ export const PlayArea = ({ open, exercise, written, run, rules, hidden, next, he
         <Result
           analysis={open.written}
           grade={grade}
+          changed={run.changed}
           exercise={exercise}
           next={next}
           onHear={() => take && hear(playTakeOverExercise(exercise, take))}

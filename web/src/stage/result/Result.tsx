@@ -1,4 +1,11 @@
-import { type Analysis, type Exercise, type Grade, type MarkId, wordReason } from '@eager-contour/core'
+import {
+  type Analysis,
+  type Exercise,
+  type Grade,
+  type MarkId,
+  moveReasons,
+  wordReason,
+} from '@eager-contour/core'
 import { useSettings } from '../../settings/settings.ts'
 import { Button } from '../../ui/Button.tsx'
 import { chordText } from '../../ui/ChordSymbol.tsx'
@@ -10,6 +17,8 @@ interface ResultProps {
   readonly analysis: Analysis
   readonly exercise: Exercise
   readonly grade: Grade
+  /** How many notes were told otherwise while they were played. */
+  readonly changed: number
   readonly next: NextStepProposal | undefined
   readonly onHear: () => void
   /** Opens what was played as a line; of a free run only. */
@@ -25,7 +34,7 @@ const barsSay = (bars: readonly number[] | undefined): string =>
  * Verdict, the proposed step with its reason, each mark with the bars where it lost points, the weakest bar and
  * change.
  */
-export const Result = ({ analysis, exercise, grade, next, onHear, onOpenLine }: ResultProps) => {
+export const Result = ({ analysis, exercise, grade, changed, next, onHear, onOpenLine }: ResultProps) => {
   const marks = Object.entries(grade.marks) as readonly [MarkId, number][]
   const many = marks.length > 4
   return (
@@ -56,7 +65,7 @@ export const Result = ({ analysis, exercise, grade, next, onHear, onOpenLine }: 
         </dl>
       </div>
       <p className="flex flex-wrap items-center gap-3 text-lg text-soft">
-        <Said analysis={analysis} exercise={exercise} grade={grade} />
+        <Said analysis={analysis} exercise={exercise} grade={grade} changed={changed} />
         <Button look="quiet" onClick={onHear}>
           {exercise.free ? 'Hear it again' : 'Play my take over the exercise'}
         </Button>
@@ -70,9 +79,16 @@ export const Result = ({ analysis, exercise, grade, next, onHear, onOpenLine }: 
   )
 }
 
-const Said = ({ analysis, exercise, grade }: Pick<ResultProps, 'analysis' | 'exercise' | 'grade'>) => {
+const Said = ({
+  analysis,
+  exercise,
+  grade,
+  changed,
+}: Pick<ResultProps, 'analysis' | 'exercise' | 'grade' | 'changed'>) => {
   const { chordStyle } = useSettings()
-  const count = (verdict: string) => grade.judged.filter((one) => one.verdict === verdict).length
+  const count = (verdict: string) =>
+    grade.judged.filter((one) => one.verdict === verdict && !one.forgiven).length
+  const forgiven = grade.judged.filter((one) => one.forgiven && one.forgiven !== 'repeated').length
   const { weakestBar: weak, weakestChange: change } = grade
   const symbol = (index: number) => chordText(analysis.spans[index]!.chord, chordStyle)
   const where =
@@ -85,6 +101,22 @@ const Said = ({ analysis, exercise, grade }: Pick<ResultProps, 'analysis' | 'exe
         ? `${grade.judged.length} notes played, ${count('wrong')} not allowed.`
         : `${exercise.expected.length} notes expected: ${count('wrong')} wrong, ${count('missed')} missed, ${count('extra')} extra.`}{' '}
       {where}
+      {moveReasons(exercise, grade).map((why) => (
+        <span key={JSON.stringify(why)}> {wordReason(why)}</span>
+      ))}
+      {forgiven > 0 && (
+        <span>
+          {' '}
+          {forgiven === 1 ? 'A grace note or bounce' : `${forgiven} grace notes and bounces`} cost nothing.
+        </span>
+      )}
+      {changed > 0 && (
+        <span>
+          {' '}
+          {changed === 1 ? 'One note was' : `${changed} notes were`} told otherwise while you played: the
+          whole take counts.
+        </span>
+      )}
     </span>
   )
 }

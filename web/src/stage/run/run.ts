@@ -23,6 +23,8 @@ export interface SourceTiming {
 export interface Run {
   readonly state: RunState
   readonly judged: readonly Judged[]
+  /** How many notes the whole take tells otherwise than was shown while it was played. */
+  readonly changed: number
   readonly grade: Grade | undefined
   readonly take: Take | undefined
   /** Whether the band is unavailable: the run continues without it. */
@@ -38,8 +40,8 @@ export interface Run {
   /** Stops before the end; returns what was played so far. */
   readonly abandon: () => Promise<{ take: Take; grade: Grade } | undefined>
   /** A note, at a moment of the page (milliseconds). */
-  readonly press: (midi: number, source: Source, pageMs?: number) => void
-  readonly release: (midi: number) => void
+  readonly press: (midi: number, source: Source, pageMs: number) => void
+  readonly release: (midi: number, pageMs: number) => void
   /**
    * A note detected by the microphone, at moments of the audio clock (seconds); once when it starts, once when it
    * ends.
@@ -55,9 +57,6 @@ export interface Run {
   /** Ticks from the stretch's first beat (negative during the count-in); undefined when nothing runs. */
   readonly position: () => Ticks | undefined
 }
-
-/** The velocity of an on-screen or computer key, 1 to 127. */
-export const VELOCITY = 90
 
 /** The bar that a tick of the stretch lies in, by the tick of its first beat. */
 export const barBegin = ({ chart }: Analysis, { spec }: Exercise, tick: Ticks): Ticks => {

@@ -8,7 +8,9 @@ import {
   readChart,
   simulatedTake,
 } from '@eager-contour/core'
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { takeOf } from './run.ts'
 import { NO_RUN, type RunData, type RunEvent, runReducer } from './runMachine.ts'
 
 const exercise = (() => {
@@ -58,14 +60,53 @@ describe('a run', () => {
     expect(states.map(({ state }) => state)).toEqual(['ready', 'ready', 'loading', 'count-in', 'playing'])
   })
 
-  it('judges note by note what the whole take is graded with at its end', () => {
+  it('judges nearly all note by note as the whole take is graded at its end, and counts what changes', () => {
     const take = simulatedTake(exercise, { seed: 4, errorRate: 0.3, spreadMs: 25 })
     const events = take.notes.flatMap((note): readonly RunEvent[] => [
       { type: 'time', ms: note.onsetMs - 1 },
       noteEvent(note),
     ])
     const ended = after(playing, ...events, { type: 'time', ms: 60_000 })
-    expect(ended.judged).toEqual(gradeTake(exercise, take).judged)
+    const whole = gradeTake(exercise, take)
+    if (!whole.ok) throw new Error('the take cannot be graded')
+    const finished = runReducer(ended, { type: 'finished', take, grade: whole.value })
+    expect(finished.judged).toEqual(whole.value.judged)
+    const verdicts = (judged: RunData['judged']) =>
+      judged
+        .flatMap(({ expected, verdict }) => (expected === undefined ? [] : [`${expected} ${verdict}`]))
+        .sort()
+    const [shown, kept] = [verdicts(ended.judged), verdicts(whole.value.judged)]
+    expect(finished.changed).toBe(kept.filter((one) => !shown.includes(one)).length)
+    expect(finished.changed).toBeLessThan(0.1 * kept.length)
+  })
+
+  it('is graded the same however late, and in whatever order, a busy page handles its notes (property)', () => {
+    const take = simulatedTake(exercise, { seed: 9, errorRate: 0.15, spreadMs: 30 })
+    const timing = { latencyMs: 0, tuningHz: 440, settleMs: 40 }
+    const gradeOf = (run: RunData) => {
+      const graded = gradeTake(exercise, takeOf(run, exercise, timing))
+      if (!graded.ok) throw new Error('the take cannot be graded')
+      const { marks, verdict, judged } = graded.value
+      return { marks, verdict, judged: judged.map(({ played: _played, ...one }) => one) }
+    }
+    const inTime = gradeOf(after(playing, ...take.notes.map((note) => noteEvent(note))))
+    const delays = fc.array(fc.integer({ min: 0, max: 3000 }), {
+      minLength: take.notes.length,
+      maxLength: take.notes.length,
+    })
+    fc.assert(
+      fc.property(delays, fc.integer({ min: 5, max: 900 }), (late, every) => {
+        // Each note is handled some time after it was played; the clock is looked at now and then.
+        const handled: (readonly [number, RunEvent])[] = take.notes.map(
+          (note, at) => [note.onsetMs + late[at]!, noteEvent(note)] as const,
+        )
+        for (let ms = 0; ms < 12_000; ms += every)
+          handled.push([ms, { type: 'time', ms: ms - timing.settleMs }])
+        const events = handled.sort(([a], [b]) => a - b).map(([, event]) => event)
+        expect(gradeOf(after(playing, ...events))).toEqual(inTime)
+      }),
+      { numRuns: 200 },
+    )
   })
 
   it('subtracts only the latency, and keeps the notes as they came', () => {

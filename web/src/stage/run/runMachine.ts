@@ -51,6 +51,8 @@ export interface RunData extends Recording {
   readonly repeatedNotes: readonly PlayedNote[]
   readonly grading?: GradeState
   readonly judged: readonly Judged[]
+  /** How many asked notes the whole take tells otherwise than was shown while it was played. */
+  readonly changed: number
   readonly grade?: Grade
   readonly take?: Take
 }
@@ -86,6 +88,8 @@ export type RunEvent =
   /** Stops before the end: what was played of a bar that was to start again counts after all. */
   | { readonly type: 'stopped'; readonly latencyMs: number }
   | { readonly type: 'finished'; readonly take: Take; readonly grade: Grade }
+  /** The take can't be graded: why, in words. */
+  | { readonly type: 'refused'; readonly because: string }
 
 export const NO_RUN: RunData = {
   state: 'ready',
@@ -96,6 +100,7 @@ export const NO_RUN: RunData = {
   ungradedNotes: [],
   repeatedNotes: [],
   judged: [],
+  changed: 0,
 }
 
 /** The run after an event. The same object if nothing changed. */
@@ -156,8 +161,20 @@ export const runReducer = (run: RunData, event: RunEvent): RunData => {
         take: event.take,
         grade: event.grade,
         judged: event.grade.judged,
+        changed: differences(run.judged, event.grade.judged),
       }
+    case 'refused':
+      return { ...run, state: 'ready', because: event.because }
   }
+}
+
+/** Asked notes whose verdict while playing isn't the one of the whole take. */
+const differences = (live: readonly Judged[], whole: readonly Judged[]): number => {
+  const shown = new Map(live.map(({ expected, verdict }) => [expected, verdict]))
+  return whole.filter(
+    ({ expected, verdict }) =>
+      expected !== undefined && shown.has(expected) && shown.get(expected) !== verdict,
+  ).length
 }
 
 const beatsMs = ({ exercise }: RunData, beats: number): number =>

@@ -1,8 +1,6 @@
 import {
   type Analysis,
   type Exercise,
-  finishGrade,
-  type Grade,
   type GradeRules,
   gradeStep,
   kitOf,
@@ -15,6 +13,7 @@ import {
   type Take,
   type Ticks,
   ticksToMs,
+  wordReason,
 } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { bandIfReady, loadBand } from '../../audio/band.ts'
@@ -24,8 +23,9 @@ import type { RunClock } from '../../audio/runClock.ts'
 import { useMix } from '../../audio/useMix.ts'
 import { bandSound } from '../../audio/usePlay.ts'
 import { engine } from '../../engine/engine.ts'
+import { VELOCITY } from '../../input/useNotes.ts'
 import { playIntoMicrophone } from './playIntoMicrophone.ts'
-import { barBegin, type Run, type SourceTiming, takeOf, VELOCITY } from './run.ts'
+import { barBegin, type Run, type SourceTiming, takeOf } from './run.ts'
 import {
   EARLY_BEATS,
   NO_RUN,
@@ -117,8 +117,8 @@ export const useRun = (settings: RunSettings): Run => {
     clear()
     const mine = turn.current
     const take = takeNow(exercise)
-    const grade = await gradeOf(run.current, take)
-    if (grade && turn.current === mine) send({ type: 'finished', take, grade })
+    const graded = await gradeOf(run.current, take)
+    if (graded && turn.current === mine) send(graded)
   }, [exercise, clear, takeNow, send])
 
   /** Counts in and plays from a tick on. */
@@ -218,15 +218,14 @@ export const useRun = (settings: RunSettings): Run => {
       const { rules } = latest.current
       send({ type: 'started', exercise, rules, simulated: undefined })
       const [first, second] = await Promise.all(
-        [0, ticksToMs(exercise.countIn, exercise.spec.tempo)].map(async (leadMs) => {
+        [0, ticksToMs(exercise.countIn, exercise.spec.tempo)].map((leadMs) => {
           const shifted = notes.map((note) => ({ ...note, onsetMs: note.onsetMs - leadMs }))
           const data = { notes: shifted, ungradedNotes: [], source: 'midi-file' } as const
-          const take = takeOf(data, exercise, latest.current.timingOf('midi-file'))
-          return { take, grade: await engine().gradeTake(exercise, take, rules) }
+          return gradeOf(run.current, takeOf(data, exercise, latest.current.timingOf('midi-file')))
         }),
       )
       if (!first || !second) return
-      send({ type: 'finished', ...(rightNotes(second.grade) > rightNotes(first.grade) ? second : first) })
+      send(rightNotes(second) > rightNotes(first) ? second : first)
     },
     [exercise, clear, send],
   )
@@ -235,8 +234,8 @@ export const useRun = (settings: RunSettings): Run => {
     clear()
     send({ type: 'stopped', latencyMs: timing().latencyMs })
     const take = takeNow(exercise)
-    const grade = take.notes.length > 0 ? await gradeOf(run.current, take) : undefined
-    return grade && { take, grade }
+    const graded = take.notes.length > 0 ? await gradeOf(run.current, take) : undefined
+    return graded?.type === 'finished' ? graded : undefined
   }, [exercise, clear, send, takeNow, timing])
 
   useInterruptions(pause)
@@ -246,10 +245,11 @@ export const useRun = (settings: RunSettings): Run => {
     if (!clock.current || !exercise) return undefined
     return msToTicks(clock.current.at(performance.now()), exercise.spec.tempo)
   }, [exercise])
-  const { state, judged, grade, take, silent, because } = shown
+  const { state, judged, changed, grade, take, silent, because } = shown
   return {
     state,
     judged,
+    changed,
     grade,
     take,
     silent,
@@ -273,10 +273,16 @@ const warmUp = (exercise: Exercise, rules: GradeRules): void => {
     gradeStep(empty, { onsetMs, durationMs: 0, midi: 60, cents: 0, velocity: VELOCITY })
 }
 
-/** The grade of a run that ends; a free take is graded again with its notes' lengths. */
-const gradeOf = async ({ exercise, rules, grading }: RunData, take: Take): Promise<Grade | undefined> => {
-  if (!exercise || !rules || !grading) return undefined
-  return exercise.free ? engine().gradeTake(exercise, take, rules) : finishGrade(grading)
+/** How a run ends: its grade is made from the whole take, whatever was shown while it was played. */
+type Ending = Extract<RunEvent, { readonly type: 'finished' | 'refused' }>
+
+const gradeOf = async ({ exercise, rules }: RunData, take: Take): Promise<Ending | undefined> => {
+  if (!exercise || !rules) return undefined
+  const graded = await engine().gradeTake(exercise, take, rules)
+  return graded.ok
+    ? { type: 'finished', take, grade: graded.value }
+    : { type: 'refused', because: graded.problems.map((problem) => wordReason(problem)).join(' ') }
 }
 
-const rightNotes = ({ judged }: Grade): number => judged.filter(({ verdict }) => verdict === 'right').length
+const rightNotes = (ending: Ending): number =>
+  ending.type === 'refused' ? 0 : ending.grade.judged.filter(({ verdict }) => verdict === 'right').length

@@ -2,7 +2,8 @@ import type { PlayedNote, Source } from '@eager-contour/core'
 import { type RefObject, useCallback } from 'react'
 import { bandIfReady } from '../../audio/band.ts'
 import type { RunClock } from '../../audio/runClock.ts'
-import { type Run, VELOCITY } from './run.ts'
+import { VELOCITY } from '../../input/useNotes.ts'
+import type { Run } from './run.ts'
 import type { RunData } from './runMachine.ts'
 
 interface RunNotes {
@@ -21,7 +22,7 @@ export const useRunNotes = ({
   onEnd,
 }: RunNotes): Pick<Run, 'press' | 'release' | 'hear'> => {
   const press = useCallback(
-    (midi: number, source: Source, pageMs = performance.now()) => {
+    (midi: number, source: Source, pageMs: number) => {
       bandIfReady()?.strike(midi, VELOCITY)
       const onsetMs = clock.current?.at(pageMs)
       if (onsetMs === undefined) return
@@ -30,9 +31,9 @@ export const useRunNotes = ({
     [clock, onNote],
   )
   const release = useCallback(
-    (midi: number) => {
+    (midi: number, pageMs: number) => {
       bandIfReady()?.release(midi)
-      if (clock.current) onEnd(`key ${midi}`, clock.current.at(performance.now()))
+      if (clock.current) onEnd(`key ${midi}`, clock.current.at(pageMs))
     },
     [clock, onEnd],
   )

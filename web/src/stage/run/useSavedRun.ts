@@ -65,9 +65,11 @@ export const useSavedRun = (
     save(unsavedRun(take), grade, 'finished')
   }, [state, take, grade, save, unsavedRun])
   useEffect(() => {
-    void readUnsavedRun().then(
-      (run) => run && setInterrupted({ run, grade: gradeTake(run.exercise, run.take, rulesNow.current) }),
-    )
+    void readUnsavedRun().then((run) => {
+      if (!run) return
+      const graded = gradeTake(run.exercise, run.take, rulesNow.current)
+      if (graded.ok) setInterrupted({ run, grade: graded.value })
+    })
   }, [])
   const dismiss = useCallback(() => setInterrupted(undefined), [])
   const stop = useCallback(async () => {

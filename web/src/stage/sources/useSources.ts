@@ -15,7 +15,7 @@ interface SourceHandlers {
   /** Half steps from sounding to read pitch. */
   readonly shift: number
   readonly press: (midi: number, source: Source, pageMs: number) => void
-  readonly release: (midi: number) => void
+  readonly release: (midi: number, pageMs: number) => void
   readonly hear: (tone: HeardTone) => void
   /** A note was played, in any state. */
   readonly onCue: () => void
@@ -32,7 +32,7 @@ export const useSources = (handlers: SourceHandlers) => {
     () =>
       hearMidi(({ midi: key, velocity, atMs }) => {
         const { shift, press, release, onCue } = act.current
-        if (velocity === 0) return release(key + shift)
+        if (velocity === 0) return release(key + shift, atMs)
         press(key + shift, 'midi', atMs)
         onCue()
       }),

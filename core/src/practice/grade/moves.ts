@@ -1,0 +1,16 @@
+import { type Reason, reason } from '../../outcome/reasons.ts'
+import { QUARTER } from '../../theory/rhythm/ticks.ts'
+import type { Exercise } from '../drill/exercise.ts'
+import type { Grade } from './marks.ts'
+
+/**
+ * Where the player left the clock or the text, in the order of the take.
+ *
+ * @example moveReasons(exercise, grade) // []
+ */
+export const moveReasons = ({ countIn }: Exercise, { moves = [] }: Grade): readonly Reason[] =>
+  moves.map(({ kind, bar, beats }): Reason => {
+    if (kind === 'displaced') return reason('move.displaced', bar + 1, beats, countIn / QUARTER)
+    if (kind === 'stopped') return reason('move.stopped', bar + 1, beats)
+    return reason(`move.${kind}`, bar + 1)
+  })
