@@ -2,7 +2,7 @@ import { type Line, notesWithin } from '../line/notes/line.ts'
 import { noiseAt } from '../random/noise.ts'
 import { OCTAVE } from '../theory/pitch/interval.ts'
 import type { Swing } from '../theory/rhythm/swing.ts'
-import { swung } from '../theory/rhythm/swing.ts'
+import { swinging, swung } from '../theory/rhythm/swing.ts'
 import type { Ticks } from '../theory/rhythm/ticks.ts'
 import type { Analysis } from '../tune/analysis/analysis.ts'
 import { barStarts, type Stretch, stretchTicks } from '../tune/chart/chart.ts'
@@ -60,17 +60,23 @@ const lineEvents = (
   end: Ticks,
   swing: Swing,
   octave: number,
-): readonly BandEvent[] =>
-  notesWithin(line, start, end).map((note) => {
-    const tick = swung(note.start - start, swing)
+): readonly BandEvent[] => {
+  const notes = notesWithin(line, start, end)
+  const sounding = swinging(
+    notes.map((note) => note.start - start),
+    swing,
+  )
+  return notes.map((note) => {
+    const tick = sounding(note.start - start)
     return {
       part: 'line',
       tick,
-      duration: swung(note.start - start + note.duration, swing) - tick,
+      duration: sounding(note.start - start + note.duration) - tick,
       midi: note.midi + OCTAVE * octave,
       velocity: LOUDNESS.line,
     }
   })
+}
 
 type BackingOptions = Required<Pick<BandOptions, 'swing' | 'seed' | 'click' | 'voicing'>>
 

@@ -13,6 +13,7 @@ export {
   gradeTake,
   startGrade,
 } from './grade/grade.ts'
+export { placesMsOf } from './grade/gradeState.ts'
 export type { Judged, NoteVerdict } from './grade/judged.ts'
 export type { Grade, MarkId, Marks } from './grade/marks.ts'
 export { moveReasons } from './grade/moves.ts'

@@ -1,5 +1,5 @@
-import { swung } from '../../theory/rhythm/swing.ts'
-import { QUARTER, type Ticks, ticksToMs } from '../../theory/rhythm/ticks.ts'
+import { swinging } from '../../theory/rhythm/swing.ts'
+import { QUARTER, ticksToMs } from '../../theory/rhythm/ticks.ts'
 import type { Exercise } from '../drill/exercise.ts'
 import type { Judged } from './judged.ts'
 import { GRADE_RULES, type GradeRules } from './rules.ts'
@@ -37,13 +37,11 @@ export interface GradeState {
 
 export const beatMs = (exercise: Exercise): number => ticksToMs(QUARTER, exercise.spec.tempo)
 
-/** When each note is expected, in milliseconds, swing included. */
-const placeMs = (exercise: Exercise, tick: Ticks): number =>
-  ticksToMs(swung(tick, exercise.swing), exercise.spec.tempo)
-
-/** When each expected note of an exercise is due, in milliseconds from its first beat, swing included. */
-export const placesMsOf = (exercise: Exercise): readonly number[] =>
-  exercise.expected.map((note) => placeMs(exercise, note.start))
+/** When each expected note of an exercise is due, in milliseconds from its first beat: as the band would play it. */
+export const placesMsOf = ({ expected, swing, spec }: Exercise): readonly number[] => {
+  const starts = expected.map(({ start }) => start)
+  return starts.map(swinging(starts, swing)).map((tick) => ticksToMs(tick, spec.tempo))
+}
 
 /**
  * The state of a grade before the first note.

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../../test/changes.ts'
 import { graded } from '../../../test/graded.ts'
+import { bandEvents } from '../../band/band.ts'
 import { randomFrom } from '../../random/random.ts'
 import { instrumentOf } from '../../theory/instrument/instrument.ts'
 import { wordReason } from '../../wording/words.ts'
@@ -156,6 +157,30 @@ describe('readTake', () => {
       forgiven += notes.length - judged.filter((one) => one.expected !== undefined).length
     }
     expect(forgiven).toBeGreaterThan(500)
+  })
+
+  it('asks for triplets evenly in a swing tune, as the band plays them', () => {
+    const outcome = makeExercise(
+      { rung: 'below-above', stretch: { from: 0, to: 7 }, tempo: 90 },
+      TUNES[0]!,
+      instrumentOf('trumpet'),
+    )
+    if (!outcome.ok) throw new Error('no exercise')
+    const exercise = outcome.value
+    expect(exercise.swing).toBeGreaterThan(0.6)
+    const evenMs = 60_000 / 90 / 480
+    const notes = perfect(exercise).map((note, at) => ({
+      ...note,
+      onsetMs: exercise.expected[at]!.start * evenMs,
+    }))
+    const { marks, judged } = graded(exercise, takeOf(exercise, notes))
+    expect(marks).toEqual({ notes: 100, time: 100, flow: 100 })
+    expect(Math.max(...judged.map(({ offMs }) => Math.abs(offMs ?? 999)))).toBeLessThan(1)
+    const line = { notes: exercise.expected }
+    const sounded = bandEvents(TUNES[0]!, exercise.spec.stretch, line, { swing: exercise.swing })
+      .filter(({ part }) => part === 'line')
+      .map(({ tick }) => tick)
+    expect(sounded).toEqual(exercise.expected.map(({ start }) => start))
   })
 
   it('gives one grade, in whatever order and however often a busy page delivers the notes (property)', () => {

@@ -52,6 +52,32 @@ describe('quantise', () => {
     expect(quantise(even, { ...straight, grid: 'eighths' }).length).toBeLessThan(4)
   })
 
+  it('writes even sixteenths and even triplets in a swing tune, every one of them, and swung eighths between them', () => {
+    const random = randomFrom(5)
+    const evenly = (division: number, from: number, beats: number) =>
+      Array.from({ length: beats * division }, (_, at) => from + (at * 480) / division)
+    const heard = (starts: readonly number[], grid: Grid) =>
+      quantise(
+        starts.map((tick, at) => ({
+          onsetMs: ticksToMs(tick, BPM) + normalFrom(random) * 8,
+          durationMs: 80,
+          midi: 60 + (at % 12),
+          cents: 0,
+          velocity: 90,
+        })),
+        { ...options(grid), end: 32 * 480 },
+      ).map(({ start }) => start)
+    const sixteenths = evenly(4, 0, 32)
+    expect(heard(sixteenths, 'sixteenths')).toEqual(sixteenths)
+    const triplets = evenly(3, 0, 8)
+    expect(heard(triplets, 'triplets')).toEqual(triplets)
+    const eighths = evenly(2, 8 * 480, 8)
+    const played = [...triplets, ...eighths.map((tick) => swung(tick, SWING))]
+    expect(heard(played, 'triplets')).toEqual([...triplets, ...eighths])
+    const mixed = [...evenly(4, 0, 4), ...evenly(2, 4 * 480, 4).map((tick) => swung(tick, SWING))]
+    expect(heard(mixed, 'sixteenths')).toEqual([...evenly(4, 0, 4), ...evenly(2, 4 * 480, 4)])
+  })
+
   it('keeps the later of two notes at one position and an early note on the first beat, and drops notes outside', () => {
     const note = (onsetMs: number, midi: number) => ({
       onsetMs,

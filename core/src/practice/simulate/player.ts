@@ -1,5 +1,5 @@
 import { normalFrom, randomFrom } from '../../random/random.ts'
-import { swung } from '../../theory/rhythm/swing.ts'
+import { swinging } from '../../theory/rhythm/swing.ts'
 import { QUARTER, ticksToMs } from '../../theory/rhythm/ticks.ts'
 import type { Exercise } from '../drill/exercise.ts'
 import { GRADER, type PlayedNote, type Take } from '../listen/take.ts'
@@ -47,10 +47,14 @@ export const simulatePlaying = (
   let behind = 0
   // Where the player makes the line, this one plays the example.
   const asked = exercise.free?.example ?? exercise.expected
+  const sounding = swinging(
+    asked.map(({ start }) => start),
+    exercise.swing,
+  )
   const notes = asked.flatMap((wanted, expected): PlayedNote[] => {
     if (player.stopRate !== undefined && random() < player.stopRate)
       behind += ticksToMs(STOP_TICKS, tempo) * (1 + random())
-    const placeMs = ticksToMs(swung(wanted.start, exercise.swing), tempo)
+    const placeMs = ticksToMs(sounding(wanted.start), tempo)
     const onsetMs = placeMs * (1 + (player.drift ?? 0)) + behind + normalFrom(random) * player.spreadMs
     const durationMs = ticksToMs(wanted.duration, tempo) * 0.9
     const note = {

@@ -1,4 +1,4 @@
-import { QUARTER, type Ticks } from './ticks.ts'
+import { EIGHTH, QUARTER, type Ticks } from './ticks.ts'
 
 /** Swing as the share of a beat that its first eighth takes: 0.5 straight, 0.667 a triplet's two thirds. */
 export type Swing = number
@@ -34,6 +34,20 @@ export const swung = (ticks: Ticks, swing: Swing): Ticks => {
   const share = within < 0.5 ? within * 2 * swing : swing + (within - 0.5) * 2 * (1 - swing)
   return beat + share * QUARTER
 }
+
+/**
+ * Where the notes of a part sound: eighths are swung; a beat that is divided otherwise (triplets, sixteenths) is even (common
+ * practice, no source).
+ * @param starts where its notes start, in written ticks
+ * @returns the sounding tick of a written one
+ * @example swinging([0, 160, 320, 480, 720], 2 / 3)(720) // 800
+ */
+export const swinging = (starts: readonly Ticks[], swing: Swing): ((tick: Ticks) => Ticks) => {
+  const even = new Set(starts.filter((tick) => tick % EIGHTH !== 0).map(beatOf))
+  return (tick) => (even.has(beatOf(tick)) ? tick : swung(tick, swing))
+}
+
+const beatOf = (tick: Ticks): number => Math.floor(tick / QUARTER)
 
 /** The written tick of what sounds at a tick: the inverse of `swung`. */
 export const unswung = (ticks: Ticks, swing: Swing): Ticks => {

@@ -1,4 +1,4 @@
-import { type BandEvent, type Exercise, QUARTER, swung, type Take, ticksToMs } from '@eager-contour/core'
+import { type BandEvent, type Exercise, placesMsOf, QUARTER, type Take, ticksToMs } from '@eager-contour/core'
 
 /** Ticks per millisecond at the tempo at which a few notes are played. */
 const TICKS_PER_MS = (QUARTER * 120) / 60_000
@@ -6,13 +6,12 @@ const ASKED = { velocity: 52, duration: 0.9 } as const
 const PLAYED_VELOCITY = 104
 
 /** The take, exactly as it was played, over the exercise, which is softer and in the comping's sound. */
-export const playTakeOverExercise = (
-  { expected, free, swing, spec }: Exercise,
-  take: Take,
-): readonly BandEvent[] => {
+export const playTakeOverExercise = (exercise: Exercise, take: Take): readonly BandEvent[] => {
+  const { expected, free, spec } = exercise
   const lead = 250 * TICKS_PER_MS
-  const asked = (free ? [] : expected).map((note): BandEvent => {
-    const tick = ticksToMs(swung(note.start, swing), spec.tempo) * TICKS_PER_MS
+  const places = placesMsOf(exercise)
+  const asked = (free ? [] : expected).map((note, at): BandEvent => {
+    const tick = places[at]! * TICKS_PER_MS
     return {
       part: 'comp',
       tick: tick + lead,
