@@ -4,8 +4,11 @@ import {
   gradeTake,
   instrumentOf,
   makeExercise,
+  perfectPlayer,
   phraseFits,
+  RUNGS,
   readChart,
+  simulatedTake,
   transposeChart,
 } from '@eager-contour/core'
 import { describe, expect, it } from 'vitest'
@@ -47,6 +50,30 @@ describe('the demo', () => {
       )
       if (!exercise.ok) throw new Error('no exercise')
       expect(gradeTake(exercise.value, run.take)).toMatchObject({ ok: true, value: { marks: run.marks } })
+    }
+  })
+
+  it('has tunes over which the example of every free rung moves on', () => {
+    for (const { chart } of DEMO_TUNES) {
+      const outcome = readChart(chart)
+      if (!outcome.ok) throw new Error('no chart')
+      const analysis = analyseChart(outcome.value)
+      for (const { id, kind, variants, needs, tempo } of RUNGS) {
+        if (kind !== 'free' || needs) continue
+        for (const variant of variants.keys()) {
+          const stretch = { from: 0, to: outcome.value.bars.length - 1 }
+          const made = makeExercise(
+            { rung: id, variant, stretch, tempo: tempo.from },
+            analysis,
+            instrumentOf('trumpet'),
+          )
+          if (!made.ok) throw new Error(`${id} has no exercise`)
+          const grade = gradeTake(made.value, simulatedTake(made.value, perfectPlayer))
+          expect({ id, chart, grade: grade.ok ? grade.value.verdict : '' }).toMatchObject({
+            grade: 'move on',
+          })
+        }
+      }
     }
   })
 

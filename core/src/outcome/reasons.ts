@@ -110,6 +110,22 @@ export interface RuleArguments {
   'praise.register': readonly []
   'praise.end': readonly [degree: string, symbol: string]
 
+  // Which limit of a free rung was not kept, with its bars, from 1.
+  'limit.allowed': readonly number[]
+  'limit.atChanges': readonly number[]
+  'limit.perBar': readonly number[]
+  'limit.perChord': readonly number[]
+  'limit.region': readonly number[]
+  'limit.near': readonly number[]
+  'limit.shortest': readonly number[]
+  'limit.unbroken': readonly number[]
+  'limit.perBeat': readonly number[]
+  'limit.longTones': readonly number[]
+  'limit.alterations': readonly number[]
+  'limit.outside': readonly number[]
+  'limit.ornaments': readonly number[]
+  'limit.phrase': readonly number[]
+
   // Why a take can't be graded, and where its player left the clock or the text.
   'take.note': readonly [note: number]
   'take.latency': readonly []

@@ -13,10 +13,10 @@ export {
   gradeTake,
   startGrade,
 } from './grade/grade.ts'
+export { limitReasons, moveReasons } from './grade/gradeReasons.ts'
 export { placesMsOf } from './grade/gradeState.ts'
 export type { Judged, NoteVerdict } from './grade/judged.ts'
 export type { Grade, MarkId, Marks } from './grade/marks.ts'
-export { moveReasons } from './grade/moves.ts'
 export { GRADE_RULES, type GradeRules, type RunVerdict } from './grade/rules.ts'
 export { gateFor, hearsBand, latencyOf, TUNINGS, tuningFrom } from './listen/calibrate.ts'
 export { DETECTION_RULES, type DetectionRules, PitchDetector, windowsFor } from './listen/hearing.ts'

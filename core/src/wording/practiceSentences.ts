@@ -8,6 +8,10 @@ const EMPTY: Readonly<Record<string, string>> = {
   'phrase-place': 'No phrase is chosen.',
 }
 
+/** "bar 3", "bars 3, 4 and 9". */
+const inBars = (bars: readonly number[]): string =>
+  bars.length <= 1 ? `bar ${bars.join()}` : `bars ${bars.slice(0, -1).join(', ')} and ${bars.at(-1)}`
+
 /** Where bars don't matter. */
 const NO_BAR = Number.POSITIVE_INFINITY
 
@@ -26,7 +30,21 @@ const offClock = (beats: number, barBeats: number): string => {
 }
 
 /** Why an exercise can't be made, why a take can't be graded and where it left the clock, and what to play next. */
-export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' | 'move'>> = {
+export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' | 'move' | 'limit'>> = {
+  'limit.allowed': (...bars) => `Notes that are not allowed: ${inBars(bars)}.`,
+  'limit.atChanges': (...bars) => `No note sounds at the change: ${inBars(bars)}.`,
+  'limit.perBar': (...bars) => `More notes than one, or none: ${inBars(bars)}.`,
+  'limit.perChord': (...bars) => `Too many different notes over a chord: ${inBars(bars)}.`,
+  'limit.region': (...bars) => `Outside the small region: ${inBars(bars)}.`,
+  'limit.near': (...bars) => `Too far from the note before: ${inBars(bars)}.`,
+  'limit.shortest': (...bars) => `Notes too short: ${inBars(bars)}.`,
+  'limit.unbroken': (...bars) => `Places without a note: ${inBars(bars)}.`,
+  'limit.perBeat': (...bars) => `Too few notes in a beat: ${inBars(bars)}.`,
+  'limit.longTones': (...bars) => `Long notes that are no chord tones: ${inBars(bars)}.`,
+  'limit.alterations': (...bars) => `Dominants without an alteration: ${inBars(bars)}.`,
+  'limit.outside': (...bars) => `No stretch outside in the four bars from ${inBars(bars)}.`,
+  'limit.ornaments': (...bars) => `No enclosure, approach or arpeggio in the bars from ${inBars(bars)}.`,
+  'limit.phrase': (...bars) => `The phrase is not whole: ${inBars(bars)}.`,
   'take.note': (note) => `The time or the pitch of note ${note} is no number: the take can’t be graded.`,
   'take.latency': () => 'The latency is no number: the take can’t be graded.',
   'move.swapped': (bar) => `Two notes of bar ${bar} came in the other order.`,

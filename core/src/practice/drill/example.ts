@@ -2,8 +2,10 @@ import { analyseLine, degreeOver } from '../../line/explain/analysedLine.ts'
 import { harmonyOf } from '../../line/figures/harmony.ts'
 import type { UnspelledNote } from '../../line/notes/spell.ts'
 import { noiseAt } from '../../random/noise.ts'
+import { type Chord, guideTones } from '../../theory/chord/chord.ts'
 import type { Instrument } from '../../theory/instrument/instrument.ts'
 import { degreeSemitones } from '../../theory/pitch/degree.ts'
+import { pitchClass } from '../../theory/pitch/interval.ts'
 import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
 import { barStarts, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
@@ -32,8 +34,11 @@ const COSTS = {
   awayFromMiddle: 0.05,
   outsideNotHome: 20,
   alterationMissed: 15,
+  /** A step, or a turn, where arpeggios are asked for. */
+  undecorated: 1.6,
   restlessEnd: 9,
   noise: 0.8,
+  noiseForVariety: 1.6,
 } as const
 
 /** A way to play up to a place, and whether its last note must still be resolved. */
@@ -69,24 +74,32 @@ const slotsOf = (analysis: Analysis, stretch: Stretch, unit: Unit, limits: FreeL
     const breath = breathes === true && ((bar + 1) % Math.min(every, 2) === 0 || last)
     const step = once ? to - from : UNITS[unit]
     const stop = breath ? to - (to - from) / 2 : to
-    for (let tick = from; tick < stop; tick += step)
+    for (let tick = from; tick < stop; ) {
+      // What is left of a bar that the unit does not fill belongs to its last note.
+      const length = stop - tick < 2 * step ? stop - tick : step
       slots.push({
         tick,
-        duration: Math.min(once && !last ? to - from : step, stop - tick, end - tick),
-        ends: (breath && tick + step >= stop) || tick + step >= end,
+        duration: Math.min(length, end - tick),
+        ends: (breath && tick + length >= stop) || tick + length >= end,
         wanted: false,
       })
+      tick += length
+    }
   }
   return start === end ? [] : withWanted(analysis, slots, limits)
 }
 
-/** One altered note for each dominant, or one outside note every four bars: the second note of the chord. */
+/** How many notes in a row an example is outside. */
+const OUTSIDE = 3
+
+/** One altered note for each dominant, or a few outside notes every four bars: from the second note of the chord on. */
 const withWanted = (analysis: Analysis, slots: readonly Slot[], limits: FreeLimits): readonly Slot[] => {
   const alterations = ruleOf(limits, 'alterations') !== undefined
   const outside = ruleOf(limits, 'outside') !== undefined
   if (!alterations && !outside) return slots
   const seen = new Map<number, number>()
   let lastOut = Number.NEGATIVE_INFINITY
+  let left = 0
   return slots.map((slot, at) => {
     const { index, chord } = chordAt(analysis, slot.tick)
     const count = seen.get(index) ?? 0
@@ -94,12 +107,27 @@ const withWanted = (analysis: Analysis, slots: readonly Slot[], limits: FreeLimi
     const only = chordAt(analysis, slots[at + 1]?.tick ?? -1).index !== index
     const second = count === 1 || (count === 0 && only)
     if (outside) {
-      const due = slot.tick - lastOut >= 12 * QUARTER && count === 1 && !slot.ends
-      if (due) lastOut = slot.tick
-      return { ...slot, wanted: due }
+      const room = !slots.slice(at, at + OUTSIDE).some(({ ends }) => ends)
+      if (slot.tick - lastOut >= 12 * QUARTER && count === 1 && room) {
+        lastOut = slot.tick
+        left = OUTSIDE
+      }
+      left -= 1
+      return { ...slot, wanted: left >= 0 }
     }
     return { ...slot, wanted: second && isDominant(harmonyOf(chord, analysis.readings[index]!.scale)) }
   })
+}
+
+/** Whether a note turns back from the last interval of a line. */
+const turns = (line: readonly number[], midi: number): boolean =>
+  line.length > 1 && Math.sign(midi - line.at(-1)!) !== Math.sign(line.at(-1)! - line.at(-2)!)
+
+/** A few tones of a chord, its third and seventh first, in half steps above its root. */
+const fewTones = (chord: Chord, count: number): readonly number[] => {
+  const guides = guideTones(chord)
+  const others = chord.tones.filter((tone) => !guides.includes(tone))
+  return [...guides, ...others].slice(0, count).map(({ semitones }) => pitchClass(semitones))
 }
 
 /**
@@ -118,7 +146,9 @@ export const exampleLine = (
   const region = ruleOf(limits, 'region')?.halfSteps ?? 24
   const near = ruleOf(limits, 'near')?.halfSteps ?? 9
   const joined = limits.marks?.includes('joins') === true
+  const noise = limits.marks?.includes('variety') ? COSTS.noiseForVariety : COSTS.noise
   const few = ruleOf(limits, 'perChord')?.most
+  const decorated = ruleOf(limits, 'ornaments') !== undefined
   const middle = Math.round((range.comfortLow + range.comfortHigh) / 2)
   const [low, high] = [
     Math.max(range.comfortLow, middle - Math.floor(region / 2)),
@@ -136,8 +166,10 @@ export const exampleLine = (
   const kept: Slot[] = []
   let before: Slot | undefined
   for (const slot of slots) {
-    const { index } = chordAt(analysis, slot.tick)
-    const changes = before !== undefined && chordAt(analysis, before.tick).index !== index
+    const { index, chord } = chordAt(analysis, slot.tick)
+    const changes =
+      before !== undefined &&
+      chordAt(analysis, before.tick).chord.symbol !== chordAt(analysis, slot.tick).chord.symbol
     const next = new Map<number, Path>()
     for (const midi of pitches) {
       if (!allowed[index]![midi % 12]) continue
@@ -146,14 +178,14 @@ export const exampleLine = (
       const wantedHere =
         slot.wanted && (ruleOf(limits, 'alterations') ? altered(heard.harmony.root, midi) : out)
       if (out && !slot.wanted && limits.notes === 'any') continue
-      if (few !== undefined && !heard.isTone) continue
+      if (few !== undefined && !fewTones(chord, few).includes(pitchClass(midi - heard.harmony.root))) continue
       const own =
         (slot.wanted && !wantedHere ? COSTS.alterationMissed : 0) +
         (heard.strength === 2 && !heard.isTone && !wantedHere ? COSTS.weakOnStrong : 0) +
-        (changes && !heard.isGuide ? COSTS.guideMissedAtChange * (joined ? 2 : 1) : 0) +
+        (changes && !heard.isGuide ? COSTS.guideMissedAtChange * (joined ? 3 : 1) : 0) +
         (slot.ends && !rests(heard.chord, midi) ? COSTS.restlessEnd : 0) +
         COSTS.awayFromMiddle * Math.abs(midi - middle) +
-        COSTS.noise * noiseAt(1, slot.tick, midi, 3)
+        noise * noiseAt(1, slot.tick, midi, 3)
       if (!before) {
         next.set(midi, { cost: own, line: [midi], out })
         continue
@@ -169,9 +201,10 @@ export const exampleLine = (
           (size > 5 ? COSTS.leapOverFourth : 0) +
           (size === 0 ? COSTS.repeated : 0) +
           (path.line.at(-2) === midi ? COSTS.thereAndBack : 0) +
+          (decorated && !changes && (size < 3 || turns(path.line, midi)) ? COSTS.undecorated : 0) +
           (path.line.slice(-6, -2).includes(midi) ? COSTS.again : 0) +
           (changes && size > 2 ? COSTS.joinNotByStep * (joined ? 2 : 1) : 0) +
-          (path.out && (size > 2 || size === 0 || out) ? COSTS.outsideNotHome : 0)
+          (path.out && !(slot.wanted && out) && (size > 2 || size === 0 || out) ? COSTS.outsideNotHome : 0)
         if (!best || cost < best.cost) best = { cost, line: [...path.line, midi], out }
       }
       if (best) next.set(midi, best)

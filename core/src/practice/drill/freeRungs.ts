@@ -109,7 +109,7 @@ export const FREE_ROWS = [
         { rule: 'near', halfSteps: 2 },
       ],
       marks: ['joins'],
-      joins: 0.75,
+      joins: 0.6,
     }),
   },
   {
@@ -135,7 +135,12 @@ export const FREE_ROWS = [
     asks: 'the path by step through the changes, with enclosures and arpeggios around it',
     unit: 'eighths',
     tempo: [70, 160],
-    ways: one({ notes: 'any', marks: ['strong', 'joins', 'home'], joins: 0.75 }),
+    ways: one({
+      notes: 'any',
+      rules: [{ rule: 'ornaments', bars: 2 }],
+      marks: ['strong', 'joins', 'home'],
+      joins: 0.75,
+    }),
   },
   {
     id: 'one-key-free',

@@ -33,7 +33,7 @@ export type NotesAllowed =
 export type LimitRule =
   /** A note sounds at every change of chord. */
   | { readonly rule: 'atChanges' }
-  /** In every bar at least one note begins, and at most this number. */
+  /** In every bar at least one note begins, and at most this number; the last two may be silent. */
   | { readonly rule: 'perBar'; readonly most: number }
   /** The most different pitches over a chord. */
   | { readonly rule: 'perChord'; readonly most: number }
@@ -51,10 +51,15 @@ export type LimitRule =
   | { readonly rule: 'longTones' }
   /** Every dominant has one of ♭9 ♯9 ♯11 ♭13. */
   | { readonly rule: 'alterations' }
-  /** In every four bars the line goes outside once. */
+  /** In every four bars the line goes outside once, for three notes or more. */
   | { readonly rule: 'outside' }
+  /** In every so many bars there is an enclosure, an approach or an arpeggio. */
+  | { readonly rule: 'ornaments'; readonly bars: number }
   /** The exercise's phrase is played once where it fits, in any octave; its own notes are allowed there. */
   | { readonly rule: 'phrase' }
+
+/** The limits of a free rung: the allowed notes, and its rules. */
+export type LimitId = 'allowed' | LimitRule['rule']
 
 /** Degrees that a phrase can end on. */
 export const LANDINGS: readonly Degree[] = ['R', '3', 'b3', '5']

@@ -1,16 +1,19 @@
 import { describe, expect, it } from 'vitest'
 import { analysed, eighths } from '../../../test/changes.ts'
+import { CHARTS } from '../../../test/charts.ts'
 import { graded } from '../../../test/graded.ts'
 import { type Phrase, phraseFrom } from '../../line/phrases/phrase.ts'
 import { instrumentOf } from '../../theory/instrument/instrument.ts'
 import { msToTicks, ticksToMs } from '../../theory/rhythm/ticks.ts'
+import { wordReason } from '../../wording/words.ts'
 import type { Exercise } from '../drill/exercise.ts'
 import { makeExercise } from '../drill/make.ts'
 import { limitsOf, RUNGS, type RungId, rungOf } from '../drill/rungs.ts'
 import type { PlayedNote, Take } from '../listen/take.ts'
 import { perfectPlayer, simulatedTake } from '../simulate/player.ts'
 import { advanceGrade, gradeStep, startGrade } from './grade.ts'
-import type { MarkId } from './marks.ts'
+import { limitReasons } from './gradeReasons.ts'
+import type { Grade, MarkId } from './marks.ts'
 
 const CHANGES = '| Dm7 | G7 | Cmaj7 | A7b9 | Dm7 G7 | Em7 A7 | Dm7 G7 | C6 |'
 const MINOR = '| Cm7b5 | F7b9 | Bbm6 | Bbm6 | Ebm7 | Ab7 | Dbmaj7 | F7b9 |'
@@ -62,6 +65,34 @@ describe('free rungs', () => {
       }
     },
   )
+
+  it.each(FREE)('%s (%i): its example moves on over every chart, in 3/4 and in 5/4 too', (rung, variant) => {
+    const others = [
+      'key: C minor\ntime: 5/4\n| Cm7 | F7 | Bbmaj7 | Ebmaj7 | Am7b5 | D7b9 | Gm6 | G7b9 |',
+      'key: D minor\n| Dm7 | % | % | % | Ebm7 | % | Dm7 | % |',
+      'key: G major\n| G7 | G7 | C7 | C7 | G7 | G7 | D7 | G7 |',
+    ]
+    for (const text of [...CHARTS, ...others]) {
+      const made = makeExercise(
+        {
+          rung,
+          variant,
+          stretch: { from: 0, to: 7 },
+          tempo: rungOf(rung).tempo.from,
+          ...(rungOf(rung).needs ? { phrase: PHRASES[CHANGES]! } : {}),
+        },
+        analysed(text),
+        instrumentOf('trumpet'),
+      )
+      // A phrase has no place over some charts.
+      if (!made.ok) {
+        expect(made.problems[0]!.rule).toBe('exercise.phraseNowhere')
+        continue
+      }
+      const { verdict, marks, limits } = graded(made.value, exampleOf(made.value))
+      expect({ text, marks, limits, verdict }).toMatchObject({ verdict: 'move on' })
+    }
+  })
 
   it.each(FREE)('%s (%i): nothing played has no marks and is played again', (rung, variant) => {
     const { marks, verdict } = played(exerciseOf(rung, variant), [])
@@ -276,6 +307,52 @@ const BREACHES: readonly {
     implies: ['home'],
   },
 ]
+
+describe('what the rungs ask, in their words', () => {
+  const withNotes = (exercise: Exercise, change: (notes: readonly PlayedNote[]) => readonly PlayedNote[]) =>
+    played(exercise, change(exampleOf(exercise).notes))
+  const told = (grade: Grade) => limitReasons(grade).map((why) => wordReason(why))
+
+  it('side-slip: one passing note is not outside, three in a row and home by step are', () => {
+    const exercise = exerciseOf('out-home')
+    const outside = graded(exercise, exampleOf(exercise))
+    expect(outside).toMatchObject({ marks: { limits: 100, home: 100 }, limits: [] })
+    const stretches = exercise.free!.example.filter(({ start }) => start < 4 * 1920)
+    expect(stretches.length).toBeGreaterThan(16)
+    // Only the first note of each stretch outside is left as it was.
+    const { judged } = graded(exerciseOf('chord-tones'), exampleOf(exercise))
+    const foreign = new Set(judged.flatMap(({ verdict, played: at }) => (verdict === 'wrong' ? [at!] : [])))
+    const passing = withNotes(exercise, (notes) =>
+      notes.map((note, at) =>
+        foreign.has(at) && foreign.has(at - 1) ? { ...note, midi: notes[at - 2]?.midi ?? note.midi } : note,
+      ),
+    )
+    expect(passing.marks.limits).toBeLessThan(70)
+    expect(told(passing)[0]).toMatch(/^No stretch outside in the four bars from bar/)
+  })
+
+  it('path, decorated: a plain path has no ornament, and is told where', () => {
+    const exercise = exerciseOf('path-decorated')
+    const plain = withNotes(exercise, (notes) => notes.filter((_, at) => at % 8 === 0))
+    expect(told(plain)).toContain('No enclosure, approach or arpeggio in the bars from bars 1, 3, 5 and 7.')
+  })
+
+  it('one note a bar: silence in the last two bars is what is asked, a hole before them is not', () => {
+    const exercise = exerciseOf('one-a-bar')
+    const notes = exampleOf(exercise).notes
+    expect(played(exercise, notes.slice(0, 6)).marks.limits).toBe(100)
+    const hole = played(exercise, [...notes.slice(0, 2), ...notes.slice(3)])
+    expect(told(hole)[0]).toBe('More notes than one, or none: bar 3.')
+  })
+
+  it('joins over a repeated chord count as held: a modal tune asks none', () => {
+    const exercise = exerciseOf('unbroken', 0, '| Dm7 | Dm7 | Dm7 | Dm7 | Dm7 | Dm7 | Dm7 | Dm7 |')
+    const leaps = withNotes(exercise, (notes) =>
+      notes.map((note, at) => ({ ...note, midi: note.midi + (at % 2 === 0 ? 0 : 12) })),
+    )
+    expect(leaps.marks.joins).toBe(100)
+  })
+})
 
 describe('a line made to break one limit', () => {
   it.each(BREACHES)(

@@ -8,7 +8,7 @@ import { guideTones } from '../../theory/chord/chord.ts'
 import { unswung } from '../../theory/rhythm/swing.ts'
 import { EIGHTH, msToTicks, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import type { Exercise } from '../drill/exercise.ts'
-import { type FreeMark, LANDINGS } from '../drill/limits.ts'
+import { type FreeMark, LANDINGS, type LimitId } from '../drill/limits.ts'
 import { quantise } from '../listen/quantise.ts'
 import type { PlayedNote, Take } from '../listen/take.ts'
 import { type FreeHarmony, harmonyFor, isAllowed } from './freeHarmony.ts'
@@ -46,6 +46,9 @@ const lineOf = (harmony: FreeHarmony, exercise: Exercise, notes: readonly Played
 const shapeOf = (notes: readonly AnalysedNote[], from: Ticks): string =>
   notes.map(({ start, midi }) => `${start - from}:${midi - notes[0]!.midi}`).join(' ')
 
+const isLedHome = ({ explanation }: Sounded, index: number): boolean =>
+  explanation.notes[index]!.target !== undefined
+
 /** What each mark counts. */
 const MARKS: Readonly<Record<FreeMark, (here: Sounded) => readonly Point[]>> = {
   strong: (here) =>
@@ -58,21 +61,26 @@ const MARKS: Readonly<Record<FreeMark, (here: Sounded) => readonly Point[]>> = {
   joins: (here) => {
     const joins = new Map(here.explanation.joins.map((join) => [join.chord, join]))
     const held = new Set(here.notes.map(({ heldInto }) => heldInto))
-    return spansOf(here)
-      .slice(1)
-      .map((span) => {
-        const join = joins.get(span.index)
-        if (held.has(span.index)) return { bar: span.bar, good: 1 }
-        if (!join || Math.abs(join.semitones) > 2) return { bar: span.bar, good: 0 }
-        const guide = guideTones(span.chord).some(({ degree }) => degree === join.toDegree)
-        const tone = span.chord.tones.some(({ degree }) => degree === join.toDegree)
-        return { bar: span.bar, good: guide ? 1 : tone ? 0.5 : 0 }
-      })
+    const spans = spansOf(here)
+    return spans.slice(1).map((span, at) => {
+      const join = joins.get(span.index)
+      // Over the same chord again nothing changes.
+      const same = spans[at]!.chord.symbol === span.chord.symbol
+      if (same || held.has(span.index)) return { bar: span.bar, good: 1 }
+      if (!join || Math.abs(join.semitones) > 2) return { bar: span.bar, good: 0 }
+      const guide = guideTones(span.chord).some(({ degree }) => degree === join.toDegree)
+      const tone = span.chord.tones.some(({ degree }) => degree === join.toDegree)
+      return { bar: span.bar, good: guide ? 1 : tone ? 0.5 : 0 }
+    })
   },
   home: (here) =>
     here.notes
       .filter(({ isScale, isTone, coming }) => !isScale && !isTone && !coming)
-      .map(({ index, start }) => ({ bar: barOf(here, start), good: asShare(isResolved(here.notes, index)) })),
+      .map(({ index, start }) => ({
+        bar: barOf(here, start),
+        // Several in a row come home together, with the step after the last one.
+        good: asShare(isResolved(here.notes, index) || isLedHome(here, index)),
+      })),
   space: (here) => {
     const most = (here.limits.phraseBars ?? 4) * (here.starts[1]! - here.starts[0]!)
     const last = here.notes.at(-1)
@@ -114,6 +122,8 @@ export type FreePoints = Readonly<Partial<Record<FreeMark | 'limits', readonly (
 
 export interface FreeJudgement {
   readonly points: FreePoints
+  /** The name of each group of points of the limits. */
+  readonly limitIds: readonly LimitId[]
   /** The share of connected changes that counts as all of them. */
   readonly joinShare: number
   /** The take as a line at concert pitch: what was graded. */
@@ -138,6 +148,7 @@ export const judgeTake = (exercise: Exercise, take: Take): FreeJudgement => {
       limits: limitPoints(here),
       ...Object.fromEntries((harmony.limits.marks ?? []).map((mark) => [mark, [MARKS[mark](here)]] as const)),
     },
+    limitIds: ['allowed', ...(harmony.limits.rules ?? []).map(({ rule }) => rule)],
     joinShare: harmony.limits.joins ?? 1,
     line,
   }

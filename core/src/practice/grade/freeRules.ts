@@ -1,5 +1,6 @@
 import { type AnalysedNote, barAt } from '../../line/explain/analysedLine.ts'
 import type { Explanation } from '../../line/explain/explanation.ts'
+import { type DeviceId, devicesWhere } from '../../line/figures/devices.ts'
 import { harmonyOf } from '../../line/figures/harmony.ts'
 import type { Line } from '../../line/notes/line.ts'
 import { degreeSemitones } from '../../theory/pitch/degree.ts'
@@ -60,11 +61,18 @@ const RULES: { readonly [R in LimitRule['rule']]: Counter<R> } = {
       bar: span.bar,
       good: asShare(here.notes.some(({ start, end }) => start <= span.start && end > span.start)),
     })),
-  perBar: (here, { most }) =>
-    barsOf(here).map(({ bar, from, to }) => {
-      const count = here.notes.filter(({ start }) => start >= from && start < to).length
-      return { bar, good: asShare(count >= 1 && count <= most) }
-    }),
+  perBar: (here, { most }) => {
+    const bars = barsOf(here)
+    const counts = bars.map(
+      ({ from, to }) => here.notes.filter(({ start }) => start >= from && start < to).length,
+    )
+    // The last bars may be silent.
+    const played = counts.findLastIndex((count) => count > 0) + 1
+    const asked = Math.max(played, bars.length - SILENT_AT_END)
+    return bars
+      .slice(0, asked)
+      .map(({ bar }, at) => ({ bar, good: asShare(counts[at]! >= 1 && counts[at]! <= most) }))
+  },
   perChord: (here, { most }) =>
     spansOf(here).map((span) => {
       const pitches = new Set(here.notes.filter(({ chord }) => chord === span.index).map(({ midi }) => midi))
@@ -119,11 +127,22 @@ const RULES: { readonly [R in LimitRule['rule']]: Counter<R> } = {
       .filter((_, at) => at % 4 === 0)
       .map(({ bar, from }, at) => {
         const to = bars[at * 4 + 4]?.from ?? here.end
-        const out = here.notes.some(
-          (note) => note.start >= from && note.start < to && !note.isScale && !note.isTone,
-        )
-        return { bar, good: asShare(out) }
+        return { bar, good: asShare(goesOut(here.notes.filter(({ start }) => start >= from && start < to))) }
       })
+  },
+  ornaments: (here, { bars: every }) => {
+    const bars = barsOf(here)
+    const ornamented = new Set(
+      here.explanation.devices
+        .filter(({ device }) => ORNAMENTS.includes(device))
+        .flatMap(({ from, to }) => [from, to].map((index) => barOf(here, here.notes[index]!.start))),
+    )
+    return bars
+      .filter((_, at) => at % every === 0)
+      .map(({ bar }, at) => ({
+        bar,
+        good: asShare(bars.slice(at * every, (at + 1) * every).some((one) => ornamented.has(one.bar))),
+      }))
   },
   phrase: (here) => {
     const shares = here.phrases.map((placed) => ({ bar: placed.bar, good: shareOf(placed, here.notes) }))
@@ -133,6 +152,29 @@ const RULES: { readonly [R in LimitRule['rule']]: Counter<R> } = {
     )
     return best ? [best] : []
   },
+}
+
+/** What a path is decorated with: what goes around a target, and arpeggios. */
+const ORNAMENTS: readonly string[] = [
+  ...devicesWhere(({ found }) => found?.around !== undefined),
+  'arpeggio' satisfies DeviceId,
+]
+
+/** How many bars at the end may be silent where every bar wants a note. */
+const SILENT_AT_END = 2
+/** Notes in a row outside the scale that are a stretch outside: a side-slip, an arpeggio of another chord. */
+const STRETCH_OUTSIDE = 3
+
+/** Whether notes go outside for a stretch: a single passing note does not. */
+const goesOut = (notes: readonly AnalysedNote[]): boolean => {
+  let inARow = 0
+  return notes.some((note, at) => {
+    const before = notes[at - 1]
+    const foreign = !note.isScale && !note.isTone
+    const goesOn = before !== undefined && note.start - before.end < QUARTER
+    inARow = foreign ? (goesOn ? inARow + 1 : 1) : 0
+    return inARow >= STRETCH_OUTSIDE
+  })
 }
 
 /** The share of a phrase that was played at its place, 0 to 1, in the octave with most of it. */

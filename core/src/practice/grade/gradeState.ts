@@ -37,7 +37,11 @@ export interface GradeState {
 
 export const beatMs = (exercise: Exercise): number => ticksToMs(QUARTER, exercise.spec.tempo)
 
-/** When each expected note of an exercise is due, in milliseconds from its first beat: as the band would play it. */
+/**
+ * When each expected note of an exercise is due, in milliseconds from its first beat: as the band would play it.
+ *
+ * @example placesMsOf(exercise)[0] // 0
+ */
 export const placesMsOf = ({ expected, swing, spec }: Exercise): readonly number[] => {
   const starts = expected.map(({ start }) => start)
   return starts.map(swinging(starts, swing)).map((tick) => ticksToMs(tick, spec.tempo))

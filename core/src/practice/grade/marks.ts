@@ -1,7 +1,7 @@
 import type { Line } from '../../line/notes/line.ts'
 import { QUARTER, ticksToMs } from '../../theory/rhythm/ticks.ts'
 import type { Exercise } from '../drill/exercise.ts'
-import type { FreeMark } from '../drill/limits.ts'
+import type { FreeMark, LimitId } from '../drill/limits.ts'
 import { rungOf } from '../drill/rungs.ts'
 import type { FreeJudgement, FreePoints } from './free.ts'
 import type { Point } from './freeRules.ts'
@@ -39,6 +39,8 @@ export interface Grade {
   readonly weakestChange?: WeakChange
   /** Where the player left the clock or the text of a set exercise. */
   readonly moves?: readonly Move[]
+  /** Which limits of a free rung were not kept, with the bars (from 0) where they were not. */
+  readonly limits?: readonly { readonly limit: LimitId; readonly bars: readonly number[] }[]
   /** A free rung's take as a line: what was graded. */
   readonly line?: Line
 }
@@ -135,7 +137,7 @@ const weakestChange = ({ expected }: Exercise, judged: readonly Judged[]): WeakC
 export const sumUpFree = (
   exercise: Exercise,
   judged: readonly Judged[],
-  { points, joinShare, line }: FreeJudgement,
+  { points, limitIds, joinShare, line }: FreeJudgement,
   rules: GradeRules = GRADE_RULES,
 ): Grade => {
   const asked = Object.entries(points) as readonly [keyof FreePoints, readonly (readonly Point[])[]][]
@@ -174,6 +176,10 @@ export const sumUpFree = (
             ),
       ]),
     ),
+    limits: (points.limits ?? []).flatMap((group, at) => {
+      const lost = distinct(group.filter(({ good }) => good < 1).map(({ bar }) => bar))
+      return lost.length > 0 ? [{ limit: limitIds[at]!, bars: lost }] : []
+    }),
     ...(weakest ? { weakestBar: weakest.bar } : {}),
     line,
   }

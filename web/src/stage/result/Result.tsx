@@ -2,6 +2,7 @@ import {
   type Analysis,
   type Exercise,
   type Grade,
+  limitReasons,
   type MarkId,
   moveReasons,
   wordReason,
@@ -98,10 +99,10 @@ const Said = ({
   return (
     <span>
       {exercise.free
-        ? `${grade.judged.length} notes played, ${count('wrong')} not allowed.`
+        ? `${grade.judged.length} notes played.`
         : `${exercise.expected.length} notes expected: ${count('wrong')} wrong, ${count('missed')} missed, ${count('extra')} extra.`}{' '}
       {where}
-      {moveReasons(exercise, grade).map((why) => (
+      {[...limitReasons(grade), ...moveReasons(exercise, grade)].map((why) => (
         <span key={JSON.stringify(why)}> {wordReason(why)}</span>
       ))}
       {forgiven > 0 && (

@@ -4,6 +4,14 @@ import type { Exercise } from '../drill/exercise.ts'
 import type { Grade } from './marks.ts'
 
 /**
+ * Which limits of a free rung were not kept, and where.
+ *
+ * @example limitReasons(grade) // []
+ */
+export const limitReasons = ({ limits = [] }: Grade): readonly Reason[] =>
+  limits.map(({ limit, bars }): Reason => reason(`limit.${limit}`, ...bars.map((bar) => bar + 1)))
+
+/**
  * Where the player left the clock or the text, in the order of the take.
  *
  * @example moveReasons(exercise, grade) // []
