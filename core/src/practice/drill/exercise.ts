@@ -39,6 +39,8 @@ export interface Exercise {
   readonly spec: ExerciseSpec
   readonly key: Key
   readonly expected: readonly ExpectedNote[]
+  /** The chord symbols of the analysis, by index. */
+  readonly symbols: readonly string[]
   readonly length: Ticks
   /** Ticks of one counted bar before the first beat. */
   readonly countIn: Ticks

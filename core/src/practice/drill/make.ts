@@ -75,6 +75,7 @@ export const makeExercise = (
     key: analysis.chart.key ?? analysis.readings[chordAt(analysis, start).index]!.key,
     expected: free ? [] : expected,
     ...(free ? { free: { chart: analysis.chart, readings: analysis.overrides, example: expected } } : {}),
+    symbols: analysis.spans.map(({ chord }) => chord.symbol),
     length: end - start,
     countIn: barTicks(first.meter),
     swing: swingOf(analysis.chart.feel, spec.tempo),

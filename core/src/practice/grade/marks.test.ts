@@ -102,6 +102,12 @@ describe('sumUp', () => {
     expect(sumUp(EXERCISE, judged({ 6: { verdict: 'wrong' } })).weakestChange).toBeUndefined()
   })
 
+  it('names no change from a chord to itself', () => {
+    const symbols = EXERCISE.symbols.map(() => 'F7')
+    const wrong = judged({ 8: missed, 9: { verdict: 'wrong' } })
+    expect(sumUp({ ...EXERCISE, symbols }, wrong).weakestChange).toBeUndefined()
+  })
+
   it('has its thresholds from the rules', () => {
     const strict = { ...GRADE_RULES, stopCost: 40, leasts: { close: 90, solid: 95, moveOn: 99 } }
     const stopped = judged({ 5: missed, 6: missed })

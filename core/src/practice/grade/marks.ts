@@ -118,12 +118,16 @@ const barOfJudged = ({ expected, spec }: Exercise, { expected: index, onsetMs }:
 const AROUND_CHANGE = { before: 1, after: 2 } as const
 
 /** The change of chord with the most notes that weren't right around it. */
-const weakestChange = ({ expected }: Exercise, judged: readonly Judged[]): WeakChange | undefined => {
+const weakestChange = (
+  { expected, symbols }: Exercise,
+  judged: readonly Judged[],
+): WeakChange | undefined => {
   const right = new Set(judged.flatMap((one) => (one.verdict === 'right' ? [one.expected] : [])))
   let worst: (WeakChange & { readonly share: number }) | undefined
   expected.forEach(({ chord }, at) => {
     const before = expected[at - 1]
-    if (!before || before.chord === chord) return
+    // From a chord to itself nothing changes.
+    if (!before || symbols[before.chord] === symbols[chord]) return
     const [first, end] = [at - AROUND_CHANGE.before, Math.min(expected.length, at + AROUND_CHANGE.after)]
     let came = 0
     for (let index = first; index < end; index += 1) if (right.has(index)) came += 1

@@ -17,7 +17,11 @@ const DRAFT = 'run in hand'
 /** Keeps what has been played so far in the browser's store, so that closing the tab loses nothing. */
 export const keepUnsavedRun = (run: UnsavedRun): void => void keepDraft(DRAFT, run)
 export const dropUnsavedRun = (): void => void dropDraft(DRAFT)
-export const readUnsavedRun = (): Promise<UnsavedRun | undefined> => readDraft<UnsavedRun>(DRAFT)
+/** The run that was interrupted, if there is one; an earlier version kept no chord symbols with it. */
+export const readUnsavedRun = async (): Promise<UnsavedRun | undefined> => {
+  const run = await readDraft<UnsavedRun>(DRAFT)
+  return run && { ...run, exercise: { ...run.exercise, symbols: run.exercise.symbols ?? [] } }
+}
 
 /** The run as it is logged. */
 export const runEdit = (
