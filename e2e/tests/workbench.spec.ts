@@ -69,9 +69,10 @@ test('selected notes are rewritten and the others stay', async ({ page }) => {
   await page.getByRole('button', { name: 'Rewrite these notes' }).click()
   await expect.poll(() => labelsOf(page)).not.toEqual(before)
   const after = await labelsOf(page)
-  const inBar = (labels: readonly string[], bar: number) =>
-    labels.filter((label) => label.startsWith(`bar ${bar},`)).map((label) => noteOf(label).split(', ')[0])
-  for (const bar of [1, 3, 4]) expect(inBar(after, bar)).toEqual(inBar(before, bar))
+  // What follows a note may change its reason, not its name and its place.
+  const named = (label: string) => `${placeOf(label)}, ${noteOf(label).split(', ')[0]}`
+  const others = before.filter((_, at) => at < second || at >= third).map(named)
+  expect(after.map(named)).toEqual(expect.arrayContaining(others))
 })
 
 test('a note is drawn over the terrain: it snaps to the ground, and to half steps with Alt', async ({
@@ -251,8 +252,8 @@ test('the band is mixed: sounds, metronome, count-in, swing; a recording and a M
   const tracks = file.tracks.filter(({ notes }) => notes.length > 0)
   expect(tracks.map(({ name }) => name)).toEqual(['Line', 'Bass', 'Comping', 'Metronome'])
   expect(tracks[0]!.instrument.number).toBe(66)
-  // Even eighths, an octave lower than it is written for, less the horn's whole step.
-  for (const { ticks } of tracks[0]!.notes) expect(ticks % 240).toBe(0)
+  // Even eighths and triplets, an octave lower than it is written for, less the horn's whole step.
+  for (const { ticks } of tracks[0]!.notes) expect([0, 160, 240, 320]).toContain(ticks % 480)
   expect(tracks[0]!.notes).toHaveLength((await labelsOf(page)).length)
   expect(WRITTEN_ABOVE_SOUNDING).toBe(2)
 

@@ -59,19 +59,19 @@ const levelListeners = new Set<(level: number) => void>()
 
 const update = (next: Partial<Microphone>): void => store.set({ ...store.get(), ...next })
 
-/** The lowest note that will be played. */
-let lowest = 40
+/** The lowest and the highest note that will be played. */
+let range: { readonly low: number; readonly high?: number } = { low: 40 }
 
 const configureDetector = (port?: MessagePort): void => {
   const { gate, tuningHz } = store.get().settings
-  const rules = { gate, tuningHz, ...windowsFor(lowest) }
+  const rules = { gate, tuningHz, ...windowsFor(range.low, range.high) }
   detector?.postMessage({ rate: audioContext().sampleRate, rules, port }, port ? [port] : [])
 }
 
-/** Sets the instrument's lowest sounding note (MIDI number): deep ones need a longer window. */
-export const setLowestNote = (low: number): void => {
-  if (low === lowest) return
-  lowest = low
+/** Sets the instrument's lowest and highest sounding notes (MIDI numbers): deep ones need a longer window. */
+export const setPlayedRange = (low: number, high: number): void => {
+  if (low === range.low && high === range.high) return
+  range = { low, high }
   configureDetector()
 }
 

@@ -64,7 +64,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   const [rules] = useGradeRules()
   const cue = useRef<Parameters<typeof useSources>[0]>(undefined)
   const { midi, microphone, hearing } = useSources({
-    low: instrument.range.low,
+    range: instrument.range,
     shift,
     press: (...note) => cue.current?.press(...note),
     release: (...note) => cue.current?.release(...note),
@@ -128,7 +128,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     } else if (run.state === 'ready') again()
   }, [running, run.state, run.pause, run.resume, next, navigate, again])
   cue.current = {
-    low: instrument.range.low,
+    range: instrument.range,
     shift,
     press,
     release,

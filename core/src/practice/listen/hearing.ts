@@ -1,4 +1,5 @@
 import { AnalysisWindows, type PitchRange, type SoundFrame } from './look.ts'
+import { Sway } from './sway.ts'
 
 /** How sound is detected as single notes: thresholds that a player may change. */
 export interface DetectionRules extends PitchRange {
@@ -30,14 +31,22 @@ export const DETECTION_RULES: DetectionRules = {
  */
 const BELOW = 3
 
+/** The half steps above its highest note: players reach higher than the tables say. */
+const ABOVE = 5
+
 /**
- * The detection windows of an instrument by its lowest sounding note.
+ * The detection windows of an instrument by its lowest and highest sounding notes; above the highest one there is nothing but
+ * keys, cymbals and squeaks.
  *
- * @example windowsFor(52) // { played: 52, low: 49 }
+ * @example windowsFor(52, 82) // { played: 52, low: 49, high: 87 }
  */
-export const windowsFor = (lowest: number): Pick<DetectionRules, 'played' | 'low'> => ({
+export const windowsFor = (
+  lowest: number,
+  highest = DETECTION_RULES.high,
+): Pick<DetectionRules, 'played' | 'low' | 'high'> => ({
   played: lowest,
   low: lowest - BELOW,
+  high: Math.min(DETECTION_RULES.high, highest + ABOVE),
 })
 
 /** A detected note: milliseconds from the first sample. */
@@ -76,6 +85,13 @@ const SWELL_MS = 70
 const LOOK_BACK_MS = 60
 /** A repeated note has become quieter than this part of its previous loudness; a swell hasn't. */
 const DIP = 0.6
+/** A swell of a growl or a flutter dips below this part of the loudest moment lately, more than once in this time. */
+const DIP_AGAIN = 0.75
+const FLUTTER_MS = 125
+/** A dip to less than this part is a new attack, however often there are some. */
+const DEEP = 0.35
+/** A note still has more than this part of the loudness of its attack when its pitch is heard. */
+const KNOCK = 0.35
 /** The smallest distance between two attacks. */
 const APART_MS = 85
 /**
@@ -146,6 +162,10 @@ export class PitchDetector {
   private silentMs: number | undefined
   /** The steady share of the most recent sound. */
   private steadiness = AT_FIRST
+  private readonly sway = new Sway()
+  /** When the sound was last quieter than a dip within a note, and when before that. */
+  private dips: readonly number[] = []
+  private inDip = false
 
   constructor(
     /** Samples per second. */
@@ -191,10 +211,11 @@ export class PitchDetector {
     const quietest = Math.min(...before.map(({ loud }) => loud))
     const risen = now.loud > gate && now.loud > rise * Math.max(quietest, gate / 2)
     this.peak = Math.max(this.peak, this.recent[0]!.loud)
+    this.noticeDip(now)
     this.loudest = Math.max(this.loudest, now.loud)
     if (risen && now.atMs - this.lastOnsetMs > APART_MS && this.attackMs === undefined) {
       this.attackMs = now.atMs
-      this.dipped = quietest < DIP * this.peak
+      this.dipped = quietest < DIP * this.peak && (quietest < DEEP * this.peak || !this.flutters(now.atMs))
     }
     if (this.attackMs !== undefined && now.atMs - this.attackMs > FORGOTTEN_MS) this.attackMs = undefined
     if (now.loud < gate) {
@@ -204,9 +225,11 @@ export class PitchDetector {
       return
     }
     this.silentMs = undefined
+    this.sway.take(now.pitch, now.atMs)
     if (now.pitch === undefined) return
     this.weigh(now.pitch, now.atMs)
-    const midi = Math.round(now.pitch)
+    const { middle } = this.sway
+    const midi = Math.round(middle ?? now.pitch)
     this.candidate = this.followed(now.pitch, midi, now)
     const { gone } = this
     const lingers =
@@ -217,9 +240,30 @@ export class PitchDetector {
     if (lingers) return
     const other = this.note?.midi !== midi
     const again = this.attackMs !== undefined && this.dipped && now.atMs > this.attackMs + AGAIN_MS
-    if (now.atMs - this.candidate.fromMs >= this.needed(now, this.candidate) && (other || again))
-      this.begin(now, midi)
+    const held = now.atMs - this.candidate.fromMs >= this.needed(now, this.candidate)
+    if ((held || middle !== undefined) && (other || again) && !this.isKnock(now)) this.begin(now, midi)
     else if (!other) this.note?.cents.push((now.pitch - midi) * 100)
+  }
+
+  /** Whether what was struck has nearly died away already: a knock, not a note. */
+  private isKnock({ loud }: SoundFrame): boolean {
+    const { attackMs } = this
+    if (attackMs === undefined) return false
+    const since = this.recent.filter(({ atMs }) => atMs >= attackMs)
+    return loud < KNOCK * Math.max(...since.map((moment) => moment.loud))
+  }
+
+  /** Counts how often the sound becomes quieter and louder again: a growl or a flutter does so many times a second. */
+  private noticeDip({ loud, atMs }: SoundFrame): void {
+    const loudest = Math.max(...this.recent.map((moment) => moment.loud))
+    const low = loud < DIP_AGAIN * loudest
+    if (low && !this.inDip) this.dips = [...this.dips.filter((one) => one > atMs - FLUTTER_MS), atMs]
+    this.inDip = low
+  }
+
+  /** Whether an attack is one swell of many: another dip came shortly before the one that it follows. */
+  private flutters(attackMs: number): boolean {
+    return this.dips.filter((one) => one < attackMs && one > attackMs - FLUTTER_MS).length > 1
   }
 
   /** The milliseconds for which a pitch must hold to be a note. */
@@ -235,8 +279,9 @@ export class PitchDetector {
   private weigh(pitch: number, atMs: number): void {
     const lately = this.recent.filter((moment) => moment.atMs > atMs - STEADY_MS)
     const steady =
-      lately.length > 1 &&
-      lately.every((moment) => moment.pitch !== undefined && Math.abs(moment.pitch - pitch) < STEADY)
+      this.sway.middle !== undefined ||
+      (lately.length > 1 &&
+        lately.every((moment) => moment.pitch !== undefined && Math.abs(moment.pitch - pitch) < STEADY))
     this.steadiness += (((steady ? 1 : 0) - this.steadiness) * this.sinceHop) / this.rate / WEIGHED_S
   }
 

@@ -56,6 +56,11 @@ const AS_WELL = 0.9
  */
 const LOUD_MS = 5
 
+/** The middle frequency of a note is at most this, or this many times its pitch. */
+const SHRILL = { hertz: 2500, times: 5 } as const
+/** What is slower than this is no sound, in hertz. */
+const LOWEST_HZ = 12
+
 /** A MIDI number with its fraction as hertz, in equal temperament. */
 const hertzOf = (pitch: number, tuningHz: number): number => tuningHz * 2 ** ((pitch - 69) / 12)
 
@@ -64,6 +69,9 @@ export class AnalysisWindows {
   private readonly looks: readonly Look[]
   private readonly ring: Float32Array
   private taken = 0
+  private before = 0
+  private level = 0
+  private readonly keeping: number
 
   constructor(
     /** Samples per second. */
@@ -76,6 +84,7 @@ export class AnalysisWindows {
       return { low: at === deepest ? 0 : low, samples, detector: PitchDetector.forFloat32Array(samples) }
     })
     this.ring = new Float32Array(this.looks.at(-1)!.samples)
+    this.keeping = 1 - (2 * Math.PI * LOWEST_HZ) / rate
   }
 
   /** Milliseconds of all sound so far. */
@@ -84,7 +93,10 @@ export class AnalysisWindows {
   }
 
   take(sample: number): void {
-    this.ring[this.taken % this.ring.length] = sample
+    // Without the constant part, which cheap sound cards add.
+    this.level = sample - this.before + this.keeping * this.level
+    this.before = sample
+    this.ring[this.taken % this.ring.length] = this.level
     this.taken += 1
   }
 
@@ -101,7 +113,8 @@ export class AnalysisWindows {
       const [hertz, clarity] = detector.findPitch(ordered.subarray(-samples), rate)
       const pitch = 69 + 12 * Math.log2(hertz / sought.tuningHz)
       const heard = pitch >= Math.max(low, sought.low) - 0.5 && pitch <= sought.high + 0.5
-      if (clarity < sought.clarity || !heard) return undefined
+      if (clarity < sought.clarity || !heard || this.isShrill(ordered.subarray(-samples), hertz))
+        return undefined
       return { atMs, loud, pitch, clarity, doubtful, lookMs: (samples / rate) * 1000 }
     }
     for (const look of this.looks) {
@@ -110,6 +123,18 @@ export class AnalysisWindows {
       if (shorter) return shorter
     }
     return find(this.looks.at(-1)!, AS_WELL, true) ?? nothing
+  }
+
+  /** Whether most of a sound is far above a pitch, as of jingling keys that happen to repeat together. */
+  private isShrill(samples: Float32Array, hertz: number): boolean {
+    let energy = 0
+    let change = 0
+    for (let at = 1; at < samples.length; at += 1) {
+      energy += samples[at]! ** 2
+      change += (samples[at]! - samples[at - 1]!) ** 2
+    }
+    const middleHz = (this.rate / (2 * Math.PI)) * Math.sqrt(change / Math.max(energy, Number.MIN_VALUE))
+    return middleHz > Math.max(SHRILL.hertz, SHRILL.times * hertz)
   }
 
   private inOrder(): Float32Array {

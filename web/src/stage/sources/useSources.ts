@@ -1,7 +1,7 @@
 import type { Source } from '@eager-contour/core'
 import { useCallback, useEffect, useRef } from 'react'
 import { useKeysLatency } from '../../input/keysLatency.ts'
-import { type HeardTone, type Microphone, setLowestNote } from '../../input/microphone.ts'
+import { type HeardTone, type Microphone, setPlayedRange } from '../../input/microphone.ts'
 import { hearMidi, useMidiDevices } from '../../input/midi.ts'
 import { useMicrophone } from '../../input/useMicrophone.ts'
 import type { SourceTiming } from '../run/run.ts'
@@ -10,8 +10,8 @@ import type { SourceTiming } from '../run/run.ts'
 const SETTLE_MS = { keys: 40, microphone: 220 } as const
 
 interface SourceHandlers {
-  /** The instrument's lowest sounding note. */
-  readonly low: number
+  /** The instrument's lowest and highest sounding notes. */
+  readonly range: { readonly low: number; readonly high: number }
   /** Half steps from sounding to read pitch. */
   readonly shift: number
   readonly press: (midi: number, source: Source, pageMs: number) => void
@@ -42,7 +42,8 @@ export const useSources = (handlers: SourceHandlers) => {
     act.current.hear(tone)
     if (!tone.ended) act.current.onCue()
   })
-  useEffect(() => setLowestNote(handlers.low), [handlers.low])
+  const { low, high } = handlers.range
+  useEffect(() => setPlayedRange(low, high), [low, high])
   const had = useRef<{ midi: string | undefined; microphone: boolean }>({
     midi: undefined,
     microphone: false,
