@@ -135,9 +135,23 @@ export const Trail = ({
         .filter(
           ({ verdict, onsetMs, midi }) => verdict === 'extra' && onsetMs !== undefined && midi !== undefined,
         )
-        .map(({ played, onsetMs, midi }) => {
+        .map(({ played, onsetMs, midi, forgiven }) => {
           const cx = x(msToTicks(onsetMs!, exercise.spec.tempo))
           const cy = y(Math.min(high + 1, Math.max(low - 1, midi!)))
+          // A grace note, a bounce, a note played again: small, as it costs nothing.
+          if (forgiven)
+            return (
+              <circle
+                key={`extra ${played}`}
+                data-verdict={forgiven}
+                cx={cx}
+                cy={cy}
+                r={3}
+                fill="none"
+                stroke="var(--soft)"
+                strokeWidth={1.5}
+              />
+            )
           return (
             <path
               key={`extra ${played}`}
