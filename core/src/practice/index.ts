@@ -6,6 +6,7 @@ export { type ExerciseInKey, makeExerciseInKey, type TuneAnalyses, tuneInKey } f
 export { makeExercise } from './drill/make.ts'
 export type { RungRow } from './drill/rung.ts'
 export { limitsOf, optionsOf, RUNGS, type RungId, rungOf, withOption } from './drill/rungs.ts'
+export { latencyFromRun, tuningFromRun } from './grade/estimate.ts'
 export {
   advanceGrade,
   type GradeState,

@@ -38,11 +38,12 @@ export interface Latency {
 }
 
 /** Fewer notes are not enough. */
-const FEWEST = 5
+export const FEWEST = 5
 /** With a wider spread the player didn't follow the clicks. */
-const WIDEST_MS = 60
+export const WIDEST_MS = 60
 
-const middle = (values: readonly number[]): number =>
+/** The middle one of some numbers, when they stand in order. */
+export const middle = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
 /**

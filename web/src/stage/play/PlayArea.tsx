@@ -56,6 +56,8 @@ export const PlayArea = ({ open, exercise, written, run, rules, hidden, next, he
           analysis={open.written}
           grade={grade}
           changed={run.changed}
+          take={take}
+          estimatedMs={run.estimatedMs}
           exercise={exercise}
           next={next}
           onHear={() => take && hear(playTakeOverExercise(exercise, take))}

@@ -5,6 +5,8 @@ import {
   limitReasons,
   type MarkId,
   moveReasons,
+  type Take,
+  tuningFromRun,
   wordReason,
 } from '@eager-contour/core'
 import { useSettings } from '../../settings/settings.ts'
@@ -20,6 +22,9 @@ interface ResultProps {
   readonly grade: Grade
   /** How many notes were told otherwise while they were played. */
   readonly changed: number
+  readonly take: Take | undefined
+  /** Milliseconds of latency that were estimated from the run and taken off. */
+  readonly estimatedMs: number | undefined
   readonly next: NextStepProposal | undefined
   readonly onHear: () => void
   /** Opens what was played as a line; of a free run only. */
@@ -35,7 +40,17 @@ const barsSay = (bars: readonly number[] | undefined): string =>
  * Verdict, the proposed step with its reason, each mark with the bars where it lost points, the weakest bar and
  * change.
  */
-export const Result = ({ analysis, exercise, grade, changed, next, onHear, onOpenLine }: ResultProps) => {
+export const Result = ({
+  analysis,
+  exercise,
+  grade,
+  changed,
+  take,
+  estimatedMs,
+  next,
+  onHear,
+  onOpenLine,
+}: ResultProps) => {
   const marks = Object.entries(grade.marks) as readonly [MarkId, number][]
   const many = marks.length > 4
   return (
@@ -67,6 +82,7 @@ export const Result = ({ analysis, exercise, grade, changed, next, onHear, onOpe
       </div>
       <p className="flex flex-wrap items-center gap-3 text-lg text-soft">
         <Said analysis={analysis} exercise={exercise} grade={grade} changed={changed} />
+        <Heard take={take} estimatedMs={estimatedMs} />
         <Button look="quiet" onClick={onHear}>
           {exercise.free ? 'Hear it again' : 'Play my take over the exercise'}
         </Button>
@@ -77,6 +93,27 @@ export const Result = ({ analysis, exercise, grade, changed, next, onHear, onOpe
         )}
       </p>
     </section>
+  )
+}
+
+/** What the run tells about how it was heard: a latency that was taken off, an instrument tuned otherwise. */
+const Heard = ({ take, estimatedMs }: Pick<ResultProps, 'take' | 'estimatedMs'>) => {
+  const tuning = take?.source === 'microphone' ? tuningFromRun(take) : undefined
+  return (
+    <>
+      {estimatedMs !== undefined && (
+        <span>
+          All notes came {estimatedMs} ms late: taken as the microphone’s latency, and taken off. The check of
+          the microphone measures it.
+        </span>
+      )}
+      {tuning !== undefined && (
+        <span>
+          You are tuned to A = {tuning} Hz, and A = {take?.tuningHz} Hz is set: the check of the microphone
+          sets it.
+        </span>
+      )}
+    </>
   )
 }
 

@@ -15,6 +15,8 @@ import type { RunData, RunState, SimulatedSettings } from './runMachine.ts'
 /** The timing of a source: its latency, its tuning, and how long its notes take to arrive. */
 export interface SourceTiming {
   readonly latencyMs: number
+  /** Whether the latency was never measured: it is then estimated from the run itself. */
+  readonly unmeasured?: boolean
   readonly tuningHz: number
   /** The time after which a played note has arrived. */
   readonly settleMs: number
@@ -27,6 +29,8 @@ export interface Run {
   readonly changed: number
   readonly grade: Grade | undefined
   readonly take: Take | undefined
+  /** Milliseconds of latency that were estimated from the run and taken off. */
+  readonly estimatedMs: number | undefined
   /** Whether the band is unavailable: the run continues without it. */
   readonly silent: boolean
   /** Why it is paused, in words. */

@@ -55,6 +55,8 @@ export interface RunData extends Recording {
   readonly changed: number
   readonly grade?: Grade
   readonly take?: Take
+  /** Milliseconds of latency that were estimated from the run and taken off. */
+  readonly estimatedMs?: number
 }
 
 /** What happens to a run. Times are milliseconds from the first beat; latencies are subtracted here. */
@@ -87,7 +89,12 @@ export type RunEvent =
     }
   /** Stops before the end: what was played of a bar that was to start again counts after all. */
   | { readonly type: 'stopped'; readonly latencyMs: number }
-  | { readonly type: 'finished'; readonly take: Take; readonly grade: Grade }
+  | {
+      readonly type: 'finished'
+      readonly take: Take
+      readonly grade: Grade
+      readonly estimatedMs?: number
+    }
   /** The take can't be graded: why, in words. */
   | { readonly type: 'refused'; readonly because: string }
 
@@ -161,7 +168,9 @@ export const runReducer = (run: RunData, event: RunEvent): RunData => {
         take: event.take,
         grade: event.grade,
         judged: event.grade.judged,
-        changed: differences(run.judged, event.grade.judged),
+        // With another latency all verdicts are new.
+        changed: event.estimatedMs === undefined ? differences(run.judged, event.grade.judged) : 0,
+        ...(event.estimatedMs === undefined ? {} : { estimatedMs: event.estimatedMs }),
       }
     case 'refused':
       return { ...run, state: 'ready', because: event.because }

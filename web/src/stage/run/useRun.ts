@@ -4,6 +4,7 @@ import {
   type GradeRules,
   gradeStep,
   kitOf,
+  latencyFromRun,
   msToTicks,
   type PlayedNote,
   QUARTER,
@@ -117,9 +118,9 @@ export const useRun = (settings: RunSettings): Run => {
     clear()
     const mine = turn.current
     const take = takeNow(exercise)
-    const graded = await gradeOf(run.current, take)
+    const graded = await gradeOf(run.current, take, timing().unmeasured)
     if (graded && turn.current === mine) send(graded)
-  }, [exercise, clear, takeNow, send])
+  }, [exercise, clear, takeNow, send, timing])
 
   /** Counts in and plays from a tick on. */
   const go = useCallback(
@@ -245,13 +246,14 @@ export const useRun = (settings: RunSettings): Run => {
     if (!clock.current || !exercise) return undefined
     return msToTicks(clock.current.at(performance.now()), exercise.spec.tempo)
   }, [exercise])
-  const { state, judged, changed, grade, take, silent, because } = shown
+  const { state, judged, changed, grade, take, estimatedMs, silent, because } = shown
   return {
     state,
     judged,
     changed,
     grade,
     take,
+    estimatedMs,
     silent,
     because,
     start,
@@ -276,9 +278,19 @@ const warmUp = (exercise: Exercise, rules: GradeRules): void => {
 /** How a run ends: its grade is made from the whole take, whatever was shown while it was played. */
 type Ending = Extract<RunEvent, { readonly type: 'finished' | 'refused' }>
 
-const gradeOf = async ({ exercise, rules }: RunData, take: Take): Promise<Ending | undefined> => {
+const gradeOf = async (
+  { exercise, rules }: Pick<RunData, 'exercise' | 'rules'>,
+  take: Take,
+  unmeasured = false,
+): Promise<Ending | undefined> => {
   if (!exercise || !rules) return undefined
   const graded = await engine().gradeTake(exercise, take, rules)
+  const estimatedMs = graded.ok && unmeasured ? latencyFromRun(graded.value.judged) : undefined
+  if (estimatedMs !== undefined) {
+    const inTime = { ...take, latencyMs: take.latencyMs + estimatedMs }
+    const again = await gradeOf({ exercise, rules }, inTime)
+    return again?.type === 'finished' ? { ...again, estimatedMs } : again
+  }
   return graded.ok
     ? { type: 'finished', take, grade: graded.value }
     : { type: 'refused', because: graded.problems.map((problem) => wordReason(problem)).join(' ') }

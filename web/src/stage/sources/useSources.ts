@@ -56,7 +56,7 @@ export const useSources = (handlers: SourceHandlers) => {
     if (before.microphone && microphone.state === 'lost')
       act.current.onLost('The microphone was disconnected.')
   }, [midi.chosen, microphone.state])
-  const { latencyMs, tuningHz } = microphone.settings
+  const { latencyMs, tuningHz, checked } = microphone.settings
   const keys = useKeysLatency()
   const late: Readonly<Partial<Record<Source, number>>> = {
     midi: midi.settings.latencyMs,
@@ -68,13 +68,13 @@ export const useSources = (handlers: SourceHandlers) => {
   const hearing = useCallback(
     (source: Source): SourceTiming =>
       source === 'microphone'
-        ? { latencyMs, tuningHz, settleMs: SETTLE_MS.microphone }
+        ? { latencyMs, tuningHz, unmeasured: !checked, settleMs: SETTLE_MS.microphone }
         : {
             latencyMs: lateNow.current[source] ?? 0,
             tuningHz: 440,
             settleMs: SETTLE_MS.keys,
           },
-    [latencyMs, tuningHz],
+    [latencyMs, tuningHz, checked],
   )
   return { midi, microphone, hearing }
 }

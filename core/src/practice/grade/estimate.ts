@@ -1,0 +1,36 @@
+import { FEWEST, middle, TUNINGS, tuningFrom, WIDEST_MS } from '../listen/calibrate.ts'
+import type { Take } from '../listen/take.ts'
+import type { Judged } from './judged.ts'
+
+/** A latency or a detuning smaller than this is the player's own. */
+const LEAST_MS = 15
+const LEAST_CENTS = 12
+
+/**
+ * The latency of a microphone that was never checked, from a run: how late all notes are alike; undefined if they are too few,
+ * spread too far, or in time.
+ * @param judged the verdicts of the run, graded without that latency
+ * @returns milliseconds to subtract besides
+ * @example latencyFromRun(grade.judged) // undefined
+ */
+export const latencyFromRun = (judged: readonly Judged[]): number | undefined => {
+  const late = judged.flatMap(({ verdict, offMs }) =>
+    offMs !== undefined && verdict !== 'wrong' ? [offMs] : [],
+  )
+  if (late.length < FEWEST) return undefined
+  const latencyMs = middle(late)
+  const spreadMs = middle(late.map((ms) => Math.abs(ms - latencyMs)))
+  return latencyMs < LEAST_MS || spreadMs > WIDEST_MS ? undefined : Math.round(latencyMs)
+}
+
+/**
+ * The A that a player of a take is tuned to, where that is clearly another than the one that was set; undefined where it is not.
+ *
+ * @example tuningFromRun(take) // undefined
+ */
+export const tuningFromRun = ({ notes, tuningHz }: Take): number | undefined => {
+  const cents = notes.map((note) => note.cents)
+  if (cents.length < FEWEST || Math.abs(middle(cents)) < LEAST_CENTS) return undefined
+  const found = Math.round(tuningFrom(tuningHz, cents))
+  return found < TUNINGS.low || found > TUNINGS.high ? undefined : found
+}
