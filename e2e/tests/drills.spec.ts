@@ -84,6 +84,36 @@ test('own exercises are saved by name, put into a set list, and played in order'
   await expect(page.getByRole('heading', { name: /^thirds ·/ })).toBeVisible()
 })
 
+test('quick clicks lose no exercise and make one list; the next new list has a name of its own', async ({
+  page,
+}) => {
+  await openPage(page, 'drills', '1-2')
+  const panel = page.getByRole('complementary', { name: 'The rung' })
+  await page.getByRole('button', { name: /^thirds in E♭:/ }).click()
+  await panel.getByLabel('Save as my exercise').fill('Slow thirds')
+  await panel.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(panel).toContainText('Saved: Slow thirds')
+  await page.getByRole('radio', { name: 'my exercises and set lists' }).click()
+  await page.getByLabel('“Add” adds it to').selectOption({ label: 'a new set list' })
+  const lists = page.getByRole('link', { name: /^Play the list/ })
+  const before = await lists.count()
+  // Four clicks before anything is drawn again.
+  await page.getByRole('button', { name: 'Add Slow thirds to the list' }).evaluate((button) => {
+    for (let click = 0; click < 4; click += 1) (button as HTMLButtonElement).click()
+  })
+  await expect(lists).toHaveCount(before + 1)
+  await expect(lists.first()).toHaveText('Play 4')
+  await page.reload()
+  await page.getByRole('radio', { name: 'my exercises and set lists' }).click()
+  await expect(lists).toHaveCount(before + 1)
+  await expect(lists.first()).toHaveText('Play 4')
+  await page.getByLabel('“Add” adds it to').selectOption({ label: 'a new set list' })
+  await page.getByRole('button', { name: 'Add Slow thirds to the list' }).click()
+  await expect(lists).toHaveCount(before + 2)
+  const names = await lists.evaluateAll((links) => links.map((link) => link.getAttribute('aria-label')))
+  expect(new Set(names).size).toBe(names.length)
+})
+
 test('halves are played, then the whole, and the later keys are hidden', async ({ page }) => {
   await openPage(page, 'drills', '1-4')
   await page.getByRole('button', { name: /^thirds in E♭:/ }).click()

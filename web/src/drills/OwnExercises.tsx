@@ -1,9 +1,8 @@
-import type { ExerciseAnswer, SetListAnswer } from '@eager-contour/contract'
+import type { ExerciseAnswer } from '@eager-contour/contract'
 import { RUNGS } from '@eager-contour/core'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { Link } from 'react-router'
-import { useExercisesQuery, useSetListsQuery, useTunesQuery } from '../data/api.ts'
-import { newId } from '../data/ids.ts'
+import { useExercisesQuery, useTunesQuery } from '../data/api.ts'
 import { sendEdit } from '../data/outbox.ts'
 import { stageAddress } from '../practice/stageAddress.ts'
 import { useSettings } from '../settings/settings.ts'
@@ -13,25 +12,19 @@ import { writtenKey } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { PLAY, SetList } from './SetList.tsx'
+import { useOwnSetLists } from './useOwnSetLists.ts'
 
 const NEW = 'new'
 
 /** The exercises that the player has saved, and lists of them to be played in a row. */
 export const OwnExercises = () => {
   const { data: exercises = [] } = useExercisesQuery()
-  const { data: lists = [] } = useSetListsQuery()
+  const { lists, keep, add } = useOwnSetLists()
   const [into, setInto] = useState(NEW)
+  // Two quick clicks add to one list, though the page has not been drawn in between.
+  const target = useRef(into)
+  target.current = into
   const dispatch = useAppDispatch()
-  const keepList = (
-    { id, revision, title, exercises: row }: Omit<SetListAnswer, 'updatedAt'>,
-    removed = false,
-  ) =>
-    void sendEdit(dispatch, {
-      entity: id,
-      path: `set-lists/${id}`,
-      title,
-      body: { revision, title, exercises: row, ...(removed ? { removed } : {}) },
-    })
   const putAway = ({ id, updatedAt: _at, ...exercise }: ExerciseAnswer) =>
     void sendEdit(dispatch, {
       entity: id,
@@ -39,12 +32,9 @@ export const OwnExercises = () => {
       title: exercise.title,
       body: { ...exercise, removed: true },
     })
-  const add = (exercise: string) => {
-    const list = lists.find(({ id }) => id === into)
-    if (list) return keepList({ ...list, exercises: [...list.exercises, exercise] })
-    const id = newId('setlist')
-    setInto(id)
-    keepList({ id, revision: 0, title: `Set list ${lists.length + 1}`, exercises: [exercise] })
+  const addTo = (exercise: string) => {
+    target.current = add(exercise, target.current)
+    setInto(target.current)
   }
   return (
     <div className="mt-6 grid gap-6 xl:grid-cols-2">
@@ -77,7 +67,7 @@ export const OwnExercises = () => {
                 <Link to={stageAddress(exercise)} className={PLAY} aria-label={`Play ${exercise.title}`}>
                   Play
                 </Link>
-                <Button onClick={() => add(exercise.id)} aria-label={`Add ${exercise.title} to the list`}>
+                <Button onClick={() => addTo(exercise.id)} aria-label={`Add ${exercise.title} to the list`}>
                   Add
                 </Button>
                 <Button
@@ -100,7 +90,7 @@ export const OwnExercises = () => {
         <ul className="space-y-3">
           {lists.map((list) => (
             <li key={list.id} className="border-t border-rule pt-2">
-              <SetList list={list} exercises={exercises} onSave={keepList} />
+              <SetList list={list} exercises={exercises} onSave={keep} />
             </li>
           ))}
         </ul>

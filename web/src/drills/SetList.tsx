@@ -3,7 +3,6 @@ import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } 
 import { CSS } from '@dnd-kit/utilities'
 import { type ExerciseAnswer, type SetListAnswer, SetListBody } from '@eager-contour/contract'
 import { GripVertical } from 'lucide-react'
-import { useState } from 'react'
 import { Link } from 'react-router'
 import { useRecordForm } from '../data/recordForm.ts'
 import { stageAddress } from '../practice/stageAddress.ts'
@@ -14,16 +13,14 @@ import { FieldError } from '../ui/FieldError.tsx'
 export const PLAY = 'inline-flex min-h-10 items-center rounded-full bg-ink px-4 font-semibold text-on-ink'
 
 interface SetListProps {
-  readonly list: SetListAnswer
+  readonly list: Omit<SetListAnswer, 'updatedAt'>
   readonly exercises: readonly ExerciseAnswer[]
-  readonly onSave: (list: SetListAnswer, removed?: boolean) => void
+  readonly onSave: (list: Omit<SetListAnswer, 'updatedAt'>, removed?: boolean) => void
 }
 
 /** One set list: its name, and its exercises in order, which are dragged or taken off. */
 export const SetList = ({ list, exercises, onSave }: SetListProps) => {
-  // The new order is shown at once, until the saved one is read.
-  const [dropped, setDropped] = useState<{ readonly revision: number; readonly order: readonly string[] }>()
-  const order = dropped?.revision === list.revision ? dropped.order : list.exercises
+  const order = list.exercises
   const sensors = useDragSensors()
   const row = order.map((id) => exercises.find((one) => one.id === id))
   const first = row.findIndex((one) => one !== undefined)
@@ -34,9 +31,7 @@ export const SetList = ({ list, exercises, onSave }: SetListProps) => {
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || over.id === active.id) return
     const [from, to] = [Number(active.id) - 1, Number(over.id) - 1]
-    const moved = arrayMove([...order], from, to)
-    setDropped({ revision: list.revision, order: moved })
-    onSave({ ...list, exercises: moved })
+    onSave({ ...list, exercises: arrayMove([...order], from, to) })
   }
   return (
     <>
@@ -74,7 +69,7 @@ export const SetList = ({ list, exercises, onSave }: SetListProps) => {
 }
 
 interface SetListNameProps {
-  readonly list: SetListAnswer
+  readonly list: Pick<SetListAnswer, 'id' | 'title'>
   readonly onSave: (title: string) => void
 }
 
