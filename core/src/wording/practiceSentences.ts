@@ -43,7 +43,8 @@ export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' |
   'limit.longTones': (...bars) => `Long notes that are no chord tones: ${inBars(bars)}.`,
   'limit.alterations': (...bars) => `Dominants without an alteration: ${inBars(bars)}.`,
   'limit.outside': (...bars) => `No stretch outside in the four bars that begin at ${inBars(bars)}.`,
-  'limit.ornaments': (...bars) => `No enclosure, approach or arpeggio in the two bars that begin at ${inBars(bars)}.`,
+  'limit.ornaments': (...bars) =>
+    `No enclosure, approach or arpeggio in the two bars that begin at ${inBars(bars)}.`,
   'limit.phrase': (...bars) => `The phrase is not whole: ${inBars(bars)}.`,
   'take.note': (note) => `The time or the pitch of note ${note} is no number: the take can’t be graded.`,
   'take.latency': () => 'The latency is no number: the take can’t be graded.',

@@ -13,7 +13,7 @@ export const dominantOf = ({ spans }: Analysis, span: ChordSpan): ChordSpan | un
     five.chord.tones.length > 0 &&
     two.chord.tones.length > 0 &&
     isTwo(two) &&
-    chordKind(five.chord) === 'dominant' &&
+    ['dominant', 'sus'].includes(chordKind(five.chord)) &&
     (root(five) - root(two) + 12) % 12 === 5
   const next = spans[span.index + 1]
   if (isPair(span, next)) return next

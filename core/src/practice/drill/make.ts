@@ -1,3 +1,4 @@
+import type { ChangesWish } from '../../line/changes/playedChanges.ts'
 import { barAt, degreeOver } from '../../line/explain/analysedLine.ts'
 import { type LineNote, notesWithin } from '../../line/notes/line.ts'
 import { spellNotes } from '../../line/notes/spell.ts'
@@ -50,7 +51,12 @@ export const makeExercise = (
     if (material.by === 'line') return notesWithin(spec.line ?? { notes: [] }, start, end)
     if (material.by === 'phrase') return oneAfterAnother(places).flatMap(there)
     if (material.by !== 'player')
-      return spelled(analysis, notesOfVariant(variant, { analysis, stretch, spans, instrument, unit }))
+      return spelled(
+        analysis,
+        notesOfVariant(variant, { analysis, stretch, spans, instrument, unit }),
+        // The V is named by itself, though its altered notes are a tritone's ii and V too.
+        material.by === 'five' ? { twoFive: 'five' } : {},
+      )
     const example = spelled(analysis, exampleLine(analysis, stretch, material.limits, unit, instrument))
     const [place] = places
     return place ? withPhrase(example, there(place), place) : example
@@ -95,8 +101,12 @@ const withPhrase = (
   ...line.filter((note) => note.start >= end),
 ]
 
-const spelled = (analysis: Analysis, notes: readonly SetNote[]): readonly LineNote[] =>
-  spellNotes(analysis, notes).notes.map((note, at) => ({
+const spelled = (
+  analysis: Analysis,
+  notes: readonly SetNote[],
+  wish: ChangesWish = {},
+): readonly LineNote[] =>
+  spellNotes(analysis, notes, wish).notes.map((note, at) => ({
     ...note,
     spelling: notes[at]!.spelling ?? note.spelling,
   }))

@@ -61,7 +61,7 @@ describe('the set rungs', () => {
     ['delayed', 0, 2, 'D# E G B C B G E'],
     ['chord-scales', 0, 0, 'D E F G A B C D'],
     ['cell', 0, 1, 'G A B D G A B D'],
-    ['diminished', 0, 1, 'B D F Ab F D B G'],
+    ['diminished', 0, 1, 'B D F Ab F D B D'],
     ['altered', 0, 1, 'G Ab A# B C# Eb F Eb'],
     ['altered', 1, 1, 'F Eb C# B A# Ab G Ab'],
     ['half-diminished', 0, 1, 'F Ab B Eb B Ab F Ab'],
@@ -118,6 +118,32 @@ describe('the set rungs', () => {
     const strong = made('landings').flatMap((note, at) => (note.start % 960 === 0 ? [notes[at]!.degree] : []))
     for (const degree of strong) expect(degree).toMatch(/^(R|b?3|b?5|b?7|9|13|b9)$/)
   })
+
+  it.each([
+    ['G7', 'C major', 'Dm7'],
+    ['G7alt', 'C major', 'Dm7'],
+    ['G7b9', 'C minor', 'Dm7b5'],
+    ['G7#5', 'C major', 'Dm7'],
+    ['G7sus', 'C major', 'Dm7'],
+    ['G7alt', 'C minor', 'Dm7b5'],
+    ['G13b9', 'C major', 'Dm7'],
+  ])(
+    'diminished from the 3 and V through both ask something of every dominant: %s in %s',
+    (five, key, two) => {
+      const tonic = key === 'C minor' ? 'Cm6' : 'Cmaj7'
+      const tune = analysed(`key: ${key}\n| ${two} | ${five} | ${tonic} | ${tonic} |`)
+      const inBar = (rung: RungId, bar: number) =>
+        made(rung, 0, tune)
+          .filter(({ start }) => Math.floor(start / 1920) === bar)
+          .map(({ spelling }) => spelling.replace(/-?\d+$/, ''))
+      // 3 5 ♭7 ♭9 of G (common practice, no source).
+      expect(new Set(inBar('diminished', 1))).toEqual(new Set(['B', 'D', 'F', 'Ab']))
+      const [over, under] = [inBar('v-through-both', 0), inBar('v-through-both', 1)]
+      expect(over).toEqual(under)
+      expect(over).toContain(five === 'G7sus' ? 'C' : 'B')
+      expect(over).toContain('F')
+    },
+  )
 
   it('fit every instrument in every key: in range, in order, filling no more than the stretch', () => {
     for (let fifths = -5; fifths <= 6; fifths += 1) {

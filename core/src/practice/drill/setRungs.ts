@@ -350,8 +350,12 @@ export const SET_ROWS = [
     asks: 'minor thirds up from the third of each dominant: its ♭9',
     unit: 'eighths',
     tempo: [60, 180],
-    only: ['dominant'],
-    variants: [shapes('up', '3 5 7 8~ 7 5 3 1'), shapes('down', '8~ 7 5 3 5 7 8~ 8')],
+    only: ['dominant', 'sus'],
+    // Minor thirds from the third, whatever the dominant's own 5 is.
+    variants: [
+      { name: 'up', material: { by: 'degrees', degrees: ['3', '5', 'b7', 'b9'], direction: 1 } },
+      { name: 'down', material: { by: 'degrees', degrees: ['b9', 'b7', '5', '3'], direction: -1 } },
+    ],
   },
   {
     id: 'altered',

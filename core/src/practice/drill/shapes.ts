@@ -10,13 +10,17 @@ export type Shape = string
 
 const WORD = /^(_?)(\d+)(<<|<|>>|>|~)?$/
 
+/** The 5 of a dominant that has none of its own: the ♯5 of its scale, or the ♭5. */
+const alteredFifth = ({ root, isScale, kind }: Harmony): number | undefined =>
+  kind === 'dominant' ? [8, 6].find((above) => hasPitch(isScale, root + above)) : undefined
+
 /** Half steps above the root of a degree by its number; undefined if neither chord nor scale has one. */
 const degreeAbove = (harmony: Harmony, number: number): number | undefined => {
   const octave = number >= 8 ? 12 : 0
   const within = number >= 8 ? number - 7 : number
   const inStack = STACK.indexOf(within === 1 ? 'R' : (String(within) as '3'))
   if (inStack >= 0) {
-    const above = harmony.stack[inStack]
+    const above = harmony.stack[inStack] ?? (within === 5 ? alteredFifth(harmony) : undefined)
     return above === undefined ? undefined : above + octave
   }
   // The 2, 4 and 6 are the 9, 11 and 13 an octave lower.

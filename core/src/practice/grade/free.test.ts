@@ -334,7 +334,9 @@ describe('what the rungs ask, in their words', () => {
   it('path, decorated: a plain path has no ornament, and is told where', () => {
     const exercise = exerciseOf('path-decorated')
     const plain = withNotes(exercise, (notes) => notes.filter((_, at) => at % 8 === 0))
-    expect(told(plain)).toContain('No enclosure, approach or arpeggio in the two bars that begin at bars 1, 3, 5 and 7.')
+    expect(told(plain)).toContain(
+      'No enclosure, approach or arpeggio in the two bars that begin at bars 1, 3, 5 and 7.',
+    )
   })
 
   it('one note a bar: silence in the last two bars is what is asked, a hole before them is not', () => {
