@@ -37,7 +37,7 @@ export const FREE_ROWS = [
     id: 'small-set',
     grade: 3,
     name: 'small set',
-    asks: 'three or four notes a chord, all within a sixth, changed as little as can be',
+    asks: 'three or four notes a chord, all within a sixth, changed as little as can be; chord tones on strong beats',
     unit: 'eighths',
     tempo: [70, 160],
     ways: one({
@@ -79,7 +79,7 @@ export const FREE_ROWS = [
     id: 'chord-tones',
     grade: 3,
     name: 'chord tones',
-    asks: 'R 3 5 7 of each chord, in any order and rhythm',
+    asks: 'R 3 5 7 of each chord, in any order and rhythm; on strong beats nothing else',
     unit: 'eighths',
     tempo: [70, 200],
     ways: [
@@ -132,7 +132,7 @@ export const FREE_ROWS = [
     id: 'path-decorated',
     grade: 4,
     name: 'path, decorated',
-    asks: 'the path by step through the changes, with enclosures and arpeggios around it',
+    asks: 'the path by step through the changes, chord tones on strong beats, with enclosures and arpeggios around it; outside notes led home',
     unit: 'eighths',
     tempo: [70, 160],
     ways: one({
@@ -174,7 +174,7 @@ export const FREE_ROWS = [
     id: 'v-both-free',
     grade: 7,
     name: 'V through both, freely',
-    asks: 'over each ii–V the scale of the V, through both chords',
+    asks: 'over each ii–V the scale of the V, through both chords, joined by step',
     unit: 'eighths',
     tempo: [70, 200],
     ways: one({ notes: 'fiveThroughBoth', marks: ['joins'], joins: 0.5 }),
@@ -236,7 +236,7 @@ export const FREE_ROWS = [
     id: 'unbroken',
     grade: 9,
     name: 'continuous eighths',
-    asks: 'eighths without a stop: chord tones on strong beats, joined by step',
+    asks: 'eighths without a stop: chord tones on strong beats, joined by step, outside notes led home',
     unit: 'eighths',
     tempo: [80, 300],
     ways: one({
@@ -250,7 +250,7 @@ export const FREE_ROWS = [
     id: 'sixteenths',
     grade: 9,
     name: 'sixteenths',
-    asks: 'sixteenths chord by chord, at least three in every beat',
+    asks: 'sixteenths chord by chord, at least three in every beat; chord tones on strong beats, outside notes led home',
     unit: 'sixteenths',
     tempo: [40, 70],
     ways: one({
@@ -264,7 +264,7 @@ export const FREE_ROWS = [
     id: 'speak',
     grade: 9,
     name: 'speak',
-    asks: 'phrases of two bars with a rest after each, no two alike, landing on 1, 3 or 5',
+    asks: 'phrases of two bars with a rest after each, no two alike, outside notes led home, landing on 1, 3 or 5',
     unit: 'eighths',
     tempo: [80, 200],
     ways: one({

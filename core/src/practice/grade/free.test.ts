@@ -7,6 +7,7 @@ import { instrumentOf } from '../../theory/instrument/instrument.ts'
 import { msToTicks, ticksToMs } from '../../theory/rhythm/ticks.ts'
 import { wordReason } from '../../wording/words.ts'
 import type { Exercise } from '../drill/exercise.ts'
+import type { FreeMark } from '../drill/limits.ts'
 import { makeExercise } from '../drill/make.ts'
 import { limitsOf, RUNGS, type RungId, rungOf } from '../drill/rungs.ts'
 import type { PlayedNote, Take } from '../listen/take.ts'
@@ -345,6 +346,18 @@ describe('what the rungs ask, in their words', () => {
     expect(played(exercise, notes.slice(0, 6)).marks.limits).toBe(100)
     const hole = played(exercise, [...notes.slice(0, 2), ...notes.slice(3)])
     expect(told(hole)[0]).toBe('More notes than one, or none: bar 3.')
+  })
+
+  it.each(FREE)('%s (%i): its text mentions every mark that it asks', (rung, variant) => {
+    const WORDS: Readonly<Record<FreeMark, RegExp>> = {
+      strong: /strong beats/,
+      joins: /join|by step/,
+      home: /home|resolved|back by step|outside notes/,
+      space: /rest|space/,
+      variety: /alike|variety/,
+      landing: /landing/,
+    }
+    for (const mark of limitsOf(rung, variant)!.marks ?? []) expect(rungOf(rung).asks).toMatch(WORDS[mark])
   })
 
   it('joins over a repeated chord count as held: a modal tune asks none', () => {
