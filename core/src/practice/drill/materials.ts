@@ -207,16 +207,13 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
             Math.min(QUARTER, Math.min(span.end, end) - span.start - count * EIGHTH),
           )
           return ([1, -1] as const).map((direction) => {
-            const before = Array.from({ length: count }, (_value, at) => count - at).map((steps) =>
-              steps === 1 && direction < 0
-                ? target - 1
-                : walkIn(harmony.isScale, zero + target, steps * direction) - zero,
-            )
-            return [...before, target].map((above, at) => ({
-              at: (at - count) * EIGHTH,
-              duration: at < count ? EIGHTH : held,
-              above,
-            }))
+            return [...leadingInto(harmony, zero + target, direction, count), zero + target]
+              .map((midi) => midi - zero)
+              .map((above, at) => ({
+                at: (at - count) * EIGHTH,
+                duration: at < count ? EIGHTH : held,
+                above,
+              }))
           })
         }),
       ),
@@ -275,6 +272,27 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
       return tone ? { ...note, spelling: spellPitch(note.midi, fifthsOf(tone.spelling)) } : note
     })
   },
+}
+
+/**
+ * Notes that lead into a target by step, the first one first: from above along the scale, from below by a half step and then
+ * along the scale; where that would skip three half steps, by a chromatic step.
+ */
+const leadingInto = (
+  { isScale }: Harmony,
+  target: number,
+  direction: 1 | -1,
+  count: number,
+): readonly number[] => {
+  const notes: number[] = []
+  let last = target
+  for (let step = 0; step < count; step += 1) {
+    const along = walkIn(isScale, last, direction)
+    const chromatic = (step === 0 && direction < 0) || Math.abs(along - last) > 2
+    last = chromatic ? last + direction : along
+    notes.unshift(last)
+  }
+  return notes
 }
 
 /** A shape over another root, in eighths, going back the way it came. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { analysed, eighths } from '../../../test/changes.ts'
+import { CHARTS } from '../../../test/charts.ts'
 import { explainLine } from '../../line/explain/explain.ts'
 import { phraseFrom } from '../../line/phrases/phrase.ts'
 import { INSTRUMENTS, instrumentOf } from '../../theory/instrument/instrument.ts'
@@ -114,6 +115,20 @@ describe('the set rungs', () => {
         expect(Math.abs(before.midi - target.midi)).toBeLessThanOrEqual(2)
       }
     }
+    // A chain of steps in every key and over every chord: no augmented second is skipped.
+    for (const text of CHARTS)
+      for (const variant of rungOf('pickups').variants.keys()) {
+        const tune = analysed(text)
+        const starts = tune.spans.map(({ start }) => start)
+        const notes = made('pickups', variant, tune)
+        notes.slice(1).forEach((note, at) => {
+          const before = notes[at]!
+          // From a target to the next pickup there may be a leap.
+          if (starts.includes(before.start)) return
+          const step = Math.abs(note.midi - before.midi)
+          expect({ text, variant, step: step === 1 || step === 2 }).toMatchObject({ step: true })
+        })
+      }
     const { notes } = explainLine(TUNE, { notes: made('landings') })
     const strong = made('landings').flatMap((note, at) => (note.start % 960 === 0 ? [notes[at]!.degree] : []))
     for (const degree of strong) expect(degree).toMatch(/^(R|b?3|b?5|b?7|9|13|b9)$/)
