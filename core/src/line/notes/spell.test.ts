@@ -26,7 +26,13 @@ describe('spellNotes', () => {
 
   it('spells a pickup by the chord that it leads to', () => {
     expect(spelled('key: F major\n| Bdim7 | F7 |', [71, 70, 69], 1920 - 480)).toBe('B4 Bb4 A4')
-    expect(spelled('key: Db major\n| Gbm6 | Dbmaj7 |', [69, 70, 72], 1920 - 480)).toBe('Bbb4 Bb4 C5')
+    expect(spelled('key: Db major\n| Gbm6 | Dbmaj7 |', [69, 70, 72], 1920 - 480)).toBe('A4 Bb4 C5')
+  })
+
+  it('writes no double accidental, also where a chord tone has one by its name (common practice, no source)', () => {
+    expect(spelled('| E7#9 | Am7 |', [67, 68])).toBe('G4 G#4')
+    expect(spelled('| Cdim7 | Bm7 |', [63, 66, 69])).toBe('Eb4 Gb4 A4')
+    expect(spelled('key: Db major\n| Gbm6 | Dbmaj7 |', [69, 73])).toBe('A4 Db5')
   })
 
   it('respells the changed notes and those that lead into them', () => {

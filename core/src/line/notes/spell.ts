@@ -83,8 +83,15 @@ const spellingInChord = (analysis: Analysis, midi: number, tick: Ticks): Fifths 
   const above = pitchClass(midi - pitchClassOf(root))
   const tone = chord.tones.find(({ semitones }) => semitones === above)
   const degree = tone?.degree ?? scaleDegreeAt(analysis.readings[index]!.scale, above)
-  return degree === undefined ? undefined : root + degreeFifths(degree)
+  return degree === undefined ? undefined : withoutDouble(root + degreeFifths(degree))
 }
+
+/** The same pitch with one accidental at most: players read the ♯9 of E7 as G and the ♭♭7 of C° as A. */
+const withoutDouble = (fifths: Fifths): Fifths => {
+  const accidental = accidentalOf(fifths)
+  return Math.abs(accidental) <= 1 ? fifths : fifths - Math.sign(accidental) * FIFTHS_IN_OCTAVE
+}
+const FIFTHS_IN_OCTAVE = 12
 
 /** Naturals, and the sharps (rising) or flats (falling) between them. */
 const RISING: readonly Fifths[] = [0, 7, 2, 9, 4, -1, 6, 1, 8, 3, 10, 5]
