@@ -166,6 +166,28 @@ test('a MIDI file is graded; a broken one is reported', async ({ page }) => {
   await input.setInputFiles({ name: 'take.mid', mimeType: 'audio/midi', buffer: Buffer.from(file.toArray()) })
   await expect(result(page)).toContainText('move on')
   expect(await result(page).locator('dd:not([data-behind])').allInnerTexts()).toEqual(['100', '100', '100'])
+
+  // The same with G for G♭, a grace note, and the second bar played again: each is told, and the wrong note heard.
+  const other = new toneMidi.Midi()
+  other.header.setTempo(120)
+  const take = other.addTrack()
+  const { ppq } = other.header
+  const bars = [63, 67, 70, 73, 68, 72, 75, 78, 68, 72, 75, 78]
+  for (const [at, midi] of bars.entries())
+    take.addNote({ midi, ticks: (at + 4 + (at >= 8 ? 1.5 : 0)) * ppq, durationTicks: ppq * 0.9 })
+  take.addNote({ midi: 69, ticks: 5.92 * ppq, durationTicks: ppq * 0.1 })
+  await page.goto('/stage/tune-breakwater?bars=1-2&rung=outline-up&tempo=120')
+  await input.setInputFiles({
+    name: 'again.mid',
+    mimeType: 'audio/midi',
+    buffer: Buffer.from(other.toArray()),
+  })
+  await expect(result(page)).toContainText('8 notes expected: 1 wrong, 0 missed, 0 extra.')
+  await expect(result(page)).toContainText('You went back to bar 2.')
+  await expect(result(page)).toContainText('A grace note or bounce cost nothing.')
+  const wrong = page.getByRole('list', { name: 'Wrong notes' }).getByRole('button')
+  await expect(wrong).toHaveText(['Hear bar 1: A♭ asked, A played'])
+  await wrong.click()
 })
 
 test('a run that ends while the server is unreachable is saved when it is back', async ({

@@ -229,7 +229,7 @@ export class PitchDetector {
     if (now.pitch === undefined) return
     this.weigh(now.pitch, now.atMs)
     const { middle } = this.sway
-    const midi = Math.round(middle ?? now.pitch)
+    const midi = this.midiOf(middle ?? now.pitch, middle !== undefined)
     this.candidate = this.followed(now.pitch, midi, now)
     const { gone } = this
     const lingers =
@@ -241,8 +241,18 @@ export class PitchDetector {
     const other = this.note?.midi !== midi
     const again = this.attackMs !== undefined && this.dipped && now.atMs > this.attackMs + AGAIN_MS
     const held = now.atMs - this.candidate.fromMs >= this.needed(now, this.candidate)
-    if ((held || middle !== undefined) && (other || again) && !this.isKnock(now)) this.begin(now, midi)
+    // A vibrato holds round its middle, where that is near to a note's own.
+    const swaying = middle !== undefined && Math.abs(middle - midi) <= OFF_MIDDLE
+    if (((held && (other || again)) || (swaying && other)) && !this.isKnock(now)) this.begin(now, midi)
     else if (!other) this.note?.cents.push((now.pitch - midi) * 100)
+  }
+
+  /** The note of a pitch; a vibrato round the sounding note, if a little off it, is that note's. */
+  private midiOf(pitch: number, sways: boolean): number {
+    const sounding = this.note?.midi
+    return sways && sounding !== undefined && Math.abs(pitch - sounding) <= 1 - OFF_MIDDLE
+      ? sounding
+      : Math.round(pitch)
   }
 
   /** Whether what was struck has nearly died away already: a knock, not a note. */

@@ -57,7 +57,7 @@ const AS_WELL = 0.9
 const LOUD_MS = 5
 
 /** The middle frequency of a note is at most this, or this many times its pitch. */
-const SHRILL = { hertz: 2500, times: 5 } as const
+const SHRILL = { hertz: 3300, times: 6 } as const
 /** What is slower than this is no sound, in hertz. */
 const LOWEST_HZ = 12
 

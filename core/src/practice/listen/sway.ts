@@ -63,6 +63,9 @@ export class Sway {
     if (this.turns.length < TURNS || !this.last) return undefined
     const [one, other] = this.turns.slice(-TURNS) as [Turn, Turn]
     const wide = Math.abs(one.pitch - other.pitch)
-    return wide <= WIDEST ? (one.pitch + other.pitch) / 2 : undefined
+    const middle = (one.pitch + other.pitch) / 2
+    // What has left the vibrato is going to another note.
+    const inside = Math.abs(this.last.pitch - middle) <= wide / 2 + LEAST_SWING
+    return wide <= WIDEST && inside ? middle : undefined
   }
 }

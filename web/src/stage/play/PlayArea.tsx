@@ -8,6 +8,7 @@ import { playTakeOverExercise } from '../result/overlay.ts'
 import { Result } from '../result/Result.tsx'
 import { RunPictures } from '../result/RunPictures.tsx'
 import type { NextStepProposal } from '../result/useNextStep.ts'
+import { WrongNotes } from '../result/WrongNotes.tsx'
 import type { Run } from '../run/run.ts'
 import { FreeTrail } from './FreeTrail.tsx'
 import { HIDING } from './hiding.ts'
@@ -79,6 +80,15 @@ export const PlayArea = ({ open, exercise, written, run, rules, hidden, next, he
             <span className="mt-2 block text-4xl text-ink tabular-nums">{countsOf(run.judged)}</span>
           )}
         </p>
+      )}
+      {done && grade && !written.free && (
+        <WrongNotes
+          analysis={open.written}
+          exercise={written}
+          judged={trail.judged}
+          shift={shift}
+          hear={hear}
+        />
       )}
       <div className={hidden > 1 && !done ? 'sr-only' : 'mt-3'}>
         {written.free ? (

@@ -5,6 +5,12 @@ const TICKS_PER_MS = (QUARTER * 120) / 60_000
 const ASKED = { velocity: 52, duration: 0.9 } as const
 const PLAYED_VELOCITY = 104
 
+/** A note as it was asked, and after it the one that was played; sounding pitches. */
+export const playWrongNote = (asked: number, played: number): readonly BandEvent[] => [
+  { part: 'comp', tick: QUARTER / 2, duration: QUARTER, midi: asked, velocity: PLAYED_VELOCITY },
+  { part: 'line', tick: 2 * QUARTER, duration: QUARTER, midi: played, velocity: PLAYED_VELOCITY },
+]
+
 /** The take, exactly as it was played, over the exercise, which is softer and in the comping's sound. */
 export const playTakeOverExercise = (exercise: Exercise, take: Take): readonly BandEvent[] => {
   const { expected, free, spec } = exercise
