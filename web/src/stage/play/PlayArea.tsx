@@ -61,6 +61,17 @@ export const PlayArea = ({ open, exercise, written, run, rules, hidden, next, he
           estimatedMs={run.estimatedMs}
           exercise={exercise}
           next={next}
+          wrongNotes={
+            !written.free && (
+              <WrongNotes
+                analysis={open.written}
+                exercise={written}
+                judged={trail.judged}
+                shift={shift}
+                hear={hear}
+              />
+            )
+          }
           onHear={() => take && hear(playTakeOverExercise(exercise, take))}
           onOpenLine={grade.line && grade.line.notes.length > 0 ? openLine : undefined}
         />
@@ -80,15 +91,6 @@ export const PlayArea = ({ open, exercise, written, run, rules, hidden, next, he
             <span className="mt-2 block text-4xl text-ink tabular-nums">{countsOf(run.judged)}</span>
           )}
         </p>
-      )}
-      {done && grade && !written.free && (
-        <WrongNotes
-          analysis={open.written}
-          exercise={written}
-          judged={trail.judged}
-          shift={shift}
-          hear={hear}
-        />
       )}
       <div className={hidden > 1 && !done ? 'sr-only' : 'mt-3'}>
         {written.free ? (

@@ -9,6 +9,7 @@ import {
   tuningFromRun,
   wordReason,
 } from '@eager-contour/core'
+import type { ReactNode } from 'react'
 import { useSettings } from '../../settings/settings.ts'
 import { Button } from '../../ui/Button.tsx'
 import { chordText } from '../../ui/ChordSymbol.tsx'
@@ -26,6 +27,8 @@ interface ResultProps {
   /** Milliseconds of latency that were estimated from the run and taken off. */
   readonly estimatedMs: number | undefined
   readonly next: NextStepProposal | undefined
+  /** What hears the wrong notes one by one. */
+  readonly wrongNotes: ReactNode
   readonly onHear: () => void
   /** Opens what was played as a line; of a free run only. */
   readonly onOpenLine?: (() => void) | undefined
@@ -48,6 +51,7 @@ export const Result = ({
   take,
   estimatedMs,
   next,
+  wrongNotes,
   onHear,
   onOpenLine,
 }: ResultProps) => {
@@ -80,7 +84,7 @@ export const Result = ({
           ))}
         </dl>
       </div>
-      <p className="flex flex-wrap items-center gap-3 text-lg text-soft">
+      <div className="flex flex-wrap items-center gap-x-3 text-lg text-soft">
         <Said analysis={analysis} exercise={exercise} grade={grade} changed={changed} />
         <Heard take={take} estimatedMs={estimatedMs} />
         <Button look="quiet" onClick={onHear}>
@@ -91,7 +95,8 @@ export const Result = ({
             Open in Line
           </Button>
         )}
-      </p>
+        {wrongNotes}
+      </div>
     </section>
   )
 }

@@ -47,7 +47,7 @@ export const WrongNotes = ({ analysis, exercise, judged, shift, hear }: WrongNot
   )
   if (wrong.length === 0 || wrong.length > MOST) return null
   return (
-    <ul aria-label="Wrong notes" className="mt-2 flex flex-wrap items-center gap-x-3 text-lg">
+    <ul aria-label="Wrong notes" className="flex flex-wrap items-center gap-x-3">
       {wrong.map(({ key, bar, asked, midi, played }) => (
         <li key={key}>
           <Button look="quiet" onClick={() => hear(playWrongNote(asked.midi - shift, midi - shift))}>
