@@ -3,7 +3,7 @@ import type { ExpectedNote } from '../drill/exercise.ts'
 import type { PlayedNote } from '../listen/take.ts'
 import { bare, beatMs, type Decision, type GradeState, type Hypothesis } from './gradeState.ts'
 import type { NoteVerdict } from './judged.ts'
-import type { GradeRules } from './rules.ts'
+import { type GradeRules, onTimeMsAt } from './rules.ts'
 
 /** Every alignment with one more played note, the cheapest for each number of expected notes dealt with. */
 export const alignments = (now: GradeState, note: PlayedNote): readonly Hypothesis[] => {
@@ -169,7 +169,8 @@ export const extend = (
   behindMs: hypothesis.behindMs,
 })
 
-const samePitch = (rules: GradeRules, asked: ExpectedNote, midi: number): boolean =>
+/** Whether a played pitch is the asked one, in the octaves that the rules accept. */
+export const samePitch = (rules: GradeRules, asked: ExpectedNote, midi: number): boolean =>
   rules.octaves === 'any' ? (asked.midi - midi) % OCTAVE === 0 : asked.midi === midi
 
 /** The cost of matching a note with an expected one: its pitch, and its distance from where the player is. */
@@ -193,7 +194,7 @@ const answer = (
 ): Decision => {
   const offMs = note.onsetMs - placesMs[at]!
   const right = samePitch(rules, exercise.expected[at]!, note.midi)
-  const onTime = Math.abs(offMs) <= Math.max(rules.onTimeMs, rules.onTimeBeats * beatMs(exercise))
+  const onTime = Math.abs(offMs) <= onTimeMsAt(rules, beatMs(exercise))
   const verdict: NoteVerdict = !right ? 'wrong' : onTime ? 'right' : offMs < 0 ? 'early' : 'late'
   return {
     verdict,

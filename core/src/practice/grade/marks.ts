@@ -6,7 +6,7 @@ import { rungOf } from '../drill/rungs.ts'
 import type { FreeJudgement, FreePoints } from './free.ts'
 import type { Point } from './freeRules.ts'
 import type { Judged, Move } from './judged.ts'
-import { GRADE_RULES, type GradeRules, type RunVerdict, verdictFor } from './rules.ts'
+import { GRADE_RULES, type GradeRules, onTimeMsAt, type RunVerdict, verdictFor } from './rules.ts'
 
 /** What can be marked: a set rung's notes, time and flow; a free rung's limits and other requirements. */
 export type MarkId = 'notes' | 'time' | 'flow' | 'limits' | FreeMark
@@ -104,8 +104,7 @@ export const sumUp = (
 
 /** Whether a note came within the limits of its time; a missed one did not. */
 const isOnTime = ({ spec }: Exercise, rules: GradeRules, offMs: number | undefined): boolean =>
-  offMs !== undefined &&
-  Math.abs(offMs) <= Math.max(rules.onTimeMs, rules.onTimeBeats * ticksToMs(QUARTER, spec.tempo))
+  offMs !== undefined && Math.abs(offMs) <= onTimeMsAt(rules, ticksToMs(QUARTER, spec.tempo))
 
 /** The bar of a verdict: that of the expected note, or of the one expected at about the time of an extra one. */
 const barOfJudged = ({ expected, spec }: Exercise, { expected: index, onsetMs }: Judged): number => {

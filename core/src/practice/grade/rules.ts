@@ -48,6 +48,14 @@ export const GRADE_RULES: GradeRules = {
   leasts: { close: 70, solid: 85, moveOn: 95 },
 }
 
+/**
+ * How far off its place a note may be, in milliseconds, where a beat lasts so many.
+ *
+ * @example onTimeMsAt(GRADE_RULES, 500) // 62.5
+ */
+export const onTimeMsAt = ({ onTimeMs, onTimeBeats }: GradeRules, beatMs: number): number =>
+  Math.max(onTimeMs, onTimeBeats * beatMs)
+
 export type RunVerdict = 'again' | 'close' | 'solid' | 'move on'
 
 /** The verdict of a run by its lowest mark; at the rung's top tempo a solid run moves on. */

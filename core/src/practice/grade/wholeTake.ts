@@ -1,24 +1,11 @@
-import { OCTAVE } from '../../theory/pitch/interval.ts'
-import type { Exercise, ExpectedNote } from '../drill/exercise.ts'
+import type { Exercise } from '../drill/exercise.ts'
 import type { PlayedNote } from '../listen/take.ts'
+import { samePitch } from './alignment.ts'
+import { isBounce, isGrace, MOST_GRACES, type Step } from './forgiven.ts'
 import { beatMs, placesMsOf } from './gradeState.ts'
-import type { Judged, Move, MoveKind, NoteVerdict } from './judged.ts'
+import type { MoveKind } from './judged.ts'
 import type { GradeRules } from './rules.ts'
-
-/** How a whole take was read: a verdict on every note, and where the player left the clock or the text. */
-export interface Reading {
-  readonly judged: readonly Judged[]
-  readonly moves: readonly Move[]
-}
-
-/** One decision of a way through the take, with those before it. */
-interface Step {
-  readonly played: number
-  /** The expected note that it matches; undefined for an extra one. */
-  readonly expected: number | undefined
-  readonly move: MoveKind | undefined
-  readonly before: Step | undefined
-}
+import { type Reading, toldOf } from './told.ts'
 
 /** A way to read the take so far. */
 interface Way {
@@ -54,16 +41,9 @@ const MARGIN = 4.5
 const MOST_WAYS = 24
 /** After this many notes in a row as asked, only the cheapest way is left. */
 const SETTLED = 5
-/** A note this long before a right one is its grace note; this long after one, at its pitch, a bounce. In milliseconds. */
-const GRACE_MS = 70
-const BOUNCE_MS = 30
-const MOST_GRACES = 2
 /** The most beats that a player is followed off the clock, and back to it within. */
 const MOST_OFF_BEATS = 24
 const ON_CLOCK_BEATS = 0.35
-/** Displaced by whole beats: as near to them as this. */
-const WHOLE_BEATS = 0.2
-
 /**
  * Reads a whole take: the cheapest way to match what was played with what was asked, by dynamic programming over the
  * notes in the order of their onsets, in which a player may leave notes out, add some, swap two, stop and go on, go back to
@@ -80,7 +60,7 @@ export const readTake = (exercise: Exercise, notes: readonly PlayedNote[], rules
   let best = ways[0]!
   for (const way of ways)
     if (way.cost + search.hole(end - 1 - way.at) < best.cost + search.hole(end - 1 - best.at)) best = way
-  return toldOf(exercise, notes, rules, best)
+  return toldOf(exercise, notes, rules, best.last)
 }
 
 const START: Way = { cost: 0, at: -1, behind: 0, matched: -1, owed: false, plain: 0, last: undefined }
@@ -264,138 +244,4 @@ class Search {
   private isRight(at: number, index: number): boolean {
     return samePitch(this.rules, this.exercise.expected[at]!, this.notes[index]!.midi)
   }
-}
-
-const samePitch = ({ octaves }: GradeRules, { midi }: ExpectedNote, played: number): boolean =>
-  octaves === 'any' ? (midi - played) % OCTAVE === 0 : midi === played
-
-const isGrace = (note: PlayedNote, target: PlayedNote): boolean => {
-  const before = target.onsetMs - note.onsetMs
-  return before > 0 && before <= GRACE_MS
-}
-
-const isBounce = (note: PlayedNote, before: PlayedNote | undefined): boolean =>
-  before !== undefined && note.midi === before.midi && note.onsetMs - before.onsetMs <= BOUNCE_MS
-
-/** Notes that were matched under one displacement. */
-interface Part {
-  readonly move?: MoveKind
-  readonly steps: { readonly played: number; readonly expected: number }[]
-}
-
-/** The verdicts and moves of a way. */
-const toldOf = (exercise: Exercise, notes: readonly PlayedNote[], rules: GradeRules, way: Way): Reading => {
-  const places = placesMsOf(exercise)
-  const beat = beatMs(exercise)
-  const steps: Step[] = []
-  for (let step = way.last; step; step = step.before) steps.push(step)
-  steps.reverse()
-  const parts: Part[] = [{ steps: [] }]
-  const forgiven = forgivenOf(notes, rules, exercise, steps)
-  const extras: Judged[] = []
-  for (const { played, expected, move } of steps) {
-    const note = notes[played]!
-    if (expected === undefined) {
-      const { midi, onsetMs } = note
-      const why = forgiven.get(played)
-      extras.push({ verdict: 'extra', played, midi, onsetMs, ...(why ? { forgiven: why } : {}) })
-      continue
-    }
-    if (move && move !== 'swapped') parts.push({ move, steps: [] })
-    parts.at(-1)!.steps.push({ played, expected })
-  }
-  const answers = new Map<number, Judged>()
-  const moves: Move[] = []
-  const onTime = Math.max(rules.onTimeMs, rules.onTimeBeats * beat)
-  for (const { move, steps: inPart } of parts) {
-    if (inPart.length === 0) continue
-    const offs = inPart.map(({ played, expected }) => notes[played]!.onsetMs - places[expected]!)
-    const shift = move && inPart.length > 1 ? shiftOf(move, offs, beat) : 0
-    if (move && inPart.length > 1) {
-      const { bar } = exercise.expected[inPart[0]!.expected]!
-      moves.push({ kind: move, expected: inPart[0]!.expected, bar, beats: median(offs) / beat })
-    }
-    for (const [at, { played, expected }] of inPart.entries()) {
-      const note = notes[played]!
-      // The first note of a displaced part is told as late or early: once.
-      const offMs = at === 0 && move !== 'back' ? offs[at]! : offs[at]! - shift
-      const right = samePitch(rules, exercise.expected[expected]!, note.midi)
-      const verdict: NoteVerdict = !right
-        ? 'wrong'
-        : Math.abs(offMs) <= onTime
-          ? 'right'
-          : offMs < 0
-            ? 'early'
-            : 'late'
-      const judged: Judged = { verdict, expected, played, midi: note.midi, onsetMs: note.onsetMs, offMs }
-      const known = answers.get(expected)
-      if (!known) answers.set(expected, judged)
-      else {
-        const [kept, other] = worthOf(judged) >= worthOf(known) ? [judged, known] : [known, judged]
-        answers.set(expected, kept)
-        extras.push({
-          verdict: 'extra',
-          played: other.played!,
-          midi: other.midi!,
-          onsetMs: other.onsetMs!,
-          forgiven: 'repeated',
-        })
-      }
-    }
-  }
-  const judged = [
-    ...exercise.expected.map(
-      (_, expected): Judged => answers.get(expected) ?? { verdict: 'missed', expected },
-    ),
-    ...extras,
-  ]
-  // Asked notes in their order, extra ones where they came.
-  const timeOf = ({ onsetMs, expected }: Judged) => (expected === undefined ? onsetMs! : places[expected]!)
-  return { judged: judged.sort((a, b) => timeOf(a) - timeOf(b)), moves }
-}
-
-/** The displacement that notes are judged from: after going back the player's own, else whole beats. */
-const shiftOf = (move: MoveKind, offs: readonly number[], beat: number): number => {
-  const middle = median(offs)
-  if (move === 'back') return middle
-  const whole = Math.round(middle / beat) * beat
-  return Math.abs(middle - whole) <= WHOLE_BEATS * beat ? whole : 0
-}
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0
-
-const WORTH: Readonly<Record<NoteVerdict, number>> = {
-  right: 3,
-  early: 2,
-  late: 2,
-  wrong: 1,
-  missed: 0,
-  extra: 0,
-}
-const worthOf = ({ verdict }: Judged): number => WORTH[verdict]
-
-/** Extra notes that are forgiven: grace notes of a right note, bounces of the one before. */
-const forgivenOf = (
-  notes: readonly PlayedNote[],
-  rules: GradeRules,
-  exercise: Exercise,
-  steps: readonly Step[],
-): ReadonlyMap<number, 'grace' | 'bounce'> => {
-  const found = new Map<number, 'grace' | 'bounce'>()
-  let matched: PlayedNote | undefined
-  let open: number[] = []
-  for (const { played, expected } of steps) {
-    const note = notes[played]!
-    if (expected === undefined) {
-      if (isBounce(note, matched)) found.set(played, 'bounce')
-      else open.push(played)
-      continue
-    }
-    if (samePitch(rules, exercise.expected[expected]!, note.midi))
-      for (const one of open.slice(-MOST_GRACES)) if (isGrace(notes[one]!, note)) found.set(one, 'grace')
-    open = []
-    matched = note
-  }
-  return found
 }

@@ -96,7 +96,7 @@ export const PlayArea = ({ open, exercise, written, run, rules, hidden, next, he
         {written.free ? (
           <FreeTrail {...trail} height={done ? 200 : height} />
         ) : (
-          <Trail {...trail} weakestBar={grade?.weakestBar} showNames height={done ? 190 : height} />
+          <Trail {...trail} weakestBar={grade?.weakestBar} showNames height={done ? 160 : height} />
         )}
         {done && grade && (
           <RunPictures

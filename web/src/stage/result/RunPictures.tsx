@@ -5,6 +5,7 @@ import {
   type GradeRules,
   type Line,
   type NoteVerdict,
+  onTimeMsAt,
   QUARTER,
   spellNotes,
   ticksToMs,
@@ -59,14 +60,13 @@ export const RunPictures = ({ analysis, exercise, grade, shift, rules }: RunPict
       ),
     }
   }, [analysis, exercise, grade, shift, start])
-  const { onTimeBeats, onTimeMs } = rules
   return (
     <>
       {!exercise.free && (
         <TimingPicture
           exercise={exercise}
           judged={grade.judged}
-          onTimeMs={Math.max(onTimeMs, onTimeBeats * ticksToMs(QUARTER, tempo))}
+          onTimeMs={onTimeMsAt(rules, ticksToMs(QUARTER, tempo))}
         />
       )}
       <RunStaff analysis={analysis} stretch={stretch} line={line} verdicts={verdicts} played={played} />
