@@ -10,7 +10,7 @@ import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
 import { barStarts, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
 import { ALTERATIONS, allowedOver, isDominant } from './allowed.ts'
-import { type FreeLimits, LANDINGS, type LimitRule, type Unit } from './limits.ts'
+import { type FreeLimits, LANDINGS, type LimitRule, STRETCH_OUTSIDE, type Unit } from './limits.ts'
 
 const UNITS: Readonly<Record<Unit, Ticks>> = {
   whole: 4 * QUARTER,
@@ -89,9 +89,6 @@ const slotsOf = (analysis: Analysis, stretch: Stretch, unit: Unit, limits: FreeL
   return start === end ? [] : withWanted(analysis, slots, limits)
 }
 
-/** How many notes in a row an example is outside. */
-const OUTSIDE = 3
-
 /** One altered note for each dominant, or a few outside notes every four bars: from the second note of the chord on. */
 const withWanted = (analysis: Analysis, slots: readonly Slot[], limits: FreeLimits): readonly Slot[] => {
   const alterations = ruleOf(limits, 'alterations') !== undefined
@@ -107,10 +104,10 @@ const withWanted = (analysis: Analysis, slots: readonly Slot[], limits: FreeLimi
     const only = chordAt(analysis, slots[at + 1]?.tick ?? -1).index !== index
     const second = count === 1 || (count === 0 && only)
     if (outside) {
-      const room = !slots.slice(at, at + OUTSIDE).some(({ ends }) => ends)
+      const room = !slots.slice(at, at + STRETCH_OUTSIDE).some(({ ends }) => ends)
       if (slot.tick - lastOut >= 12 * QUARTER && count === 1 && room) {
         lastOut = slot.tick
-        left = OUTSIDE
+        left = STRETCH_OUTSIDE
       }
       left -= 1
       return { ...slot, wanted: left >= 0 }

@@ -58,6 +58,9 @@ export type LimitRule =
   /** The exercise's phrase is played once where it fits, in any octave; its own notes are allowed there. */
   | { readonly rule: 'phrase' }
 
+/** Notes in a row outside the scale that are a stretch outside: a side-slip, an arpeggio of another chord. */
+export const STRETCH_OUTSIDE = 3
+
 /** The limits of a free rung: the allowed notes, and its rules. */
 export type LimitId = 'allowed' | LimitRule['rule']
 

@@ -7,7 +7,7 @@ import { degreeSemitones } from '../../theory/pitch/degree.ts'
 import { OCTAVE } from '../../theory/pitch/interval.ts'
 import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { ALTERATIONS, isDominant } from '../drill/allowed.ts'
-import type { LimitRule } from '../drill/limits.ts'
+import { type LimitRule, STRETCH_OUTSIDE } from '../drill/limits.ts'
 import { type FreeHarmony, isAllowed, isAt, isSame, type PlacedPhrase } from './freeHarmony.ts'
 
 /** One item of a mark: where it is, and how well it went, 0 to 1. */
@@ -162,8 +162,6 @@ const ORNAMENTS: readonly string[] = [
 
 /** How many bars at the end may be silent where every bar wants a note. */
 const SILENT_AT_END = 2
-/** Notes in a row outside the scale that are a stretch outside: a side-slip, an arpeggio of another chord. */
-const STRETCH_OUTSIDE = 3
 
 /** Whether notes go outside for a stretch: a single passing note does not. */
 const goesOut = (notes: readonly AnalysedNote[]): boolean => {

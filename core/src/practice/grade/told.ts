@@ -37,6 +37,7 @@ export const toldOf = (
   const parts: Part[] = [{ steps: [] }]
   const forgiven = forgivenOf(notes, rules, exercise, steps)
   const extras: Judged[] = []
+  const swaps: Move[] = []
   for (const { played, expected, move } of steps) {
     const note = notes[played]!
     if (expected === undefined) {
@@ -45,7 +46,9 @@ export const toldOf = (
       extras.push({ verdict: 'extra', played, midi, onsetMs, ...(why ? { forgiven: why } : {}) })
       continue
     }
-    if (move && move !== 'swapped') parts.push({ move, steps: [] })
+    if (move === 'swapped')
+      swaps.push({ kind: move, expected, bar: exercise.expected[expected]!.bar, beats: 0 })
+    else if (move) parts.push({ move, steps: [] })
     parts.at(-1)!.steps.push({ played, expected })
   }
   const answers = new Map<number, Judged>()
@@ -95,7 +98,7 @@ export const toldOf = (
   ]
   // Asked notes in their order, extra ones where they came.
   const timeOf = ({ onsetMs, expected }: Judged) => (expected === undefined ? onsetMs! : places[expected]!)
-  return { judged: judged.sort((a, b) => timeOf(a) - timeOf(b)), moves }
+  return { judged: judged.sort((a, b) => timeOf(a) - timeOf(b)), moves: [...moves, ...swaps] }
 }
 
 /** The displacement that notes are judged from: after going back the player's own, else whole beats. */

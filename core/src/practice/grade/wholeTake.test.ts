@@ -12,6 +12,7 @@ import type { RungId } from '../drill/rungs.ts'
 import type { PlayedNote } from '../listen/take.ts'
 import { perfectPlayer, simulatedTake, simulatePlayer } from '../simulate/player.ts'
 import { gradeTake } from './grade.ts'
+import { moveReasons } from './gradeReasons.ts'
 
 const TUNES = [
   'key: Db major\n| Ebm7 | Ab7 | Dbmaj7 | Gbmaj7 | Cm7b5 | F7b9 | Bbm7 | Ebm7 Ab7 |',
@@ -122,6 +123,7 @@ describe('readTake', () => {
   })
 
   it('counts two notes that were swapped as no more than two wrong ones, and as no stop', () => {
+    let said = 0
     for (const [which, exercise] of EXERCISES.entries()) {
       const at = 3 + (which % 5)
       const played = human(exercise, which)
@@ -133,10 +135,14 @@ describe('readTake', () => {
       const wrong = played.map((note, index) =>
         index === at || index === at + 1 ? { ...note, midi: note.midi + 6 } : note,
       )
-      const [marks, least] = [swapped, wrong].map((notes) => graded(exercise, takeOf(exercise, notes)).marks)
-      expect(marks!.flow).toBe(100)
-      expect(marks!.notes).toBeGreaterThanOrEqual(least!.notes!)
+      const [grade, worse] = [swapped, wrong].map((notes) => graded(exercise, takeOf(exercise, notes)))
+      const [marks, least] = [grade!.marks, worse!.marks]
+      expect(marks.flow).toBe(100)
+      expect(marks.notes).toBeGreaterThanOrEqual(least.notes!)
+      // Told as such where both are found; else as wrong notes.
+      if (marks.notes === 100) said += moveReasons(exercise, grade!).length
     }
+    expect(said).toBeGreaterThan(5)
   })
 
   it('forgives grace notes to 70 ms before a right note and bounces to 30 ms after one, and tells them', () => {

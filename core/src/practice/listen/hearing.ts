@@ -221,6 +221,7 @@ export class PitchDetector {
     if (now.loud < gate) {
       this.silentMs ??= now.atMs
       this.candidate = undefined
+      this.sway.take(undefined, now.atMs)
       if (now.atMs - this.silentMs >= END_MS) this.stop(this.silentMs)
       return
     }

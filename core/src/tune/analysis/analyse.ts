@@ -111,7 +111,7 @@ const vamps = (reads: readonly Read[], events: readonly Event[]): readonly Read[
       : read
   })
 
-/** A sus chord is Mixolydian, unless it goes on to a minor chord a fourth above, if by way of its own dominant. */
+/** A sus chord is Mixolydian, unless it goes on to a minor chord a fourth above, at once or after the same chord unsuspended. */
 const openSus = (reads: readonly Read[], events: readonly Event[]): readonly Read[] =>
   reads.map((read, at) => {
     const { chord } = events[at]!
