@@ -132,7 +132,7 @@ export const FREE_ROWS = [
     id: 'path-decorated',
     grade: 4,
     name: 'path, decorated',
-    asks: 'the path by step through the changes, chord tones on strong beats, with enclosures and arpeggios around it; outside notes led home',
+    asks: 'the path by step through the changes, chord tones on strong beats, with enclosures and arpeggios around it; outside notes resolved',
     unit: 'eighths',
     tempo: [70, 160],
     ways: one({
@@ -236,7 +236,7 @@ export const FREE_ROWS = [
     id: 'unbroken',
     grade: 9,
     name: 'continuous eighths',
-    asks: 'eighths without a stop: chord tones on strong beats, joined by step, outside notes led home',
+    asks: 'eighths without a stop: chord tones on strong beats, joined by step, outside notes resolved',
     unit: 'eighths',
     tempo: [80, 300],
     ways: one({
@@ -250,7 +250,7 @@ export const FREE_ROWS = [
     id: 'sixteenths',
     grade: 9,
     name: 'sixteenths',
-    asks: 'sixteenths chord by chord, at least three in every beat; chord tones on strong beats, outside notes led home',
+    asks: 'sixteenths chord by chord, at least three in every beat; chord tones on strong beats, outside notes resolved',
     unit: 'sixteenths',
     tempo: [40, 70],
     ways: one({
@@ -264,7 +264,7 @@ export const FREE_ROWS = [
     id: 'speak',
     grade: 9,
     name: 'speak',
-    asks: 'phrases of two bars with a rest after each, no two alike, outside notes led home, landing on 1, 3 or 5',
+    asks: 'phrases of two bars with a rest after each, no two alike, outside notes resolved, landing on 1, 3 or 5',
     unit: 'eighths',
     tempo: [80, 200],
     ways: one({

@@ -46,7 +46,7 @@ const lineOf = (harmony: FreeHarmony, exercise: Exercise, notes: readonly Played
 const shapeOf = (notes: readonly AnalysedNote[], from: Ticks): string =>
   notes.map(({ start, midi }) => `${start - from}:${midi - notes[0]!.midi}`).join(' ')
 
-const isLedHome = ({ explanation }: Sounded, index: number): boolean =>
+const hasTarget = ({ explanation }: Sounded, index: number): boolean =>
   explanation.notes[index]!.target !== undefined
 
 /** What each mark counts. */
@@ -78,8 +78,8 @@ const MARKS: Readonly<Record<FreeMark, (here: Sounded) => readonly Point[]>> = {
       .filter(({ isScale, isTone, coming }) => !isScale && !isTone && !coming)
       .map(({ index, start }) => ({
         bar: barOf(here, start),
-        // Several in a row come home together, with the step after the last one.
-        good: asShare(isResolved(here.notes, index) || isLedHome(here, index)),
+        // Several in a row resolve together, by the step after the last one.
+        good: asShare(isResolved(here.notes, index) || hasTarget(here, index)),
       })),
   space: (here) => {
     const most = (here.limits.phraseBars ?? 4) * (here.starts[1]! - here.starts[0]!)
