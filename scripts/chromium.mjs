@@ -4,7 +4,10 @@ import { run } from './project.mjs'
 
 /** Each package, and the commands of which one must exist. */
 const NEEDED = [
-  { name: 'chromium', commands: ['chromium', 'chromium-browser'] },
+  {
+    name: 'chromium-headless-shell',
+    commands: ['chromium-headless-shell', 'chromium', 'chromium-browser'],
+  },
   // Speaks to the microphone: speech must not be taken for notes.
   { name: 'espeak-ng', commands: ['espeak-ng'] },
 ]

@@ -24,7 +24,9 @@ export const benchPage = async (): Promise<readonly Row[]> => {
   const folder = mkdtempSync(join(tmpdir(), 'eager-contour-bench-'))
   const { address, stop } = await serve(folder, DEMO)
   const browser = await chromium.launch({
-    executablePath: execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim(),
+    executablePath: execFileSync('sh', ['-c', 'command -v chromium || command -v chromium-headless-shell'], {
+      encoding: 'utf8',
+    }).trim(),
     args: [
       '--no-sandbox',
       '--disable-gpu',

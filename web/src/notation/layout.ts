@@ -45,25 +45,32 @@ const HALF_STEPS: Readonly<Record<Zoom, number>> = { 2: 13, read: 10, 8: 9, 16: 
 const LEAST_BAR = 158
 const MOST_BARS = 4
 /** Before the first note of a bar (for its accidental) and after the last. */
-const PAD = { before: 28, after: 0 } as const
+export const PAD = { before: 28, after: 0 } as const
 /** From far there are no accidentals to make room for, and no clef. */
 const FAR_PAD = 8
 const FAR_GUTTER = 44
 /** A time signature, after the clef or before a bar's first note. */
 const TIME_ROOM = 22
 
-/** Splits a stretch into systems of up to four bars, as many as the width allows. */
+/** The room for clef, signature and time signature before a row's first bar, in pixels. */
+export const gutterOf = (signature: number): number => 56 + Math.abs(signature) * 11 + TIME_ROOM
+
+/**
+ * Splits a stretch into systems of up to four bars, as many as the width allows; or of exactly `barsInRow` bars, as
+ * wide as they become.
+ */
 export const layoutSystems = (
   chart: Chart,
   stretch: Stretch,
   width: number,
   signature: number,
   zoom: Zoom = 'read',
+  barsInRow?: number,
 ): readonly SystemLayout[] => {
   const far = zoom === 8 || zoom === 16
-  const gutter = far ? FAR_GUTTER : 56 + Math.abs(signature) * 11 + TIME_ROOM
+  const gutter = far ? FAR_GUTTER : gutterOf(signature)
   const readable = Math.max(1, Math.min(MOST_BARS, Math.floor((width - gutter) / LEAST_BAR)))
-  const fit = zoom === 'read' ? readable : far ? zoom : Math.min(zoom, readable)
+  const fit = barsInRow ?? (zoom === 'read' ? readable : far ? zoom : Math.min(zoom, readable))
   const changes = (bar: number) =>
     JSON.stringify(chart.bars[bar]!.meter) !== JSON.stringify(chart.bars[bar - 1]?.meter)
   const timeAt = (bar: number) => bar === stretch.from || changes(bar)

@@ -19,9 +19,13 @@ import { useGradeRules } from '../settings/useGradeRules.ts'
 import { barsText, type OpenTune } from '../tune/useTune.ts'
 import { Button } from '../ui/Button.tsx'
 import { Notice } from '../ui/Notice.tsx'
+import { useWindowSize } from '../ui/useWindowSize.ts'
 import { HIDING } from './play/hiding.ts'
 import { PlayArea } from './play/PlayArea.tsx'
+import { heightFor, pictureFor } from './play/pictureFor.ts'
+import { StageViewChoice } from './play/StageViewChoice.tsx'
 import { Stopped } from './play/Stopped.tsx'
+import { useStageView } from './play/useStageView.ts'
 import type { NextStepProposal, ProposeNextStep } from './result/useNextStep.ts'
 import type { SimulatedSettings } from './run/runMachine.ts'
 import { keepUnsavedRun } from './run/unsavedRun.ts'
@@ -84,6 +88,11 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   const pitches = (written.free?.example ?? written.expected).map(({ midi: pitch }) => pitch)
   const hasBoard = microphone.state !== 'on' && midi.chosen === undefined
   const low = Math.min(...pitches) - 2
+  const [view, setView] = useStageView()
+  const size = useWindowSize()
+  const picture = pictureFor(written, open.written.chart, view, size)
+  const chosenByDefault = picture === 'dots' && !exercise.free
+  const board = hasBoard && (armed || (view.board ?? chosenByDefault))
 
   const press = useCallback(
     (pitch: number, source: Source, atMs: number) => {
@@ -159,9 +168,13 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
       <StageHeader open={open} exercise={exercise} title={title} canLeave={!running} />
       <main className="grow py-3">
         <PlayArea
-          {...{ open, exercise, written, run, rules, hidden, next }}
-          // A fingerboard is higher than keys.
-          height={hasBoard && instrument.strings ? 250 : 300}
+          {...{ open, exercise, written, run, rules, hidden, next, picture }}
+          ahead={view.ahead}
+          height={heightFor(
+            size.height,
+            picture,
+            board ? (instrument.strings ? 'fingerboard' : 'keys') : 'none',
+          )}
         />
         {run.silent && (
           <p role="status" className="text-lg">
@@ -187,7 +200,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
             other={['Discard', saving.discardInterrupted]}
           />
         )}
-        {run.state !== 'done' && hasBoard && (
+        {run.state !== 'done' && board && (
           <Board
             instrument={instrument}
             range={{ low, high: Math.max(...pitches) + 2 }}
@@ -215,6 +228,12 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
         </Button>
         {!running && run.state !== 'paused' && (
           <>
+            <StageViewChoice
+              view={view}
+              onChange={setView}
+              board={hasBoard ? board : undefined}
+              notes={!exercise.free}
+            />
             <BandPanel feel={open.sounding.chart.feel} tempo={exercise.spec.tempo} />
             <Sources
               sources={{ midi, microphone }}

@@ -1,5 +1,13 @@
 import { barStarts, type ChartBar, type ChordStyle, type Stretch } from '@eager-contour/core'
-import { type KeyboardEvent, memo, type PointerEvent, useCallback, useMemo, useRef } from 'react'
+import {
+  type KeyboardEvent,
+  memo,
+  type PointerEvent,
+  useCallback,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+} from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { useSettings } from '../../settings/settings.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
@@ -146,17 +154,25 @@ const isOnSomething = ({ target }: globalThis.KeyboardEvent): boolean =>
   target !== document.body && target !== document.documentElement
 
 const useStretchKeys = (stretch: Stretch, setStretch: (stretch: Stretch) => void, bars: number) => {
+  /** The stretch that was asked for last: keys may come faster than the page is drawn. */
+  const asked = useRef(stretch)
+  useLayoutEffect(() => {
+    asked.current = stretch
+  }, [stretch])
   const change = useCallback(
     (event: { readonly key: string; readonly shiftKey: boolean; preventDefault: () => void }) => {
       const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
       if (step === undefined) return
       event.preventDefault()
-      if (event.shiftKey)
-        setStretch({ from: stretch.from, to: Math.min(bars - 1, Math.max(stretch.from, stretch.to + step)) })
-      else if (stretch.from + step >= 0 && stretch.to + step < bars)
-        setStretch({ from: stretch.from + step, to: stretch.to + step })
+      const { from, to } = asked.current
+      const next = event.shiftKey
+        ? { from, to: Math.min(bars - 1, Math.max(from, to + step)) }
+        : { from: from + step, to: to + step }
+      if (next.from < 0 || next.to >= bars) return
+      asked.current = next
+      setStretch(next)
     },
-    [stretch, setStretch, bars],
+    [setStretch, bars],
   )
   useHotkeys('shift+right, shift+left', change, { ignoreEventWhen: isOnSomething }, [change])
   return (event: KeyboardEvent) => change(event)

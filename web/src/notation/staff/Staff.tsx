@@ -12,6 +12,7 @@ import type { SystemLayout } from '../layout.ts'
 import { ROLE_COLOURS, RoleMark } from '../marks.tsx'
 import { PlayedChord } from '../PlayedChord.tsx'
 import { isIn, NOTHING_SELECTED, type Selection } from '../selection.ts'
+import { type Engraver, engraverIfReady, inSteps, loadEngraver } from './engraver.ts'
 
 /** What stands out on the staff, and what the pointer does there. */
 export interface StaffMarks {
@@ -44,41 +45,12 @@ interface StaffProps {
 
 const UNMARKED: StaffMarks = { selection: NOTHING_SELECTED, hovered: undefined, onHover: () => undefined }
 
-type Drawing = Pick<typeof import('./staffDrawing.ts'), 'paintingStaff' | 'drawStaff'>
-
-/** The engraver, once it is loaded: then staves are drawn immediately. */
-let drawing: Drawing | undefined
-const loadDrawing = async (): Promise<Drawing> => {
-  const { paintingStaff, drawStaff } = await import('./staffDrawing.ts')
-  await document.fonts.ready
-  drawing = { paintingStaff, drawStaff }
-  return drawing
-}
-
 const leansDown = (line: Line, { index, target }: NoteReading): boolean =>
   target !== undefined && line.notes[target]!.midi < line.notes[index]!.midi
 
 /** The bars of a system as text: unchanged ones aren't redrawn. */
 const barsKey = (score: Score | undefined, layout: SystemLayout): string =>
   JSON.stringify(score?.bars.filter(({ number }) => number >= layout.from && number <= layout.to))
-
-/**
- * Runs steps one by one, each as a task of its own, so that nothing else waits long; returns a function that stops
- * it.
- */
-const inSteps = <T,>(steps: Generator<void, T, void>, done: (value: T) => void): (() => void) => {
-  let going = true
-  const go = () => {
-    if (!going) return
-    const step = steps.next()
-    if (step.done) done(step.value)
-    else setTimeout(go)
-  }
-  setTimeout(go)
-  return () => {
-    going = false
-  }
-}
 
 /** The line in notes under the terrain, beat for beat, with each note's degree and role beneath. */
 export const Staff = ({
@@ -115,7 +87,7 @@ export const Staff = ({
       for (const [index, element] of elements) element.setAttribute('data-staff-note', String(index))
       light.current()
     }
-    const draw = ({ paintingStaff, drawStaff }: Drawing) => {
+    const draw = ({ paintingStaff, drawStaff }: Engraver) => {
       if (!current || !host.current) return
       const staff = [
         host.current,
@@ -126,14 +98,16 @@ export const Staff = ({
       if (atOnce) show(drawStaff(...staff))
       else stop = inSteps(paintingStaff(...staff), show)
     }
-    if (drawing) draw(drawing)
-    else void loadDrawing().then(draw)
+    const ready = engraverIfReady()
+    if (ready) draw(ready)
+    else void loadEngraver().then(draw)
     return () => {
       current = false
       stop()
     }
   }, [key, layout, instrument.clef, atOnce])
   useLayoutEffect(() => {
+    const drawing = engraverIfReady()
     if (!ghost.current) return
     if (!other || !drawing || barsKey(other, layout) === key) {
       ghost.current.style.display = 'none'

@@ -13,9 +13,8 @@ import {
   Voice,
 } from 'vexflow/bravura'
 import type { SystemLayout } from '../layout.ts'
+import { STAFF_HEIGHT, STAVE_Y } from './lines.ts'
 
-const STAFF_HEIGHT = 132
-const STAVE_Y = 10
 /** Rests are placed a little early, clear of the next note's accidental. */
 const REST_SHIFT = 6
 

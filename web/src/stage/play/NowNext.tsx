@@ -17,7 +17,20 @@ interface NowNextProps {
   readonly style: ChordStyle
   /** Chord symbols, numerals and the key, or the key alone. */
   readonly shown?: 'chords' | 'numerals' | 'key'
+  /** Where the staff below shows the chords too. */
+  readonly small?: boolean
 }
+
+/** The sizes of the current and the next chord. */
+const SIZES = {
+  large: {
+    now: 'text-[clamp(4.5rem,12vw,9.5rem)] leading-[1.1]',
+    next: 'text-[clamp(2rem,6.2vw,5rem)] leading-[1.15]',
+  },
+  small: { now: 'text-6xl leading-[1.1]', next: 'text-4xl leading-[1.15]' },
+} as const
+/** The label before the chord, not above it. */
+const ROW = 'flex items-baseline gap-4'
 
 /** Milliseconds between two checks of the run's position. */
 const LOOK_MS = 25
@@ -28,7 +41,15 @@ const LOOK_MS = 25
 const AHEAD_MS = 100
 
 /** The current and the next chord, large; during the count-in, the beat. */
-export const NowNext = ({ analysis, exercise, position, style, shown = 'chords' }: NowNextProps) => {
+export const NowNext = ({
+  analysis,
+  exercise,
+  position,
+  style,
+  shown = 'chords',
+  small = false,
+}: NowNextProps) => {
+  const size = SIZES[small ? 'small' : 'large']
   const spans = useMemo(() => {
     const { from, to } = exercise.spec.stretch
     return analysis.spans.filter((span) => span.bar >= from && span.bar <= to)
@@ -56,11 +77,11 @@ export const NowNext = ({ analysis, exercise, position, style, shown = 'chords' 
   const keyName = key ? keyWords(key) : ''
   return (
     <div className="grid grid-cols-[3fr_2fr] items-end gap-6">
-      <div>
+      <div className={small ? ROW : ''}>
         <div className="text-xl text-soft">
           {counting === undefined ? 'now' : counting > 0 ? `count-in: ${counting}` : 'count-in'}
         </div>
-        <div className="text-[clamp(4.5rem,12vw,9.5rem)] leading-[1.1]">
+        <div className={size.now}>
           {shown === 'key' && <span className="font-head font-bold">{keyName}</span>}
           {shown === 'numerals' && now && (
             <span className="font-head font-bold">{withSigns(analysis.readings[now.index]!.numeral)}</span>
@@ -68,9 +89,9 @@ export const NowNext = ({ analysis, exercise, position, style, shown = 'chords' 
           {shown === 'chords' && now && <ChordSymbol chord={now.chord} style={style} />}
         </div>
       </div>
-      <div>
+      <div className={small ? ROW : ''}>
         <div className="text-xl text-soft">{shown === 'chords' ? 'next' : `in ${keyName}`}</div>
-        <div className="text-[clamp(2rem,6.2vw,5rem)] leading-[1.15] text-soft">
+        <div className={`${size.next} text-soft`}>
           {shown === 'numerals' && next && withSigns(analysis.readings[next.index]!.numeral)}
           {shown === 'chords' &&
             (next ? <ChordSymbol chord={next.chord} style={style} /> : <span className="text-4xl">end</span>)}

@@ -1,4 +1,5 @@
-import type { Exercise, GradeRules, Judged } from '@eager-contour/core'
+import { type Exercise, type GradeRules, type Judged, QUARTER } from '@eager-contour/core'
+import { useCallback } from 'react'
 import { useNavigate } from 'react-router'
 import { useHear } from '../../audio/usePlay.ts'
 import { useSettings } from '../../settings/settings.ts'
@@ -13,6 +14,7 @@ import type { Run } from '../run/run.ts'
 import { FreeTrail } from './FreeTrail.tsx'
 import { HIDING } from './hiding.ts'
 import { NowNext } from './NowNext.tsx'
+import { ScrollingStaff } from './ScrollingStaff.tsx'
 import { Trail } from './Trail.tsx'
 
 interface PlayAreaProps {
@@ -25,12 +27,26 @@ interface PlayAreaProps {
   /** How much is hidden, from 1: see HIDING. */
   readonly hidden: number
   readonly next: NextStepProposal | undefined
-  /** The height of the notes' picture in pixels, while nothing is shown below it. */
+  readonly picture: 'staff' | 'dots'
+  /** Beats by which the position on the staff is ahead of the band. */
+  readonly ahead: number
+  /** The height of the notes' picture in pixels, until the result is there. */
   readonly height: number
 }
 
 /** The exercise with the verdicts on it: current and next chord during a run, the result after it. */
-export const PlayArea = ({ open, exercise, written, run, rules, hidden, next, height }: PlayAreaProps) => {
+export const PlayArea = ({
+  open,
+  exercise,
+  written,
+  run,
+  rules,
+  hidden,
+  next,
+  picture,
+  ahead,
+  height,
+}: PlayAreaProps) => {
   const { instrument, chordStyle } = useSettings()
   const hear = useHear()
   const navigate = useNavigate()
@@ -43,6 +59,10 @@ export const PlayArea = ({ open, exercise, written, run, rules, hidden, next, he
     const { from, to } = open.stretch
     void navigate(`/tunes/${open.tune.id}/line?bars=${from + 1}-${to + 1}`, { state: played })
   }
+  const reading = useCallback(() => {
+    const at = position()
+    return at === undefined ? undefined : at + ahead * QUARTER
+  }, [position, ahead])
   const trail = {
     analysis: open.written,
     exercise: written,
@@ -81,6 +101,7 @@ export const PlayArea = ({ open, exercise, written, run, rules, hidden, next, he
           exercise={exercise}
           position={position}
           style={chordStyle}
+          small={picture === 'staff' && hidden === 1}
           shown={hidden >= 4 ? 'key' : hidden === 3 ? 'numerals' : 'chords'}
         />
       )}
@@ -94,9 +115,13 @@ export const PlayArea = ({ open, exercise, written, run, rules, hidden, next, he
       )}
       <div className={hidden > 1 && !done ? 'sr-only' : 'mt-3'}>
         {written.free ? (
-          <FreeTrail {...trail} height={done ? 200 : height} />
+          <FreeTrail {...trail} height={done ? 200 : height} whole={done} />
+        ) : done ? (
+          <Trail {...trail} whole={{ weakestBar: grade?.weakestBar }} height={160} />
+        ) : picture === 'staff' ? (
+          <ScrollingStaff {...trail} position={reading} height={height} />
         ) : (
-          <Trail {...trail} weakestBar={grade?.weakestBar} showNames height={done ? 160 : height} />
+          <Trail {...trail} height={height} />
         )}
         {done && grade && (
           <RunPictures

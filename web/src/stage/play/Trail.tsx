@@ -4,18 +4,31 @@ import {
   type Exercise,
   type Judged,
   msToTicks,
-  type NoteVerdict,
   pitchClass,
+  type Ticks,
   withSigns,
 } from '@eager-contour/core'
 import { scaleLinear } from 'd3-scale'
+import { useMemo, useRef } from 'react'
 import { chordText } from '../../ui/ChordSymbol.tsx'
-import { VERDICT_COLOURS } from '../../ui/verdicts.ts'
+import { useWidth } from '../../ui/useWidth.ts'
 import { CursorLine } from './CursorLine.tsx'
+import { type BarRow, barsInRow, rowsOf } from './rows.ts'
+import { useRowAt } from './useRowAt.ts'
+import { VerdictShape } from './VerdictShape.tsx'
 
-const WIDTH = 1200
+/** The width of a picture of everything, in its own units. */
+const WHOLE_WIDTH = 1200
+/** The size of a note's name, and the pixels between two notes that it needs. */
+const NAMES = { usual: { size: 20, room: 34 }, narrow: { size: 15, room: 26 } } as const
+const NARROW = 600
+const namesFor = (width: number) => (width < NARROW ? NAMES.narrow : NAMES.usual)
 /** Between two notes, for the name of the first. */
-const ROOM_FOR_NAME = 34
+export const ROOM_FOR_NAME = NAMES.usual.room
+/** Pixels to the next note that a name beside a note needs. */
+const ROOM_BESIDE = 56
+/** Before the first note of a bar. */
+const BEFORE = 22
 const TOP = 54
 const BOTTOM = 32
 
@@ -23,47 +36,102 @@ interface TrailProps {
   readonly analysis: Analysis
   readonly exercise: Exercise
   readonly judged: readonly Judged[]
-  readonly position: () => number | undefined
-  readonly weakestBar: number | undefined
+  /** Where the player is, in ticks from the stretch's first beat. */
+  readonly position: () => Ticks | undefined
   readonly style: ChordStyle
-  readonly showNames: boolean
   readonly height: number
+  /** Everything in one row, after the run: names only where there is room, and the weakest bar marked. */
+  readonly whole?: { readonly weakestBar: number | undefined }
 }
 
-/** The expected notes as a trail over the bars; each is filled by its verdict as it comes. */
-export const Trail = ({
+/**
+ * The expected notes as a trail over the bars; each is filled by its verdict as it comes. If not all bars have room for
+ * the notes' names, the row that is being played, and the next.
+ */
+export const Trail = ({ whole, ...trail }: TrailProps) => {
+  const host = useRef<HTMLDivElement>(null)
+  const width = useWidth(host)
+  const { analysis, exercise, position, height } = trail
+  const { stretch } = exercise.spec
+  const rows = useMemo(() => {
+    const bars = whole
+      ? stretch.to - stretch.from + 1
+      : barsInRow(exercise, analysis.chart, {
+          width: width - 2 * BEFORE,
+          before: 0,
+          note: namesFor(width).room,
+        })
+    return rowsOf(analysis.chart, stretch, bars)
+  }, [analysis.chart, exercise, stretch, width, whole])
+  const reading = useRowAt(rows, position)
+  const first = Math.max(0, Math.min(reading, rows.length - 2))
+  const shown = rows.slice(first, first + 2)
+  return (
+    <div ref={host}>
+      {(width > 0 || whole) &&
+        shown.map((row, at) => (
+          <TrailRow
+            // The row in its place is drawn again: nothing moves while it is read.
+            key={at}
+            {...trail}
+            row={row}
+            width={whole ? WHOLE_WIDTH : width}
+            height={height / shown.length}
+            weakestBar={whole?.weakestBar}
+          />
+        ))}
+    </div>
+  )
+}
+
+interface TrailRowProps extends Omit<TrailProps, 'whole'> {
+  readonly row: BarRow
+  readonly width: number
+  readonly weakestBar: number | undefined
+}
+
+const TrailRow = ({
   analysis,
   exercise,
   judged,
   position,
-  weakestBar,
   style,
-  showNames,
+  row,
+  width: WIDTH,
   height: HEIGHT,
-}: TrailProps) => {
-  const { from, to } = exercise.spec.stretch
-  const bars = to - from + 1
+  weakestBar,
+}: TrailRowProps) => {
+  const bars = row.to - row.from + 1
   const pitches = exercise.expected.map(({ midi }) => midi)
   const low = Math.min(...pitches)
   const high = Math.max(...pitches, low + 8)
-  const x = scaleLinear([0, exercise.length], [22, WIDTH + 6])
+  const x = scaleLinear([row.start, row.end], [BEFORE, WIDTH + 6])
   const y = scaleLinear([high, low], [TOP + 7, HEIGHT - BOTTOM - 7])
-  const gaps = exercise.expected.slice(1).map((note, at) => x(note.start) - x(exercise.expected[at]!.start))
-  const named = showNames && Math.min(...gaps, WIDTH) >= ROOM_FOR_NAME
+  const here = exercise.expected.flatMap((note, index) =>
+    note.start >= row.start && note.start < row.end ? [{ note, index }] : [],
+  )
+  const gap = Math.min(WIDTH, ...here.slice(1).map(({ note }, at) => x(note.start) - x(here[at]!.note.start)))
+  const names = namesFor(WIDTH)
+  const named = gap >= names.room
   /** Beside the note; if the next is near, on the side away from the line. */
   const nameAt = (index: number) => {
     const [note, next] = [exercise.expected[index]!, exercise.expected[index + 1]]
     const [cx, cy] = [x(note.start), y(note.midi)]
-    if (Math.min(...gaps, WIDTH) >= ROOM_BESIDE) return { x: cx + 13, y: cy + 7 }
+    if (gap >= ROOM_BESIDE) return { x: cx + 13, y: cy + 7 }
     const rises = next !== undefined && next.midi >= note.midi
     return { x: cx, y: cy + (rises ? 27 : -14), textAnchor: 'middle' as const }
   }
   const verdictOf = new Map(
     judged.flatMap((one) => (one.expected === undefined ? [] : [[one.expected, one] as const])),
   )
-  const barLength = exercise.length / bars
-  const spans = analysis.spans.filter((span) => span.bar >= from && span.bar <= to)
-  const first = spans[0]?.start ?? 0
+  const first = analysis.spans.find(({ bar }) => bar === exercise.spec.stretch.from)?.start ?? 0
+  const spans = analysis.spans.filter((span) => span.bar >= row.from && span.bar <= row.to)
+  const starts = [...new Map(spans.toReversed().map((span) => [span.bar, span.start - first]))].reverse()
+  const isHere = (onsetMs: number) => {
+    const tick = msToTicks(onsetMs, exercise.spec.tempo)
+    return tick < row.end && (tick >= row.start || row.start === 0)
+  }
+  const endOf = (at: number) => starts[at + 1]?.[1] ?? row.end
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -72,21 +140,21 @@ export const Trail = ({
       aria-label="The expected notes with their verdicts"
       data-testid="trail"
     >
-      {Array.from({ length: bars }, (_, at) => (
-        <g key={at}>
+      {starts.map(([bar, start], at) => (
+        <g key={bar}>
           <line
-            x1={x(at * barLength) - 18}
-            x2={x(at * barLength) - 18}
+            x1={x(start) - 18}
+            x2={x(start) - 18}
             y1={10}
             y2={HEIGHT - 6}
             stroke="var(--rule)"
             strokeWidth={2}
           />
-          {weakestBar === from + at && (
+          {weakestBar === bar && (
             <rect
-              x={x(at * barLength) - 14}
+              x={x(start) - 14}
               y={HEIGHT - 12}
-              width={barLength * ((WIDTH - 16) / exercise.length) - 8}
+              width={x(endOf(at)) - x(start) - 8}
               height={7}
               rx={3}
               fill="var(--madder)"
@@ -107,13 +175,13 @@ export const Trail = ({
           {chordText(span.chord, style)}
         </text>
       ))}
-      {exercise.expected.map((note, index) => {
+      {here.map(({ note, index }) => {
         const one = verdictOf.get(index)
         const cx = x(note.start)
         const cy = y(note.midi)
         return (
           <g key={index} data-verdict={one?.verdict ?? 'open'}>
-            <Verdict
+            <VerdictShape
               verdict={one?.verdict}
               cx={cx}
               cy={cy}
@@ -124,7 +192,7 @@ export const Trail = ({
               }
             />
             {named && (
-              <text {...nameAt(index)} fontSize={20} fill="var(--ink)">
+              <text {...nameAt(index)} fontSize={names.size} fill="var(--ink)">
                 {withSigns(note.spelling.replace(/-?\d+$/, ''))}
               </text>
             )}
@@ -133,7 +201,8 @@ export const Trail = ({
       })}
       {judged
         .filter(
-          ({ verdict, onsetMs, midi }) => verdict === 'extra' && onsetMs !== undefined && midi !== undefined,
+          ({ verdict, onsetMs, midi }) =>
+            verdict === 'extra' && onsetMs !== undefined && midi !== undefined && isHere(onsetMs),
         )
         .map(({ played, onsetMs, midi, forgiven }) => {
           const cx = x(msToTicks(onsetMs!, exercise.spec.tempo))
@@ -162,52 +231,10 @@ export const Trail = ({
             />
           )
         })}
-      <CursorLine position={position} x={x} length={exercise.length} top={40} bottom={HEIGHT - 14} />
+      <CursorLine position={position} x={x} row={row} top={40} bottom={HEIGHT - 14} />
     </svg>
   )
 }
 
-/** Pixels to the next note that a name beside a note needs. */
-const ROOM_BESIDE = 56
-
 /** The played pitch in the octave of the expected one. */
 const nearOctave = (midi: number, asked: number): number => asked + pitchClass(midi - asked + 6) - 6
-
-const Verdict = ({
-  verdict,
-  cx,
-  cy,
-  wrongY,
-}: {
-  readonly verdict: NoteVerdict | undefined
-  readonly cx: number
-  readonly cy: number
-  readonly wrongY: number
-}) => {
-  if (verdict === undefined)
-    return <circle cx={cx} cy={cy} r={8} fill="none" stroke="var(--soft)" strokeWidth={2.5} />
-  const colour = VERDICT_COLOURS[verdict]
-  if (verdict === 'right') return <circle cx={cx} cy={cy} r={9.5} fill={colour} />
-  if (verdict === 'missed')
-    return (
-      <circle cx={cx} cy={cy} r={8} fill="none" stroke={colour} strokeWidth={2.5} strokeDasharray="3 4" />
-    )
-  if (verdict === 'wrong') {
-    return (
-      <g stroke={colour} strokeWidth={3.5} fill="none">
-        <circle cx={cx} cy={cy} r={8} strokeWidth={2} />
-        <path d={`M${cx - 6},${wrongY - 6} l12,12 m-12,0 l12,-12`} />
-      </g>
-    )
-  }
-  const way = verdict === 'early' ? -1 : 1
-  return (
-    <g fill={colour} stroke={colour} strokeWidth={3}>
-      <circle cx={cx} cy={cy} r={8} />
-      <path
-        d={`M${cx + way * 8},${cy} h${way * 10} m${-way * 5},-5 l${way * 5},5 l${-way * 5},5`}
-        fill="none"
-      />
-    </g>
-  )
-}

@@ -11,6 +11,7 @@ import {
   ticksToMs,
 } from '@eager-contour/core'
 import { useMemo } from 'react'
+import { askedLine } from '../asked.ts'
 import { RunStaff } from './RunStaff.tsx'
 import { TimingPicture } from './TimingPicture.tsx'
 
@@ -27,7 +28,6 @@ interface RunPicturesProps {
 /** A run on the staff, note by note, and how early or late each came. */
 export const RunPictures = ({ analysis, exercise, grade, shift, rules }: RunPicturesProps) => {
   const { stretch, tempo } = exercise.spec
-  const start = analysis.spans.find(({ bar }) => bar === stretch.from)?.start ?? 0
   const { line, verdicts, played } = useMemo(() => {
     if (exercise.free) {
       const written = spellNotes(
@@ -36,14 +36,7 @@ export const RunPictures = ({ analysis, exercise, grade, shift, rules }: RunPict
       )
       return { line: written, verdicts: new Map<number, NoteVerdict>(), played: { notes: [] } as Line }
     }
-    const asked: Line = {
-      notes: exercise.expected.map(({ start: at, duration, midi, spelling }) => ({
-        start: at + start,
-        duration,
-        midi,
-        spelling,
-      })),
-    }
+    const asked = askedLine(analysis, exercise)
     const became = grade.judged.flatMap((one) =>
       one.expected === undefined ? [] : [[one.expected, one.verdict] as const],
     )
@@ -59,7 +52,7 @@ export const RunPictures = ({ analysis, exercise, grade, shift, rules }: RunPict
         wrong.map(({ start: at, duration, midi }) => ({ start: at, duration, midi })),
       ),
     }
-  }, [analysis, exercise, grade, shift, start])
+  }, [analysis, exercise, grade, shift])
   return (
     <>
       {!exercise.free && (

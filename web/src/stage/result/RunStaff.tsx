@@ -1,9 +1,10 @@
 import { type Analysis, type Line, type NoteVerdict, type Stretch, scoreOf } from '@eager-contour/core'
 import { useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { layoutSystems, type SystemLayout } from '../../notation/layout.ts'
+import { colourByVerdict } from '../../notation/staff/colourByVerdict.ts'
+import { loadEngraver } from '../../notation/staff/engraver.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
-import { VERDICT_COLOURS } from '../../ui/verdicts.ts'
 
 interface RunStaffProps {
   readonly analysis: Analysis
@@ -59,13 +60,7 @@ const System = ({ analysis, layout, score, other, verdicts }: SystemProps) => {
   const over = useRef<HTMLDivElement>(null)
   useLayoutEffect(() => {
     let current = true
-    const engraver = async () => {
-      const { drawStaff } = await import('../../notation/staff/staffDrawing.ts')
-      // The music font is only loaded now.
-      await document.fonts.ready
-      return drawStaff
-    }
-    void engraver().then((drawStaff) => {
+    void loadEngraver().then(({ drawStaff }) => {
       if (!current || !host.current || !over.current) return
       const notes = drawStaff(host.current, score, layout, {
         clef: instrument.clef,
@@ -74,12 +69,7 @@ const System = ({ analysis, layout, score, other, verdicts }: SystemProps) => {
       for (const [index, element] of notes) {
         const verdict = verdicts.get(index)
         element.setAttribute('data-run-note', verdict ?? 'played')
-        if (!verdict) continue
-        for (const part of element.querySelectorAll<SVGElement>('[fill], [stroke], path, text')) {
-          part.style.fill = VERDICT_COLOURS[verdict]
-          part.style.stroke = VERDICT_COLOURS[verdict]
-        }
-        if (verdict === 'missed') element.style.opacity = '0.55'
+        if (verdict) colourByVerdict(element, verdict)
       }
       drawStaff(over.current, other, layout, {
         clef: instrument.clef,

@@ -1,0 +1,96 @@
+import type { Page } from '@playwright/test'
+import { expect, test } from './app.ts'
+
+const SHORT = '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=120'
+const TRIPLETS = '/stage/tune-salt-stairs?bars=1-32&rung=below-above&tempo=120'
+
+interface Box {
+  /** The row that it is in. */
+  readonly row: number
+  readonly left: number
+  readonly right: number
+}
+
+const boxesOf = (page: Page, selector: string): Promise<readonly Box[]> =>
+  page
+    .getByTestId('scrolling-staff')
+    .locator(selector)
+    .evaluateAll((elements) => {
+      const rows = [...document.querySelectorAll('[data-testid=scrolling-staff] [data-staff-row]')]
+      return elements.map((element) => {
+        const { left, right } = element.getBoundingClientRect()
+        return { row: rows.indexOf(element.closest('[data-staff-row]')!), left, right }
+      })
+    })
+
+/** The pairs of neighbours in a row that lie over each other. */
+const overlaps = (boxes: readonly Box[]): number => {
+  const inOrder = boxes.toSorted((a, b) => a.row - b.row || a.left - b.left)
+  return inOrder
+    .slice(1)
+    .filter((box, at) => box.row === inOrder[at]!.row && box.left < inOrder[at]!.right - 0.5).length
+}
+
+test('32 bars of triplets are two rows of staff that follow the run; no names, heads or accidentals overlap', async ({
+  page,
+}) => {
+  await page.goto(TRIPLETS)
+  const staff = page.getByTestId('scrolling-staff')
+  const names = staff.getByTestId('note-name')
+  await expect(names).toHaveCount(32 * 12)
+  await expect(staff.locator('[data-staff-note]')).toHaveCount(32 * 12)
+  expect(overlaps(await boxesOf(page, '[data-testid=note-name]'))).toBe(0)
+  const signs = await boxesOf(page, '.vf-notehead text, .vf-modifiers text')
+  expect(signs.length).toBeGreaterThan(32 * 12)
+  expect(overlaps(signs)).toBe(0)
+  await page.getByLabel('simulated player').check()
+  await page.getByLabel('wrong notes %').fill('0')
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect(staff).toHaveAttribute('data-row', '1')
+  // The first bar is above the window now, with its verdicts.
+  expect(await staff.locator('[data-verdict=right]').count()).toBeGreaterThanOrEqual(11)
+  await page.keyboard.press('PageDown')
+})
+
+test('the player chooses staff or dots, how far ahead the position is, and keys on the screen; it is kept', async ({
+  page,
+}) => {
+  await page.goto(SHORT)
+  const keys = page.getByRole('group', { name: 'Keys' })
+  await expect(page.getByTestId('trail')).toBeVisible()
+  await expect(keys).toBeVisible()
+  await page.getByRole('button', { name: 'View' }).click()
+  await page.getByRole('radio', { name: 'staff' }).click()
+  await expect(page.getByTestId('scrolling-staff')).toBeVisible()
+  await expect(keys).toHaveCount(0)
+  await page.getByLabel('keys on the screen').check()
+  await expect(keys).toBeVisible()
+  await page.getByRole('radio', { name: '4', exact: true }).click()
+  await page.keyboard.press('Escape')
+  await page.reload()
+  await expect(page.getByTestId('scrolling-staff')).toBeVisible()
+  await expect(keys).toBeVisible()
+  await page.getByRole('button', { name: 'View' }).click()
+  await expect(page.getByRole('radio', { name: '4', exact: true })).toBeChecked()
+})
+
+test('a free rung’s picture names its notes clear of their ledges, and has no keys unless they are chosen', async ({
+  page,
+}) => {
+  await page.goto('/stage/tune-breakwater?bars=1-4&rung=chord-tones&tempo=120')
+  const picture = page.getByTestId('trail')
+  await expect(picture).toBeVisible()
+  await expect(page.getByRole('group', { name: 'Keys' })).toHaveCount(0)
+  const box = (selector: string) =>
+    picture
+      .locator(selector)
+      .evaluateAll((all) =>
+        all.map((one) => one.getBoundingClientRect()).map(({ left, right }) => [left, right]),
+      )
+  const names = await box('text[text-anchor=end]')
+  const ledges = await box('rect')
+  expect(names.length).toBeGreaterThan(8)
+  for (const [left, right] of names)
+    for (const [from, to] of ledges)
+      expect(Math.min(right!, to!) - Math.max(left!, from!)).toBeLessThanOrEqual(0)
+})

@@ -1,0 +1,33 @@
+/** The drawing functions of the staff, in a chunk of their own. */
+export type Engraver = Pick<typeof import('./staffDrawing.ts'), 'paintingStaff' | 'drawStaff'>
+
+let loaded: Engraver | undefined
+
+/** The engraver if it is loaded: then staves are drawn immediately. */
+export const engraverIfReady = (): Engraver | undefined => loaded
+
+/** The engraver, with its music font. */
+export const loadEngraver = async (): Promise<Engraver> => {
+  const { paintingStaff, drawStaff } = await import('./staffDrawing.ts')
+  await document.fonts.ready
+  loaded = { paintingStaff, drawStaff }
+  return loaded
+}
+
+/**
+ * Runs steps one by one, each as a task of its own, so that nothing else waits long; returns a function that stops
+ * it.
+ */
+export const inSteps = <T>(steps: Generator<void, T, void>, done: (value: T) => void): (() => void) => {
+  let going = true
+  const go = () => {
+    if (!going) return
+    const step = steps.next()
+    if (step.done) done(step.value)
+    else setTimeout(go)
+  }
+  setTimeout(go)
+  return () => {
+    going = false
+  }
+}
