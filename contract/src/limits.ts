@@ -8,6 +8,9 @@ export const LIMITS = {
   tag: 40,
   phraseNotes: 2_000,
   listExercises: 200,
+  /** An order of degrees, and how an exercise is practised, in characters. */
+  order: 60,
+  practice: 400,
   readings: 5_000,
   takeNotes: 20_000,
   seconds: 3600,

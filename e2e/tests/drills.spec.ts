@@ -123,8 +123,8 @@ test('halves are played, then the whole, and the later keys are hidden', async (
   await page.getByLabel('Beats per minute').fill('240')
   await page.getByRole('link', { name: 'Play at 240' }).click()
   for (const [bars, next] of [
-    ['bars 1–2', 'on to bars 3 to 4'],
-    ['bars 3–4', 'on to bars 1 to 4'],
+    ['bars 1–2', 'On to bars 3 to 4'],
+    ['bars 3–4', 'On to bars 1 to 4'],
     ['bars 1–4', 'try the next key'],
   ] as const) {
     await expect(page.getByRole('heading', { name: new RegExp(`, ${bars}$`) })).toBeVisible()
@@ -136,6 +136,57 @@ test('halves are played, then the whole, and the later keys are hidden', async (
   await expect(page).toHaveURL(/key=/)
   await expect(page.getByRole('heading', { name: /, bars 1–2$/ })).toBeVisible()
   await expect(page.getByText('chord symbols only')).toBeVisible()
+})
+
+test('a figure is kept with its halves and keys, and goes on by itself: below, above, both, the next key', async ({
+  page,
+}) => {
+  await openPage(page, 'drills', '1-1')
+  const panel = page.getByRole('complementary', { name: 'The rung' })
+  await page.getByRole('button', { name: /^enclosures in E♭:/ }).click()
+  await panel.getByText('Over several runs').click()
+  await panel.getByLabel('its half below and its half above first').check()
+  await panel.getByLabel('The next key').selectOption('after every run')
+  await panel.getByLabel('the next run starts by itself').check()
+  await panel.getByLabel('Beats per minute').fill('300')
+  await panel.getByLabel('Save as my exercise').fill('Around the 3')
+  await panel.getByRole('button', { name: 'Save', exact: true }).click()
+  await page.getByRole('radio', { name: 'my exercises and set lists' }).click()
+  await expect(page.locator('li', { hasText: 'Around the 3' }).first()).toContainText('not tried')
+  await page.getByRole('link', { name: 'Play Around the 3', exact: true }).click()
+  await simulate(page, 0)
+  await page.keyboard.press('PageDown')
+  for (const [heading, next] of [
+    ['the half below around the 3, on the beat', 'Now the half above around the 3, on the beat.'],
+    ['the half above around the 3, on the beat', 'Now two around the 3, on the beat.'],
+    ['Breakwater', 'On to the next key.'],
+  ] as const) {
+    await expect(page.getByRole('heading', { name: new RegExp(heading) })).toBeVisible()
+    // Nothing is touched from here on.
+    await expect(result(page)).toContainText(next, { timeout: 30_000 })
+  }
+  await expect(page).toHaveURL(/key=/)
+  await page.getByRole('button', { name: /^Pause/ }).click()
+  await page.goto('/tunes/tune-breakwater/drills?bars=1-1')
+  await page.getByRole('radio', { name: 'my exercises and set lists' }).click()
+  await expect(page.locator('li', { hasText: 'Around the 3' }).first()).not.toContainText('not tried')
+})
+
+test('a player types an order of degrees; one that can’t be read is reported', async ({ page }) => {
+  await openPage(page, 'drills', '1-2')
+  const panel = page.getByRole('complementary', { name: 'The rung' })
+  await page.getByRole('button', { name: /^other orders, broken in E♭:/ }).click()
+  await panel.getByLabel('Played').selectOption('your own order')
+  await expect(panel).toContainText('It starts C A♭ E♭ F')
+  const order = panel.getByLabel(/Order of degrees/)
+  await order.fill('1-3-2-4')
+  await expect(panel).toContainText('It starts F A♭ G B♭')
+  await order.fill('1 3 x')
+  await expect(panel).toContainText('“1 3 x” can’t be read as an order of degrees.')
+  await order.fill('R 5 3 7')
+  await panel.getByRole('link', { name: /^Play at/ }).click()
+  await expect(page.getByRole('heading', { name: /^other orders, broken, your own order ·/ })).toBeVisible()
+  await expect(page).toHaveURL(/order=R\+5\+3\+7/)
 })
 
 test('every level of hiding is reached with a key, and the run is the same', async ({ page }) => {

@@ -28,9 +28,13 @@ export class ExerciseBody extends RemovableBody {
   /** How much is hidden at first, 1 to 4. */
   @IsInt() @Min(1) @Max(4) hide: number
   @IsOptional() @Matches(ID_PATTERN) line?: string
+  /** The player's own order of degrees, for variants that ask for one. */
+  @IsOptional() @IsString() @MaxLength(LIMITS.order, atMost(LIMITS.order)) order?: string
+  /** How it is practised over several runs, as in the stage's address. */
+  @IsOptional() @Matches(/^[\w=&%+.-]*$/) @MaxLength(LIMITS.practice) practice?: string
 }
 
-export type ExerciseAnswer = AnswerOf<ExerciseBody, 'key' | 'line'>
+export type ExerciseAnswer = AnswerOf<ExerciseBody, 'key' | 'line' | 'order' | 'practice'>
 
 /** Exercises in the order in which they are played; one may occur more than once. */
 export class SetListBody extends RemovableBody {

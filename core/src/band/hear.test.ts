@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { analysed } from '../../test/changes.ts'
-import { hearChord, hearDegrees, hearEvents, hearNamed, hearScale } from './hear.ts'
+import { hearChord, hearDegrees, hearEvents, hearNamed, hearScale, hearSets } from './hear.ts'
 
 const TUNE = analysed('| Ebm7 Ab7 | Dbmaj7 |')
 const STRETCH = { from: 0, to: 1 }
@@ -41,5 +41,24 @@ describe('the changes by ear', () => {
     ])
     expect(hearDegrees(chord, ['b3', '5', 'b7', '9']).map(({ midi }) => midi % 12)).toEqual([6, 10, 1, 5])
     expect(hearNamed(['A', 'C', 'D', 'E', 'G']).map(({ midi }) => midi)).toEqual([57, 60, 62, 64, 67])
+  })
+})
+
+describe('hearSets', () => {
+  it('holds each set until the next one, over bass and click', () => {
+    const sets = [
+      { chord: 0, pitches: [60, 65] },
+      { chord: 2, pitches: [59, 64] },
+    ]
+    const events = hearSets(TUNE, STRETCH, sets)
+    const held = events.filter(({ part }) => part === 'line')
+    expect(held.map(({ tick, midi }) => [tick, midi])).toEqual([
+      [0, 60],
+      [0, 65],
+      [TUNE.spans[2]!.start, 59],
+      [TUNE.spans[2]!.start, 64],
+    ])
+    expect(held[0]!.duration).toBe(TUNE.spans[2]!.start)
+    expect(new Set(events.map(({ part }) => part)).has('bass')).toBe(true)
   })
 })

@@ -68,6 +68,33 @@ export const hearEvents = (analysis: Analysis, stretch: Stretch, what: Hearing):
   return [...held, ...beneath, ...clickEvents(analysis, stretch, start)].sort((a, b) => a.tick - b.tick)
 }
 
+/** Pitches from a chord (its index in the analysis) on, until the next ones. */
+interface HeardSet {
+  readonly chord: number
+  readonly pitches: readonly number[]
+}
+
+/**
+ * Sets of notes over a stretch, such as the smallest ones, each held until the next; over bass and click.
+ *
+ * @example hearSets(analysis, stretch, [{ chord: 0, pitches: [60, 64, 67] }])[0].midi // 60
+ */
+export const hearSets = (
+  analysis: Analysis,
+  stretch: Stretch,
+  sets: readonly HeardSet[],
+): readonly BandEvent[] => {
+  const { start, end } = stretchTicks(analysis.chart, stretch)
+  const held = sets.flatMap(({ chord, pitches }, at) => {
+    const from = analysis.spans[chord]!
+    const until = sets[at + 1] ? analysis.spans[sets[at + 1]!.chord]!.start : end
+    return pitches.map((midi) => soundOf({ ...from, end: until }, start, end, midi))
+  })
+  return [...held, ...bassEvents(analysis, start, end), ...clickEvents(analysis, stretch, start)].sort(
+    (a, b) => a.tick - b.tick,
+  )
+}
+
 const soundOf = (span: ChordSpan, start: number, end: number, midi: number): BandEvent => ({
   part: 'line',
   tick: span.start - start,

@@ -49,7 +49,7 @@ export {
 export { lineElsewhere, type TakenBy } from './notes/elsewhere.ts'
 export type { Line, LineNote } from './notes/line.ts'
 export { repitchLine, spellNotes, type UnspelledNote } from './notes/spell.ts'
-export { type SmallestSets, smallestSets } from './paths/smallestsets.ts'
+export { ALL_REGIONS, type SmallestSets, smallestSets } from './paths/smallestsets.ts'
 export {
   type Phrase,
   phraseAt,

@@ -137,6 +137,7 @@ export interface RuleArguments {
 
   // Why an exercise can't be made, and what to play next.
   'exercise.empty': readonly [rung: string]
+  'exercise.order': readonly [text: string]
   'exercise.phraseNowhere': readonly number[]
   'next.bar': readonly [bar: number]
   'next.slower': readonly [tempo: number]
@@ -149,6 +150,8 @@ export interface RuleArguments {
   'next.up': readonly [tempo: number]
   'next.down': readonly [tempo: number]
   'next.piece': readonly [from: number, to: number]
+  'next.part': readonly [name: string]
+  'next.keyAfter': readonly []
   'next.list': readonly [title: string, at: number, all: number]
   'next.listDone': readonly [title: string]
   'next.done': readonly []

@@ -3,7 +3,7 @@
 export { allowedOver } from './drill/allowed.ts'
 export type { Exercise, ExerciseSpec } from './drill/exercise.ts'
 export { type ExerciseInKey, makeExerciseInKey, type TuneAnalyses, tuneInKey } from './drill/inKey.ts'
-export { makeExercise } from './drill/make.ts'
+export { makeExercise, USUAL_ORDER } from './drill/make.ts'
 export type { RungRow } from './drill/rung.ts'
 export { limitsOf, optionsOf, RUNGS, type RungId, rungOf, withOption } from './drill/rungs.ts'
 export { latencyFromRun, tuningFromRun } from './grade/estimate.ts'
@@ -34,7 +34,7 @@ export {
   ladderCell,
 } from './schedule/ladder.ts'
 export { nextStep, TEMPO_PLANS, type TempoPlan } from './schedule/next.ts'
-export { PIECE_PLANS, type PiecePlan, piecesOf } from './schedule/pieces.ts'
+export { PIECE_PLANS, type PiecePlan, partsOf, piecesOf, sequenceOf } from './schedule/pieces.ts'
 export { playedAt, restDue, type Sitting } from './schedule/rest.ts'
 export { type LadderRun, nextTempo } from './schedule/tempo.ts'
 export { perfectPlayer, simulatedTake, simulatePlayer } from './simulate/player.ts'

@@ -63,12 +63,15 @@ export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' |
   'next.rung': (name) => `Solid in every key: try the next rung, ${name}.`,
   'next.up': (tempo) => `Solid: up to ${tempo}.`,
   'next.down': (tempo) => `Not solid yet: down to ${tempo}.`,
-  'next.piece': (from, to) =>
-    from === to ? `Solid: on to bar ${from}.` : `Solid: on to bars ${from} to ${to}.`,
+  'next.piece': (from, to) => (from === to ? `On to bar ${from}.` : `On to bars ${from} to ${to}.`),
+  'next.part': (name) => `Now ${name}.`,
+  'next.keyAfter': () => 'On to the next key.',
   'next.list': (title, at, all) => `Next in the list, ${at} of ${all}: ${title}.`,
   'next.listDone': (title) => `That was the last one in ${title}. Back to the ladder.`,
   'next.done': () => 'Solid in every key, and this is the last rung.',
   'exercise.empty': (rung) => EMPTY[rung] ?? 'There is no chord to play in this stretch.',
+  'exercise.order': (text) =>
+    `“${text}” can’t be read as an order of degrees. Write 2 to 16 of them, as 5 3 7 1; 9 is the 2 an octave up.`,
   'exercise.phraseNowhere': (...bars) =>
     bars.length === 0
       ? 'The phrase doesn’t fit anywhere in this tune: its chords don’t occur.'

@@ -89,6 +89,15 @@ describe('the API', () => {
     const kept = await call().put('/api/exercises/exercise-0001', exercise())
     expect(kept.status).toBe(200)
     expect(kept.body).toMatchObject({ title: 'Slow outlines', key: 'Ab', hide: 2, revision: 1 })
+    const how = { order: '5 3 7 1', practice: 'keys=fourths&through=1' }
+    const own = await call().put('/api/exercises/exercise-0003', exercise({ ...how, edit: 'edit-0083' }))
+    expect(own.body).toMatchObject(how)
+    const gone = exercise({ ...how, revision: 1, removed: true, edit: 'edit-0085' })
+    expect((await call().put('/api/exercises/exercise-0003', gone)).status).toBe(200)
+    for (const wrong of [{ order: '1'.repeat(61) }, { practice: 'a b' }])
+      expect(
+        (await call().put('/api/exercises/exercise-0004', exercise({ ...wrong, edit: 'edit-0084' }))).status,
+      ).toBe(400)
     expect(
       (await call().put('/api/exercises/exercise-0002', exercise({ hide: 9, edit: 'edit-0081' }))).status,
     ).toBe(400)

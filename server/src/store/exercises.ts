@@ -16,6 +16,8 @@ class ExerciseEntity extends Edited {
   @Column('text', { nullable: true }) key: string | null
   @Column('integer') hide: number
   @Column('text', { nullable: true }) line: string | null
+  @Column('text', { nullable: true }) order: string | null
+  @Column('text', { nullable: true }) practice: string | null
   @Column('boolean', { default: false }) removed: boolean
 }
 
@@ -26,12 +28,16 @@ const answerOf = ({
   toBar,
   key,
   line,
+  order,
+  practice,
   ...row
 }: ExerciseEntity): ExerciseAnswer => ({
   ...row,
   stretch: { from: fromBar, to: toBar },
   ...(key === null ? {} : { key }),
   ...(line === null ? {} : { line }),
+  ...(order === null ? {} : { order }),
+  ...(practice === null ? {} : { practice }),
 })
 
 /** The player's own exercises, newest first; deleted ones are kept but not listed. */
@@ -41,9 +47,11 @@ const listExercises = async (store: Store): Promise<readonly ExerciseAnswer[]> =
   )
 
 const writeExercise = async (store: Store, id: string, body: ExerciseBody): Promise<ExerciseAnswer> => {
-  const { title, tune, rung, variant, stretch, tempo, key = null, hide, line = null, removed = false } = body
+  const { title, tune, rung, variant, stretch, tempo, hide, removed = false } = body
+  const { key = null, line = null, order = null, practice = null } = body
   const [fromBar, toBar] = [stretch.from, stretch.to]
-  const fields = () => ({ title, tune, rung, variant, fromBar, toBar, tempo, key, hide, line, removed })
+  const own = { key, line, order, practice }
+  const fields = () => ({ title, tune, rung, variant, fromBar, toBar, tempo, hide, removed, ...own })
   return answerOf(await writeEdited(store, ExerciseEntity, id, body, fields, answerOf))
 }
 

@@ -82,7 +82,7 @@ describe('openStore', () => {
 describe('the migrations to plain names and to one value for all settings', () => {
   it('carry over what was stored, and can be undone', async () => {
     const database = await openStore(at('names.db'))
-    for (let step = 0; step < 3; step += 1) await database.source.undoLastMigration()
+    for (let step = 0; step < 4; step += 1) await database.source.undoLastMigration()
     await writeTune(database, 'tune-0001', { revision: 0, edit: 'edit-0001', title: 'Quay', chart: '| C |' })
     const run = `INSERT INTO "runs" ("id", "tune", "playedAt", "rung", "key", "fromBar", "toBar", "tempo", "state", "verdict", "marks", "source")
       VALUES (?, 'tune-0001', '2026-11-01T10:00:00.000Z', 'outline-up', 'C major', 0, 3, 120, 'finished', ?, '{}', 'midi')`
@@ -113,8 +113,54 @@ describe('the migrations to plain names and to one value for all settings', () =
       revision: 1,
       grading: { leasts: { close: 60, solid: 80, moveOn: 90 } },
     })
-    for (let step = 0; step < 3; step += 1) await database.source.undoLastMigration()
+    for (let step = 0; step < 4; step += 1) await database.source.undoLastMigration()
     expect([await runsAndTake(), await grading()]).toEqual(before)
+    await database.close()
+  })
+})
+
+describe('the migration to longer tables of variants', () => {
+  it('renumbers what was kept and what takes were asked, and can be undone', async () => {
+    const database = await openStore(at('variants.db'))
+    await writeTune(database, 'tune-0001', { revision: 0, edit: 'edit-0001', title: 'Quay', chart: '| C |' })
+    await database.source.undoLastMigration()
+    const exercise = `INSERT INTO "exercises" ("id", "title", "tune", "rung", "variant", "fromBar", "toBar", "tempo", "hide", "revision", "lastEdit", "updatedAt")
+      VALUES (?, 'Mine', 'tune-0001', ?, ?, 0, 3, 80, 1, 1, 'edit-0001', '')`
+    const kept = [
+      ['from-below', 0, 2],
+      ['small-set', 0, 2],
+      ['chord-scales', 6, 5],
+      ['enclosures', 13, 22],
+      ['outline-up', 1, 1],
+    ] as const
+    for (const [rung, before] of kept)
+      await database.source.query(exercise, [`exercise-${rung}`, rung, before])
+    await database.source.query(
+      `INSERT INTO "runs" ("id", "tune", "playedAt", "rung", "key", "fromBar", "toBar", "tempo", "state", "verdict", "marks", "source")
+       VALUES ('run-0001', 'tune-0001', '2026-11-01T10:00:00.000Z', 'from-below', 'C major', 0, 3, 120, 'finished', 'solid', '{}', 'midi'),
+              ('run-0002', 'tune-0001', '2026-11-01T10:00:00.000Z', 'from-below', 'C major', 0, 3, 120, 'finished', 'solid', '{}', 'midi')`,
+    )
+    const take = { notes: [], exercise: JSON.stringify({ rung: 'from-below', tempo: 120 }) }
+    await database.source.query('INSERT INTO "takes" ("run", "take") VALUES (?, ?), (?, ?)', [
+      'run-0001',
+      JSON.stringify(take),
+      'run-0002',
+      'no take',
+    ])
+    const variants = async () =>
+      (
+        (await database.source.query('SELECT variant FROM exercises ORDER BY rowid')) as { variant: number }[]
+      ).map(({ variant }) => variant)
+    const takes = async () =>
+      ((await database.source.query('SELECT take FROM takes ORDER BY run')) as { take: string }[]).map(
+        (row) => row.take,
+      )
+    await database.source.runMigrations()
+    expect(await variants()).toEqual(kept.map(([, , now]) => now))
+    expect(JSON.parse(JSON.parse((await takes())[0]!).exercise)).toMatchObject({ variant: 2 })
+    expect((await takes())[1]).toBe('no take')
+    await database.source.undoLastMigration()
+    expect(await variants()).toEqual(kept.map(([, before]) => before))
     await database.close()
   })
 })

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { newId } from '../data/ids.ts'
 import { sendEdit } from '../data/outbox.ts'
 import { useRecordForm } from '../data/recordForm.ts'
-import type { StageRequest } from '../practice/stageAddress.ts'
+import { practiceText, type StageRequest } from '../practice/stageAddress.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
 import { FieldError } from '../ui/FieldError.tsx'
@@ -23,13 +23,20 @@ export const KeepExercise = ({ request, usual }: KeepExerciseProps) => {
   const save = handleSubmit(({ title: typed }) => {
     const title = typed.trim() || usual
     const id = newId('exercise')
-    const { tune, rung, stretch, tempo, variant = 0, key, hide = 1, line } = request
+    const { tune, rung, stretch, tempo, variant = 0, key, hide = 1, line, order } = request
+    const practice = practiceText(request.practice ?? {}, stretch)
     const body = { revision: 0, title, tune, rung, stretch, tempo, variant, hide }
     void sendEdit(dispatch, {
       entity: id,
       path: `exercises/${id}`,
       title,
-      body: { ...body, ...(key ? { key } : {}), ...(line ? { line } : {}) },
+      body: {
+        ...body,
+        ...(key ? { key } : {}),
+        ...(line ? { line } : {}),
+        ...(order ? { order } : {}),
+        ...(practice ? { practice } : {}),
+      },
     })
     reset()
     setSaved(title)

@@ -1,9 +1,10 @@
 import type { ExerciseAnswer } from '@eager-contour/contract'
-import { RUNGS } from '@eager-contour/core'
-import { useRef, useState } from 'react'
+import { ladderCell, RUNGS, readChart } from '@eager-contour/core'
+import { useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
-import { useExercisesQuery, useTunesQuery } from '../data/api.ts'
+import { useExercisesQuery, useTuneRunsQuery, useTunesQuery } from '../data/api.ts'
 import { sendEdit } from '../data/outbox.ts'
+import { requestOf } from '../practice/ownExercise.ts'
 import { stageAddress } from '../practice/stageAddress.ts'
 import { useSettings } from '../settings/settings.ts'
 import { useAppDispatch } from '../store/store.ts'
@@ -11,6 +12,7 @@ import { barsText } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
+import { VerdictMark } from '../ui/VerdictMark.tsx'
 import { PLAY, SetList } from './SetList.tsx'
 import { useOwnSetLists } from './useOwnSetLists.ts'
 
@@ -64,7 +66,11 @@ export const OwnExercises = () => {
             >
               <ExerciseWords exercise={exercise} />
               <span className="flex items-center gap-2">
-                <Link to={stageAddress(exercise)} className={PLAY} aria-label={`Play ${exercise.title}`}>
+                <Link
+                  to={stageAddress(requestOf(exercise))}
+                  className={PLAY}
+                  aria-label={`Play ${exercise.title}`}
+                >
                   Play
                 </Link>
                 <Button onClick={() => addTo(exercise.id)} aria-label={`Add ${exercise.title} to the list`}>
@@ -99,12 +105,47 @@ export const OwnExercises = () => {
   )
 }
 
+/** How an exercise stands on the ladder: its last verdict in its key over its bars. */
+const ExerciseState = ({
+  exercise,
+  own,
+}: {
+  readonly exercise: ExerciseAnswer
+  readonly own: string | undefined
+}) => {
+  const { data: runs } = useTuneRunsQuery(exercise.tune)
+  const rung = RUNGS.find(({ id }) => id === exercise.rung)
+  const tonic = exercise.key ?? own
+  if (!rung || !runs || tonic === undefined) return null
+  const here = runs
+    .filter(
+      ({ state, key, stretch, ...run }) =>
+        state === 'finished' &&
+        run.rung === exercise.rung &&
+        key.split(' ')[0] === tonic &&
+        stretch.from === exercise.stretch.from &&
+        stretch.to === exercise.stretch.to,
+    )
+    .toReversed()
+  const { state, last, dueInDays } = ladderCell(rung, here, new Date())
+  return (
+    <span className="flex items-center gap-2 text-soft" data-state={state}>
+      {last ? <VerdictMark verdict={last} /> : 'not tried'}
+      {dueInDays !== undefined && `due in ${dueInDays} ${dueInDays === 1 ? 'day' : 'days'}`}
+    </span>
+  )
+}
+
 const ExerciseWords = ({ exercise }: { readonly exercise: ExerciseAnswer }) => {
   const { instrument } = useSettings()
   const { data: tunes = [] } = useTunesQuery()
   const rung = RUNGS.find(({ id }) => id === exercise.rung)
   const tune = tunes.find(({ id }) => id === exercise.tune)
   const way = rung?.variants[exercise.variant]
+  const own = useMemo(() => {
+    const chart = tune && readChart(tune.chart)
+    return chart?.ok ? chart.value.key?.tonic : undefined
+  }, [tune])
   return (
     <span className="min-w-0">
       <span className="text-lg font-semibold">{exercise.title}</span>
@@ -115,6 +156,7 @@ const ExerciseWords = ({ exercise }: { readonly exercise: ExerciseAnswer }) => {
         {exercise.key ? ` in ${writtenKey(`${exercise.key} major`, instrument).split(' ')[0]}` : ''} ·{' '}
         {exercise.tempo}
       </span>
+      <ExerciseState exercise={exercise} own={own} />
     </span>
   )
 }

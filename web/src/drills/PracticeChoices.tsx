@@ -1,11 +1,19 @@
 import { PIECE_PLANS, type PiecePlan, TEMPO_PLANS, type TempoPlan } from '@eager-contour/core'
 import type { Practice } from '../practice/stageAddress.ts'
+import { Check } from '../ui/Check.tsx'
 import { Choice } from '../ui/Choice.tsx'
 
 interface PracticeChoicesProps {
   readonly value: Practice
   readonly onChange: (practice: Practice) => void
+  /** The variant, if it is a figure whose halves can be played alone. */
+  readonly figure: number | undefined
 }
+
+const NEXT_KEY: readonly { readonly value: 'done' | 'each'; readonly label: string }[] = [
+  { value: 'done', label: 'when the rung is done in this one' },
+  { value: 'each', label: 'after every run' },
+]
 
 const LATER: readonly { readonly value: string; readonly label: string }[] = [
   { value: '1', label: 'same as in the first' },
@@ -15,7 +23,7 @@ const LATER: readonly { readonly value: string; readonly label: string }[] = [
 ]
 
 /** How an exercise is practised over several runs: in pieces, at which tempos, and what later keys show. */
-export const PracticeChoices = ({ value, onChange }: PracticeChoicesProps) => (
+export const PracticeChoices = ({ value, onChange, figure }: PracticeChoicesProps) => (
   <details className="py-1.5">
     <summary className="min-h-9 cursor-pointer text-soft">Over several runs</summary>
     <Choice<PiecePlan>
@@ -29,6 +37,24 @@ export const PracticeChoices = ({ value, onChange }: PracticeChoicesProps) => (
       value={value.tempo ?? 'ladder'}
       options={TEMPO_PLANS.map(({ id, name }) => ({ value: id, label: name }))}
       onChange={(tempo) => onChange({ ...value, tempo })}
+    />
+    {figure !== undefined && (
+      <Check
+        label="its half below and its half above first"
+        checked={value.figure !== undefined}
+        onChange={(on) => onChange({ ...value, figure: on ? figure : undefined })}
+      />
+    )}
+    <Choice<'done' | 'each'>
+      label="The next key"
+      value={value.through ? 'each' : 'done'}
+      options={NEXT_KEY}
+      onChange={(when) => onChange({ ...value, through: when === 'each' })}
+    />
+    <Check
+      label="the next run starts by itself"
+      checked={value.byItself ?? false}
+      onChange={(byItself) => onChange({ ...value, byItself })}
     />
     <Choice
       label="Show in later keys"

@@ -1,10 +1,11 @@
 import {
   bandEvents,
   type Key,
-  piecesOf,
+  partsOf,
   type RungId,
   rungOf,
   swung,
+  USUAL_ORDER,
   withSigns,
   wordReason,
 } from '@eager-contour/core'
@@ -15,6 +16,7 @@ import { bandIfReady } from '../audio/band.ts'
 import { useHear } from '../audio/usePlay.ts'
 import { PrintSheet } from '../notation/PrintSheet.tsx'
 import type { View } from '../notation/useView.ts'
+import { firstRun } from '../practice/ownExercise.ts'
 import { type Practice, type StageRequest, stageAddress } from '../practice/stageAddress.ts'
 import type { Ladder } from '../practice/useLadder.ts'
 import { useMadeExercise } from '../practice/useMadeExercise.ts'
@@ -75,11 +77,15 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
   // Playback ends when the rung is closed.
   useEffect(() => () => bandIfReady()?.stop(), [])
   const own = useOwnMaterial(open, rung)
+  const [order, setOrder] = useState(USUAL_ORDER)
+  const ordered = row.variants[variant]?.material.by === 'order' ? order : undefined
+  const hasHalves = partsOf(rung, variant).length > 1
   const made = useMadeExercise(open, at, {
     rung,
     variant,
     stretch,
     tempo: atTempo,
+    ...(ordered === undefined ? {} : { order: ordered }),
     ...own.spec,
   })
   const heard = made.ok ? (made.value.exercise.free?.example ?? made.value.exercise.expected) : []
@@ -113,13 +119,8 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
     key: inOwnKey ? undefined : at.tonic,
     hide: Number(hide),
     line: own.chosen,
-    practice: { ...practice, keys },
-  }
-  const [first] = piecesOf(stretch, practice.pieces ?? 'whole')
-  const begin: StageRequest = {
-    ...request,
-    stretch: first!,
-    practice: { ...request.practice, whole: stretch },
+    order: ordered,
+    practice: { ...practice, keys, figure: hasHalves && practice.figure !== undefined ? variant : undefined },
   }
   return (
     <aside aria-label="The rung" className="border-l border-rule p-5 lg:sticky lg:top-0 lg:self-start">
@@ -136,7 +137,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
       ) : made.ok ? (
         <div className="mt-4 flex flex-wrap items-center gap-3">
           <Link
-            to={stageAddress(begin)}
+            to={stageAddress(firstRun(request))}
             className="inline-flex min-h-12 items-center rounded-full bg-ink px-6 text-lg font-semibold text-on-ink"
           >
             Play at {atTempo}
@@ -150,6 +151,17 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
         </p>
       )}
       <RungOptions row={row} variant={variant} onVariant={setVariant} />
+      {ordered !== undefined && (
+        <label className="block py-1.5">
+          <span className="block text-soft">Order of degrees, such as 5 3 7 1 or 1 3 2 4</span>
+          <input
+            value={order}
+            onChange={(event) => setOrder(event.target.value)}
+            maxLength={60}
+            className="min-h-10 w-full rounded-xl border border-soft bg-sheet px-3"
+          />
+        </label>
+      )}
       {own.name && own.choices.length > 0 && (
         <Choice
           label={own.name}
@@ -159,7 +171,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
         />
       )}
       <Choice label="Shown" value={hide} options={HIDING} onChange={setHide} />
-      <PracticeChoices value={practice} onChange={setPractice} />
+      <PracticeChoices value={practice} onChange={setPractice} figure={hasHalves ? variant : undefined} />
       <NumberField
         label={`Tempo (ladder: ${row.tempo.from} to ${row.tempo.to})`}
         name="Beats per minute"

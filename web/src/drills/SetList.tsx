@@ -5,6 +5,7 @@ import { type ExerciseAnswer, type SetListAnswer, SetListBody } from '@eager-con
 import { GripVertical } from 'lucide-react'
 import { Link } from 'react-router'
 import { useRecordForm } from '../data/recordForm.ts'
+import { requestOf } from '../practice/ownExercise.ts'
 import { stageAddress } from '../practice/stageAddress.ts'
 import { Button } from '../ui/Button.tsx'
 import { dragAccessibility, useDragSensors } from '../ui/dragging.ts'
@@ -39,11 +40,20 @@ export const SetList = ({ list, exercises, onSave }: SetListProps) => {
         <SetListName list={list} onSave={(title) => onSave({ ...list, title })} />
         {row[first] && (
           <Link
-            to={stageAddress({ ...row[first], list: { id: list.id, at: first } })}
+            to={stageAddress(requestOf(row[first], {}, { id: list.id, at: first }))}
             className={PLAY}
             aria-label={`Play the list ${list.title}`}
           >
             Play {list.exercises.length}
+          </Link>
+        )}
+        {row[first] && (
+          <Link
+            to={stageAddress(requestOf(row[first], { byItself: true }, { id: list.id, at: first }))}
+            className="underline underline-offset-4"
+            aria-label={`Play ${list.title} without a pedal`}
+          >
+            without a pedal
           </Link>
         )}
         <Button look="quiet" aria-label={`Delete: ${list.title}`} onClick={() => onSave(list, true)}>

@@ -1,4 +1,5 @@
 import {
+  ALL_REGIONS,
   type Analysis,
   type Centre,
   centreOf,
@@ -6,6 +7,7 @@ import {
   type Hearing,
   hearEvents,
   hearNamed,
+  hearSets,
   type SmallestSets,
   smallestSets,
   withSigns,
@@ -28,12 +30,17 @@ import { ChordPanel } from './ChordPanel.tsx'
 import { MapRow } from './MapRow.tsx'
 import { mapRows } from './mapRows.ts'
 
-const HEARINGS: readonly { readonly value: Hearing; readonly label: string }[] = [
+type MapHearing = Hearing | 'set'
+
+const HEARINGS: readonly { readonly value: MapHearing; readonly label: string }[] = [
   { value: 'roots', label: 'roots' },
   { value: 'rootsAndThirds', label: 'roots and thirds' },
   { value: 'guideTones', label: 'guide tones' },
   { value: 'chords', label: 'chords' },
 ]
+
+/** Where small sets are shown. */
+const SET: { readonly value: MapHearing; readonly label: string } = { value: 'set', label: 'the sets' }
 
 type View = 'near' | 'far' | 'three' | 'four'
 
@@ -58,12 +65,11 @@ export const MapPage = () => {
   const save = useSaveSettings()
   const readings = useReadings(open)
   const [view, setView] = useState<View>('near')
-  const [hearing, setHearing] = useState<Hearing>('guideTones')
+  const [hearing, setHearing] = useState<MapHearing>('guideTones')
   const [touched, setTouched] = useState<number>()
   const frame = useRef<HTMLDivElement>(null)
   const width = useWidth(frame)
   const low = instrument.range.comfortLow + instrument.written.semitones + FIRST_ABOVE_COMFORT
-  const heights = useMemo(() => ({ low, high: low + SHOWN }), [low])
   const rows = useMemo(() => mapRows(written, stretch, width), [written, stretch, width])
   const centre = useMemo(
     () => (view === 'far' ? centreOf(written, stretch) : undefined),
@@ -72,13 +78,34 @@ export const MapPage = () => {
   const sets = useMemo(
     () =>
       view === 'three' || view === 'four'
-        ? smallestSets(written, { stretch, size: view === 'three' ? 3 : 4, ...heights })
+        ? smallestSets(written, { stretch, size: view === 'three' ? 3 : 4, low, high: low + ALL_REGIONS })
         : undefined,
-    [view, written, stretch, heights],
+    [view, written, stretch, low],
   )
+  // A set's region may be higher than what is shown of the other views.
+  const heights = useMemo(() => {
+    const from = sets ? Math.max(low, sets.region.high + 2 - SHOWN) : low
+    return { low: from, high: from + SHOWN }
+  }, [low, sets])
+  const hears = hearing === 'set' && !sets ? 'guideTones' : hearing
+  const hearings = sets ? [...HEARINGS, SET] : HEARINGS
+  const shift = instrument.written.semitones
   const sound = useMemo<Sound>(
-    () => ({ name: `hear ${hearing}`, events: () => hearEvents(sounding, stretch, hearing) }),
-    [sounding, stretch, hearing],
+    () => ({
+      name: `hear ${hears} ${view}`,
+      events: () =>
+        hears === 'set'
+          ? hearSets(
+              sounding,
+              stretch,
+              sets!.sets.map(({ chord, notes }) => ({
+                chord,
+                pitches: notes.map(({ midi }) => midi - shift),
+              })),
+            )
+          : hearEvents(sounding, stretch, hears),
+    }),
+    [sounding, stretch, hears, view, sets, shift],
   )
   const play = usePlay(sounding, stretch, sound)
   useTuneTempo(tune.id, sounding.chart.tempo)
@@ -148,9 +175,9 @@ export const MapPage = () => {
       </div>
       <TransportBar
         play={play}
-        description={`${HEARINGS.find(({ value }) => value === hearing)!.label}, looped`}
+        description={`${hearings.find(({ value }) => value === hears)!.label}, looped`}
       >
-        <SegmentedControl label="" name="Hear" value={hearing} onChange={setHearing} options={HEARINGS} />
+        <SegmentedControl label="" name="Hear" value={hears} onChange={setHearing} options={hearings} />
       </TransportBar>
     </div>
   )

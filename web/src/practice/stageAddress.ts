@@ -12,6 +12,8 @@ export interface StageRequest {
   readonly hide?: number | undefined
   /** The saved line or phrase that it plays, if the rung needs one. */
   readonly line?: string | undefined
+  /** The player's own order of degrees. */
+  readonly order?: string | undefined
   /** How it is practised. */
   readonly practice?: Practice | undefined
   /** A set list, and the position in it. */
@@ -28,6 +30,12 @@ export interface Practice {
   readonly keys?: string | undefined
   /** How much is hidden in every key after the first. */
   readonly hideLater?: number | undefined
+  /** The variant of a figure whose halves are played first. */
+  readonly figure?: number | undefined
+  /** Whether the next key comes after every run, not when the rung is done in this one. */
+  readonly through?: boolean | undefined
+  /** Whether the next run starts by itself. */
+  readonly byItself?: boolean | undefined
 }
 
 const barsOf = ({ from, to }: Stretch): string => `${from + 1}-${to + 1}`
@@ -47,7 +55,31 @@ export const practiceOf = (params: URLSearchParams): Practice => ({
   tempo: oneOf<TempoPlan>(params.get('plan'), ['fixed', 'upAndDown']),
   keys: params.get('keys') ?? undefined,
   hideLater: Number(params.get('later')) || undefined,
+  figure: params.has('figure') ? Number(params.get('figure')) || 0 : undefined,
+  through: params.get('through') === '1' || undefined,
+  byItself: params.get('itself') === '1' || undefined,
 })
+
+/** How an exercise is practised, as it stands in an address. */
+const practiceQuery = (practice: Practice, stretch: Stretch): Readonly<Record<string, string>> => ({
+  ...(practice.pieces && practice.pieces !== 'whole'
+    ? { pieces: practice.pieces, whole: barsOf(practice.whole ?? stretch) }
+    : {}),
+  ...(practice.tempo && practice.tempo !== 'ladder' ? { plan: practice.tempo } : {}),
+  ...(practice.keys ? { keys: practice.keys } : {}),
+  ...(practice.hideLater && practice.hideLater > 1 ? { later: String(practice.hideLater) } : {}),
+  ...(practice.figure === undefined ? {} : { figure: String(practice.figure) }),
+  ...(practice.through ? { through: '1' } : {}),
+  ...(practice.byItself ? { itself: '1' } : {}),
+})
+
+/** The same as text, to be kept with an exercise. */
+export const practiceText = (practice: Practice, stretch: Stretch): string =>
+  new URLSearchParams(practiceQuery(practice, stretch)).toString()
+
+/** The practice that was kept with an exercise. */
+export const keptPractice = (text: string | undefined): Practice =>
+  practiceOf(new URLSearchParams(text ?? ''))
 
 /** The stage's address for it. */
 export const stageAddress = ({
@@ -60,6 +92,7 @@ export const stageAddress = ({
   hide = 1,
   line,
   list,
+  order,
   practice = {},
 }: StageRequest): string => {
   const query = new URLSearchParams({
@@ -70,12 +103,8 @@ export const stageAddress = ({
     ...(key ? { key } : {}),
     ...(hide > 1 ? { hide: String(hide) } : {}),
     ...(line ? { line } : {}),
-    ...(practice.pieces && practice.pieces !== 'whole'
-      ? { pieces: practice.pieces, whole: barsOf(practice.whole ?? stretch) }
-      : {}),
-    ...(practice.tempo && practice.tempo !== 'ladder' ? { plan: practice.tempo } : {}),
-    ...(practice.keys ? { keys: practice.keys } : {}),
-    ...(practice.hideLater && practice.hideLater > 1 ? { later: String(practice.hideLater) } : {}),
+    ...(order ? { order } : {}),
+    ...practiceQuery(practice, stretch),
     ...(list ? { list: list.id, at: String(list.at) } : {}),
   })
   return `/stage/${tune}?${query}`

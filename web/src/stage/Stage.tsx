@@ -6,8 +6,8 @@ import {
   type Take,
   wordReason,
 } from '@eager-contour/core'
-import { useCallback, useRef, useState } from 'react'
-import { useNavigate } from 'react-router'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { useLocation, useNavigate } from 'react-router'
 import { BandPanel } from '../audio/BandPanel.tsx'
 import { OutboxBar } from '../data/OutboxBar.tsx'
 import { readInTime } from '../engine/engine.ts'
@@ -16,7 +16,7 @@ import { useArmed } from '../input/useArmed.ts'
 import { useComputerKeys } from '../input/useComputerKeys.ts'
 import { useSettings } from '../settings/settings.ts'
 import { useGradeRules } from '../settings/useGradeRules.ts'
-import { barsText, type OpenTune } from '../tune/useTune.ts'
+import type { OpenTune } from '../tune/useTune.ts'
 import { Button } from '../ui/Button.tsx'
 import { Notice } from '../ui/Notice.tsx'
 import { useWindowSize } from '../ui/useWindowSize.ts'
@@ -27,13 +27,15 @@ import { StageViewChoice } from './play/StageViewChoice.tsx'
 import { Stopped } from './play/Stopped.tsx'
 import { useStageView } from './play/useStageView.ts'
 import type { NextStepProposal, ProposeNextStep } from './result/useNextStep.ts'
-import type { SimulatedSettings } from './run/runMachine.ts'
+import { BreakReminder } from './run/BreakReminder.tsx'
 import { keepUnsavedRun } from './run/unsavedRun.ts'
-import { useBreakReminder } from './run/useBreakReminder.ts'
+import { useByItself } from './run/useByItself.ts'
 import { useRun } from './run/useRun.ts'
 import { useSavedRun, useUnsavedRun } from './run/useSavedRun.ts'
 import { useWakeLock } from './run/useWakeLock.ts'
+import { StageHeader } from './StageHeader.tsx'
 import { Sources } from './sources/Sources.tsx'
+import { simulatedChoice } from './sources/simulatedChoice.ts'
 import { useSources } from './sources/useSources.ts'
 import { useStageKeys } from './sources/useStageKeys.ts'
 
@@ -45,6 +47,8 @@ interface StageProps {
   readonly title: string
   /** How much is hidden at first: see HIDING. */
   readonly hide: number
+  /** Whether the next run starts by itself. */
+  readonly byItself: boolean
   readonly propose: ProposeNextStep
 }
 
@@ -59,7 +63,7 @@ const CONTINUE_LABELS: Readonly<Record<string, string>> = {
  * An exercise being played: now and next, the notes with their verdicts, marks at the end. Two keys or a pedal
  * control everything.
  */
-export const Stage = ({ open, exercise, written, line, title, hide, propose }: StageProps) => {
+export const Stage = ({ open, exercise, written, line, title, hide, byItself, propose }: StageProps) => {
   const navigate = useNavigate()
   const { instrument } = useSettings()
   const unsavedRun = useUnsavedRun({ open, exercise, line, title })
@@ -82,7 +86,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
   const [trouble, setTrouble] = useState<string>()
   const [hidden, setHidden] = useState(hide)
   const [byNote, setByNote] = useState(false)
-  const [simulated, setSimulated] = useState<SimulatedSettings>()
+  const simulated = simulatedChoice.use()
   const [sounding, setSounding] = useState<ReadonlySet<number>>(new Set())
   const running = run.state === 'count-in' || run.state === 'playing'
   const pitches = (written.free?.example ?? written.expected).map(({ midi: pitch }) => pitch)
@@ -133,9 +137,18 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
     else if (run.state === 'paused') run.resume()
     else if (run.state === 'done' && next) {
       if (`${location.pathname}${location.search}` === next.address) again()
-      else void navigate(next.address)
+      else void navigate(next.address, { state: { begin: byItself } })
     } else if (run.state === 'ready') again()
-  }, [running, run.state, run.pause, run.resume, next, navigate, again])
+  }, [running, run.state, run.pause, run.resume, next, navigate, again, byItself])
+  // Nothing heard: nobody is there who plays.
+  const heard = (run.take?.notes.length ?? 0) > 0
+  const secondsLeft = useByItself(byItself && run.state === 'done' && next !== undefined && heard, goOn)
+  const { state: arrived } = useLocation()
+  const begins = useRef(byItself && (arrived as { begin?: boolean } | null)?.begin === true)
+  useEffect(() => {
+    if (begins.current) again()
+    begins.current = false
+  }, [again])
   cue.current = {
     range: instrument.range,
     shift,
@@ -213,8 +226,8 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
       </main>
       <footer className="flex flex-wrap items-center gap-x-2 gap-y-1 border-t border-rule py-2 text-lg">
         <Button look="main" onClick={goOn} className="text-lg">
-          {running ? 'Pause' : (CONTINUE_LABELS[run.state] ?? 'Start')}{' '}
-          <kbd className="opacity-70">Page Down</kbd>
+          {running ? 'Pause' : (CONTINUE_LABELS[run.state] ?? 'Start')}
+          {secondsLeft !== undefined && ` in ${secondsLeft}`} <kbd className="opacity-70">Page Down</kbd>
         </Button>
         <Button
           onClick={() => setHidden((level) => (level % HIDING.length) + 1)}
@@ -237,7 +250,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
             <BandPanel feel={open.sounding.chart.feel} tempo={exercise.spec.tempo} />
             <Sources
               sources={{ midi, microphone }}
-              {...{ byNote, setByNote, armed, setArmed, simulated, setSimulated }}
+              {...{ byNote, setByNote, armed, setArmed, simulated, setSimulated: simulatedChoice.set }}
               onFile={(file) => void onFile(file)}
             />
           </>
@@ -245,55 +258,5 @@ export const Stage = ({ open, exercise, written, line, title, hide, propose }: S
         {running && armed && <span>computer keyboard: Z is the lowest note, each row a fourth higher</span>}
       </footer>
     </div>
-  )
-}
-
-interface StageHeaderProps {
-  readonly open: OpenTune
-  readonly exercise: Exercise
-  readonly title: string
-  readonly canLeave: boolean
-}
-
-const StageHeader = ({ open, exercise, title, canLeave }: StageHeaderProps) => {
-  const navigate = useNavigate()
-  const { instrument } = useSettings()
-  const { stretch, tempo } = exercise.spec
-  return (
-    <header className="flex flex-wrap justify-between gap-4 text-xl text-soft">
-      <h1 className="font-text text-xl font-normal">
-        {title} · {open.tune.title}, {barsText(stretch)}
-      </h1>
-      <span className="flex items-baseline gap-6">
-        <span>
-          <span className="font-head text-4xl font-bold text-ink tabular-nums">{tempo}</span> bpm
-        </span>
-        for {instrument.name}
-        {canLeave && (
-          <Button
-            look="quiet"
-            onClick={() =>
-              void navigate(`/tunes/${open.tune.id}/drills?bars=${stretch.from + 1}-${stretch.to + 1}`)
-            }
-          >
-            Leave
-          </Button>
-        )}
-      </span>
-    </header>
-  )
-}
-
-/** Proposes a break after the minutes that the player chose. */
-const BreakReminder = ({ running }: { readonly running: boolean }) => {
-  const { due, later } = useBreakReminder(running)
-  if (due === undefined) return null
-  return (
-    <p role="status" className="my-2 flex flex-wrap items-center gap-3 text-lg text-soft">
-      {due} minute{due === 1 ? '' : 's'} without a break: rest your hands and lips for a while.
-      <Button look="quiet" onClick={later}>
-        Later
-      </Button>
-    </p>
   )
 }

@@ -2,6 +2,7 @@ import { type Key, RUNGS, type RungId, rungOf, wordReason } from '@eager-contour
 import { useMemo } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useLinesQuery, usePhrasesQuery } from '../data/api.ts'
+import { practiceOf } from '../practice/stageAddress.ts'
 import { useMadeExercise } from '../practice/useMadeExercise.ts'
 import { useSettings } from '../settings/settings.ts'
 import { type OpenTune, useTune } from '../tune/useTune.ts'
@@ -56,6 +57,7 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
   const key = keyOf(open, params.get('key'))
   const variant = Number(params.get('variant')) || 0
   const lineId = params.get('line')
+  const order = params.get('order') ?? undefined
   const propose = useNextStep(open, lineId ?? undefined)
   const { data: lines } = useLinesQuery(open.tune.id)
   const { data: phrases } = usePhrasesQuery()
@@ -74,6 +76,7 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
     variant,
     stretch: open.stretch,
     tempo,
+    ...(order === undefined ? {} : { order }),
     ...(line ? { line: { notes: line.notes } } : {}),
     ...(phrase ? { phrase: { notes: phrase.notes, chords: phrase.chords } } : {}),
   })
@@ -109,6 +112,7 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
       written={made.value.asRead}
       line={line?.id}
       title={(line ?? phrase)?.title ?? titleOf(rung, variant)}
+      byItself={practiceOf(params).byItself === true}
       hide={Math.min(4, Math.max(1, Number(params.get('hide')) || 1))}
     />
   )

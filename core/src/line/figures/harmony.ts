@@ -9,6 +9,7 @@ import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import { pitchClass } from '../../theory/pitch/interval.ts'
 import { type ScaleId, scaleDegrees, scaleSemitones } from '../../theory/scale/scale.ts'
+import type { Analysis } from '../../tune/analysis/analysis.ts'
 
 /** The seven degrees of a stack of thirds by number alone: chord and scale say how each is altered. */
 export const STACK = ['R', '3', '5', '7', '9', '11', '13'] as const
@@ -67,6 +68,29 @@ export const harmonyOf = (chord: Chord, scale: ScaleId, sixth: MinorSixth = 'b13
     kind,
     stack: stackOf(chord, scale),
   }
+}
+
+/** Tones of a chord that a scale keeps: the root, the guide tones, and what the scale contains. */
+const keptBy = (chord: Chord, scale: ScaleId): Chord => {
+  const guides = guideTones(chord)
+  const steps = scaleSemitones(scale)
+  const tones = chord.tones.filter(
+    (tone) => tone.degree === 'R' || guides.includes(tone) || steps.includes(pitchClass(tone.semitones)),
+  )
+  return { ...chord, tones }
+}
+
+/**
+ * The harmony of a chord as it is read in its tune. A scale that the player chose counts more than the chord's own 5, 9 and
+ * 13: over an altered scale a dominant has no natural 5.
+ */
+export const harmonyRead = (analysis: Analysis, index: number): Harmony => {
+  const { chord } = analysis.spans[index]!
+  const { scale } = analysis.readings[index]!
+  const chosen = analysis.overrides.some(
+    (own) => own.scale !== undefined && index >= own.from && index <= own.to,
+  )
+  return harmonyOf(chosen ? keptBy(chord, scale) : chord, scale)
 }
 
 /** Above the 5 of a tonic minor the ♭13, if chosen; above the ♭5 of a half-diminished chord the 13, if chosen. */

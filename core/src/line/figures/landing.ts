@@ -87,13 +87,15 @@ const isNinth = (harmony: Harmony, midi: number): boolean =>
 
 /**
  * The ways to run from a note by step in one direction so that after a number of notes (including the first) a chord
- * tone falls on the next strong beat: fewest added half steps first, none where the count already works.
+ * tone falls on the next strong beat, where another harmony may sound: fewest added half steps first, none where the count
+ * already works.
  */
 export const landings = (
   harmony: Harmony,
   from: number,
   direction: 1 | -1,
   count: number,
+  next: Harmony = harmony,
 ): readonly LandingRun[] => {
   const found: LandingRun[] = []
   for (const added of subsetsOf(halfStepsOf(harmony))) {
@@ -101,7 +103,7 @@ export const landings = (
     const landing = path[count]!
     const notes = path.slice(0, count)
     const used = notes.filter((midi) => added.includes(pitchClass(midi))).length
-    if (!rests(harmony, landing) || !standsWell(harmony, notes) || used < added.length) continue
+    if (!rests(next, landing) || !standsWell(harmony, notes) || used < added.length) continue
     if (found.some((run) => run.landing === landing || run.halfSteps === used)) continue
     found.push({ notes, landing, halfSteps: used })
   }

@@ -1,6 +1,7 @@
 import { guideTones } from '../../theory/chord/chord.ts'
 import { type Degree, degreeFifths, degreeSemitones } from '../../theory/pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { OCTAVE, pitchClass } from '../../theory/pitch/interval.ts'
 import { spellPitch } from '../../theory/pitch/pitch.ts'
 import { scaleDegrees } from '../../theory/scale/scale.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
@@ -40,10 +41,15 @@ export interface SmallestSets {
 /** Half steps from the lowest to the highest note of the region: a major sixth. */
 const REGION = 9
 
+/** Half steps from the lowest to the highest note that all regions of an octave need. */
+export const ALL_REGIONS = OCTAVE - 1 + REGION
+
 /** In changing notes (common practice, no source: guide tones define the chord, roots matter little). */
 const SET_COSTS = {
   noThird: 1.2,
   noSeventh: 0.7,
+  /** A set without either says nothing of its chord. */
+  noGuide: 4,
   root: 0.25,
   tension: 0.1,
   halfStepInside: 0.3,
@@ -81,6 +87,7 @@ const candidates = (analysis: Analysis, span: ChordSpan, size: number, low: numb
     return {
       notes,
       cost:
+        (has(third) || has(seventh) ? 0 : SET_COSTS.noGuide) +
         (has(third) ? 0 : SET_COSTS.noThird) +
         (has(seventh) ? 0 : SET_COSTS.noSeventh) +
         (has('R') ? SET_COSTS.root : 0) +
@@ -114,11 +121,13 @@ export const smallestSets = (analysis: Analysis, options: SetOptions): SmallestS
   )
   if (spans.length === 0) return undefined
   let best: { readonly cost: number; readonly path: readonly Candidate[]; readonly low: number } | undefined
-  const lows = Array.from(
-    { length: Math.max(1, options.high - options.low - REGION + 1) },
-    (_, at) => options.low + at,
+  // In an order that the first chord's root gives: among equal regions the same one is chosen in every key and range.
+  const root = pitchClassOf(fifthsOf(spans[0]!.chord.root))
+  const count = Math.min(OCTAVE, Math.max(1, options.high - options.low - REGION + 1))
+  const lows = Array.from({ length: count }, (_, at) => options.low + at).sort(
+    (a, b) => pitchClass(a - root) - pitchClass(b - root),
   )
-  for (const low of lows.slice(0, 12)) {
+  for (const low of lows) {
     const found = bestPath(spans.map((span) => candidates(analysis, span, options.size, low)))
     if (found && (!best || found.cost < best.cost)) best = { ...found, low }
   }

@@ -1,4 +1,5 @@
-import { type Harmony, harmonyOf } from '../../line/figures/harmony.ts'
+import { type Harmony, harmonyRead } from '../../line/figures/harmony.ts'
+import { ALL_REGIONS, smallestSets } from '../../line/paths/smallestsets.ts'
 import { type Degree, degreeSemitones } from '../../theory/pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import { pitchClass } from '../../theory/pitch/interval.ts'
@@ -84,13 +85,31 @@ const NOTES_ALLOWED: Readonly<Record<Extract<NotesAllowed, string>, (here: Here)
   any: () => ALL,
 }
 
-const allowedHere = (notes: NotesAllowed, here: Here): Allowed => {
+const allowedHere = (notes: Exclude<NotesAllowed, { smallSet: 3 | 4 }>, here: Here): Allowed => {
   if (typeof notes === 'string') return NOTES_ALLOWED[notes](here)
   const { home } = here
   if ('degreeOfKey' in notes) return setOf([tonicOf(home) + ABOVE_TONIC[home.mode][notes.degreeOfKey]])
   // A minor key is played through its relative major's pentatonics.
   const major = tonicOf(home) + (home.mode === 'minor' ? 3 : 0)
   return setOf(PENTATONIC.map((step) => major + ABOVE_TONIC.major[notes.pentatonicOn] + step))
+}
+
+/** The lowest note from which a small set is sought; only its pitch classes count here. */
+const SET_LOW = 55
+
+/** The smallest sets of a stretch, as the Map shows them; undefined if there is no chord. */
+export const mapSets = (analysis: Analysis, stretch: Stretch, size: 3 | 4) =>
+  smallestSets(analysis, { stretch, size, low: SET_LOW, high: SET_LOW + ALL_REGIONS })
+
+/** The pitch classes of the smallest sets over each chord; a chord that goes on keeps its set. */
+const setsOf = (analysis: Analysis, stretch: Stretch, size: 3 | 4): readonly Allowed[] => {
+  const sets = mapSets(analysis, stretch, size)?.sets ?? []
+  return analysis.spans.map(({ index, bar, chord }) => {
+    const set = sets.findLast((one) => one.chord <= index)
+    return set && bar >= stretch.from && bar <= stretch.to && chord.tones.length > 0
+      ? setOf(set.notes.map(({ midi }) => midi))
+      : ALL
+  })
 }
 
 /**
@@ -104,15 +123,14 @@ export const allowedOver = (
   notes: NotesAllowed,
 ): readonly Allowed[] => {
   const { start, end } = stretchTicks(analysis.chart, stretch)
-  const harmonies = analysis.spans.map((span, index) =>
-    harmonyOf(span.chord, analysis.readings[index]!.scale),
-  )
+  const harmonies = analysis.spans.map((_, index) => harmonyRead(analysis, index))
   const inside = analysis.spans.filter(
     (span) => span.end > start && span.start < end && span.chord.tones.length > 0,
   )
   const [first, last] = [inside[0]?.index ?? 0, inside.at(-1)?.index ?? 0]
   const common = inside.reduce<Allowed>((held, { index }) => both(held, harmonies[index]!.isScale), ALL)
   const home = analysis.readings[first]!.key
+  if (typeof notes === 'object' && 'smallSet' in notes) return setsOf(analysis, stretch, notes.smallSet)
   return analysis.spans.map((span, index) => {
     if (span.chord.tones.length === 0 || index < first || index > last) return ALL
     return allowedHere(notes, {

@@ -1,5 +1,5 @@
 import { analyseLine, degreeOver } from '../../line/explain/analysedLine.ts'
-import { harmonyOf } from '../../line/figures/harmony.ts'
+import { harmonyRead } from '../../line/figures/harmony.ts'
 import type { UnspelledNote } from '../../line/notes/spell.ts'
 import { noiseAt } from '../../random/noise.ts'
 import { type Chord, guideTones } from '../../theory/chord/chord.ts'
@@ -9,8 +9,15 @@ import { pitchClass } from '../../theory/pitch/interval.ts'
 import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
 import { barStarts, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
-import { ALTERATIONS, allowedOver, isDominant } from './allowed.ts'
-import { type FreeLimits, LANDINGS, type LimitRule, STRETCH_OUTSIDE, type Unit } from './limits.ts'
+import { ALTERATIONS, allowedOver, isDominant, mapSets } from './allowed.ts'
+import {
+  type FreeLimits,
+  LANDINGS,
+  type LimitRule,
+  type NotesAllowed,
+  STRETCH_OUTSIDE,
+  type Unit,
+} from './limits.ts'
 
 const UNITS: Readonly<Record<Unit, Ticks>> = {
   whole: 4 * QUARTER,
@@ -98,7 +105,7 @@ const withWanted = (analysis: Analysis, slots: readonly Slot[], limits: FreeLimi
   let lastOut = Number.NEGATIVE_INFINITY
   let left = 0
   return slots.map((slot, at) => {
-    const { index, chord } = chordAt(analysis, slot.tick)
+    const { index } = chordAt(analysis, slot.tick)
     const count = seen.get(index) ?? 0
     seen.set(index, count + 1)
     const only = chordAt(analysis, slots[at + 1]?.tick ?? -1).index !== index
@@ -112,7 +119,7 @@ const withWanted = (analysis: Analysis, slots: readonly Slot[], limits: FreeLimi
       left -= 1
       return { ...slot, wanted: left >= 0 }
     }
-    return { ...slot, wanted: second && isDominant(harmonyOf(chord, analysis.readings[index]!.scale)) }
+    return { ...slot, wanted: second && isDominant(harmonyRead(analysis, index)) }
   })
 }
 
@@ -125,6 +132,13 @@ const fewTones = (chord: Chord, count: number): readonly number[] => {
   const guides = guideTones(chord)
   const others = chord.tones.filter((tone) => !guides.includes(tone))
   return [...guides, ...others].slice(0, count).map(({ semitones }) => pitchClass(semitones))
+}
+
+/** The lowest note of the example's region: that of the Map's set in the nearest octave, or the one given. */
+const lowestOf = (analysis: Analysis, stretch: Stretch, notes: NotesAllowed, usual: number): number => {
+  if (typeof notes !== 'object' || !('smallSet' in notes)) return usual
+  const { region } = mapSets(analysis, stretch, notes.smallSet) ?? {}
+  return region ? usual + pitchClass(region.low - usual + 6) - 6 : usual
 }
 
 /**
@@ -147,10 +161,8 @@ export const exampleLine = (
   const few = ruleOf(limits, 'perChord')?.most
   const decorated = ruleOf(limits, 'ornaments') !== undefined
   const middle = Math.round((range.comfortLow + range.comfortHigh) / 2)
-  const [low, high] = [
-    Math.max(range.comfortLow, middle - Math.floor(region / 2)),
-    Math.min(range.comfortHigh, middle + Math.floor(region / 2)),
-  ]
+  const lowest = lowestOf(analysis, stretch, limits.notes, middle - Math.floor(region / 2))
+  const [low, high] = [Math.max(range.comfortLow, lowest), Math.min(range.comfortHigh, lowest + region)]
   const pitches = Array.from({ length: high - low + 1 }, (_, at) => low + at)
   const altered = (root: number, midi: number) =>
     ALTERATIONS.some((degree) => (midi - root - degreeSemitones(degree)) % 12 === 0)

@@ -20,6 +20,8 @@ export interface ExerciseSpec {
   readonly line?: Line
   /** The phrase to play, for the rungs that need one. */
   readonly phrase?: Phrase
+  /** The player's own order of degrees, for variants that ask for one: see readOrder. */
+  readonly order?: string
 }
 
 /** A note that the exercise expects, in ticks from the stretch's first beat. */

@@ -22,6 +22,12 @@ interface FreeWay {
 const EIGHTH_TICKS = QUARTER / 2
 const one = (limits: FreeLimits): FreeRow['ways'] => [{ name: 'freely', limits }]
 
+/** The smallest set of the Map, in its region. */
+const mapSet = (name: string, smallSet: 3 | 4): FreeWay => ({
+  name,
+  limits: { notes: { smallSet }, rules: [{ rule: 'region', halfSteps: 9 }], marks: ['strong'] },
+})
+
 /** The rungs whose line the player makes, and their limits (the ladder; common practice, no source). */
 export const FREE_ROWS = [
   {
@@ -40,14 +46,21 @@ export const FREE_ROWS = [
     asks: 'three or four notes a chord, all within a sixth, changed as little as can be; chord tones on strong beats',
     unit: 'eighths',
     tempo: [70, 160],
-    ways: one({
-      notes: 'scale',
-      rules: [
-        { rule: 'perChord', most: 4 },
-        { rule: 'region', halfSteps: 9 },
-      ],
-      marks: ['strong'],
-    }),
+    ways: [
+      mapSet('the Map’s set of four', 4),
+      mapSet('the Map’s set of three', 3),
+      {
+        name: 'your own set',
+        limits: {
+          notes: 'scale',
+          rules: [
+            { rule: 'perChord', most: 4 },
+            { rule: 'region', halfSteps: 9 },
+          ],
+          marks: ['strong'],
+        },
+      },
+    ],
   },
   {
     id: 'shared-notes',

@@ -22,7 +22,7 @@ const made = (...args: Parameters<typeof makeExerciseInKey>) => {
   if (!outcome.ok) throw new Error('not made')
   return outcome.value
 }
-const above = { rung: 'from-above', stretch: STRETCH, tempo: 100 } as const
+const above = { rung: 'from-above', variant: 2, stretch: STRETCH, tempo: 100 } as const
 
 describe('tuneInKey', () => {
   it('takes the player’s own readings along: scales as they are, keys with the chords', () => {

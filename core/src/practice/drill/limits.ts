@@ -22,6 +22,8 @@ export type NotesAllowed =
   | 'altered'
   /** Over a ii–V the scale of the V, through both. */
   | 'fiveThroughBoth'
+  /** The smallest set of the Map, with this number of notes. */
+  | { readonly smallSet: 3 | 4 }
   | { readonly pentatonicOn: 1 | 4 | 5 }
   /** The V7 of the key, over every chord. */
   | 'fiveOfKey'

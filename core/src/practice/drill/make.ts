@@ -13,9 +13,14 @@ import { chordAt } from '../../tune/analysis/analysis.ts'
 import { barStarts, type ChordSpan, fitStretch, stretchTicks } from '../../tune/chart/chart.ts'
 import { exampleLine } from './example.ts'
 import type { Exercise, ExerciseSpec, ExpectedNote } from './exercise.ts'
-import { notesOfVariant, type SetNote } from './materials.ts'
+import { notesOfVariant } from './materials.ts'
 import { oneAfterAnother, type PhrasePlace, phrasePlaces, phraseThere } from './phrasePlaces.ts'
+import type { SetNote } from './phrasings.ts'
 import { rungOf } from './rungs.ts'
+import { readOrder } from './shapes.ts'
+
+/** The order of degrees until the player types one. */
+export const USUAL_ORDER = '5 3 7 1'
 
 /**
  * Makes an exercise: the expected notes (ticks from the stretch's first beat, concert pitch), a one-bar count-in, and
@@ -39,6 +44,10 @@ export const makeExercise = (
   const { material } = variant
   const free = material.by === 'player'
   const { phrase } = spec
+  const typed = spec.order ?? USUAL_ORDER
+  const order = material.by === 'order' ? readOrder(typed) : undefined
+  if (material.by === 'order' && order === undefined)
+    return err({ rule: 'exercise.order', args: [typed], place: { bar: stretch.from + 1 } })
   const places = phrase && rung.needs === 'phrase' ? phrasePlaces(analysis, phrase, stretch) : []
   if (phrase && rung.needs === 'phrase' && places.length === 0)
     return err({
@@ -53,7 +62,7 @@ export const makeExercise = (
     if (material.by !== 'player')
       return spelled(
         analysis,
-        notesOfVariant(variant, { analysis, stretch, spans, instrument, unit }),
+        notesOfVariant(variant, { analysis, stretch, spans, instrument, unit, order }),
         // The V is named by itself, though its altered notes are a tritone's ii and V too.
         material.by === 'five' ? { twoFive: 'five' } : {},
       )

@@ -1,87 +1,18 @@
-import { type Harmony, harmonyOf, hasPitch, walkIn } from '../../line/figures/harmony.ts'
-import { landings } from '../../line/figures/landing.ts'
+import { type Harmony, harmonyRead, walkIn } from '../../line/figures/harmony.ts'
 import { type SubstitutionStep, substitutionSteps } from '../../line/figures/substitutions.ts'
-import type { UnspelledNote } from '../../line/notes/spell.ts'
 import { guideToneLines } from '../../line/paths/guidetones.ts'
 import { guideTones } from '../../theory/chord/chord.ts'
-import type { Instrument } from '../../theory/instrument/instrument.ts'
 import { type Degree, degreeFifths, degreeSemitones } from '../../theory/pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import { spellPitch } from '../../theory/pitch/pitch.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
-import { scaleSemitones } from '../../theory/scale/scale.ts'
-import type { Analysis } from '../../tune/analysis/analysis.ts'
-import { centreOf } from '../../tune/analysis/centre.ts'
-import { type ChordSpan, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
+import { type ChordSpan, stretchTicks } from '../../tune/chart/chart.ts'
 import { dominantOf } from './dominantOf.ts'
-import type { Unit } from './limits.ts'
+import { durationOf, inEighths, inTime, overEach, type SetNote, type Target } from './phrasings.ts'
 import type { Material, Variant } from './rung.ts'
-import { type Phrasing, setOnInstrument, type TimedStep } from './setting.ts'
-import { filled, type GoesOn, isToneOf, scaleFrom, shapeOver, tonesFrom } from './shapes.ts'
-
-/** A note that a rung asks for; with a spelling if the tune's chords would spell it otherwise. */
-export interface SetNote extends UnspelledNote {
-  readonly spelling?: string
-}
-
-/** What a rung is played over: the chords of the stretch that count, and the instrument. */
-export interface Target {
-  readonly analysis: Analysis
-  readonly stretch: Stretch
-  readonly spans: readonly ChordSpan[]
-  readonly instrument: Instrument
-  readonly unit: Unit
-}
-
-const TICKS: Readonly<Record<Exclude<Unit, 'whole'>, Ticks>> = {
-  halves: 2 * QUARTER,
-  quarters: QUARTER,
-  eighths: EIGHTH,
-  triplets: QUARTER / 3,
-  sixteenths: QUARTER / 4,
-}
-
-/** The length of a shape's notes on a chord: the rung's, halved down to eighths until the shape fits. */
-const unitFor = (unit: Unit, count: number, duration: Ticks): Ticks => {
-  if (unit === 'whole') return duration
-  let ticks = TICKS[unit]
-  while (ticks > EIGHTH && ticks * count > duration) ticks /= 2
-  return ticks
-}
-
-/** Notes one after another, of equal length; the last one lasts as long as there is time if the shape is held. */
-const inTime = (
-  shape: readonly number[],
-  unit: Unit,
-  duration: Ticks,
-  goesOn: GoesOn,
-): readonly TimedStep[] => {
-  const ticks = unitFor(unit, shape.length, duration)
-  const notes = filled(shape, Math.max(1, Math.floor(duration / ticks)), goesOn)
-  return notes.map((above, at) => ({
-    at: at * ticks,
-    duration: at === notes.length - 1 ? duration - at * ticks : ticks,
-    above,
-  }))
-}
-
-const durationOf = ({ start, end }: ChordSpan): Ticks => end - start
-
-/** One phrasing per chord: its ways over the harmony; chords without one rest. */
-const overEach = (
-  { analysis, spans }: Target,
-  ways: (harmony: Harmony, span: ChordSpan, at: number) => readonly (readonly TimedStep[] | undefined)[],
-): readonly Phrasing[] =>
-  spans.flatMap((span, at) => {
-    const harmony = harmonyOf(span.chord, analysis.readings[span.index]!.scale)
-    const found = ways(harmony, span, at).filter((one) => one !== undefined && one.length > 0)
-    return found.length === 0
-      ? []
-      : [{ start: span.start, root: harmony.root, ways: found as readonly (readonly TimedStep[])[] }]
-  })
-
-const inEighths = (notes: readonly number[] | undefined, duration: Ticks): readonly TimedStep[] | undefined =>
-  notes && inTime(notes, 'eighths', duration, 'held')
+import { keyNotes, landingNotes, scaleNotes } from './scaleMaterials.ts'
+import { setOnInstrument, type TimedStep } from './setting.ts'
+import { shapeOver, tonesFrom } from './shapes.ts'
 
 type Maker<K extends Material['by']> = (
   material: Extract<Material, { by: K }>,
@@ -92,16 +23,37 @@ type Maker<K extends Material['by']> = (
 const TONES = [1, 3, 5, 7] as const
 
 const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'player'>]: Maker<K> } = {
-  shapes: ({ shapes, goesOn }, place) =>
-    setOnInstrument(
+  shapes: ({ shapes, goesOn, whole = false, early = false }, place) => {
+    const notes = setOnInstrument(
       overEach(place, (harmony, span) =>
         shapes.map((shape) => {
           const notes = shapeOver(harmony, shape)
-          return notes && inTime(notes, place.unit, durationOf(span), goesOn)
+          const steps = notes && inTime(notes, place.unit, durationOf(span), goesOn, whole)
+          const before = early ? (steps?.[1]?.at ?? 0) : 0
+          return steps?.map((step) => ({ ...step, at: step.at - before }))
         }),
       ),
       place.instrument,
-    ),
+    )
+    // What would come before the first beat is left out, and what the next chord's first note takes the time of.
+    const { start } = stretchTicks(place.analysis.chart, place.stretch)
+    return notes.flatMap((note, at) => {
+      const next = notes[at + 1]?.start ?? Number.POSITIVE_INFINITY
+      const duration = Math.min(note.duration, next - note.start)
+      return note.start >= start && duration > 0 ? [{ ...note, duration }] : []
+    })
+  },
+  order: (_, place) => {
+    const shape = place.order
+    if (shape === undefined) return []
+    return setOnInstrument(
+      overEach(place, (harmony, span) => {
+        const notes = shapeOver(harmony, shape)
+        return [notes && inTime(notes, place.unit, durationOf(span), 'again')]
+      }),
+      place.instrument,
+    )
+  },
   nearest: (_, place) =>
     setOnInstrument(
       overEach(place, (harmony, span, at) => {
@@ -112,58 +64,9 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
       }),
       place.instrument,
     ),
-  scale: ({ from, direction }, place) =>
-    setOnInstrument(
-      overEach(place, (harmony, span) => [
-        inEighths(scaleFrom(harmony, from, direction, durationOf(span) / EIGHTH), durationOf(span)),
-      ]),
-      place.instrument,
-    ),
-  landing: ({ from, direction }, place) =>
-    setOnInstrument(
-      overEach(place, (harmony, span) => {
-        const start = shapeOver(harmony, String(from))?.[0]
-        if (start === undefined) return []
-        const count = durationOf(span) / EIGHTH
-        const zero = harmony.root + 60
-        const [best] = landings(harmony, zero + start, direction, count)
-        return [
-          inEighths(
-            best ? best.notes.map((midi) => midi - zero) : scaleFrom(harmony, from, direction, count),
-            durationOf(span),
-          ),
-        ]
-      }),
-      place.instrument,
-    ),
-  key: (_, place) => {
-    const { key } = centreOf(place.analysis, place.stretch)
-    const tonic = pitchClassOf(fifthsOf(key.tonic))
-    const steps = scaleSemitones(key.mode === 'major' ? 'ionian' : 'aeolian').map(
-      (step) => (tonic + step) % 12,
-    )
-    const inKey = Array.from({ length: 12 }, (_value, pitchClass) => steps.includes(pitchClass))
-    return setOnInstrument(
-      overEach(place, (harmony, span) => {
-        const zero = harmony.root + 60
-        const count = durationOf(span) / EIGHTH
-        const starts = Array.from({ length: 12 }, (_value, above) => above).filter(
-          (above) => isToneOf(harmony, above) && hasPitch(inKey, zero + above),
-        )
-        return starts.flatMap((above) =>
-          ([1, -1] as const).map((direction) => {
-            const notes = [zero + above]
-            while (notes.length < count) notes.push(walkIn(inKey, notes.at(-1)!, direction))
-            return inEighths(
-              notes.map((midi) => midi - zero),
-              durationOf(span),
-            )
-          }),
-        )
-      }),
-      place.instrument,
-    )
-  },
+  scale: scaleNotes,
+  landing: landingNotes,
+  key: keyNotes,
   guides: ({ length, from }, place) => {
     const { analysis, stretch, spans, instrument } = place
     const begins = (degree: Degree) => degree.replace(/^[b#]+/, '') === String(from)
@@ -224,7 +127,7 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
     setOnInstrument(
       overEach(place, (own, span) => {
         const five = dominantOf(place.analysis, span)
-        const harmony = five ? harmonyOf(five.chord, place.analysis.readings[five.index]!.scale) : own
+        const harmony = five ? harmonyRead(place.analysis, five.index) : own
         const moved = (harmony.root - own.root + 12) % 12
         return shapes.map((shape) => inTimeFrom(shapeOver(harmony, shape), moved, durationOf(span)))
       }),

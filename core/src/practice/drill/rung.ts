@@ -6,13 +6,26 @@ import type { GoesOn, Shape } from './shapes.ts'
 /** What is played on each chord, by how it is made. */
 export type Material =
   /** Shapes over the chord's harmony; of several, the one that connects best. */
-  | { readonly by: 'shapes'; readonly shapes: readonly Shape[]; readonly goesOn: GoesOn }
+  | {
+      readonly by: 'shapes'
+      readonly shapes: readonly Shape[]
+      readonly goesOn: GoesOn
+      /** Whether a chord of half a bar gets all of it, in sixteenths if need be. */
+      readonly whole?: boolean
+      /** Whether it begins a note's length before its chord. */
+      readonly early?: boolean
+    }
+  /** The player's own order of degrees on each chord. */
+  | { readonly by: 'order' }
   /** Chord tones without a stop, up one chord and down the next, each from the nearest tone. */
   | { readonly by: 'nearest' }
-  /** The chord's own scale from a degree. */
-  | { readonly by: 'scale'; readonly from: number; readonly direction: 1 | -1 }
-  /** The same with the half steps that bring a chord tone onto the next strong place. */
-  | { readonly by: 'landing'; readonly from: number; readonly direction: 1 | -1 }
+  /** The chord's own scale from a degree; or joined: from there on by step from chord to chord, turning at the range. */
+  | { readonly by: 'scale'; readonly from: number; readonly direction: 1 | -1; readonly joined?: boolean }
+  /**
+   * The same with the half steps that bring a chord tone onto the next strong place; or over the bar line: onto a tone of
+   * the next chord, whose run goes on from there.
+   */
+  | { readonly by: 'landing'; readonly from: number; readonly direction: 1 | -1; readonly joined?: boolean }
   /** One key's scale through all chords, a chord tone on the first beat of each. */
   | { readonly by: 'key' }
   /** The third and seventh of each chord into the next. */
@@ -59,4 +72,9 @@ export interface RungRow {
   readonly only?: readonly ChordKind[]
   /** What the player must have saved first. */
   readonly needs?: 'line' | 'phrase'
+}
+
+/** A rung with given notes, as it stands in its table. */
+export type SetRow = Omit<RungRow, 'gradeName' | 'kind' | 'tempo'> & {
+  readonly tempo: readonly [number, number]
 }

@@ -1,7 +1,7 @@
 import { FREE_ROWS } from './freeRungs.ts'
 import type { FreeLimits } from './limits.ts'
-import type { RungRow, Variant } from './rung.ts'
-import { SET_ROWS, type SetRow } from './setRungs.ts'
+import type { RungRow, SetRow, Variant } from './rung.ts'
+import { SET_ROWS } from './setRungs.ts'
 
 const GRADES = [
   '',

@@ -10,6 +10,25 @@ export type Shape = string
 
 const WORD = /^(_?)(\d+)(<<|<|>>|>|~)?$/
 
+/** The most notes of a player's own order. */
+const MOST_IN_ORDER = 16
+
+/**
+ * A player's own order of degrees as a shape: “5 3 7 1”, “5-3-7-1”, “5371”, “R 3 5 7”; undefined if it is none, or longer
+ * than 16 notes. Degrees go from 1 to 14; `<` and `>` after one approach it, `_` before it puts it an octave lower.
+ *
+ * @example readOrder('5-3-7-R') // '5 3 7 1'
+ */
+export const readOrder = (text: string): Shape | undefined => {
+  const plain = text.trim().replace(/R/gi, '1')
+  const words = /^[1-9]+$/.test(plain) ? [...plain] : plain.split(/[\s,;–-]+/)
+  const fine = words.every((word) => {
+    const degree = Number(WORD.exec(word)?.[2] ?? 0)
+    return degree >= 1 && degree <= 14
+  })
+  return fine && words.length <= MOST_IN_ORDER ? words.join(' ') : undefined
+}
+
 /** The 5 of a dominant that has none of its own: the ♯5 of its scale, or the ♭5. */
 const alteredFifth = ({ root, isScale, kind }: Harmony): number | undefined =>
   kind === 'dominant' ? [8, 6].find((above) => hasPitch(isScale, root + above)) : undefined

@@ -1,7 +1,7 @@
 import { type AnalysedNote, barAt } from '../../line/explain/analysedLine.ts'
 import type { Explanation } from '../../line/explain/explanation.ts'
 import { type DeviceId, devicesWhere } from '../../line/figures/devices.ts'
-import { harmonyOf } from '../../line/figures/harmony.ts'
+import { harmonyRead } from '../../line/figures/harmony.ts'
 import type { Line } from '../../line/notes/line.ts'
 import { degreeSemitones } from '../../theory/pitch/degree.ts'
 import { OCTAVE } from '../../theory/pitch/interval.ts'
@@ -116,7 +116,7 @@ const RULES: { readonly [R in LimitRule['rule']]: Counter<R> } = {
       .map(({ start, isTone }) => ({ bar: barOf(here, start), good: asShare(isTone) })),
   alterations: (here) =>
     spansOf(here)
-      .filter(({ chord, index }) => isDominant(harmonyOf(chord, here.analysis.readings[index]!.scale)))
+      .filter(({ index }) => isDominant(harmonyRead(here.analysis, index)))
       .map((span) => ({
         bar: span.bar,
         good: asShare(here.notes.some((note) => note.chord === span.index && alteredOver(note, note.midi))),

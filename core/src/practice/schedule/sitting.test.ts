@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { piecesOf } from './pieces.ts'
+import { rungOf } from '../drill/rungs.ts'
+import { partsOf, piecesOf, sequenceOf } from './pieces.ts'
 import { playedAt, restDue } from './rest.ts'
 
 const minutes = (count: number): number => count * 60_000
@@ -41,5 +42,27 @@ describe('piecesOf', () => {
     expect(piecesOf({ from: 0, to: 3 }, '8')).toEqual([{ from: 0, to: 3 }])
     expect(piecesOf({ from: 0, to: 0 }, 'halves')).toEqual([{ from: 0, to: 0 }])
     expect(piecesOf({ from: 0, to: 3 }, '1')).toHaveLength(5)
+  })
+})
+
+describe('sequenceOf', () => {
+  it('plays in each piece the half of a figure below, then above, then all of it', () => {
+    const name = (variant: number) => rungOf('enclosures').variants[variant]!.name
+    const parts = partsOf('enclosures', 10)
+    expect(parts.map(name)).toEqual([
+      'the half below around the 5, on the beat',
+      'the half above around the 5, on the beat',
+      'three around the 5, on the beat',
+    ])
+    expect(partsOf('enclosures', parts[0]!)).toEqual([parts[0]])
+    expect(partsOf('outline-up', 1)).toEqual([1])
+    const steps = sequenceOf({ from: 0, to: 3 }, 'halves', parts)
+    expect(steps).toHaveLength(9)
+    expect(steps.slice(0, 4).map(({ stretch, variant }) => [stretch.from, stretch.to, variant])).toEqual([
+      [0, 1, parts[0]],
+      [0, 1, parts[1]],
+      [0, 1, parts[2]],
+      [2, 3, parts[0]],
+    ])
   })
 })

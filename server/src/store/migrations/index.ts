@@ -7,6 +7,7 @@ import { PlainNames1764600000000 } from './plainNames.ts'
 import { Readings1764100000000 } from './readings.ts'
 import { RunsByTune1764800000000 } from './runsByTune.ts'
 import { SettingsValues1764700000000 } from './settingsValues.ts'
+import { Variants1764900000000 } from './variants.ts'
 
 /** Every migration, in order of time. */
 export const MIGRATIONS = [
@@ -19,4 +20,5 @@ export const MIGRATIONS = [
   PlainNames1764600000000,
   SettingsValues1764700000000,
   RunsByTune1764800000000,
+  Variants1764900000000,
 ]

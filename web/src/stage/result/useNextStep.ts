@@ -7,12 +7,16 @@ import {
   keysInOrderOf,
   keysOfList,
   nextStep,
-  piecesOf,
+  partsOf,
   pitchClassOf,
   type Reason,
+  type RungId,
+  rungOf,
+  sequenceOf,
 } from '@eager-contour/core'
 import { useSearchParams } from 'react-router'
 import { useExercisesQuery, useSetListsQuery } from '../../data/api.ts'
+import { requestOf } from '../../practice/ownExercise.ts'
 import { practiceOf, stageAddress } from '../../practice/stageAddress.ts'
 import { useLadder } from '../../practice/useLadder.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
@@ -42,7 +46,10 @@ const keysFor = (usual: readonly Key[], asked: string | undefined): readonly Key
   return own.length > 0 ? own : usual
 }
 
-/** What comes after a run: the next exercise of a set list, or else the ladder's proposal. */
+/** How a variant of a rung is called. */
+const nameOf = (rung: RungId, variant: number): string => rungOf(rung).variants[variant]?.name ?? ''
+
+/** What comes after a run: the next step in this key, the next key, the next exercise of a set list, or else the ladder's proposal. */
 export const useNextStep = (tune: OpenTune, line: string | undefined): ProposeNextStep => {
   const [params] = useSearchParams()
   const practice = practiceOf(params)
@@ -55,55 +62,84 @@ export const useNextStep = (tune: OpenTune, line: string | undefined): ProposeNe
     .slice(at + 1)
     .map((id, ahead) => ({ exercise: exercises?.find((one) => one.id === id), at: at + 1 + ahead }))
     .find(({ exercise }) => exercise !== undefined)
+  const addressKey = (key: Key) => (sameKey(key, ladder.keys[0]!) ? undefined : key.tonic)
   return ({ spec, key }, grade, since, hide) => {
-    if (list && following?.exercise) {
-      const { exercise } = following
-      return {
-        why: { rule: 'next.list', args: [exercise.title, following.at + 1, list.exercises.length] },
-        address: stageAddress({ ...exercise, list: { id: list.id, at: following.at } }),
-      }
-    }
     const keys = keysFor(ladder.keys, practice.keys)
-    const held = grade.verdict === 'solid' || grade.verdict === 'move on'
+    const goesOn = practice.through || grade.verdict === 'solid' || grade.verdict === 'move on'
     const whole = practice.whole ?? spec.stretch
-    const pieces = practice.pieces ? piecesOf(whole, practice.pieces) : []
-    const piece = pieces.findIndex(({ from, to }) => from === spec.stretch.from && to === spec.stretch.to)
+    const parts = practice.figure === undefined ? [spec.variant ?? 0] : partsOf(spec.rung, practice.figure)
+    const steps = sequenceOf(whole, practice.pieces ?? 'whole', parts)
+    const step = steps.findIndex(
+      ({ stretch: { from, to }, variant }) =>
+        from === spec.stretch.from && to === spec.stretch.to && variant === (spec.variant ?? 0),
+    )
     const here = {
       tune: tune.tune.id,
       rung: spec.rung,
       tempo: spec.tempo,
       variant: spec.variant,
-      key: sameKey(key, ladder.keys[0]!) ? undefined : key.tonic,
+      key: addressKey(key),
       line,
+      order: spec.order,
       practice,
+      ...(list ? { list: { id: list.id, at } } : {}),
     }
-    const coming = pieces[piece + 1]
-    if (held && piece >= 0 && coming)
+    const coming = steps[step + 1]
+    if (goesOn && step >= 0 && coming) {
+      const [from, to] = [coming.stretch.from + 1, coming.stretch.to + 1]
+      const samePiece = coming.stretch.from === spec.stretch.from && coming.stretch.to === spec.stretch.to
       return {
-        why: { rule: 'next.piece', args: [coming.from + 1, coming.to + 1] },
-        address: stageAddress({ ...here, stretch: coming, hide }),
+        why: samePiece
+          ? { rule: 'next.part', args: [nameOf(spec.rung, coming.variant)] }
+          : { rule: 'next.piece', args: [from, to] },
+        address: stageAddress({ ...here, ...coming, hide }),
       }
+    }
+    const nextKey = keys[keys.findIndex((one) => sameKey(one, key)) + 1]
+    if (practice.through && nextKey)
+      return {
+        why: { rule: 'next.keyAfter', args: [] },
+        address: stageAddress({
+          ...here,
+          ...steps[0]!,
+          key: addressKey(nextKey),
+          hide: Math.max(hide, practice.hideLater ?? 1),
+        }),
+      }
+    if (list && following?.exercise) {
+      const { exercise } = following
+      return {
+        why: { rule: 'next.list', args: [exercise.title, following.at + 1, list.exercises.length] },
+        address: stageAddress(
+          requestOf(exercise, { byItself: practice.byItself }, { id: list.id, at: following.at }),
+        ),
+      }
+    }
     const before = ladder
       .runs(spec.rung, key)
       .filter(({ playedAt }) => playedAt < since)
       .reverse()
     const runs = [...before, { tempo: spec.tempo, verdict: grade.verdict }]
-    const step = nextStep(spec, key, keys, grade, runs, practice.tempo)
-    const next = step.key ?? key
+    const proposed = nextStep(spec, key, keys, grade, runs, practice.tempo)
+    const next = proposed.key ?? key
     // In another key the pieces start again, and more is hidden than in the first.
     const other = !sameKey(next, key)
-    const first = practice.pieces ? piecesOf(whole, practice.pieces)[0]! : step.stretch
+    const sameRung = proposed.rung === spec.rung
+    const first = other || !sameRung ? steps[0]! : { stretch: proposed.stretch, variant: spec.variant }
     return {
-      why: list ? { rule: 'next.listDone', args: [list.title] } : step.why,
+      why: list ? { rule: 'next.listDone', args: [list.title] } : proposed.why,
       address: stageAddress({
         ...here,
-        rung: step.rung,
-        stretch: other || step.rung !== spec.rung ? first : step.stretch,
-        tempo: step.tempo,
-        variant: step.rung === spec.rung ? spec.variant : undefined,
-        key: sameKey(next, ladder.keys[0]!) ? undefined : next.tonic,
+        rung: proposed.rung,
+        stretch: first.stretch,
+        tempo: proposed.tempo,
+        variant: sameRung ? first.variant : undefined,
+        key: addressKey(next),
         hide: other ? Math.max(hide, practice.hideLater ?? 1) : hide,
-        line: step.rung === spec.rung ? line : undefined,
+        line: sameRung ? line : undefined,
+        order: sameRung ? spec.order : undefined,
+        practice: sameRung ? practice : { ...practice, figure: undefined },
+        list: undefined,
       }),
     }
   }

@@ -1,0 +1,42 @@
+import type { Exercise } from '@eager-contour/core'
+import { useNavigate } from 'react-router'
+import { useSettings } from '../settings/settings.ts'
+import { barsText, type OpenTune } from '../tune/useTune.ts'
+import { Button } from '../ui/Button.tsx'
+
+interface StageHeaderProps {
+  readonly open: OpenTune
+  readonly exercise: Exercise
+  readonly title: string
+  readonly canLeave: boolean
+}
+
+/** What is played, its tempo and for which instrument; the way out while nothing runs. */
+export const StageHeader = ({ open, exercise, title, canLeave }: StageHeaderProps) => {
+  const navigate = useNavigate()
+  const { instrument } = useSettings()
+  const { stretch, tempo } = exercise.spec
+  return (
+    <header className="flex flex-wrap justify-between gap-4 text-xl text-soft">
+      <h1 className="font-text text-xl font-normal">
+        {title} · {open.tune.title}, {barsText(stretch)}
+      </h1>
+      <span className="flex items-baseline gap-6">
+        <span>
+          <span className="font-head text-4xl font-bold text-ink tabular-nums">{tempo}</span> bpm
+        </span>
+        for {instrument.name}
+        {canLeave && (
+          <Button
+            look="quiet"
+            onClick={() =>
+              void navigate(`/tunes/${open.tune.id}/drills?bars=${stretch.from + 1}-${stretch.to + 1}`)
+            }
+          >
+            Leave
+          </Button>
+        )}
+      </span>
+    </header>
+  )
+}
