@@ -7,17 +7,12 @@ export { makeExercise, USUAL_ORDER } from './drill/make.ts'
 export type { RungRow } from './drill/rung.ts'
 export { limitsOf, optionsOf, RUNGS, type RungId, rungOf, withOption } from './drill/rungs.ts'
 export { latencyFromRun, tuningFromRun } from './grade/estimate.ts'
-export {
-  advanceGrade,
-  type GradeState,
-  gradeStep,
-  gradeTake,
-  startGrade,
-} from './grade/grade.ts'
+export { gradeTake } from './grade/grade.ts'
 export { limitReasons, moveReasons } from './grade/gradeReasons.ts'
-export { placesMsOf } from './grade/gradeState.ts'
 export type { Judged, NoteVerdict } from './grade/judged.ts'
+export { advanceGrade, type GradeState, gradeStep, startGrade } from './grade/live.ts'
 export type { Grade, MarkId, Marks } from './grade/marks.ts'
+export { placesMsOf } from './grade/places.ts'
 export { GRADE_RULES, type GradeRules, onTimeMsAt, type RunVerdict } from './grade/rules.ts'
 export { gateFor, hearsBand, latencyOf, TUNINGS, tuningFrom } from './listen/calibrate.ts'
 export { DETECTION_RULES, type DetectionRules, PitchDetector, windowsFor } from './listen/hearing.ts'

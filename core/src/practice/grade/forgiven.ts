@@ -1,7 +1,7 @@
 import type { Exercise } from '../drill/exercise.ts'
 import type { PlayedNote } from '../listen/take.ts'
-import { samePitch } from './alignment.ts'
 import type { MoveKind } from './judged.ts'
+import { samePitch } from './places.ts'
 import type { GradeRules } from './rules.ts'
 
 /** One decision of a way through the take, with those before it. */

@@ -12,8 +12,8 @@ import { makeExercise } from '../drill/make.ts'
 import { limitsOf, RUNGS, type RungId, rungOf } from '../drill/rungs.ts'
 import type { PlayedNote, Take } from '../listen/take.ts'
 import { perfectPlayer, simulatedTake } from '../simulate/player.ts'
-import { advanceGrade, gradeStep, startGrade } from './grade.ts'
 import { limitReasons } from './gradeReasons.ts'
+import { advanceGrade, gradeStep, startGrade } from './live.ts'
 import type { Grade, MarkId } from './marks.ts'
 
 const CHANGES = '| Dm7 | G7 | Cmaj7 | A7b9 | Dm7 G7 | Em7 A7 | Dm7 G7 | C6 |'
@@ -109,8 +109,8 @@ describe('free rungs', () => {
       (state, note) => gradeStep(advanceGrade(state, note.onsetMs), note),
       startGrade(exercise),
     )
-    expect(live.settled).toEqual(played(exercise, notes).judged)
-    expect(live.settled.some(({ verdict }) => verdict === 'wrong')).toBe(true)
+    expect(live.judged).toEqual(played(exercise, notes).judged)
+    expect(live.judged.some(({ verdict }) => verdict === 'wrong')).toBe(true)
   })
 })
 

@@ -14,12 +14,8 @@ export interface GradeRules {
   readonly swapped: number
   /** A hesitation, after which the player continues from there. */
   readonly stopped: number
-  /** How fast the alignment follows a player who rushes or drags: the share of each note's offset. */
-  readonly follow: number
   /** Whether a note in another octave matches. */
   readonly octaves: 'any' | 'as written'
-  /** A verdict is given at most this many beats after the note. */
-  readonly lagBeats: number
   /** How much of the mark for flow each hesitation costs. */
   readonly stopCost: number
   /** The lowest mark with which a run is close, is solid, and moves on at any tempo. */
@@ -41,9 +37,7 @@ export const GRADE_RULES: GradeRules = {
   perBeatOff: 0.8,
   swapped: 0.3,
   stopped: 1.7,
-  follow: 0.3,
   octaves: 'any',
-  lagBeats: 1,
   stopCost: 12,
   leasts: { close: 70, solid: 85, moveOn: 95 },
 }

@@ -1,10 +1,9 @@
 import type { Exercise } from '../drill/exercise.ts'
 import { middle } from '../listen/calibrate.ts'
 import type { PlayedNote } from '../listen/take.ts'
-import { samePitch } from './alignment.ts'
 import { forgivenOf, type Step } from './forgiven.ts'
-import { beatMs, placesMsOf } from './gradeState.ts'
 import type { Judged, Move, MoveKind, NoteVerdict } from './judged.ts'
+import { beatMs, placesMsOf, samePitch } from './places.ts'
 import { type GradeRules, onTimeMsAt } from './rules.ts'
 
 /** How a whole take was read: a verdict on every note, and where the player left the clock or the text. */

@@ -1,14 +1,13 @@
 import type { Exercise } from '../drill/exercise.ts'
 import type { PlayedNote } from '../listen/take.ts'
-import { samePitch } from './alignment.ts'
 import { isBounce, isGrace, MOST_GRACES, type Step } from './forgiven.ts'
-import { beatMs, placesMsOf } from './gradeState.ts'
 import type { MoveKind } from './judged.ts'
+import { beatMs, placesMsOf, samePitch } from './places.ts'
 import type { GradeRules } from './rules.ts'
 import { type Reading, toldOf } from './told.ts'
 
 /** A way to read the take so far. */
-interface Way {
+export interface Way {
   readonly cost: number
   /** The last expected note that was matched, -1 before the first. */
   readonly at: number
@@ -53,39 +52,72 @@ const ON_CLOCK_BEATS = 0.35
  * @returns verdicts whose `played` are places in `notes`
  */
 export const readTake = (exercise: Exercise, notes: readonly PlayedNote[], rules: GradeRules): Reading => {
-  const search = new Search(exercise, notes, rules)
+  const reading = { exercise, notes, rules, frame: frameOf(exercise, rules) }
+  const search = new Search(reading)
   let ways: readonly Way[] = [START]
   for (let index = 0; index < notes.length; index += 1) ways = search.after(ways, index)
-  const end = exercise.expected.length
-  let best = ways[0]!
-  for (const way of ways)
-    if (way.cost + search.hole(end - 1 - way.at) < best.cost + search.hole(end - 1 - best.at)) best = way
-  return toldOf(exercise, notes, rules, best.last)
+  return toldOf(exercise, notes, rules, cheapestWay(reading, ways, exercise.expected.length).last)
 }
 
-const START: Way = { cost: 0, at: -1, behind: 0, matched: -1, owed: false, plain: 0, last: undefined }
+/** The ways after one more note, which is at a place in the reading's notes. */
+export const waysAfter = (reading: ReadSoFar, ways: readonly Way[], index: number): readonly Way[] =>
+  new Search(reading).after(ways, index)
+
+/** The cheapest way, if a number of the expected notes can no longer come. */
+export const cheapestWay = (reading: ReadSoFar, ways: readonly Way[], passed: number): Way => {
+  const search = new Search(reading)
+  const costOf = (way: Way) => way.cost + search.hole(Math.max(0, passed - 1 - way.at))
+  return ways.reduce((best, way) => (costOf(way) < costOf(best) ? way : best))
+}
+
+/** What is the same throughout a reading: times in milliseconds. */
+export interface Frame {
+  /** When each expected note is due. */
+  readonly places: readonly number[]
+  readonly beat: number
+  /** How far from its place a note may match. */
+  readonly window: number
+  /** The first expected note of each bar, for each expected note. */
+  readonly barStart: readonly number[]
+}
+
+export const frameOf = (exercise: Exercise, rules: GradeRules): Frame => {
+  const beat = beatMs(exercise)
+  let from = 0
+  const barStart = exercise.expected.map(({ bar }, at) => {
+    if (exercise.expected[from]!.bar !== bar) from = at
+    return from
+  })
+  return { places: placesMsOf(exercise), beat, window: rules.windowBeats * beat, barStart }
+}
+
+interface ReadSoFar {
+  readonly exercise: Exercise
+  readonly notes: readonly PlayedNote[]
+  readonly rules: GradeRules
+  readonly frame: Frame
+}
+
+export const START: Way = { cost: 0, at: -1, behind: 0, matched: -1, owed: false, plain: 0, last: undefined }
 
 /** The steps from one played note to the next. */
 class Search {
+  private readonly exercise: Exercise
+  private readonly notes: readonly PlayedNote[]
+  private readonly rules: GradeRules
   private readonly places: readonly number[]
   private readonly beat: number
   private readonly window: number
-  /** The first expected note of each bar, for each expected note. */
   private readonly barStart: readonly number[]
 
-  constructor(
-    private readonly exercise: Exercise,
-    private readonly notes: readonly PlayedNote[],
-    private readonly rules: GradeRules,
-  ) {
-    this.places = placesMsOf(exercise)
-    this.beat = beatMs(exercise)
-    this.window = rules.windowBeats * this.beat
-    let from = 0
-    this.barStart = exercise.expected.map(({ bar }, at) => {
-      if (exercise.expected[from]!.bar !== bar) from = at
-      return from
-    })
+  constructor({ exercise, notes, rules, frame }: ReadSoFar) {
+    this.exercise = exercise
+    this.notes = notes
+    this.rules = rules
+    this.places = frame.places
+    this.beat = frame.beat
+    this.window = frame.window
+    this.barStart = frame.barStart
   }
 
   /** What it costs to leave out some notes in a row. */

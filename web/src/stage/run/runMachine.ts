@@ -195,7 +195,7 @@ const onTime = (note: PlayedNote, latencyMs: number): PlayedNote => ({
 })
 
 const withGrading = (run: RunData, grading: GradeState): RunData =>
-  grading === run.grading ? run : { ...run, grading, judged: grading.settled }
+  grading === run.grading ? run : { ...run, grading, judged: grading.judged }
 
 const withNote = (run: RunData, event: Extract<RunEvent, { readonly type: 'note' }>): RunData => {
   const { note, latencyMs, source, heldAs } = event
@@ -211,5 +211,5 @@ const regraded = (run: RunData, notes: readonly PlayedNote[], latencyMs: number)
   const grading = notes
     .map((note) => onTime(note, latencyMs))
     .reduce(gradeStep, startGrade(run.exercise, run.rules))
-  return { ...run, notes, grading, judged: grading.settled }
+  return { ...run, notes, grading, judged: grading.judged }
 }
