@@ -10,12 +10,18 @@ export { latencyFromRun, tuningFromRun } from './grade/estimate.ts'
 export { gradeTake } from './grade/grade.ts'
 export { limitReasons, moveReasons } from './grade/gradeReasons.ts'
 export type { Judged, NoteVerdict } from './grade/judged.ts'
-export { advanceGrade, type GradeState, gradeStep, startGrade } from './grade/live.ts'
+export { advanceGrade, type GradeState, gradeStep, gradeSteps, startGrade } from './grade/live.ts'
 export type { Grade, MarkId, Marks } from './grade/marks.ts'
 export { placesMsOf } from './grade/places.ts'
 export { GRADE_RULES, type GradeRules, onTimeMsAt, type RunVerdict } from './grade/rules.ts'
 export { gateFor, hearsBand, latencyOf, TUNINGS, tuningFrom } from './listen/calibrate.ts'
-export { DETECTION_RULES, type DetectionRules, PitchDetector, windowsFor } from './listen/hearing.ts'
+export {
+  DETECTION_RULES,
+  type DetectionRules,
+  PitchDetector,
+  type ToneState,
+  windowsFor,
+} from './listen/hearing.ts'
 export { quantise } from './listen/quantise.ts'
 export { GRADER, type PlayedNote, type Source, type Take } from './listen/take.ts'
 export {

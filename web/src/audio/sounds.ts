@@ -19,6 +19,20 @@ export const LINE_SOUNDS: readonly SoundRow[] = [
   { id: 'vibraphone', name: 'vibraphone', program: 11 },
 ]
 
+/** The sound of an instrument that has none of its own: its nearest relative's. */
+const RELATIVES: Readonly<Record<string, string>> = {
+  flugelhorn: 'trumpet',
+  'f-horn': 'trombone',
+  'baritone-sax': 'tenor-sax',
+  concert: 'clarinet',
+  'concert-bass': 'trombone',
+  'bass-guitar': 'guitar',
+  'double-bass': 'guitar',
+}
+
+/** The sound of the line on an instrument. */
+export const soundOfInstrument = (instrument: string): string => RELATIVES[instrument] ?? instrument
+
 /** The sounds for comping. */
 export const COMP_SOUNDS: readonly SoundRow[] = LINE_SOUNDS.filter(({ id }) =>
   ['piano', 'guitar', 'vibraphone'].includes(id),

@@ -105,7 +105,7 @@ export const MicrophoneCheck = ({
     setStep('notes')
     const tones: { onset: number; cents: number }[] = []
     const stop = hearMicrophone((tone) => {
-      if (!tone.ended) return
+      if (tone.state !== 'ended') return
       tones.push(tone)
       setNotes(tones.length)
     })

@@ -1,4 +1,4 @@
-import { DETECTION_RULES, type DetectionRules, PitchDetector } from '@eager-contour/core'
+import { DETECTION_RULES, type DetectionRules, PitchDetector, type ToneState } from '@eager-contour/core'
 
 /** To the pitch detector: where samples come from, and how they are analysed. */
 export interface DetectorRequest {
@@ -12,7 +12,7 @@ export interface DetectorRequest {
 export type DetectorMessage =
   | {
       readonly kind: 'tone'
-      readonly ended: boolean
+      readonly state: ToneState
       readonly onset: number
       readonly end: number
       readonly midi: number
@@ -48,10 +48,10 @@ const detectFrom = (first: number): void => {
   const zero = first / rate
   detector = new PitchDetector(
     rate,
-    ({ onsetMs, endMs, midi, cents, velocity }, ended) =>
+    ({ onsetMs, endMs, midi, cents, velocity }, state) =>
       report({
         kind: 'tone',
-        ended,
+        state,
         onset: zero + onsetMs / 1000,
         end: zero + endMs / 1000,
         midi,

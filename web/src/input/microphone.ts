@@ -5,7 +5,7 @@ import { externalStore } from '../store/externalStore.ts'
 import type { DetectorMessage } from './detectorWorker.ts'
 import tapUrl from './tapWorklet.ts?worker&url'
 
-/** A tone that started or ended, in seconds on the audio clock. */
+/** A tone that started, ended or was taken back, in seconds on the audio clock. */
 export type HeardTone = Extract<DetectorMessage, { kind: 'tone' }>
 
 /** What was measured for a microphone, and what the player set. */
@@ -85,7 +85,7 @@ const createTap = async (): Promise<AudioWorkletNode> => {
   })
   detector.onmessage = ({ data }: MessageEvent<DetectorMessage>) => {
     if (data.kind === 'tone') {
-      if (data.ended) detected.tones.push(data)
+      if (data.state === 'ended') detected.tones.push(data)
       for (const listener of toneListeners) listener(data)
     } else {
       detected.analysedSeconds = data.analysedSeconds

@@ -29,3 +29,14 @@ export const noteEnded = <R extends Recording>(recording: R, heldAs: string, end
     notes: recording.notes.map((one, index) => (index === at ? ended : one)),
   }
 }
+
+/** The recording without a held note that was none; the same object if none was held. */
+export const noteTakenBack = <R extends Recording>(recording: R, heldAs: string): R => {
+  const at = recording.held[heldAs]
+  if (at === undefined) return recording
+  const { [heldAs]: _gone, ...others } = recording.held
+  const held = Object.fromEntries(
+    Object.entries(others).map(([name, index]) => [name, index > at ? index - 1 : index]),
+  )
+  return { ...recording, held, notes: recording.notes.toSpliced(at, 1) }
+}

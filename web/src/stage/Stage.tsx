@@ -9,6 +9,7 @@ import {
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import { BandPanel } from '../audio/BandPanel.tsx'
+import { soundOfInstrument } from '../audio/sounds.ts'
 import { OutboxBar } from '../data/OutboxBar.tsx'
 import { readInTime } from '../engine/engine.ts'
 import { Board } from '../input/Board.tsx'
@@ -80,7 +81,14 @@ export const Stage = ({ open, exercise, written, line, title, hide, byItself, pr
     onCue: () => cue.current?.onCue(),
     onLost: (because) => cue.current?.onLost(because),
   })
-  const run = useRun({ exercise, analysis: open.sounding, timingOf: hearing, rules, onPlayed })
+  const run = useRun({
+    exercise,
+    analysis: open.sounding,
+    timingOf: hearing,
+    rules,
+    playerSound: soundOfInstrument(instrument.id),
+    onPlayed,
+  })
   const saving = useSavedRun(run, unsavedRun, rules)
   const [armed, setArmed] = useArmed(true)
   const [trouble, setTrouble] = useState<string>()

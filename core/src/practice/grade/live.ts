@@ -50,7 +50,20 @@ export const startGrade = (exercise: Exercise, rules: GradeRules = GRADE_RULES):
  *
  * @example gradeStep(startGrade(exercise), played[0]).judged.length // 1
  */
-export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
+export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => gradeSteps(state, [note])
+
+/**
+ * Takes several notes, in the order in which they came.
+ *
+ * @example gradeSteps(startGrade(exercise), played).playedCount // played.length
+ */
+export const gradeSteps = (state: GradeState, notes: readonly PlayedNote[]): GradeState => {
+  const after = notes.reduce(taken, state)
+  return after.exercise.free || after.notes === state.notes ? after : told(after)
+}
+
+/** The state with one more note, not told yet. */
+const taken = (state: GradeState, note: PlayedNote): GradeState => {
   const { exercise, rules, frame, playedCount } = state
   const counted = { ...state, playedCount: playedCount + 1 }
   if (!Number.isFinite(note.onsetMs)) return counted
@@ -59,11 +72,10 @@ export const gradeStep = (state: GradeState, note: PlayedNote): GradeState => {
   const notes = state.notes.toSpliced(at, 0, note)
   const given = state.given.toSpliced(at, 0, playedCount)
   const reading = { exercise, rules, frame, notes }
-  let ways = at === notes.length - 1 ? state.ways : [START]
-  for (let index = at === notes.length - 1 ? at : 0; index < notes.length; index += 1)
-    ways = waysAfter(reading, ways, index)
-  const clockMs = Math.max(state.clockMs, note.onsetMs)
-  return told({ ...counted, notes, given, ways, clockMs })
+  const isLast = at === notes.length - 1
+  let ways = isLast ? state.ways : [START]
+  for (let index = isLast ? at : 0; index < notes.length; index += 1) ways = waysAfter(reading, ways, index)
+  return { ...counted, notes, given, ways, clockMs: Math.max(state.clockMs, note.onsetMs) }
 }
 
 /**

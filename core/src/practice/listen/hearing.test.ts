@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { normalFrom, randomFrom } from '../../random/random.ts'
-import { DETECTION_RULES, type DetectedTone, PitchDetector, windowsFor } from './hearing.ts'
+import { DETECTION_RULES, type DetectedTone, PitchDetector, type ToneState, windowsFor } from './hearing.ts'
 
 const RATE = 44_100
 const BLOCK = 128
@@ -40,7 +40,7 @@ const heardIn = (
   rate = RATE,
 ): readonly DetectedTone[] => {
   const heard: DetectedTone[] = []
-  const hearing = new PitchDetector(rate, (tone, ended) => ended && heard.push(tone), {
+  const hearing = new PitchDetector(rate, (tone, state) => state === 'ended' && heard.push(tone), {
     ...DETECTION_RULES,
     ...more,
   })
@@ -84,8 +84,8 @@ describe('Ear', () => {
       ])
       const toldMs = new Map<number, number>()
       let taken = 0
-      const told = ({ midi }: DetectedTone, ended: boolean) => {
-        if (!ended) toldMs.set(midi, (taken / RATE) * 1000)
+      const told = ({ midi }: DetectedTone, state: ToneState) => {
+        if (state === 'started') toldMs.set(midi, (taken / RATE) * 1000)
       }
       const hearing = new PitchDetector(RATE, told, { ...DETECTION_RULES, ...look })
       for (let at = 0; at < samples.length; at += BLOCK) {

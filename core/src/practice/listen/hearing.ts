@@ -1,3 +1,4 @@
+import { OCTAVE } from '../../theory/pitch/interval.ts'
 import { AnalysisWindows, type PitchRange, type SoundFrame } from './look.ts'
 import { Sway } from './sway.ts'
 
@@ -58,6 +59,9 @@ export interface DetectedTone {
   readonly cents: number
   readonly velocity: number
 }
+
+/** What becomes of a tone: a taken-back one was the low octave with which a higher note began. */
+export type ToneState = 'started' | 'ended' | 'takenBack'
 
 interface Sounding {
   readonly onsetMs: number
@@ -135,6 +139,8 @@ const FORGOTTEN_MS = 120
 /** The decay of a note may cross the gate again for this long, quieter than this part of its loudest. */
 const LINGER_MS = 500
 const REVIVED = 0.4
+/** A note that turns into its octave above within this time was that octave from its beginning. */
+const TURNED_MS = 80
 /** A pitch that is silent for this long has ended. */
 const END_MS = 45
 
@@ -170,8 +176,8 @@ export class PitchDetector {
   constructor(
     /** Samples per second. */
     private readonly rate: number,
-    /** A note started (no end yet), or the same note when it ended. */
-    private readonly onTone: (tone: DetectedTone, ended: boolean) => void,
+    /** A note started (no end yet); the same note when it ended, or was taken back. */
+    private readonly onTone: (tone: DetectedTone, state: ToneState) => void,
     private readonly rules: DetectionRules = DETECTION_RULES,
   ) {
     this.looking = new AnalysisWindows(rate, rules)
@@ -311,19 +317,30 @@ export class PitchDetector {
 
   private begin(now: SoundFrame, midi: number): void {
     // A slurred note is recognised by its pitch alone: that takes half a window to become the louder part of it.
-    const onsetMs = this.attackMs ?? Math.max(0, this.candidate!.fromMs - now.lookMs / 2)
+    const heardMs = this.attackMs ?? Math.max(0, this.candidate!.fromMs - now.lookMs / 2)
+    const onsetMs = this.takenBack(midi, heardMs) ?? heardMs
     this.stop(onsetMs)
     this.loudest = now.loud
     this.note = { onsetMs, midi, loud: now.loud, cents: [((now.pitch ?? midi) - midi) * 100] }
     this.lastOnsetMs = onsetMs
     this.peak = 0
     this.attackMs = undefined
-    this.onTone(this.toneOf(this.note, now.atMs), false)
+    this.onTone(this.toneOf(this.note, now.atMs), 'started')
+  }
+
+  /** Takes back a note that turns into its octave at once; returns when it, and so the octave, began. */
+  private takenBack(midi: number, heardMs: number): number | undefined {
+    const { note } = this
+    if (!note || midi !== note.midi + OCTAVE || heardMs - note.onsetMs > TURNED_MS) return undefined
+    if (this.attackMs !== undefined && this.attackMs - note.onsetMs > APART_MS / 2) return undefined
+    this.onTone(this.toneOf(note, heardMs), 'takenBack')
+    this.note = undefined
+    return note.onsetMs
   }
 
   private stop(endMs: number): void {
     if (!this.note) return
-    this.onTone(this.toneOf(this.note, endMs), true)
+    this.onTone(this.toneOf(this.note, endMs), 'ended')
     this.gone = { midi: this.note.midi, loudest: this.loudest, endMs }
     this.note = undefined
   }

@@ -43,7 +43,7 @@ const tones = (midis: readonly number[], seconds: number, rest: number, sound: S
 
 const heardIn = (samples: Float32Array, more: object = TENOR): readonly DetectedTone[] => {
   const heard: DetectedTone[] = []
-  const detector = new PitchDetector(RATE, (tone, ended) => ended && heard.push(tone), {
+  const detector = new PitchDetector(RATE, (tone, state) => state === 'ended' && heard.push(tone), {
     ...DETECTION_RULES,
     ...more,
   })

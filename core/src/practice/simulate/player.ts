@@ -56,7 +56,9 @@ export const simulatePlaying = (
       behind += ticksToMs(STOP_TICKS, tempo) * (1 + random())
     const placeMs = ticksToMs(sounding(wanted.start), tempo)
     const onsetMs = placeMs * (1 + (player.drift ?? 0)) + behind + normalFrom(random) * player.spreadMs
-    const durationMs = ticksToMs(wanted.duration, tempo) * 0.9
+    // An off-beat is as much shorter as it is later.
+    const length = sounding(wanted.start + wanted.duration) - sounding(wanted.start)
+    const durationMs = ticksToMs(length, tempo) * 0.9
     const note = {
       onsetMs,
       durationMs,

@@ -9,10 +9,15 @@ import { bandSound } from '../../audio/usePlay.ts'
 const MS_BPM = 125
 
 /**
- * Plays notes as sound into the microphone's stand-in, their first beat at a moment of the audio clock; returns a
+ * Plays notes in a sound into the microphone's stand-in, their first beat at a moment of the audio clock; returns a
  * function that stops it.
  */
-export const playIntoMicrophone = (notes: readonly PlayedNote[], mix: Mix, beatAt: number): (() => void) => {
+export const playIntoMicrophone = (
+  notes: readonly PlayedNote[],
+  lineSound: string,
+  mix: Mix,
+  beatAt: number,
+): (() => void) => {
   let stop = (): void => {}
   let wanted = true
   const first = Math.min(0, ...notes.map(({ onsetMs }) => onsetMs))
@@ -30,7 +35,7 @@ export const playIntoMicrophone = (notes: readonly PlayedNote[], mix: Mix, beatA
     .then((font) =>
       rendering().mono(font, {
         events,
-        sound: bandSound({ ...mix, lineSound: mix.lineSound, muted: [] }, 'sticks'),
+        sound: bandSound({ ...mix, lineSound, muted: [] }, 'sticks'),
         bpm: MS_BPM,
         rate: sampleRate,
         room: false,

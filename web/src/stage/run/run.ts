@@ -9,6 +9,7 @@ import {
   type Source,
   type Take,
   type Ticks,
+  type ToneState,
 } from '@eager-contour/core'
 import type { RunData, RunState, SimulatedSettings } from './runMachine.ts'
 
@@ -48,7 +49,7 @@ export interface Run {
   readonly release: (midi: number, pageMs: number) => void
   /**
    * A note detected by the microphone, at moments of the audio clock (seconds); once when it starts, once when it
-   * ends.
+   * ends or is taken back.
    */
   readonly hear: (tone: {
     readonly midi: number
@@ -56,7 +57,7 @@ export interface Run {
     readonly velocity: number
     readonly onset: number
     readonly end: number
-    readonly ended: boolean
+    readonly state: ToneState
   }) => void
   /** Ticks from the stretch's first beat (negative during the count-in); undefined when nothing runs. */
   readonly position: () => Ticks | undefined

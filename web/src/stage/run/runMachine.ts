@@ -5,6 +5,7 @@ import {
   type GradeRules,
   type GradeState,
   gradeStep,
+  gradeSteps,
   type Judged,
   type PlayedNote,
   QUARTER,
@@ -13,7 +14,7 @@ import {
   type Take,
   ticksToMs,
 } from '@eager-contour/core'
-import { NO_RECORDING, noteEnded, noteStarted, type Recording } from '../../input/recording.ts'
+import { NO_RECORDING, noteEnded, noteStarted, noteTakenBack, type Recording } from '../../input/recording.ts'
 
 export type RunState = 'ready' | 'loading' | 'count-in' | 'playing' | 'paused' | 'done'
 
@@ -79,6 +80,8 @@ export type RunEvent =
       readonly heldAs?: string
     }
   | { readonly type: 'noteEnded'; readonly heldAs: string; readonly endMs: number }
+  /** A note was none: its octave above was played from the beginning. */
+  | { readonly type: 'noteTakenBack'; readonly heldAs: string; readonly latencyMs: number }
   | { readonly type: 'time'; readonly ms: number }
   /** Pauses; the bar that starts at `fromMs` will start again. */
   | {
@@ -141,6 +144,10 @@ export const runReducer = (run: RunData, event: RunEvent): RunData => {
       return withNote(run, event)
     case 'noteEnded':
       return noteEnded(run, event.heldAs, event.endMs)
+    case 'noteTakenBack': {
+      const without = noteTakenBack(run, event.heldAs)
+      return without === run ? run : regraded(without, without.notes, event.latencyMs)
+    }
     case 'time':
       return run.grading ? withGrading(run, advanceGrade(run.grading, event.ms)) : run
     case 'paused': {
@@ -208,8 +215,9 @@ const withNote = (run: RunData, event: Extract<RunEvent, { readonly type: 'note'
 /** The run with other notes, graded from its beginning. */
 const regraded = (run: RunData, notes: readonly PlayedNote[], latencyMs: number): RunData => {
   if (!run.exercise) return { ...run, notes }
-  const grading = notes
-    .map((note) => onTime(note, latencyMs))
-    .reduce(gradeStep, startGrade(run.exercise, run.rules))
+  const grading = gradeSteps(
+    startGrade(run.exercise, run.rules),
+    notes.map((note) => onTime(note, latencyMs)),
+  )
   return { ...run, notes, grading, judged: grading.judged }
 }

@@ -55,6 +55,8 @@ interface RunSettings {
   readonly analysis: Analysis | undefined
   readonly timingOf: (source: Source) => SourceTiming
   readonly rules: GradeRules
+  /** The sound in which the simulated player plays into the microphone. */
+  readonly playerSound: string
   /** Is given each note with all before it. */
   readonly onPlayed: (take: Take) => void
 }
@@ -113,6 +115,10 @@ export const useRun = (settings: RunSettings): Run => {
     (heldAs: string, endMs: number) => send({ type: 'noteEnded', heldAs, endMs }),
     [send],
   )
+  const onTakenBack = useCallback(
+    (heldAs: string) => send({ type: 'noteTakenBack', heldAs, latencyMs: timing().latencyMs }),
+    [send, timing],
+  )
   const finish = useCallback(async () => {
     if (!exercise || !clock.current) return
     clear()
@@ -166,7 +172,7 @@ export const useRun = (settings: RunSettings): Run => {
         ({ onsetMs }) => onsetMs >= fromMs - ticksToMs(QUARTER * EARLY_BEATS, spec.tempo),
       )
       if (simulated.aloud) {
-        undo.current.push(playIntoMicrophone(played, mix, beatAt))
+        undo.current.push(playIntoMicrophone(played, latest.current.playerSound, mix, beatAt))
         return
       }
       const wait = (ms: number, act: () => void) => {
@@ -240,7 +246,7 @@ export const useRun = (settings: RunSettings): Run => {
   }, [exercise, clear, send, takeNow, timing])
 
   useInterruptions(pause)
-  const { press, release, hear } = useRunNotes({ clock, run, onNote, onEnd })
+  const { press, release, hear } = useRunNotes({ clock, run, onNote, onEnd, onTakenBack })
 
   const position = useCallback(() => {
     if (!clock.current || !exercise) return undefined

@@ -12,6 +12,7 @@ interface RunNotes {
   readonly run: RefObject<RunData>
   readonly onNote: (note: PlayedNote, source: Source, heldAs: string) => void
   readonly onEnd: (heldAs: string, endMs: number) => void
+  readonly onTakenBack: (heldAs: string) => void
 }
 
 /** How notes enter a run: from keys, a device or the microphone, each with its start and its end. */
@@ -20,6 +21,7 @@ export const useRunNotes = ({
   run,
   onNote,
   onEnd,
+  onTakenBack,
 }: RunNotes): Pick<Run, 'press' | 'release' | 'hear'> => {
   const press = useCallback(
     (midi: number, source: Source, pageMs: number) => {
@@ -38,14 +40,15 @@ export const useRunNotes = ({
     [clock, onEnd],
   )
   const hear = useCallback<Run['hear']>(
-    ({ midi, cents, velocity, onset, end, ended }) => {
+    ({ midi, cents, velocity, onset, end, state }) => {
       const { simulated } = run.current
       if (!clock.current || (simulated && !simulated.aloud)) return
-      if (ended) return onEnd('tone', clock.current.atSound(end))
+      if (state === 'ended') return onEnd('tone', clock.current.atSound(end))
+      if (state === 'takenBack') return onTakenBack('tone')
       const onsetMs = clock.current.atSound(onset)
       onNote({ onsetMs, durationMs: 0, midi, cents, velocity }, 'microphone', 'tone')
     },
-    [clock, run, onNote, onEnd],
+    [clock, run, onNote, onEnd, onTakenBack],
   )
   return { press, release, hear }
 }

@@ -40,7 +40,7 @@ export const useSources = (handlers: SourceHandlers) => {
   )
   const microphone: Microphone = useMicrophone((tone) => {
     act.current.hear(tone)
-    if (!tone.ended) act.current.onCue()
+    if (tone.state === 'started') act.current.onCue()
   })
   const { low, high } = handlers.range
   useEffect(() => setPlayedRange(low, high), [low, high])
