@@ -34,6 +34,20 @@ test('a free rung shows the allowed notes, judges each note at once, and gives t
       .first(),
   ).toBeVisible()
   expect(await violations(page)).toEqual([])
+  // Some bars of it are kept as a phrase.
+  await result(page).getByRole('button', { name: 'Save a phrase' }).click()
+  const phrase = page.getByRole('dialog', { name: 'Save a phrase' })
+  await expect(phrase).toContainText(/\d+ notes, kept as degrees of the chords/)
+  await phrase.getByLabel('From bar').selectOption('2')
+  await phrase.getByLabel('Name').fill('Over the five')
+  await phrase.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(phrase).toContainText('Saved: Over the five')
+  await expect
+    .poll(async () =>
+      (await (await page.request.get('/api/phrases')).json()).map(({ title }: { title: string }) => title),
+    )
+    .toContain('Over the five')
+  await page.keyboard.press('Escape')
   // What was played is read like what is written.
   await result(page).getByRole('button', { name: 'Open in Line' }).click()
   await expect(page).toHaveURL(/tune-breakwater\/line\?bars=1-4$/)
@@ -217,6 +231,10 @@ test('a MIDI file is graded; a broken one is reported', async ({ page }) => {
   await input.setInputFiles({ name: 'take.mid', mimeType: 'audio/midi', buffer: Buffer.from(file.toArray()) })
   await expect(result(page)).toContainText('move on')
   expect(await result(page).locator('dd:not([data-behind])').allInnerTexts()).toEqual(['100', '100', '100'])
+  await expect(result(page)).toContainText('The file begins with a counted-in bar')
+  await page.getByRole('button', { name: 'Read it from its first' }).click()
+  await expect(result(page)).toContainText('From bar 1 on all is a bar late.')
+  await expect(result(page)).not.toContainText('counted-in bar')
 
   // The same with G for G♭, a grace note, and the second bar played again: each is told, and the wrong note heard.
   const other = new toneMidi.Midi()

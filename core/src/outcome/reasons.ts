@@ -140,13 +140,14 @@ export interface RuleArguments {
   'exercise.order': readonly [text: string]
   'exercise.phraseNowhere': readonly number[]
   'next.bar': readonly [bar: number]
-  'next.slower': readonly [tempo: number]
-  'next.again': readonly []
-  'next.close': readonly []
+  'next.slower': readonly [tempo: number, below: number]
+  'next.again': readonly [below: number]
+  'next.close': readonly [least: number]
   'next.solid': readonly []
   'next.faster': readonly [tempo: number]
-  'next.key': readonly []
-  'next.rung': readonly [name: string]
+  /** The lowest mark that moves on at any tempo; none if it was solid at the top tempo. */
+  'next.key': readonly [least?: number]
+  'next.rung': readonly [name: string, least?: number]
   'next.up': readonly [tempo: number]
   'next.down': readonly [tempo: number]
   'next.piece': readonly [from: number, to: number]
@@ -154,7 +155,7 @@ export interface RuleArguments {
   'next.keyAfter': readonly []
   'next.list': readonly [title: string, at: number, all: number]
   'next.listDone': readonly [title: string]
-  'next.done': readonly []
+  'next.done': readonly [least?: number]
 }
 
 export type RuleId = keyof RuleArguments

@@ -6,7 +6,7 @@ export { type ExerciseInKey, makeExerciseInKey, type TuneAnalyses, tuneInKey } f
 export { makeExercise, USUAL_ORDER } from './drill/make.ts'
 export type { RungRow } from './drill/rung.ts'
 export { limitsOf, optionsOf, RUNGS, type RungId, rungOf, withOption } from './drill/rungs.ts'
-export { latencyFromRun, tuningFromRun } from './grade/estimate.ts'
+export { belowRange, latencyFromRun, tuningFromRun } from './grade/estimate.ts'
 export { gradeTake } from './grade/grade.ts'
 export { limitReasons, moveReasons } from './grade/gradeReasons.ts'
 export type { Judged, NoteVerdict } from './grade/judged.ts'
@@ -22,6 +22,7 @@ export {
   type ToneState,
   windowsFor,
 } from './listen/hearing.ts'
+export { LowTones } from './listen/lowTones.ts'
 export { quantise } from './listen/quantise.ts'
 export { GRADER, type PlayedNote, type Source, type Take } from './listen/take.ts'
 export {

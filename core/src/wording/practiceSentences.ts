@@ -30,6 +30,10 @@ const offClock = (beats: number, barBeats: number): string => {
 }
 
 /** Why an exercise can't be made, why a take can't be graded and where it left the clock, and what to play next. */
+/** Why a player moves on. */
+const whyOn = (least: number | undefined): string =>
+  least === undefined ? 'Solid at the top tempo' : `Every mark is at least ${least}`
+
 export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' | 'move' | 'limit'>> = {
   'limit.allowed': (...bars) => `Notes that are not allowed: ${inBars(bars)}.`,
   'limit.atChanges': (...bars) => `No note sounds at the change: ${inBars(bars)}.`,
@@ -54,13 +58,14 @@ export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' |
   'move.displaced': (bar, beats, barBeats) => `From bar ${bar} on all is ${offClock(beats, barBeats)}.`,
   'move.rejoined': (bar) => `You were back with the band in bar ${bar}.`,
   'next.bar': (bar) => `The trouble is in bar ${bar}: play that bar alone, from the one before.`,
-  'next.slower': (tempo) => `Below 70: try it at ${tempo}.`,
-  'next.again': () => 'Below 70, and this is the slowest tempo: play it again, bar by bar.',
-  'next.close': () => 'Every mark is at least 70: play it again until it is solid.',
+  'next.slower': (tempo, below) => `A mark is below ${below}: try it at ${tempo}.`,
+  'next.again': (below) =>
+    `A mark is below ${below}, and this is the slowest tempo: play it again, bar by bar.`,
+  'next.close': (least) => `Every mark is at least ${least}: play it again until it is solid.`,
   'next.solid': () => 'Solid. Play it again: two in a row raise the tempo.',
   'next.faster': (tempo) => `Solid twice in a row: up to ${tempo}.`,
-  'next.key': () => 'Solid: try the next key.',
-  'next.rung': (name) => `Solid in every key: try the next rung, ${name}.`,
+  'next.key': (least) => `${whyOn(least)}: try the next key.`,
+  'next.rung': (name, least) => `${whyOn(least)}, and this was the last key: try the next rung, ${name}.`,
   'next.up': (tempo) => `Solid: up to ${tempo}.`,
   'next.down': (tempo) => `Not solid yet: down to ${tempo}.`,
   'next.piece': (from, to) => (from === to ? `On to bar ${from}.` : `On to bars ${from} to ${to}.`),
@@ -68,7 +73,7 @@ export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' |
   'next.keyAfter': () => 'On to the next key.',
   'next.list': (title, at, all) => `Next in the list, ${at} of ${all}: ${title}.`,
   'next.listDone': (title) => `That was the last one in ${title}. Back to the ladder.`,
-  'next.done': () => 'Solid in every key, and this is the last rung.',
+  'next.done': (least) => `${whyOn(least)}, in the last key of the last rung.`,
   'exercise.empty': (rung) => EMPTY[rung] ?? 'There is no chord to play in this stretch.',
   'exercise.order': (text) =>
     `“${text}” can’t be read as an order of degrees. Write 2 to 16 of them, as 5 3 7 1; 9 is the 2 an octave up.`,

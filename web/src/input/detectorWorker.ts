@@ -1,4 +1,10 @@
-import { DETECTION_RULES, type DetectionRules, PitchDetector, type ToneState } from '@eager-contour/core'
+import {
+  DETECTION_RULES,
+  type DetectionRules,
+  LowTones,
+  PitchDetector,
+  type ToneState,
+} from '@eager-contour/core'
 
 /** To the pitch detector: where samples come from, and how they are analysed. */
 export interface DetectorRequest {
@@ -20,7 +26,13 @@ export type DetectorMessage =
       readonly velocity: number
     }
   /** The level of the last moments, root mean square, full scale 1; and how much sound was analysed so far. */
-  | { readonly kind: 'level'; readonly level: number; readonly analysedSeconds: number }
+  | {
+      readonly kind: 'level'
+      readonly level: number
+      readonly analysedSeconds: number
+      /** Milliseconds of clear tones below the instrument so far. */
+      readonly lowMs: number
+    }
 
 interface Chunk {
   readonly first: number
@@ -35,6 +47,7 @@ const report = (message: DetectorMessage): void => postMessage(message)
 let rate = 48_000
 let rules: DetectionRules = DETECTION_RULES
 let detector: PitchDetector | undefined
+let low: LowTones | undefined
 /** The next frame if nothing is lost. */
 let next = -1
 let energy = 0
@@ -69,11 +82,17 @@ const take = ({ first, samples }: Chunk): void => {
   counted += samples.length
   if (counted >= LEVEL_EVERY) {
     analysed += counted
-    report({ kind: 'level', level: Math.sqrt(energy / counted), analysedSeconds: analysed / rate })
+    report({
+      kind: 'level',
+      level: Math.sqrt(energy / counted),
+      analysedSeconds: analysed / rate,
+      lowMs: low?.ms ?? 0,
+    })
     energy = 0
     counted = 0
   }
   detector?.take(samples)
+  low?.take(samples)
 }
 
 /** Silent notes, each with a swell and a rest after it, in half steps above the lowest, and seconds. */
@@ -99,6 +118,7 @@ addEventListener('message', ({ data }: MessageEvent<DetectorRequest>) => {
   rate = data.rate
   rules = { ...DETECTION_RULES, ...data.rules }
   detector = undefined
+  low = new LowTones(rate, rules)
   if (!warm) warmUp()
   warm = true
   if (data.port) data.port.onmessage = (event: MessageEvent<Chunk>) => take(event.data)

@@ -52,7 +52,7 @@ let open: { readonly stream: MediaStream; readonly source: MediaStreamAudioSourc
 let tap: AudioWorkletNode | undefined
 let detector: Worker | undefined
 /** Everything detected, for the end-to-end tests, and for a curious player at the console. */
-const detected = { tones: [] as HeardTone[], analysedSeconds: 0 }
+const detected = { tones: [] as HeardTone[], analysedSeconds: 0, lowMs: 0 }
 Object.assign(globalThis, { eagerContourDetector: detected })
 const toneListeners = new Set<(tone: HeardTone) => void>()
 const levelListeners = new Set<(level: number) => void>()
@@ -75,6 +75,9 @@ export const setPlayedRange = (low: number, high: number): void => {
   configureDetector()
 }
 
+/** Milliseconds of clear tones below the instrument since it was set. */
+export const lowMsHeard = (): number => detected.lowMs
+
 /** The connection from the audio graph to the pitch detector, made once. */
 const createTap = async (): Promise<AudioWorkletNode> => {
   if (tap) return tap
@@ -89,6 +92,7 @@ const createTap = async (): Promise<AudioWorkletNode> => {
       for (const listener of toneListeners) listener(data)
     } else {
       detected.analysedSeconds = data.analysedSeconds
+      detected.lowMs = data.lowMs
       for (const listener of levelListeners) listener(data.level)
     }
   }

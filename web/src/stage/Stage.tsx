@@ -13,6 +13,7 @@ import { soundOfInstrument } from '../audio/sounds.ts'
 import { OutboxBar } from '../data/OutboxBar.tsx'
 import { readInTime } from '../engine/engine.ts'
 import { Board } from '../input/Board.tsx'
+import { lowMsHeard } from '../input/microphone.ts'
 import { useArmed } from '../input/useArmed.ts'
 import { useComputerKeys } from '../input/useComputerKeys.ts'
 import { useSettings } from '../settings/settings.ts'
@@ -121,9 +122,12 @@ export const Stage = ({ open, exercise, written, line, title, hide, byItself, pr
     [run.release, shift],
   )
   const begun = useRef('')
+  /** What had sounded below the instrument before the run. */
+  const lowBefore = useRef(0)
   const again = useCallback(() => {
     saving.dismiss()
     begun.current = new Date().toISOString()
+    lowBefore.current = lowMsHeard()
     run.start(simulated)
   }, [saving.dismiss, run.start, simulated])
   const onFile = async (file: File) => {
@@ -136,9 +140,11 @@ export const Stage = ({ open, exercise, written, line, title, hide, byItself, pr
     else setTrouble(`${file.name}: ${notes.problems.map((problem) => wordReason(problem)).join(' ')}`)
   }
   // Proposed once per grade: saving the run in the meantime changes nothing.
-  const proposed = useRef<{ grade: Grade; step: NextStepProposal }>(undefined)
-  if (run.grade && proposed.current?.grade !== run.grade)
-    proposed.current = { grade: run.grade, step: propose(exercise, run.grade, begun.current, hidden) }
+  const proposed = useRef<{ grade: Grade; step: NextStepProposal; lowMs: number }>(undefined)
+  if (run.grade && proposed.current?.grade !== run.grade) {
+    const step = propose(exercise, run.grade, begun.current, hidden)
+    proposed.current = { grade: run.grade, step, lowMs: Math.max(0, lowMsHeard() - lowBefore.current) }
+  }
   const next = run.state === 'done' ? proposed.current?.step : undefined
   const goOn = useCallback(() => {
     if (running) run.pause()
@@ -190,6 +196,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, byItself, pr
       <main className="grow py-3">
         <PlayArea
           {...{ open, exercise, written, run, rules, hidden, next, picture }}
+          lowMs={proposed.current?.lowMs ?? 0}
           ahead={view.ahead}
           height={heightFor(
             size.height,

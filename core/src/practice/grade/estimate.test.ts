@@ -5,7 +5,7 @@ import { randomFrom } from '../../random/random.ts'
 import { instrumentOf } from '../../theory/instrument/instrument.ts'
 import { makeExercise } from '../drill/make.ts'
 import { perfectPlayer, simulatedTake, simulatePlayer } from '../simulate/player.ts'
-import { latencyFromRun, tuningFromRun } from './estimate.ts'
+import { belowRange, latencyFromRun, tuningFromRun } from './estimate.ts'
 
 const TUNE = analysed('key: F major\n| F7 | Bb7 | F7 | Cm7 F7 | Bb7 | Bdim7 | F7 | Am7b5 D7b9 |')
 const exerciseAt = (tempo: number) => {
@@ -67,5 +67,26 @@ describe('another tuning', () => {
     expect(
       tuningFromRun({ ...take, notes: take.notes.map((note) => ({ ...note, cents: 5 })) }),
     ).toBeUndefined()
+  })
+})
+
+describe('belowRange', () => {
+  const trumpet = instrumentOf('trumpet')
+  const notes = (midi: number, count: number) =>
+    Array.from({ length: count }, (_, at) => ({
+      onsetMs: at * 400,
+      durationMs: 350,
+      midi,
+      cents: 0,
+      velocity: 90,
+    }))
+
+  it('is told where most of a take lies under the instrument, or was too low to be heard as notes', () => {
+    expect(belowRange({ notes: notes(trumpet.range.low - 2, 8) }, trumpet, 0)).toBe(true)
+    expect(belowRange({ notes: notes(60, 8) }, trumpet, 0)).toBe(false)
+    expect(belowRange({ notes: [] }, trumpet, 4000)).toBe(true)
+    // The band's bass beside a player is no lower instrument.
+    expect(belowRange({ notes: notes(60, 24) }, trumpet, 4000)).toBe(false)
+    expect(belowRange({ notes: notes(40, 2) }, trumpet, 0)).toBe(false)
   })
 })

@@ -1,3 +1,4 @@
+import type { Instrument } from '../../theory/instrument/instrument.ts'
 import { FEWEST, middle, TUNINGS, tuningFrom, WIDEST_MS } from '../listen/calibrate.ts'
 import type { Take } from '../listen/take.ts'
 import type { Judged } from './judged.ts'
@@ -33,4 +34,22 @@ export const tuningFromRun = ({ notes, tuningHz }: Take): number | undefined => 
   if (cents.length < FEWEST || Math.abs(middle(cents)) < LEAST_CENTS) return undefined
   const found = Math.round(tuningFrom(tuningHz, cents))
   return found < TUNINGS.low || found > TUNINGS.high ? undefined : found
+}
+
+/** Sound below the instrument is noticed from this long on, if it is at least this part of all that was heard. */
+const LOW = { leastMs: 1500, share: 0.5 } as const
+
+/**
+ * Whether a take was played mostly below an instrument's range: on another instrument, or the band's bass was heard.
+ * @param lowMs milliseconds of clear tones so low that the ear makes no notes of them
+ * @example belowRange(take, instrumentOf('trumpet'), 0) // false
+ */
+export const belowRange = (
+  { notes }: Pick<Take, 'notes'>,
+  { range }: Pick<Instrument, 'range'>,
+  lowMs: number,
+): boolean => {
+  const lengthOf = (some: Take['notes']) => some.reduce((sum, { durationMs }) => sum + durationMs, 0)
+  const below = lowMs + lengthOf(notes.filter(({ midi }) => midi < range.low))
+  return below >= LOW.leastMs && below >= LOW.share * (lengthOf(notes) + lowMs)
 }

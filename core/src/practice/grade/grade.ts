@@ -35,7 +35,7 @@ export const gradeTake = (
     judged.map((one) => (one.played === undefined ? one : { ...one, played: order[one.played]!.given }))
   if (exercise.free) {
     const judged = given(notes.map((note, at) => judgeFree(exercise, note, at)))
-    return ok(sumUpFree(exercise, judged, judgeTake(exercise, take), rules))
+    return ok(sumUpFree(judged, judgeTake(exercise, take), rules))
   }
   const { judged, moves } = readTake(exercise, notes, rules)
   return ok(sumUp(exercise, given(judged), moves, rules))

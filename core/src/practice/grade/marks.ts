@@ -2,7 +2,6 @@ import type { Line } from '../../line/notes/line.ts'
 import { QUARTER, ticksToMs } from '../../theory/rhythm/ticks.ts'
 import type { Exercise } from '../drill/exercise.ts'
 import type { FreeMark, LimitId } from '../drill/limits.ts'
-import { rungOf } from '../drill/rungs.ts'
 import type { FreeJudgement, FreePoints } from './free.ts'
 import type { Point } from './freeRules.ts'
 import type { Judged, Move } from './judged.ts'
@@ -89,7 +88,7 @@ export const sumUp = (
   return {
     judged,
     marks,
-    verdict: verdictOf(exercise, marks, rules),
+    verdict: verdictOf(marks, rules),
     bars,
     causes: {
       notes: barsWith('wrong', 'missed', 'extra'),
@@ -138,7 +137,6 @@ const weakestChange = (
 
 /** Marks and verdict of a free rung from its limits. */
 export const sumUpFree = (
-  exercise: Exercise,
   judged: readonly Judged[],
   { points, limitIds, joinShare, line }: FreeJudgement,
   rules: GradeRules = GRADE_RULES,
@@ -164,7 +162,7 @@ export const sumUpFree = (
   return {
     judged,
     marks,
-    verdict: verdictOf(exercise, marks, rules),
+    verdict: verdictOf(marks, rules),
     bars,
     causes: Object.fromEntries(
       asked.map(([id, groups]) => [
@@ -219,5 +217,5 @@ const barsOf = (exercise: Exercise, judged: readonly Judged[]): readonly BarGrad
   return [...bars.values()]
 }
 
-const verdictOf = ({ spec }: Exercise, marks: Marks, rules: GradeRules): RunVerdict =>
-  verdictFor(Math.min(...Object.values(marks)), spec.tempo >= rungOf(spec.rung).tempo.to, rules)
+const verdictOf = (marks: Marks, rules: GradeRules): RunVerdict =>
+  verdictFor(Math.min(...Object.values(marks)), rules)

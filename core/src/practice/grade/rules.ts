@@ -52,9 +52,9 @@ export const onTimeMsAt = ({ onTimeMs, onTimeBeats }: GradeRules, beatMs: number
 
 export type RunVerdict = 'again' | 'close' | 'solid' | 'move on'
 
-/** The verdict of a run by its lowest mark; at the rung's top tempo a solid run moves on. */
-export const verdictFor = (least: number, atTop: boolean, { leasts }: GradeRules): RunVerdict => {
-  if (least >= leasts.moveOn || (atTop && least >= leasts.solid)) return 'move on'
+/** The verdict of a run by its lowest mark. */
+export const verdictFor = (least: number, { leasts }: GradeRules): RunVerdict => {
+  if (least >= leasts.moveOn) return 'move on'
   if (least >= leasts.solid) return 'solid'
   return least >= leasts.close ? 'close' : 'again'
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { normalFrom, randomFrom } from '../../random/random.ts'
 import { DETECTION_RULES, type DetectedTone, PitchDetector, type ToneState, windowsFor } from './hearing.ts'
+import { LowTones } from './lowTones.ts'
 
 const RATE = 44_100
 const LEAD = 0.2
@@ -184,5 +185,28 @@ describe('the ear with other players', () => {
     const { tones, states } = told(brass(line, 0.15, 'slurred'), windowsFor(44, 76))
     expect(tones.map(({ midi }) => midi)).toEqual(line)
     expect(states).not.toContain('takenBack')
+  })
+})
+
+describe('LowTones', () => {
+  const lowMs = (samples: Float32Array, lowest: number): number => {
+    const low = new LowTones(RATE, { ...DETECTION_RULES, ...windowsFor(lowest) })
+    for (let at = 0; at < samples.length; at += 128) low.take(samples.subarray(at, at + 128))
+    return low.ms
+  }
+
+  it('measures what a lower instrument plays below the chosen one, and nothing of what is in its range', () => {
+    const trombone = wander(40, 48, 12, 2)
+    expect(lowMs(brass(trombone, 0.4, 0.1), 52)).toBeGreaterThan(2500)
+    const trumpet = wander(54, 76, 12, 2)
+    expect(lowMs(brass(trumpet, 0.4, 0.1), 52)).toBe(0)
+    expect(lowMs(doo(wander(48, 66, 12, 8), 0.35, 0.06, 0.2), 45)).toBe(0)
+    const random = randomFrom(4)
+    expect(
+      lowMs(
+        new Float32Array(4 * RATE).map(() => 0.05 * normalFrom(random)),
+        52,
+      ),
+    ).toBe(0)
   })
 })

@@ -65,6 +65,14 @@ describe('nextStep', () => {
     })
   })
 
+  it('moves on from what is solid at the top tempo too, and says which of the two it was', () => {
+    const at = (verdict: RunVerdict, tempo: number) =>
+      nextStep({ ...SPEC, tempo }, KEYS[0]!, KEYS, gradeOf(verdict, [1, 1, 1, 1]), [{ tempo, verdict }])
+    expect(at('solid', 180)).toMatchObject({ key: { tonic: 'F' }, why: { rule: 'next.key', args: [] } })
+    expect(at('move on', 100)).toMatchObject({ key: { tonic: 'F' }, why: { rule: 'next.key', args: [95] } })
+    expect(at('solid', 179).key).toBeUndefined()
+  })
+
   it('keeps a fixed tempo, and goes up and down run by run where the player wants that', () => {
     const by = (plan: 'fixed' | 'upAndDown', verdict: RunVerdict) =>
       nextStep(SPEC, KEYS[0]!, KEYS, gradeOf(verdict, [1, 1, 1, 1]), [{ tempo: 120, verdict }], plan).tempo

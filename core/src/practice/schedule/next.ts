@@ -5,7 +5,7 @@ import type { Stretch } from '../../tune/chart/chart.ts'
 import type { ExerciseSpec } from '../drill/exercise.ts'
 import { RUNGS, type RungId, rungOf } from '../drill/rungs.ts'
 import type { Grade } from '../grade/marks.ts'
-import { TEMPO_STEP } from '../grade/rules.ts'
+import { GRADE_RULES, type GradeRules, TEMPO_STEP } from '../grade/rules.ts'
 import { type LadderRun, nextTempo } from './tempo.ts'
 
 /** What to play next, and why. */
@@ -69,6 +69,7 @@ export const nextStep = (
   grade: Grade,
   runs: readonly LadderRun[],
   plan: TempoPlan = 'ladder',
+  { leasts }: Pick<GradeRules, 'leasts'> = GRADE_RULES,
 ): NextStep => {
   const row = rungOf(rung)
   const here = { rung, tempo, stretch }
@@ -83,27 +84,30 @@ export const nextStep = (
   if (grade.verdict === 'again') {
     const slower = Math.max(row.tempo.from, Math.round(tempo * (1 - TEMPO_STEP)))
     return slower < tempo && plan !== 'fixed'
-      ? { ...here, tempo: slower, why: reason('next.slower', slower) }
-      : { ...here, why: reason('next.again') }
+      ? { ...here, tempo: slower, why: reason('next.slower', slower, leasts.close) }
+      : { ...here, why: reason('next.again', leasts.close) }
   }
-  if (grade.verdict === 'close') return { ...here, why: reason('next.close') }
-  if (grade.verdict === 'solid') {
+  if (grade.verdict === 'close') return { ...here, why: reason('next.close', leasts.close) }
+  // What is solid at the top tempo is done in this key.
+  const atTop = tempo >= row.tempo.to
+  if (grade.verdict === 'solid' && !atTop) {
     const faster = nextTempo(row, runs)
     return faster > tempo && plan !== 'fixed'
       ? { ...here, tempo: faster, why: reason('next.faster', faster) }
       : { ...here, why: reason('next.solid') }
   }
+  const done = grade.verdict === 'move on' ? [leasts.moveOn] : []
   const at = keys.findIndex((one) => classOf(one) === classOf(key))
   const next = keys[at + 1]
-  if (next && at >= 0) return { ...here, key: next, why: reason('next.key') }
+  if (next && at >= 0) return { ...here, key: next, why: reason('next.key', ...done) }
   // Rungs that play the player's own material are for the player to choose.
   const following = RUNGS.slice(RUNGS.findIndex(({ id }) => id === rung) + 1).find(({ needs }) => !needs)
-  if (!following) return { ...here, why: reason('next.done') }
+  if (!following) return { ...here, why: reason('next.done', ...done) }
   return {
     rung: following.id,
     tempo: following.tempo.from,
     stretch,
     ...(keys[0] ? { key: keys[0] } : {}),
-    why: reason('next.rung', following.name),
+    why: reason('next.rung', following.name, ...done),
   }
 }

@@ -5,6 +5,8 @@ import { useHear } from '../../audio/usePlay.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { inTunesKey, type PlayedState } from '../../tune/played.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
+import { Button } from '../../ui/Button.tsx'
+import { KeepPhrase } from '../result/KeepPhrase.tsx'
 import { playTakeOverExercise } from '../result/overlay.ts'
 import { Result } from '../result/Result.tsx'
 import { RunPictures } from '../result/RunPictures.tsx'
@@ -28,6 +30,8 @@ interface PlayAreaProps {
   readonly hidden: number
   readonly next: NextStepProposal | undefined
   readonly picture: 'staff' | 'dots'
+  /** Milliseconds of clear tones below the instrument that the microphone heard. */
+  readonly lowMs: number
   /** Beats by which the position on the staff is ahead of the band. */
   readonly ahead: number
   /** The height of the notes' picture in pixels, until the result is there. */
@@ -44,6 +48,7 @@ export const PlayArea = ({
   hidden,
   next,
   picture,
+  lowMs,
   ahead,
   height,
 }: PlayAreaProps) => {
@@ -76,25 +81,34 @@ export const PlayArea = ({
         <Result
           analysis={open.written}
           grade={grade}
-          changed={run.changed}
-          take={take}
-          estimatedMs={run.estimatedMs}
           exercise={exercise}
           next={next}
-          wrongNotes={
-            !written.free && (
-              <WrongNotes
-                analysis={open.written}
-                exercise={written}
-                judged={trail.judged}
-                shift={shift}
-                hear={hear}
-              />
-            )
-          }
+          heard={{ run, instrument, lowMs }}
           onHear={() => take && hear(playTakeOverExercise(exercise, take))}
-          onOpenLine={grade.line && grade.line.notes.length > 0 ? openLine : undefined}
-        />
+        >
+          {grade.line && grade.line.notes.length > 0 && (
+            <>
+              <Button look="quiet" onClick={openLine}>
+                Open in Line
+              </Button>
+              <KeepPhrase
+                analysis={open.sounding}
+                stretch={exercise.spec.stretch}
+                line={grade.line}
+                tune={open.tune.title}
+              />
+            </>
+          )}
+          {!written.free && (
+            <WrongNotes
+              analysis={open.written}
+              exercise={written}
+              judged={trail.judged}
+              shift={shift}
+              hear={hear}
+            />
+          )}
+        </Result>
       ) : (
         <NowNext
           analysis={open.written}

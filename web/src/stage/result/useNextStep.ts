@@ -19,6 +19,7 @@ import { useExercisesQuery, useSetListsQuery } from '../../data/api.ts'
 import { requestOf } from '../../practice/ownExercise.ts'
 import { practiceOf, stageAddress } from '../../practice/stageAddress.ts'
 import { useLadder } from '../../practice/useLadder.ts'
+import { useGradeRules } from '../../settings/useGradeRules.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
 
 /** The proposed step after a run: the reason, and its address. */
@@ -52,6 +53,7 @@ const nameOf = (rung: RungId, variant: number): string => rungOf(rung).variants[
 /** What comes after a run: the next step in this key, the next key, the next exercise of a set list, or else the ladder's proposal. */
 export const useNextStep = (tune: OpenTune, line: string | undefined): ProposeNextStep => {
   const [params] = useSearchParams()
+  const [rules] = useGradeRules()
   const practice = practiceOf(params)
   const ladder = useLadder(tune, 'fourths')
   const { data: lists } = useSetListsQuery()
@@ -120,7 +122,7 @@ export const useNextStep = (tune: OpenTune, line: string | undefined): ProposeNe
       .filter(({ playedAt }) => playedAt < since)
       .reverse()
     const runs = [...before, { tempo: spec.tempo, verdict: grade.verdict }]
-    const proposed = nextStep(spec, key, keys, grade, runs, practice.tempo)
+    const proposed = nextStep(spec, key, keys, grade, runs, practice.tempo, rules)
     const next = proposed.key ?? key
     // In another key the pieces start again, and more is hidden than in the first.
     const other = !sameKey(next, key)

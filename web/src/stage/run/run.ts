@@ -32,6 +32,8 @@ export interface Run {
   readonly take: Take | undefined
   /** Milliseconds of latency that were estimated from the run and taken off. */
   readonly estimatedMs: number | undefined
+  /** Whether a file was read from its second bar on: its first was a count-in. */
+  readonly countedIn: boolean
   /** Whether the band is unavailable: the run continues without it. */
   readonly silent: boolean
   /** Why it is paused, in words. */
@@ -39,6 +41,8 @@ export interface Run {
   readonly start: (simulated: SimulatedSettings | undefined) => void
   /** Grades notes that were played elsewhere, from a file, from the start or after a one-bar count-in. */
   readonly read: (notes: readonly PlayedNote[]) => Promise<void>
+  /** Grades the file's notes again, from its first bar. */
+  readonly readAsItIs: () => void
   /** Pauses: the current bar will start again. */
   readonly pause: (because?: string) => void
   readonly resume: () => void

@@ -58,6 +58,8 @@ export interface RunData extends Recording {
   readonly take?: Take
   /** Milliseconds of latency that were estimated from the run and taken off. */
   readonly estimatedMs?: number
+  /** Whether a file was read from its second bar on: its first was a count-in. */
+  readonly countedIn?: boolean
 }
 
 /** What happens to a run. Times are milliseconds from the first beat; latencies are subtracted here. */
@@ -97,6 +99,7 @@ export type RunEvent =
       readonly take: Take
       readonly grade: Grade
       readonly estimatedMs?: number
+      readonly countedIn?: boolean
     }
   /** The take can't be graded: why, in words. */
   | { readonly type: 'refused'; readonly because: string }
@@ -178,6 +181,7 @@ export const runReducer = (run: RunData, event: RunEvent): RunData => {
         // With another latency all verdicts are new.
         changed: event.estimatedMs === undefined ? differences(run.judged, event.grade.judged) : 0,
         ...(event.estimatedMs === undefined ? {} : { estimatedMs: event.estimatedMs }),
+        ...(event.countedIn ? { countedIn: true } : {}),
       }
     case 'refused':
       return { ...run, state: 'ready', because: event.because }

@@ -218,24 +218,31 @@ export const useRun = (settings: RunSettings): Run => {
     void go(Math.round(msToTicks(run.current.fromMs, exercise.spec.tempo)))
   }, [exercise, go, send])
 
+  /** The notes of the file that was read last. */
+  const fromFile = useRef<readonly PlayedNote[]>([])
   const read = useCallback(
-    async (notes: readonly PlayedNote[]) => {
+    async (notes: readonly PlayedNote[], countedIn: 'found out' | 'never' = 'found out') => {
       if (!exercise) return
       clear()
+      fromFile.current = notes
       const { rules } = latest.current
       send({ type: 'started', exercise, rules, simulated: undefined })
+      const barMs = ticksToMs(exercise.countIn, exercise.spec.tempo)
       const [first, second] = await Promise.all(
-        [0, ticksToMs(exercise.countIn, exercise.spec.tempo)].map((leadMs) => {
+        (countedIn === 'never' ? [0] : [0, barMs]).map((leadMs) => {
           const shifted = notes.map((note) => ({ ...note, onsetMs: note.onsetMs - leadMs }))
           const data = { notes: shifted, ungradedNotes: [], source: 'midi-file' } as const
           return gradeOf(run.current, takeOf(data, exercise, latest.current.timingOf('midi-file')))
         }),
       )
-      if (!first || !second) return
-      send(rightNotes(second) > rightNotes(first) ? second : first)
+      if (!first) return
+      if (second?.type === 'finished' && rightNotes(second) > rightNotes(first))
+        send({ ...second, countedIn: true })
+      else send(first)
     },
     [exercise, clear, send],
   )
+  const readAsItIs = useCallback(() => void read(fromFile.current, 'never'), [read])
   const abandon = useCallback(async () => {
     if (!exercise) return undefined
     clear()
@@ -252,7 +259,7 @@ export const useRun = (settings: RunSettings): Run => {
     if (!clock.current || !exercise) return undefined
     return msToTicks(clock.current.at(performance.now()), exercise.spec.tempo)
   }, [exercise])
-  const { state, judged, changed, grade, take, estimatedMs, silent, because } = shown
+  const { state, judged, changed, grade, take, estimatedMs, countedIn = false, silent, because } = shown
   return {
     state,
     judged,
@@ -260,10 +267,12 @@ export const useRun = (settings: RunSettings): Run => {
     grade,
     take,
     estimatedMs,
+    countedIn,
     silent,
     because,
     start,
     read,
+    readAsItIs,
     pause,
     resume,
     abandon,
