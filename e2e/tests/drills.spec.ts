@@ -186,6 +186,27 @@ test('a figure is kept with its halves and keys, and goes on by itself: below, a
   await expect(page.locator('li', { hasText: 'Around the 3' }).first()).not.toContainText('not tried')
 })
 
+test('a stretch is traded in a loop: half is played to the player, a bar is counted between, all of it one run', async ({
+  page,
+}) => {
+  await openPage(page, 'drills', '1-2')
+  const panel = page.getByRole('complementary', { name: 'The rung' })
+  await page.getByRole('button', { name: /^outline up in E♭:/ }).click()
+  await panel.getByText('Over several runs').click()
+  await panel.getByLabel('In one run').selectOption('2 times, a bar counted between')
+  await panel.getByLabel('half each: the first half is played to you').check()
+  await panel.getByLabel('Beats per minute').fill('240')
+  await panel.getByRole('link', { name: 'Play at 240' }).click()
+  await expect(page.getByText('Pass 1 of 2 · the first half is played to you')).toBeVisible()
+  await simulate(page, 0)
+  await page.keyboard.press('PageDown')
+  await expect(page.getByText('Pass 2 of 2')).toBeVisible({ timeout: 30_000 })
+  await expect(result(page)).toContainText('8 notes expected: 0 wrong, 0 missed, 0 extra.', {
+    timeout: 30_000,
+  })
+  await expect(page.getByText('The last pass')).toBeVisible()
+})
+
 test('a player types an order of degrees; one that can’t be read is reported', async ({ page }) => {
   await openPage(page, 'drills', '1-2')
   const panel = page.getByRole('complementary', { name: 'The rung' })

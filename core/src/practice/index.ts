@@ -3,6 +3,7 @@
 export { allowedOver } from './drill/allowed.ts'
 export type { Exercise, ExerciseSpec } from './drill/exercise.ts'
 export { type ExerciseInKey, makeExerciseInKey, type TuneAnalyses, tuneInKey } from './drill/inKey.ts'
+export { judgedInPass, onePass, passAt } from './drill/loops.ts'
 export { makeExercise, USUAL_ORDER } from './drill/make.ts'
 export type { RungRow } from './drill/rung.ts'
 export { limitsOf, optionsOf, RUNGS, type RungId, rungOf, withOption } from './drill/rungs.ts'

@@ -6,6 +6,7 @@ import {
   countInEvents,
   type Stretch,
   type Swing,
+  swung,
   type Ticks,
   ticksToMs,
 } from '@eager-contour/core'
@@ -14,23 +15,55 @@ import { audioContext } from './context.ts'
 import type { Mix } from './mixSlice.ts'
 import { pageClock, type RunClock, soundClock } from './runClock.ts'
 
-/** The band over a stretch without a line, after a one-bar count-in; from a tick of the stretch on. */
+/** What the band plays besides: how often the stretch is played, and notes of each pass, in ticks from its start. */
+interface InLoop {
+  readonly passes: number
+  readonly length: Ticks
+  readonly period: Ticks
+  readonly heard: readonly { readonly start: Ticks; readonly duration: Ticks; readonly midi: number }[]
+}
+
+/**
+ * The band over a stretch without a line, after a one-bar count-in, once or in a loop with a counted bar between; from a tick of
+ * the run on.
+ */
 export const bandCountedIn = (
   analysis: Analysis,
   stretch: Stretch,
   swing: Swing,
   { click, voicing }: Mix,
   from: Ticks = 0,
+  loop: InLoop = { passes: 1, length: 0, period: 0, heard: [] },
 ): readonly BandEvent[] => {
   const { meter } = analysis.chart.bars[stretch.from]!
   const bar = barTicks(meter)
+  const heard = loop.heard.map(
+    ({ start, duration, midi }): BandEvent => ({
+      part: 'line',
+      tick: swung(start, swing),
+      duration: swung(start + duration, swing) - swung(start, swing),
+      midi,
+      velocity: HEARD_VELOCITY,
+    }),
+  )
+  const pass = [...bandEvents(analysis, stretch, undefined, { swing, click, voicing }), ...heard]
+  const later = (events: readonly BandEvent[], by: Ticks) =>
+    events.map((event) => ({ ...event, tick: event.tick + by }))
+  const all = Array.from({ length: loop.passes }, (_, at) => [
+    ...later(pass, at * loop.period),
+    ...(at < loop.passes - 1 ? later(countInEvents(meter), at * loop.period + loop.length) : []),
+  ]).flat()
   return [
     ...countInEvents(meter),
-    ...bandEvents(analysis, stretch, undefined, { swing, click, voicing })
-      .filter(({ tick }) => tick >= from)
-      .map((event) => ({ ...event, tick: event.tick - from + bar })),
-  ]
+    ...later(
+      all.filter(({ tick }) => tick >= from),
+      bar - from,
+    ),
+  ].sort((a, b) => a.tick - b.tick)
 }
+
+/** How loud the application plays what the player answers. */
+const HEARD_VELOCITY = 96
 
 interface CountedIn {
   /** Count-in and band, in ticks from the count-in's first beat. */

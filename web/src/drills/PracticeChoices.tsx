@@ -1,5 +1,5 @@
 import { PIECE_PLANS, type PiecePlan, TEMPO_PLANS, type TempoPlan } from '@eager-contour/core'
-import type { Practice } from '../practice/stageAddress.ts'
+import { LOOPS, type Practice } from '../practice/stageAddress.ts'
 import { Check } from '../ui/Check.tsx'
 import { Choice } from '../ui/Choice.tsx'
 
@@ -45,6 +45,20 @@ export const PracticeChoices = ({ value, onChange, figure }: PracticeChoicesProp
         onChange={(on) => onChange({ ...value, figure: on ? figure : undefined })}
       />
     )}
+    <Choice
+      label="In one run"
+      value={String(value.loops ?? 1)}
+      options={LOOPS.map((loops) => ({
+        value: String(loops),
+        label: loops === 1 ? 'once' : `${loops} times, a bar counted between`,
+      }))}
+      onChange={(loops) => onChange({ ...value, loops: Number(loops) })}
+    />
+    <Check
+      label="half each: the first half is played to you"
+      checked={value.trade ?? false}
+      onChange={(trade) => onChange({ ...value, trade })}
+    />
     <Choice<'done' | 'each'>
       label="The next key"
       value={value.through ? 'each' : 'done'}

@@ -36,7 +36,14 @@ export interface Practice {
   readonly through?: boolean | undefined
   /** Whether the next run starts by itself. */
   readonly byItself?: boolean | undefined
+  /** How often the stretch is played in one run. */
+  readonly loops?: number | undefined
+  /** Whether the application plays the first half of each loop. */
+  readonly trade?: boolean | undefined
 }
+
+/** How often a stretch may be played in one run. */
+export const LOOPS = [1, 2, 4, 8] as const
 
 const barsOf = ({ from, to }: Stretch): string => `${from + 1}-${to + 1}`
 
@@ -58,6 +65,8 @@ export const practiceOf = (params: URLSearchParams): Practice => ({
   figure: params.has('figure') ? Number(params.get('figure')) || 0 : undefined,
   through: params.get('through') === '1' || undefined,
   byItself: params.get('itself') === '1' || undefined,
+  loops: LOOPS.find((loops) => String(loops) === params.get('loops')),
+  trade: params.get('trade') === '1' || undefined,
 })
 
 /** How an exercise is practised, as it stands in an address. */
@@ -71,6 +80,8 @@ const practiceQuery = (practice: Practice, stretch: Stretch): Readonly<Record<st
   ...(practice.figure === undefined ? {} : { figure: String(practice.figure) }),
   ...(practice.through ? { through: '1' } : {}),
   ...(practice.byItself ? { itself: '1' } : {}),
+  ...(practice.loops && practice.loops > 1 ? { loops: String(practice.loops) } : {}),
+  ...(practice.trade ? { trade: '1' } : {}),
 })
 
 /** The same as text, to be kept with an exercise. */

@@ -57,6 +57,7 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
   const key = keyOf(open, params.get('key'))
   const variant = Number(params.get('variant')) || 0
   const lineId = params.get('line')
+  const { loops = 1, trade = false } = practiceOf(params)
   const order = params.get('order') ?? undefined
   const propose = useNextStep(open, lineId ?? undefined)
   const { data: lines } = useLinesQuery(open.tune.id)
@@ -77,6 +78,7 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
     stretch: open.stretch,
     tempo,
     ...(order === undefined ? {} : { order }),
+    ...(loops > 1 || trade ? { loop: { passes: loops, trade } } : {}),
     ...(line ? { line: { notes: line.notes } } : {}),
     ...(phrase ? { phrase: { notes: phrase.notes, chords: phrase.chords } } : {}),
   })

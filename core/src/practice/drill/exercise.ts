@@ -6,6 +6,7 @@ import type { Swing } from '../../theory/rhythm/swing.ts'
 import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import type { Override } from '../../tune/analysis/analysis.ts'
 import type { Chart, Stretch } from '../../tune/chart/chart.ts'
+import type { Loop, LoopPlan } from './loops.ts'
 import type { RungId } from './rungs.ts'
 
 /** What is to be played: a rung over a stretch at a tempo. */
@@ -22,6 +23,8 @@ export interface ExerciseSpec {
   readonly phrase?: Phrase
   /** The player's own order of degrees, for variants that ask for one: see readOrder. */
   readonly order?: string
+  /** If it is played several times in one run. */
+  readonly loop?: LoopPlan
 }
 
 /** A note that the exercise expects, in ticks from the stretch's first beat. */
@@ -47,6 +50,8 @@ export interface Exercise {
   /** Ticks of one counted bar before the first beat. */
   readonly countIn: Ticks
   readonly swing: Swing
+  /** Its passes, if it is played several times in one run. */
+  readonly loop?: Loop
   /** If the player makes the line: the changes, and one way to play them. No notes are expected then. */
   readonly free?: {
     readonly chart: Chart

@@ -10,6 +10,7 @@ import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { transposeOverrides } from '../../tune/analysis/follow.ts'
 import { chartShift, transposeChart } from '../../tune/chart/chart.ts'
 import type { Exercise, ExerciseSpec, ExpectedNote } from './exercise.ts'
+import { looped } from './loops.ts'
 import { makeExercise } from './make.ts'
 
 /** A tune as it sounds and as a player's instrument reads it. */
@@ -95,7 +96,9 @@ export const makeExerciseInKey = (
       spelling: name,
     }),
   )
-  return ok({ ...analyses, exercise, asRead, line: { notes } })
+  const { chart } = analyses.sounding
+  const inLoop = (one: Exercise) => (spec.loop ? looped(one, chart, spec.loop) : one)
+  return ok({ ...analyses, exercise: inLoop(exercise), asRead: inLoop(asRead), line: { notes } })
 }
 
 /** The tick at which the exercise's stretch begins in the tune. */

@@ -70,7 +70,7 @@ export const scaleWays = (by: 'scale' | 'landing', onwards: string): Variants =>
 
 /** A shape whole on every chord: in sixteenths where it has half a bar. */
 export const wholeIn = (shape: Shape): Variant => ({
-  name: 'whole on half a bar too, in sixteenths',
+  name: 'all of it on half a bar too, in sixteenths',
   material: { by: 'shapes', shapes: [shape], goesOn: 'back', whole: true },
 })
 

@@ -18,6 +18,7 @@ import { HIDING } from './hiding.ts'
 import { NowNext } from './NowNext.tsx'
 import { ScrollingStaff } from './ScrollingStaff.tsx'
 import { Trail } from './Trail.tsx'
+import { usePass } from './usePass.ts'
 
 interface PlayAreaProps {
   readonly open: OpenTune
@@ -56,8 +57,10 @@ export const PlayArea = ({
   const hear = useHear()
   const navigate = useNavigate()
   const shift = instrument.written.semitones
-  const { state, grade, take, position } = run
+  const { state, grade, take } = run
   const done = state === 'done'
+  const shown = usePass(written, run.judged, run.position, done)
+  const { position } = shown
   const openLine = () => {
     if (!grade?.line) return
     const played: PlayedState = { played: inTunesKey(open, exercise.key, grade.line) }
@@ -70,8 +73,8 @@ export const PlayArea = ({
   }, [position, ahead])
   const trail = {
     analysis: open.written,
-    exercise: written,
-    judged: shifted(run.judged, shift),
+    exercise: shown.exercise,
+    judged: shifted(shown.judged, shift),
     position,
     style: chordStyle,
   }
@@ -103,7 +106,7 @@ export const PlayArea = ({
             <WrongNotes
               analysis={open.written}
               exercise={written}
-              judged={trail.judged}
+              judged={shifted(run.judged, shift)}
               shift={shift}
               hear={hear}
             />
@@ -112,12 +115,18 @@ export const PlayArea = ({
       ) : (
         <NowNext
           analysis={open.written}
-          exercise={exercise}
+          exercise={shown.exercise}
           position={position}
           style={chordStyle}
           small={picture === 'staff' && hidden === 1}
           shown={hidden >= 4 ? 'key' : hidden === 3 ? 'numerals' : 'chords'}
         />
+      )}
+      {written.loop && (
+        <p className="text-xl text-soft">
+          {done ? 'The last pass' : `Pass ${shown.pass + 1} of ${written.loop.passes}`}
+          {written.loop.heard.length > 0 && !done && ' · the first half is played to you'}
+        </p>
       )}
       {hidden > 1 && !done && (
         <p className="mt-6 text-2xl text-soft" role="status">
@@ -140,8 +149,8 @@ export const PlayArea = ({
         {done && grade && (
           <RunPictures
             analysis={open.written}
-            exercise={written}
-            grade={{ ...grade, judged: shifted(grade.judged, shift) }}
+            exercise={shown.exercise}
+            grade={{ ...grade, judged: trail.judged }}
             shift={shift}
             rules={rules}
           />

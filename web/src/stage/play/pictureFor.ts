@@ -25,7 +25,7 @@ export const pictureFor = (
 }
 
 /** Header, now and next, footer, and the board under the notes, in pixels. */
-const BESIDE = { header: 60, nowNext: { staff: 96, dots: 220 }, footer: 96 } as const
+const BESIDE = { header: 60, nowNext: { staff: 96, dots: 220 }, footer: 116 } as const
 const BOARDS = { none: 0, keys: 150, fingerboard: 200 } as const
 const LEAST_HEIGHT = { staff: 340, dots: 240 } as const
 

@@ -6,6 +6,7 @@ import {
   type Grade,
   type Judged,
   type PlayedNote,
+  passAt,
   type Source,
   type Take,
   type Ticks,
@@ -67,10 +68,13 @@ export interface Run {
   readonly position: () => Ticks | undefined
 }
 
-/** The bar that a tick of the stretch lies in, by the tick of its first beat. */
-export const barBegin = ({ chart }: Analysis, { spec }: Exercise, tick: Ticks): Ticks => {
-  const starts = barStarts(chart).slice(spec.stretch.from, spec.stretch.to + 1)
-  return Math.max(0, ...starts.map((start) => start - starts[0]!).filter((start) => start <= tick))
+/** The bar that a tick of the run lies in, by the tick of its first beat; of a counted bar, the one after it. */
+export const barBegin = ({ chart }: Analysis, exercise: Exercise, tick: Ticks): Ticks => {
+  const { stretch } = exercise.spec
+  const starts = barStarts(chart).slice(stretch.from, stretch.to + 1)
+  const { pass, within } = passAt(exercise, tick)
+  const first = pass * (exercise.loop?.period ?? 0)
+  return first + Math.max(0, ...starts.map((start) => start - starts[0]!).filter((start) => start <= within))
 }
 
 /** The take of what was played of an exercise so far. */

@@ -141,8 +141,8 @@ export const useRun = (settings: RunSettings): Run => {
       if (turn.current !== mine) return
       send({ type: 'soundChecked', silent: !band || !awake })
       band?.setSound(bandSound(mix, kitOf(analysis.chart.feel)))
-      const events = bandCountedIn(analysis, spec.stretch, exercise.swing, mix, from)
-      const struck = exercise.expected.map(({ midi }) => midi)
+      const events = bandCountedIn(analysis, spec.stretch, exercise.swing, mix, from, exercise.loop)
+      const struck = [...exercise.expected, ...(exercise.loop?.heard ?? [])].map(({ midi }) => midi)
       if (awake) await band?.prepare(events, struck, VELOCITY)
       // The run was left, or started again, while the audio was prepared.
       if (turn.current !== mine) return

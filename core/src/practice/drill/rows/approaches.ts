@@ -1,5 +1,5 @@
 import type { SetRow } from '../rung.ts'
-import { approaches, enclosures, pickupsInto, shapes } from '../ways.ts'
+import { approaches, enclosures, pickupsInto, shapes, wholeIn } from '../ways.ts'
 
 /** Approach notes and enclosures: grade 5. */
 export const APPROACH_ROWS = [
@@ -19,7 +19,11 @@ export const APPROACH_ROWS = [
     asks: 'each tone, the half step below, and the tone again',
     unit: 'eighths',
     tempo: [60, 160],
-    variants: [shapes('on 1 and 3', '1 1< 1 3 3< 3 5 3'), shapes('on 5 and 7', '5 5< 5 7 7< 7 8 7')],
+    variants: [
+      shapes('on 1 and 3', '1 1< 1 3 3< 3 5 3'),
+      shapes('on 5 and 7', '5 5< 5 7 7< 7 8 7'),
+      wholeIn('1 1< 1 3 3< 3 5 3'),
+    ],
   },
   {
     id: 'from-above',
@@ -37,7 +41,11 @@ export const APPROACH_ROWS = [
     asks: 'above, on, below and on each tone',
     unit: 'eighths',
     tempo: [60, 160],
-    variants: [shapes('on 1 and 3', '1> 1 1< 1 3> 3 3< 3'), shapes('on 5 and 7', '5> 5 5< 5 7> 7 7< 7')],
+    variants: [
+      shapes('on 1 and 3', '1> 1 1< 1 3> 3 3< 3'),
+      shapes('on 5 and 7', '5> 5 5< 5 7> 7 7< 7'),
+      wholeIn('1> 1 1< 1 3> 3 3< 3'),
+    ],
   },
   {
     id: 'below-above',

@@ -1,0 +1,53 @@
+import {
+  type Exercise,
+  type Judged,
+  judgedInPass,
+  onePass,
+  passAt,
+  type Ticks,
+  ticksToMs,
+} from '@eager-contour/core'
+import { useCallback, useEffect, useMemo, useState } from 'react'
+
+/** Milliseconds between two checks of the run's position. */
+const LOOK_MS = 25
+
+interface PassShown {
+  /** One pass of the exercise. */
+  readonly exercise: Exercise
+  readonly judged: readonly Judged[]
+  /** Ticks from the pass's start; negative while a bar is counted before it. */
+  readonly position: () => Ticks | undefined
+  /** From 0. */
+  readonly pass: number
+}
+
+/** The pass of a looped exercise that is being played, or the last one when it is over; the exercise itself if it isn't looped. */
+export const usePass = (
+  exercise: Exercise,
+  judged: readonly Judged[],
+  position: () => Ticks | undefined,
+  over: boolean,
+): PassShown => {
+  const [playing, setPlaying] = useState(0)
+  const last = (exercise.loop?.passes ?? 1) - 1
+  useEffect(() => {
+    if (last === 0) return
+    const timer = setInterval(() => setPlaying(passAt(exercise, position() ?? 0).pass), LOOK_MS)
+    return () => clearInterval(timer)
+  }, [exercise, position, last])
+  const pass = over ? last : playing
+  const within = useCallback(() => {
+    const tick = position()
+    return tick === undefined ? undefined : passAt(exercise, tick).within
+  }, [exercise, position])
+  return {
+    exercise: useMemo(() => onePass(exercise), [exercise]),
+    judged: useMemo(
+      () => judgedInPass(exercise, judged, pass, ticksToMs(exercise.loop?.period ?? 0, exercise.spec.tempo)),
+      [exercise, judged, pass],
+    ),
+    position: within,
+    pass,
+  }
+}
