@@ -1,4 +1,5 @@
 import { readFile } from 'node:fs/promises'
+import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page } from '@playwright/test'
 
 /** Opens a tune's place over some bars. */
@@ -83,3 +84,7 @@ export const hear = (page: Page, moments = 20): Promise<number> =>
 
 export const positionOf = (page: Page): Promise<number | undefined> =>
   page.evaluate(() => (globalThis as unknown as { eagerContourBand?: Band }).eagerContourBand?.position())
+
+/** What an accessibility checker finds wrong on the page, by its rules' ids. */
+export const violations = async (page: Page): Promise<readonly string[]> =>
+  (await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)

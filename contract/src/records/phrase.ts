@@ -1,5 +1,13 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsString, MaxLength } from 'class-validator'
-import { LIMITS } from '../limits.ts'
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsOptional,
+  IsString,
+  Matches,
+  MaxLength,
+} from 'class-validator'
+import { atMost, ID_PATTERN, LIMITS } from '../limits.ts'
 import { ArePart } from '../nested.ts'
 import { PhraseChordPart, PhraseNotePart } from '../parts.ts'
 import { type AnswerOf, RemovableBody } from './record.ts'
@@ -17,6 +25,17 @@ export class PhraseBody extends RemovableBody {
   @ArrayMaxSize(LIMITS.phraseNotes)
   @ArePart(() => PhraseChordPart)
   chords: PhraseChordPart[]
+  /** What the player says of it. */
+  @IsOptional() @IsString() @MaxLength(LIMITS.remark, atMost(LIMITS.remark)) words?: string
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.tags)
+  @IsString({ each: true })
+  @MaxLength(LIMITS.tag, { each: true, ...atMost(LIMITS.tag) })
+  tags?: string[]
+  /** The phrase that it was made from, and the change that made it. */
+  @IsOptional() @Matches(ID_PATTERN) parent?: string
+  @IsOptional() @Matches(/^[A-Za-z:]{1,40}$/) change?: string
 }
 
-export type PhraseAnswer = AnswerOf<PhraseBody>
+export type PhraseAnswer = AnswerOf<PhraseBody, 'words' | 'tags' | 'parent' | 'change'>

@@ -82,7 +82,7 @@ describe('openStore', () => {
 describe('the migrations to plain names and to one value for all settings', () => {
   it('carry over what was stored, and can be undone', async () => {
     const database = await openStore(at('names.db'))
-    for (let step = 0; step < 4; step += 1) await database.source.undoLastMigration()
+    for (let step = 0; step < 5; step += 1) await database.source.undoLastMigration()
     await writeTune(database, 'tune-0001', { revision: 0, edit: 'edit-0001', title: 'Quay', chart: '| C |' })
     const run = `INSERT INTO "runs" ("id", "tune", "playedAt", "rung", "key", "fromBar", "toBar", "tempo", "state", "verdict", "marks", "source")
       VALUES (?, 'tune-0001', '2026-11-01T10:00:00.000Z', 'outline-up', 'C major', 0, 3, 120, 'finished', ?, '{}', 'midi')`
@@ -113,7 +113,7 @@ describe('the migrations to plain names and to one value for all settings', () =
       revision: 1,
       grading: { leasts: { close: 60, solid: 80, moveOn: 90 } },
     })
-    for (let step = 0; step < 4; step += 1) await database.source.undoLastMigration()
+    for (let step = 0; step < 5; step += 1) await database.source.undoLastMigration()
     expect([await runsAndTake(), await grading()]).toEqual(before)
     await database.close()
   })
@@ -123,7 +123,7 @@ describe('the migration to longer tables of variants', () => {
   it('renumbers what was kept and what takes were asked, and can be undone', async () => {
     const database = await openStore(at('variants.db'))
     await writeTune(database, 'tune-0001', { revision: 0, edit: 'edit-0001', title: 'Quay', chart: '| C |' })
-    await database.source.undoLastMigration()
+    for (let step = 0; step < 2; step += 1) await database.source.undoLastMigration()
     const exercise = `INSERT INTO "exercises" ("id", "title", "tune", "rung", "variant", "fromBar", "toBar", "tempo", "hide", "revision", "lastEdit", "updatedAt")
       VALUES (?, 'Mine', 'tune-0001', ?, ?, 0, 3, 80, 1, 1, 'edit-0001', '')`
     const kept = [
@@ -159,7 +159,7 @@ describe('the migration to longer tables of variants', () => {
     expect(await variants()).toEqual(kept.map(([, , now]) => now))
     expect(JSON.parse(JSON.parse((await takes())[0]!).exercise)).toMatchObject({ variant: 2 })
     expect((await takes())[1]).toBe('no take')
-    await database.source.undoLastMigration()
+    for (let step = 0; step < 2; step += 1) await database.source.undoLastMigration()
     expect(await variants()).toEqual(kept.map(([, before]) => before))
     await database.close()
   })

@@ -10,10 +10,28 @@ class PhraseEntity extends Edited {
   @Column('text') title: string
   @JsonColumn() notes: PhraseAnswer['notes']
   @JsonColumn() chords: PhraseAnswer['chords']
+  @Column('text', { nullable: true }) words: string | null
+  @JsonColumn({ default: '[]' }) tags: readonly string[]
+  @Column('text', { nullable: true }) parent: string | null
+  @Column('text', { nullable: true }) change: string | null
   @Column('boolean', { default: false }) removed: boolean
 }
 
-const answerOf = ({ lastEdit: _edit, removed: _removed, ...row }: PhraseEntity): PhraseAnswer => row
+const answerOf = ({
+  lastEdit: _edit,
+  removed: _removed,
+  words,
+  tags,
+  parent,
+  change,
+  ...row
+}: PhraseEntity): PhraseAnswer => ({
+  ...row,
+  ...(words === null ? {} : { words }),
+  ...(tags.length === 0 ? {} : { tags }),
+  ...(parent === null ? {} : { parent }),
+  ...(change === null ? {} : { change }),
+})
 
 const listPhrases = async (store: Store): Promise<readonly PhraseAnswer[]> =>
   (await store.manager.find(PhraseEntity, { where: { removed: false }, order: { updatedAt: 'DESC' } }))
@@ -21,8 +39,9 @@ const listPhrases = async (store: Store): Promise<readonly PhraseAnswer[]> =>
     .map(answerOf)
 
 export const writePhrase = async (store: Store, id: string, body: PhraseBody): Promise<PhraseAnswer> => {
-  const { title, notes, chords, removed = false } = body
-  const fields = () => ({ title, notes, chords, removed })
+  const { title, notes, chords, words = null, tags = [], removed = false } = body
+  const { parent = null, change = null } = body
+  const fields = () => ({ title, notes, chords, words, tags, parent, change, removed })
   return answerOf(await writeEdited(store, PhraseEntity, id, body, fields, answerOf))
 }
 

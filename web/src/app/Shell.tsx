@@ -7,6 +7,7 @@ import { useHelp } from './WithHelp.tsx'
 
 const PAGES = [
   { to: '/tunes', name: 'Tunes' },
+  { to: '/vocabulary', name: 'Vocabulary' },
   { to: '/log', name: 'Log' },
   { to: '/setup', name: 'Setup' },
 ]

@@ -39,6 +39,10 @@ const PAGES: RouteObject[] = [
           },
         ],
       },
+      {
+        path: 'vocabulary/:phrase?',
+        lazy: async () => ({ Component: (await import('../vocabulary/VocabularyPage.tsx')).VocabularyPage }),
+      },
       { path: 'log', lazy: async () => ({ Component: (await import('../log/LogPage.tsx')).LogPage }) },
       {
         path: 'setup',

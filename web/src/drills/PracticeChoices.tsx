@@ -55,7 +55,7 @@ export const PracticeChoices = ({ value, onChange, figure }: PracticeChoicesProp
       onChange={(loops) => onChange({ ...value, loops: Number(loops) })}
     />
     <Check
-      label="half each: the first half is played to you"
+      label="half each: you hear the first half, and answer"
       checked={value.trade ?? false}
       onChange={(trade) => onChange({ ...value, trade })}
     />

@@ -1,10 +1,11 @@
 import type { LineAnswer } from '@eager-contour/contract'
 import { type ExerciseSpec, phraseFits, type RungId, rungOf } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
-import { useLinesQuery, usePhrasesQuery } from '../data/api.ts'
+import { useLinesQuery } from '../data/api.ts'
 import type { OpenTune } from '../tune/useTune.ts'
+import { useKnownPhrases } from './knownPhrases.ts'
 
-/** The player's own material that a rung can play over the open bars. */
+/** The material that a rung can play over the open bars: the player's own lines, own phrases and those that ship. */
 export interface OwnMaterial {
   /** Its kind; undefined for rungs that need nothing. */
   readonly name: 'Line' | 'Phrase' | undefined
@@ -27,10 +28,10 @@ const overlaps = (line: LineAnswer, stretch: OpenTune['stretch']): boolean =>
 export const useOwnMaterial = ({ tune, stretch, sounding }: OpenTune, rung: RungId): OwnMaterial => {
   const { needs } = rungOf(rung)
   const { data: lines = [] } = useLinesQuery(tune.id)
-  const { data: phrases = [] } = usePhrasesQuery()
+  const phrases = useKnownPhrases()
   const [wanted, choose] = useState<string>()
   const fitting = useMemo(
-    () => phrases.filter((phrase) => phraseFits(sounding, phrase).length > 0),
+    () => phrases.filter(({ phrase }) => phraseFits(sounding, phrase).length > 0),
     [phrases, sounding],
   )
   if (needs === 'line') {
@@ -52,7 +53,7 @@ export const useOwnMaterial = ({ tune, stretch, sounding }: OpenTune, rung: Rung
       choices: fitting,
       chosen: phrase?.id,
       choose,
-      spec: phrase ? { phrase: { notes: phrase.notes, chords: phrase.chords } } : {},
+      spec: phrase ? { phrase: phrase.phrase } : {},
       missing: phrase ? undefined : NO_PHRASE,
     }
   }

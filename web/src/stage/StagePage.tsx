@@ -2,6 +2,7 @@ import { type Key, RUNGS, type RungId, rungOf, wordReason } from '@eager-contour
 import { useMemo } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useLinesQuery, usePhrasesQuery } from '../data/api.ts'
+import { useKnownPhrases } from '../practice/knownPhrases.ts'
 import { practiceOf } from '../practice/stageAddress.ts'
 import { useMadeExercise } from '../practice/useMadeExercise.ts'
 import { useSettings } from '../settings/settings.ts'
@@ -61,7 +62,8 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
   const order = params.get('order') ?? undefined
   const propose = useNextStep(open, lineId ?? undefined)
   const { data: lines } = useLinesQuery(open.tune.id)
-  const { data: phrases } = usePhrasesQuery()
+  const phrases = useKnownPhrases()
+  const { isLoading: loading } = usePhrasesQuery()
   const rung = RUNGS.some(({ id }) => id === params.get('rung'))
     ? (params.get('rung') as RungId)
     : 'outline-up'
@@ -71,7 +73,7 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
   )
   const { needs } = rungOf(rung)
   const line = needs === 'line' ? lines?.find(({ id }) => id === lineId) : undefined
-  const phrase = needs === 'phrase' ? phrases?.find(({ id }) => id === lineId) : undefined
+  const phrase = needs === 'phrase' ? phrases.find(({ id }) => id === lineId) : undefined
   const made = useMadeExercise(open, key, {
     rung,
     variant,
@@ -80,13 +82,13 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
     ...(order === undefined ? {} : { order }),
     ...(loops > 1 || trade ? { loop: { passes: loops, trade } } : {}),
     ...(line ? { line: { notes: line.notes } } : {}),
-    ...(phrase ? { phrase: { notes: phrase.notes, chords: phrase.chords } } : {}),
+    ...(phrase ? { phrase: phrase.phrase } : {}),
   })
   const inKey = useMemo<OpenTune>(
     () => (made.ok ? { ...open, sounding: made.value.sounding, written: made.value.written } : open),
     [made, open],
   )
-  if ((needs === 'line' && !lines) || (needs === 'phrase' && !phrases))
+  if ((needs === 'line' && !lines) || (needs === 'phrase' && !phrase && loading))
     return (
       <div className="p-8">
         <Waiting what={`Loading the ${needs}`} />

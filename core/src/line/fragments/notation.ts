@@ -68,7 +68,7 @@ const DURATIONS: Readonly<Record<string, Ticks>> = {
 }
 
 const wrong = (row: string, what: string): never => {
-  throw new Error(`fragment “${row}”: ${what}`)
+  throw new Error(`“${row}”: ${what}`)
 }
 
 const chordOf = (row: string, text: string): FragmentChord => {
@@ -91,13 +91,12 @@ const intervalTo = (from: number, to: number, mark: string): number => {
   return up > 6 ? up - 12 : up
 }
 
-/**
- * Reads a row; it throws where the row can't be read, as rows are part of the program.
- *
- * @example readFragment('climb | IIm7 | R b3 5 b7', 0, 'bebop').notes.length // 4
- */
-export const readFragment = (row: FragmentRow, id: number, hand: Hand): Fragment => {
-  const [kind = '', over = '', text = ''] = splitRow(row)
+/** Chords and notes of a row. It throws where they can't be read, with the reason. */
+export const readDegrees = (
+  row: string,
+  over: string,
+  text: string,
+): { readonly chords: readonly FragmentChord[]; readonly notes: readonly FragmentNote[] } => {
   const chords = over
     .trim()
     .split(/\s+/)
@@ -134,6 +133,17 @@ export const readFragment = (row: FragmentRow, id: number, hand: Hand): Fragment
     tick += duration
     if (close) inTriplet = false
   }
+  return { chords, notes }
+}
+
+/**
+ * Reads a row; it throws where the row can't be read, as rows are part of the program.
+ *
+ * @example readFragment('climb | IIm7 | R b3 5 b7', 0, 'bebop').notes.length // 4
+ */
+export const readFragment = (row: FragmentRow, id: number, hand: Hand): Fragment => {
+  const [kind = '', over = '', text = ''] = splitRow(row)
+  const { chords, notes } = readDegrees(row, over, text)
   if (notes.length < 3 || notes.length > 16) wrong(row, `${notes.length} notes`)
   return { id, hand, kind: kind as FragmentKind, chords, notes }
 }

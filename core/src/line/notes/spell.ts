@@ -1,4 +1,5 @@
-import { degreeFifths } from '../../theory/pitch/degree.ts'
+import { chordKind } from '../../theory/chord/chord.ts'
+import { type Degree, degreeFifths } from '../../theory/pitch/degree.ts'
 import { accidentalOf, type Fifths, fifthsOf, letterOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import { pitchClass } from '../../theory/pitch/interval.ts'
 import { spellPitch } from '../../theory/pitch/pitch.ts'
@@ -62,8 +63,22 @@ const spellingOf = (analysis: Analysis, note: UnspelledNote, next: UnspelledNote
   if (coming !== undefined && coming !== here) return coming
   if (here !== undefined) return here
   const direction = next === undefined ? -1 : next.midi - note.midi
+  const altered = next === undefined || Math.abs(direction) > 2 ? alteration(analysis, note) : undefined
+  if (altered !== undefined) return altered
   const goal = next && (spellingInChord(analysis, next.midi, next.start) ?? undefined)
   return foreignSpelling(note.midi, direction, Math.abs(direction) <= 2 ? goal : undefined)
+}
+
+/** Half steps above a dominant's root, and the altered degrees that they are; its ♯9 is written as it goes, often as the ♭3. */
+const ALTERATIONS: Readonly<Record<number, Degree>> = { 1: 'b9', 6: '#11', 8: 'b13' }
+
+/** The spelling of a dominant's altered note that leaps, or ends: by its degree. */
+const alteration = (analysis: Analysis, { midi, start }: UnspelledNote): Fifths | undefined => {
+  const { chord } = chordAt(analysis, start)
+  if (chord.tones.length === 0 || chordKind(chord) !== 'dominant') return undefined
+  const root = fifthsOf(chord.root)
+  const degree = ALTERATIONS[pitchClass(midi - pitchClassOf(root))]
+  return degree === undefined ? undefined : withoutDouble(root + degreeFifths(degree))
 }
 
 /** A pickup that moves by step to another chord, and is no tone of its own, is spelled by the coming chord's scale. */

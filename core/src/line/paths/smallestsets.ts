@@ -41,7 +41,11 @@ export interface SmallestSets {
 /** Half steps from the lowest to the highest note of the region: a major sixth. */
 const REGION = 9
 
-/** Half steps from the lowest to the highest note that all regions of an octave need. */
+/**
+ * Half steps from the lowest to the highest note that all regions of an octave need.
+ *
+ * @example ALL_REGIONS // 20
+ */
 export const ALL_REGIONS = OCTAVE - 1 + REGION
 
 /** In changing notes (common practice, no source: guide tones define the chord, roots matter little). */

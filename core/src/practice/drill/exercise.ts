@@ -6,7 +6,6 @@ import type { Swing } from '../../theory/rhythm/swing.ts'
 import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import type { Override } from '../../tune/analysis/analysis.ts'
 import type { Chart, Stretch } from '../../tune/chart/chart.ts'
-import type { Loop, LoopPlan } from './loops.ts'
 import type { RungId } from './rungs.ts'
 
 /** What is to be played: a rung over a stretch at a tempo. */
@@ -38,6 +37,25 @@ export interface ExpectedNote {
   readonly chord: number
   /** Bar of the tune, from 0. */
   readonly bar: number
+}
+
+/** How often a stretch is played in one run. */
+export interface LoopPlan {
+  readonly passes: number
+  /** Whether the application plays the first half of each pass, and the player the second. */
+  readonly trade: boolean
+}
+
+/** The passes of an exercise, a counted bar between two of them. */
+interface Loop {
+  readonly passes: number
+  /** Ticks of one pass, and from the start of one to the start of the next. */
+  readonly length: Ticks
+  readonly period: Ticks
+  /** How many notes are asked for in one pass. */
+  readonly asked: number
+  /** What the application plays in each pass, in ticks from its start. */
+  readonly heard: readonly ExpectedNote[]
 }
 
 export interface Exercise {

@@ -3,10 +3,12 @@ import { analysed } from '../../../test/changes.ts'
 import { graded } from '../../../test/graded.ts'
 import { instrumentOf } from '../../theory/instrument/instrument.ts'
 import { ticksToMs } from '../../theory/rhythm/ticks.ts'
+import { judgedInPass } from '../grade/inPass.ts'
 import { placesMsOf } from '../grade/places.ts'
 import { perfectPlayer, simulatedTake } from '../simulate/player.ts'
+import type { LoopPlan } from './exercise.ts'
 import { makeExerciseInKey } from './inKey.ts'
-import { judgedInPass, type LoopPlan, onePass, passAt } from './loops.ts'
+import { onePass, passAt } from './loops.ts'
 
 const TUNE = analysed('key: C major\n| Dm7 | G7 | Cmaj7 | A7 |')
 const made = (loop?: LoopPlan, to = 3, id = 'trumpet') => {

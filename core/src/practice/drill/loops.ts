@@ -1,27 +1,7 @@
 import { barTicks } from '../../theory/rhythm/meter.ts'
 import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { barStarts, type Chart } from '../../tune/chart/chart.ts'
-import type { Judged } from '../grade/judged.ts'
-import type { Exercise, ExpectedNote } from './exercise.ts'
-
-/** How often a stretch is played in one run. */
-export interface LoopPlan {
-  readonly passes: number
-  /** Whether the application plays the first half of each pass, and the player the second. */
-  readonly trade: boolean
-}
-
-/** The passes of an exercise, a counted bar between two of them. */
-export interface Loop {
-  readonly passes: number
-  /** Ticks of one pass, and from the start of one to the start of the next. */
-  readonly length: Ticks
-  readonly period: Ticks
-  /** How many notes are asked for in one pass. */
-  readonly asked: number
-  /** What the application plays in each pass, in ticks from its start. */
-  readonly heard: readonly ExpectedNote[]
-}
+import type { Exercise, LoopPlan } from './exercise.ts'
 
 /** Where the second half of an exercise begins: at a bar, or in the middle of a single one. */
 const halfOf = ({ spec: { stretch }, length }: Exercise, chart: Chart): Ticks => {
@@ -57,7 +37,7 @@ export const looped = (exercise: Exercise, chart: Chart, { passes, trade }: Loop
  * Which pass of an exercise a tick belongs to, from 0, and the tick from that pass's start; the bar that is counted before a pass
  * belongs to it, and is negative.
  *
- * @example passAt(looped(exercise, chart, { passes: 2, trade: false }), 0) // { pass: 0, within: 0 }
+ * @example passAt(exercise, 480) // { pass: 0, within: 480 }
  */
 export const passAt = (
   { loop }: Pick<Exercise, 'loop'>,
@@ -74,7 +54,7 @@ export const passAt = (
 /**
  * One pass of an exercise, with what the application plays in it before what is asked.
  *
- * @example onePass(exercise) // the exercise itself, if it isn't looped
+ * @example onePass(exercise) === exercise // true
  */
 export const onePass = (exercise: Exercise): Exercise => {
   const { loop, ...rest } = exercise
@@ -84,30 +64,4 @@ export const onePass = (exercise: Exercise): Exercise => {
     expected: [...loop.heard, ...exercise.expected.slice(0, loop.asked)],
     length: loop.length,
   }
-}
-
-/** The verdicts of one pass, as those of `onePass`. Milliseconds are from the pass's start. */
-export const judgedInPass = (
-  { loop }: Pick<Exercise, 'loop'>,
-  judged: readonly Judged[],
-  pass: number,
-  passMs: number,
-): readonly Judged[] => {
-  if (!loop) return judged
-  const [first, from, to] = [pass * loop.asked, pass * passMs, (pass + 1) * passMs]
-  return judged.flatMap((one) => {
-    const { expected, onsetMs } = one
-    const here =
-      expected === undefined
-        ? onsetMs !== undefined && (onsetMs >= from || pass === 0) && onsetMs < to
-        : expected >= first && expected < first + loop.asked
-    if (!here) return []
-    return [
-      {
-        ...one,
-        ...(expected === undefined ? {} : { expected: expected - first + loop.heard.length }),
-        ...(onsetMs === undefined ? {} : { onsetMs: onsetMs - from }),
-      },
-    ]
-  })
 }

@@ -19,7 +19,11 @@ import type { SetNote } from './phrasings.ts'
 import { rungOf } from './rungs.ts'
 import { readOrder } from './shapes.ts'
 
-/** The order of degrees until the player types one. */
+/**
+ * The order of degrees until the player types one.
+ *
+ * @example USUAL_ORDER // '5 3 7 1'
+ */
 export const USUAL_ORDER = '5 3 7 1'
 
 /**

@@ -14,7 +14,7 @@ const LOWEST = 28
  * Measures for how long clear tones sound that are lower than the chosen instrument: notes are made of none of them, but a
  * player who has another instrument in hand should be told.
  *
- * @example new LowTones(48_000, rules).ms // 0
+ * @example new LowTones(48_000, DETECTION_RULES).ms // 0
  */
 export class LowTones {
   /** Milliseconds of such tones so far. */

@@ -8,6 +8,7 @@ import { Readings1764100000000 } from './readings.ts'
 import { RunsByTune1764800000000 } from './runsByTune.ts'
 import { SettingsValues1764700000000 } from './settingsValues.ts'
 import { Variants1764900000000 } from './variants.ts'
+import { Vocabulary1765000000000 } from './vocabulary.ts'
 
 /** Every migration, in order of time. */
 export const MIGRATIONS = [
@@ -21,4 +22,5 @@ export const MIGRATIONS = [
   SettingsValues1764700000000,
   RunsByTune1764800000000,
   Variants1764900000000,
+  Vocabulary1765000000000,
 ]

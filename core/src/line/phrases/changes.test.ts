@@ -1,0 +1,87 @@
+import { describe, expect, it } from 'vitest'
+import { changedPhrase, PHRASE_CHANGES, type PhraseChangeId, toKind } from './changes.ts'
+import type { Phrase } from './phrase.ts'
+import { phraseInKey } from './phraseTune.ts'
+import { SHIPPED_PHRASES } from './shipped.ts'
+import { readPhrase } from './written.ts'
+
+const intervals = ({ notes }: Phrase): readonly number[] =>
+  notes.slice(1).map((note, at) => note.semitones - notes[at]!.semitones)
+const starts = ({ notes }: Phrase): readonly number[] => notes.map(({ at }) => at)
+const degrees = ({ notes }: Phrase): string => notes.map(({ degree }) => degree).join(' ')
+const changed = (phrase: Phrase, id: PhraseChangeId): Phrase => {
+  const result = changedPhrase(phrase, id)
+  if (!result) throw new Error(`${id} can't be done`)
+  return result
+}
+
+const CELL = readPhrase('IIm7', 'R 9 b3 5')
+
+describe('changes of a phrase', () => {
+  it('by half steps turned over and backwards, as set theory has inversion and retrograde (common practice, no source)', () => {
+    for (const { phrase } of SHIPPED_PHRASES) {
+      const over = changed(phrase, 'turnedByHalfSteps')
+      expect(intervals(over)).toEqual(intervals(phrase).map((one) => (one === 0 ? 0 : -one)))
+      expect(starts(over)).toEqual(starts(phrase))
+      const back = changed(phrase, 'backwards')
+      expect(intervals(back)).toEqual(
+        intervals(phrase)
+          .map((one) => (one === 0 ? 0 : -one))
+          .reverse(),
+      )
+      // Done twice they give what was there.
+      expect(intervals(changed(over, 'turnedByHalfSteps'))).toEqual(intervals(phrase))
+      expect(intervals(changed(back, 'backwards'))).toEqual(intervals(phrase))
+    }
+  })
+
+  it('by scale steps turned over and in sequence: 1 2 3 5 of D minor', () => {
+    expect(degrees(changed(CELL, 'turnedByScale'))).toBe('R b7 13 11')
+    expect(degrees(changed(CELL, 'stepUp'))).toBe('9 b3 11 13')
+    expect(degrees(changed(CELL, 'thirdUp'))).toBe('b3 11 5 b7')
+    expect(degrees(changed(changed(CELL, 'stepUp'), 'stepDown'))).toBe(degrees(CELL))
+    // A half step under a tone stays a half step beside its mirror.
+    const turned = changed(readPhrase('Imaj7', 'R #9 3 5'), 'turnedByScale')
+    expect(intervals(turned).at(1)).toBe(-1)
+  })
+
+  it('in time and at the ends: earlier, later, led in, enclosed, longer, shorter', () => {
+    expect(starts(changed(CELL, 'later'))).toEqual([240, 480, 720, 960])
+    expect(degrees(changed(CELL, 'earlier'))).toBe(degrees(CELL))
+    const below = changed(readPhrase('IIm7', 'r_ b3 5 b7'), 'ledFromBelow')
+    expect(intervals(below)[0]).toBe(1)
+    expect(below.notes).toHaveLength(4)
+    const enclosed = changed(readPhrase('V7', 'r_ 3 5 b7'), 'enclosed')
+    expect(intervals(enclosed).slice(0, 2)).toEqual([-2, 1])
+    expect(degrees(changed(CELL, 'noteAdded'))).toBe('R 9 b3 5 b7')
+    expect(degrees(changed(CELL, 'withoutFirst'))).toBe('9 b3 5')
+    expect(degrees(changed(CELL, 'withoutLast'))).toBe('R 9 b3')
+    // A pickup before the first bar has a bar to stand in.
+    const early = changed(CELL, 'ledFromBelow')
+    const { line } = phraseInKey(early, 0, 62)
+    expect(line.notes[0]!.start).toBe(1920 - 240)
+  })
+
+  it('strips a phrase to its guide tones and its landing', () => {
+    const phrase = readPhrase('IIm7 V7 Imaj7', 'r b3 5 b7 9 R b7 5 | 3 5 b7 b9 R b7 5 b13 | 5_ 3_')
+    expect(degrees(changed(phrase, 'stripped'))).toBe('b3 b7 b7 3 b7 b7 3')
+  })
+
+  it('each gives a phrase or can’t be done, for every phrase that ships, and says what it does', () => {
+    for (const { id, name, does } of PHRASE_CHANGES) {
+      expect(name.length + does.length).toBeGreaterThan(20)
+      const results = SHIPPED_PHRASES.map(({ phrase }) => changedPhrase(phrase, id))
+      expect(results.filter(Boolean).length).toBeGreaterThan(SHIPPED_PHRASES.length / 2)
+    }
+    expect(changedPhrase(readPhrase('V7', 'R'), 'withoutLast')).toBeUndefined()
+  })
+
+  it('moves a cell to another kind of chord by its degrees, and shows what had to change', () => {
+    const major = toKind(CELL, 'major')!
+    expect(degrees(major.phrase)).toBe('R 9 3 5')
+    expect(major.changed).toEqual([{ at: 2, from: 'b3', to: '3' }])
+    const half = toKind(CELL, 'halfDiminished')!
+    expect(degrees(half.phrase)).toMatch(/^R b?9 b3 b5$/)
+    expect(toKind(readPhrase('IIm7:2 V7:2', 'R 9 b3 5 3'), 'major')).toBeUndefined()
+  })
+})

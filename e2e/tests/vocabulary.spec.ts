@@ -1,0 +1,85 @@
+import { expect, test } from './app.ts'
+import { violations } from './places.ts'
+
+test('a phrase that ships is found, shown in a key, changed twice, kept, named, tagged, deleted and brought back', async ({
+  page,
+}) => {
+  await page.goto('/tunes')
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Vocabulary' }).click()
+  await expect(page.getByRole('heading', { name: 'Vocabulary' })).toBeVisible()
+  await page.getByLabel('Grade').selectOption('1, easy')
+  await page.getByLabel('Search phrases').fill('quick')
+  await page.getByRole('link', { name: 'Quick third' }).click()
+  const phrase = page.getByRole('region', { name: 'The phrase' })
+  await expect(phrase.getByRole('heading', { name: 'Quick third' })).toBeVisible()
+  // As the horn reads it: ♭3 5 ♭7 R, 3 5 ♭7 ♭9, 5 3 of Dm7 G7 Cmaj7 in written C.
+  await phrase.getByRole('radio', { name: 'C', exact: true }).click()
+  await phrase.getByText('Every note and its reason').click()
+  await expect(phrase.locator('details b')).toHaveText(['F', 'A', 'C', 'D', 'B', 'D', 'F', 'A♭', 'G', 'E'])
+  await expect(phrase.locator('[data-staff-note]')).toHaveCount(10)
+  expect(await violations(page)).toEqual([])
+
+  await phrase.getByRole('button', { name: 'led in from below' }).click()
+  await phrase.getByRole('button', { name: 'without its last note' }).click()
+  await expect(phrase.getByRole('status').last()).toContainText(
+    'Now: led in from below, then without its last note.',
+  )
+  await expect(phrase.locator('[data-staff-note]')).toHaveCount(20)
+  await phrase.getByRole('button', { name: 'Undo' }).click()
+  await expect(phrase.getByRole('status').last()).toContainText('Now: led in from below.')
+  await phrase.getByRole('button', { name: 'Keep as mine' }).click()
+  await expect(phrase.getByRole('heading', { name: 'Quick third, led in from below' })).toBeVisible()
+  await expect(phrase.getByRole('link', { name: 'Quick third' })).toBeVisible()
+
+  await phrase.getByLabel('Name').fill('My quick third')
+  await phrase.getByLabel('Tags, with commas between').fill('morning, ii–V')
+  await phrase.getByLabel('Words').fill('Keep the first note short')
+  await phrase.getByLabel('Words').blur()
+  await expect
+    .poll(async () => (await (await page.request.get('/api/phrases')).json())[0])
+    .toMatchObject({ title: 'My quick third', words: 'Keep the first note short', tags: ['morning', 'ii–V'] })
+  await page.reload()
+  await expect(phrase.getByRole('heading', { name: 'My quick third' })).toBeVisible()
+  await expect(phrase.getByLabel('Words')).toHaveValue('Keep the first note short')
+  await page.getByLabel('Search phrases').fill('morning')
+  await expect(page.getByRole('table', { name: 'Phrases' }).getByRole('link')).toHaveText([
+    'My quick third · mine',
+  ])
+
+  await phrase.getByRole('button', { name: 'Delete' }).click()
+  await expect(page.getByRole('table', { name: 'Phrases' }).getByRole('link')).toHaveCount(0)
+  await phrase.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('table', { name: 'Phrases' }).getByRole('link')).toHaveText([
+    'My quick third · mine',
+  ])
+})
+
+test('a phrase is moved to another kind of chord, found in the tunes, and drilled there in twelve keys', async ({
+  page,
+}) => {
+  await page.goto('/vocabulary/shipped-down-from-the-six')
+  const phrase = page.getByRole('region', { name: 'The phrase' })
+  await phrase.getByRole('button', { name: 'to m7' }).click()
+  await expect(phrase.getByRole('status').last()).toContainText('3 to ♭3')
+  await phrase.getByLabel('Through every chord of').selectOption('Cold Quay')
+  await phrase.getByRole('button', { name: 'Open it as a line' }).click()
+  await expect(page).toHaveURL(/tune-cold-harbour-blues\/line\?bars=1-12/)
+  await expect(page.locator('[data-note]').first()).toBeVisible()
+  await page.goto('/vocabulary/shipped-thirds-lead-down')
+  await phrase.getByRole('link', { name: /^Drill it in twelve keys over bar \d+ of Breakwater/ }).click()
+  await expect(page.getByRole('heading', { name: /^Thirds lead down · Breakwater/ })).toBeVisible()
+  await expect(page).toHaveURL(/rung=phrase-keys/)
+  await page.goto('/vocabulary/shipped-thirds-lead-down')
+  await phrase
+    .getByRole('listitem')
+    .filter({ hasText: 'Breakwater' })
+    .getByRole('link', { name: /^bar/ })
+    .first()
+    .click()
+  await expect(page).toHaveURL(/tune-breakwater\/line\?bars=/)
+})
+
+test('an address of a phrase that isn’t there is told', async ({ page }) => {
+  await page.goto('/vocabulary/phrase-nowhere')
+  await expect(page.getByText('This phrase isn’t here any more. Choose another one.')).toBeVisible()
+})

@@ -1,0 +1,104 @@
+import { changedPhrase, degreeName, PHRASE_CHANGES, type Phrase, toKind } from '@eager-contour/core'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import type { KnownPhrase } from '../practice/knownPhrases.ts'
+import { Button } from '../ui/Button.tsx'
+import { useShown } from './inKey.ts'
+import { PhrasePicture } from './PhrasePicture.tsx'
+import { usePhraseEdits } from './usePhraseEdits.ts'
+
+/** The kinds of chord that a cell can be moved to. */
+const KINDS = [
+  ['minor', 'm7'],
+  ['dominant', '7'],
+  ['major', 'maj7'],
+  ['halfDiminished', 'ø'],
+  ['tonicMinor', 'm6'],
+  ['sus', 'sus'],
+] as const
+
+/** A change that was made, and what it gave. */
+interface Step {
+  readonly name: string
+  readonly phrase: Phrase
+}
+
+interface PhraseChangesProps {
+  readonly known: KnownPhrase
+  readonly tonic: number
+  readonly hear: (phrase: Phrase) => void
+}
+
+/** What can be done with a phrase: one change after another, each shown under what was there, undone, kept. */
+export const PhraseChanges = ({ known, tonic, hear }: PhraseChangesProps) => {
+  const [steps, setSteps] = useState<readonly Step[]>([])
+  const [impossible, setImpossible] = useState<string>()
+  const edits = usePhraseEdits()
+  const navigate = useNavigate()
+  const now = steps.at(-1)?.phrase ?? known.phrase
+  const take = (name: string, phrase: Phrase | undefined, does: string) => {
+    setImpossible(phrase ? undefined : `“${name}” can’t be done with this phrase: ${does}`)
+    if (phrase) setSteps([...steps, { name, phrase }])
+  }
+  const keep = () => {
+    const title = `${known.title}, ${steps.map(({ name }) => name).join(', ')}`.slice(0, 200)
+    const id = edits.keep(title, now, { parent: known.id })
+    setSteps([])
+    void navigate(`/vocabulary/${id}`)
+  }
+  const isCell = now.chords.length === 1
+  return (
+    <section aria-labelledby="change" className="mt-4 border-t border-rule pt-3">
+      <h3 id="change" className="text-2xl">
+        Change it
+      </h3>
+      <div className="mt-2 flex flex-wrap gap-2">
+        {PHRASE_CHANGES.map(({ id, name, does }) => (
+          <Button key={id} title={does} onClick={() => take(name, changedPhrase(now, id), does)}>
+            {name}
+          </Button>
+        ))}
+        {isCell &&
+          KINDS.filter(([kind]) => kind !== now.chords[0]!.kind).map(([kind, name]) => (
+            <Button
+              key={kind}
+              title={`Each note the same degree of a ${name} chord.`}
+              onClick={() => {
+                const moved = toKind(now, kind)
+                const changes = moved?.changed.map(
+                  ({ from, to }) => `${degreeName(from)} to ${degreeName(to)}`,
+                )
+                take(
+                  `to ${name}${changes && changes.length > 0 ? ` (${changes.join(', ')})` : ''}`,
+                  moved?.phrase,
+                  'it needs one chord.',
+                )
+              }}
+            >
+              to {name}
+            </Button>
+          ))}
+      </div>
+      <p role="status" className="mt-2 min-h-6 text-soft">
+        {impossible ?? (steps.length > 0 ? `Now: ${steps.map(({ name }) => name).join(', then ')}.` : '')}
+      </p>
+      {steps.length > 0 && (
+        <>
+          <Changed phrase={now} tonic={tonic} />
+          <div className="flex flex-wrap gap-2">
+            <Button look="main" onClick={keep}>
+              Keep as mine
+            </Button>
+            <Button onClick={() => hear(now)}>Hear the change</Button>
+            <Button onClick={() => hear(known.phrase)}>Hear it before</Button>
+            <Button onClick={() => setSteps(steps.slice(0, -1))}>Undo</Button>
+          </div>
+        </>
+      )}
+    </section>
+  )
+}
+
+const Changed = ({ phrase, tonic }: { readonly phrase: Phrase; readonly tonic: number }) => (
+  <PhrasePicture shown={useShown(phrase, tonic)} terrain={false} />
+)

@@ -1,0 +1,109 @@
+import type { PhraseAnswer } from '@eager-contour/contract'
+import { deviceRow, homeOf, keysOfMode, withSigns, wordReason } from '@eager-contour/core'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { KnownPhrase } from '../practice/knownPhrases.ts'
+import { useSettings } from '../settings/settings.ts'
+import { Button } from '../ui/Button.tsx'
+import { Check } from '../ui/Check.tsx'
+import { useHearPhrase, useShown } from './inKey.ts'
+import { OwnPhrase } from './OwnPhrase.tsx'
+import { PhraseChanges } from './PhraseChanges.tsx'
+import { PhrasePicture, useExplained } from './PhrasePicture.tsx'
+import { PhrasePlaces } from './PhrasePlaces.tsx'
+import { ThroughChords } from './ThroughChords.tsx'
+
+/** Twelve keys, by fourths. */
+const BY_FOURTHS = Array.from({ length: 12 }, (_, at) => (at * 5) % 12)
+
+interface PhrasePanelProps {
+  readonly known: KnownPhrase
+  readonly phrases: readonly KnownPhrase[]
+  readonly onDelete: (phrase: PhraseAnswer) => void
+}
+
+/** A phrase: in any key, heard, explained note by note, changed, and where it fits. */
+export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
+  const { instrument, chordStyle } = useSettings()
+  const [tonic, setTonic] = useState(0)
+  const [terrain, setTerrain] = useState(true)
+  const { phrase, own } = known
+  const shown = useShown(phrase, tonic)
+  const explanation = useExplained(shown)
+  const hear = useHearPhrase(tonic)
+  const parent = own?.parent ? phrases.find(({ id }) => id === own.parent) : undefined
+  const children = phrases.filter((one) => one.own?.parent === known.id)
+  const devices = [...new Set(explanation.devices.map(({ device }) => deviceRow(device).name))]
+  const { mode } = homeOf(phrase)
+  const shift = instrument.written.semitones
+  return (
+    <>
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h2 className="text-3xl">{known.title}</h2>
+        <div className="flex items-center gap-2">
+          <Check label="terrain" checked={terrain} onChange={setTerrain} />
+          <Button look="main" onClick={() => hear(phrase)}>
+            Hear it
+          </Button>
+        </div>
+      </div>
+      <p className="text-lg text-soft">
+        {known.use}
+        {known.grade !== undefined && ` · grade ${known.grade}`}
+        {devices.length > 0 && ` · ${devices.join(', ')}`}
+        {parent && (
+          <>
+            {' '}
+            · made from{' '}
+            <Link to={`/vocabulary/${parent.id}`} className="underline underline-offset-4">
+              {parent.title}
+            </Link>
+          </>
+        )}
+      </p>
+      <div role="radiogroup" aria-label="Key" className="my-3 flex flex-wrap gap-1">
+        {BY_FOURTHS.map((one) => {
+          const { tonic: name } = keysOfMode(mode)[(one + shift + 120) % 12]!
+          return (
+            <button
+              key={one}
+              type="button"
+              role="radio"
+              aria-checked={one === tonic}
+              onClick={() => setTonic(one)}
+              className="min-h-11 min-w-12 rounded-full border border-soft text-lg aria-checked:bg-ink aria-checked:text-on-ink"
+            >
+              {withSigns(name)}
+            </button>
+          )
+        })}
+      </div>
+      <PhrasePicture shown={shown} terrain={terrain} />
+      <details className="mb-3">
+        <summary className="min-h-9 cursor-pointer text-lg">Every note and its reason</summary>
+        <ol className="mt-1 list-decimal pl-8">
+          {explanation.notes.map((note) => (
+            <li key={note.index}>
+              <b>{withSigns(shown.line.notes[note.index]!.spelling.replace(/-?\d+$/, ''))}</b>{' '}
+              {wordReason(note.why, chordStyle)}
+            </li>
+          ))}
+        </ol>
+      </details>
+      {own && <OwnPhrase phrase={own} onDelete={() => onDelete(own)} />}
+      <PhraseChanges known={known} tonic={tonic} hear={hear} />
+      {children.length > 0 && (
+        <p className="mt-3">
+          Made from it:{' '}
+          {children.map(({ id, title }) => (
+            <Link key={id} to={`/vocabulary/${id}`} className="mr-3 underline underline-offset-4">
+              {title}
+            </Link>
+          ))}
+        </p>
+      )}
+      {phrase.chords.length === 1 && <ThroughChords phrase={phrase} />}
+      <PhrasePlaces known={known} />
+    </>
+  )
+}

@@ -1,0 +1,125 @@
+import type { PhraseAnswer } from '@eager-contour/contract'
+import { useMemo, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { type KnownPhrase, useKnownPhrases } from '../practice/knownPhrases.ts'
+import { Button } from '../ui/Button.tsx'
+import { Choice } from '../ui/Choice.tsx'
+import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
+import { Empty } from '../ui/Notice.tsx'
+import { SearchField } from '../ui/SearchField.tsx'
+import { PhrasePanel } from './PhrasePanel.tsx'
+import { usePhraseEdits } from './usePhraseEdits.ts'
+
+const ROW_HEIGHT = 44
+const ALL = 'all'
+
+const WHOSE = [
+  { value: ALL, label: 'all' },
+  { value: 'mine', label: 'mine' },
+  { value: 'shipped', label: 'those that ship' },
+] as const
+
+const GRADES = [
+  { value: ALL, label: 'all' },
+  { value: '1', label: '1, easy' },
+  { value: '2', label: '2' },
+  { value: '3', label: '3' },
+] as const
+
+const COLUMNS: readonly DataColumn<KnownPhrase>[] = [
+  {
+    id: 'name',
+    header: 'Phrase',
+    value: ({ title, own }) => `${title} ${own?.tags?.join(' ') ?? ''} ${own?.words ?? ''}`,
+    cell: ({ id, title, own }) => (
+      <Link to={`/vocabulary/${id}`} className="block py-2 font-semibold">
+        {title}
+        {own && <span className="font-normal text-soft"> · mine</span>}
+      </Link>
+    ),
+  },
+  { id: 'use', header: 'For', value: ({ use }) => use, className: 'whitespace-nowrap text-soft pr-3' },
+  { id: 'grade', header: 'Grade', value: ({ grade }) => grade ?? '', className: 'text-right' },
+]
+
+/** The phrases that ship and the player's own: searched, opened, heard, changed, found in tunes. */
+export const VocabularyPage = () => {
+  const { phrase: id } = useParams()
+  const phrases = useKnownPhrases()
+  const [search, setSearch] = useState('')
+  const [whose, setWhose] = useState<string>(ALL)
+  const [use, setUse] = useState<string>(ALL)
+  const [grade, setGrade] = useState<string>(ALL)
+  const [deleted, setDeleted] = useState<PhraseAnswer>()
+  const edits = usePhraseEdits()
+  const uses = useMemo(() => [...new Set(phrases.map((one) => one.use))], [phrases])
+  const rows = useMemo(
+    () =>
+      phrases.filter(
+        (one) =>
+          (whose === ALL || (whose === 'mine') === (one.own !== undefined)) &&
+          (use === ALL || one.use === use) &&
+          (grade === ALL || String(one.grade) === grade),
+      ),
+    [phrases, whose, use, grade],
+  )
+  const open = phrases.find((one) => one.id === id) ?? (id === undefined ? rows[0] : undefined)
+  return (
+    <div className="grid grow bg-sheet lg:grid-cols-[27rem_minmax(0,1fr)]">
+      <section
+        aria-label="Phrases"
+        className="border-rule bg-ground px-5 pb-8 max-lg:order-2 max-lg:border-t lg:border-r"
+      >
+        <h1 className="py-3 text-4xl">Vocabulary</h1>
+        <SearchField label="Search phrases" value={search} onChange={setSearch} className="w-full" />
+        <div className="mt-2 grid grid-cols-3 gap-2">
+          <Choice label="Whose" value={whose} options={WHOSE} onChange={setWhose} />
+          <Choice
+            label="For"
+            value={use}
+            options={[{ value: ALL, label: 'all' }, ...uses.map((one) => ({ value: one, label: one }))]}
+            onChange={setUse}
+          />
+          <Choice label="Grade" value={grade} options={GRADES} onChange={setGrade} />
+        </div>
+        {rows.length === 0 ? (
+          <Empty>
+            No phrase is like that. Keep one from a line, from a run, or from a phrase that ships.
+          </Empty>
+        ) : (
+          <DataTable
+            label="Phrases"
+            columns={COLUMNS}
+            rows={rows}
+            rowId={(one) => one.id}
+            rowHeight={ROW_HEIGHT}
+            search={search}
+          />
+        )}
+      </section>
+      <section
+        aria-label="The phrase"
+        className="min-w-0 bg-sheet px-6 pt-3 pb-8 lg:sticky lg:top-0 lg:max-h-screen lg:self-start lg:overflow-y-auto"
+      >
+        {deleted && (
+          <p role="status" className="mb-2 flex items-center gap-3 text-lg">
+            Deleted: {deleted.title}.
+            <Button
+              onClick={() => {
+                edits.restore(deleted)
+                setDeleted(undefined)
+              }}
+            >
+              Undo
+            </Button>
+          </p>
+        )}
+        {open ? (
+          <PhrasePanel key={open.id} known={open} phrases={phrases} onDelete={setDeleted} />
+        ) : (
+          <Empty>This phrase isn’t here any more. Choose another one.</Empty>
+        )}
+      </section>
+    </div>
+  )
+}

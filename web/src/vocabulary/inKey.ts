@@ -1,0 +1,43 @@
+import { bandEvents, type Phrase, phraseInKey, swung } from '@eager-contour/core'
+import { useMemo } from 'react'
+import { useHear } from '../audio/usePlay.ts'
+import { useSettings } from '../settings/settings.ts'
+
+/** The swing in which a phrase is heard. */
+const SWING = 0.62
+
+/** A phrase in a key (concert pitch), as the instrument reads it, near the middle of its comfortable notes. */
+export const useShown = (phrase: Phrase, tonic: number) => {
+  const { written, range } = useSettings().instrument
+  return useMemo(
+    () =>
+      phraseInKey(
+        phrase,
+        tonic + written.semitones,
+        (range.comfortLow + range.comfortHigh) / 2 + written.semitones,
+      ),
+    [phrase, tonic, written, range],
+  )
+}
+
+/** Plays a phrase in a key over its changes. */
+export const useHearPhrase = (tonic: number): ((phrase: Phrase) => void) => {
+  const hear = useHear()
+  const { range } = useSettings().instrument
+  return (phrase) => {
+    const { analysis, line } = phraseInKey(phrase, tonic, (range.comfortLow + range.comfortHigh) / 2)
+    const stretch = { from: 0, to: analysis.chart.bars.length - 1 }
+    const notes = line.notes.map(({ start, duration, midi }) => ({
+      part: 'line' as const,
+      tick: swung(start, SWING),
+      duration: swung(start + duration, SWING) - swung(start, SWING),
+      midi,
+      velocity: 100,
+    }))
+    hear(
+      [...notes, ...bandEvents(analysis, stretch, undefined, { swing: SWING })].sort(
+        (a, b) => a.tick - b.tick,
+      ),
+    )
+  }
+}
