@@ -218,6 +218,15 @@ describe('gradeStep', () => {
     expect(state.judged).toMatchObject([{ verdict: 'right', expected: 0, played: 0 }])
   })
 
+  it('tells a wrong note as wrong at once, not as one too many', () => {
+    const wrong = { ...perfect[1]!, midi: perfect[1]!.midi + 1 }
+    const { judged } = gradeStep(gradeStep(startGrade(EXERCISE), perfect[0]!), wrong)
+    expect(judged.map(({ expected, verdict }) => [expected, verdict])).toEqual([
+      [0, 'right'],
+      [1, 'wrong'],
+    ])
+  })
+
   it('tells live, with the clock running, what the whole take tells in the end (property)', () => {
     fc.assert(
       fc.property(

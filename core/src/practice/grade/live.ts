@@ -89,10 +89,16 @@ export const advanceGrade = (state: GradeState, nowMs: number): GradeState => {
   return passedIn(next) === state.passed ? state : told(next)
 }
 
+/** A note this part of the window before its place counts as its answer, if another isn't likelier. */
+const EARLY = 0.25
+
 /** How many expected notes can no longer come at the state's time, judging by where the player is. */
-const passedIn = ({ frame, ways, clockMs }: GradeState): number => {
+const passedIn = (state: GradeState): number => dueIn(state, state.frame.window)
+
+/** How many expected notes were due some milliseconds ago, at least those that were matched. */
+const dueIn = ({ frame, ways, clockMs }: GradeState, agoMs: number): number => {
   const { at, behind } = ways[0]!
-  const due = clockMs - frame.window - behind
+  const due = clockMs - agoMs - behind
   let count = Math.max(0, at + 1)
   while (count < frame.places.length && frame.places[count]! <= due) count += 1
   return count
@@ -102,7 +108,9 @@ const passedIn = ({ frame, ways, clockMs }: GradeState): number => {
 const told = (state: GradeState): GradeState => {
   const { exercise, rules, notes, given, ways, frame } = state
   const passed = passedIn(state)
-  const best = cheapestWay({ exercise, rules, frame, notes }, ways, passed)
+  // Where an expected note is due, what was played there is its answer rather than one note more.
+  const due = dueIn(state, -EARLY * frame.window)
+  const best = cheapestWay({ exercise, rules, frame, notes }, ways, due)
   const reach = Math.max(passed, best.at + 1)
   const { judged } = toldOf(exercise, notes, rules, best.last)
   const before = new Map(state.judged.map((one) => [nameOf(one), one]))
