@@ -88,7 +88,12 @@ test('a narrow and an upright screen show everything without scrolling sideways'
     [390, 844],
   ] as const) {
     await page.setViewportSize({ width, height })
-    for (const address of ['/tunes', '/log', '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=100']) {
+    for (const address of [
+      '/tunes',
+      '/vocabulary',
+      '/log',
+      '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=100',
+    ]) {
       await page.goto(address)
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
       expect(

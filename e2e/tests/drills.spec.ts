@@ -198,7 +198,7 @@ test('a stretch is traded in a loop: half is played to the player, a bar is coun
   await panel.getByLabel('half each: you hear the first half, and answer').check()
   await panel.getByLabel('Beats per minute').fill('240')
   await panel.getByRole('link', { name: 'Play at 240' }).click()
-  await expect(page.getByText('Pass 1 of 2 · the first half is played to you')).toBeVisible()
+  await expect(page.getByText('Pass 1 of 2 · first it is played to you')).toBeVisible()
   await simulate(page, 0)
   await page.keyboard.press('PageDown')
   await expect(page.getByText('Pass 2 of 2')).toBeVisible({ timeout: 30_000 })

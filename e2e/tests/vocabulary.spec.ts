@@ -79,6 +79,22 @@ test('a phrase is moved to another kind of chord, found in the tunes, and drille
   await expect(page).toHaveURL(/tune-breakwater\/line\?bars=/)
 })
 
+test('a phrase is answered by ear: it is played, not shown, and answered over the same bars', async ({
+  page,
+}) => {
+  await page.goto('/stage/tune-breakwater?bars=1-3&rung=by-ear&tempo=200&line=shipped-thirds-lead-down')
+  await expect(page.getByText('first it is played to you')).toBeVisible()
+  await expect(page.getByText('chord symbols only')).toBeVisible()
+  await page.getByLabel('simulated player').check()
+  await page.getByLabel('wrong notes %').fill('0')
+  await page.keyboard.press('PageDown')
+  await expect(page.getByText('listen', { exact: true })).toBeVisible()
+  await expect(page.getByText('your turn', { exact: true })).toBeVisible({ timeout: 30_000 })
+  const result = page.getByRole('status', { name: 'Result' })
+  await expect(result).toContainText('17 notes expected: 0 wrong, 0 missed, 0 extra.', { timeout: 30_000 })
+  await expect(result).toContainText('move on')
+})
+
 test('an address of a phrase that isn’t there is told', async ({ page }) => {
   await page.goto('/vocabulary/phrase-nowhere')
   await expect(page.getByText('This phrase isn’t here any more. Choose another one.')).toBeVisible()

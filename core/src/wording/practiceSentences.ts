@@ -6,6 +6,7 @@ const EMPTY: Readonly<Record<string, string>> = {
   'your-line': 'The line has no notes in this stretch.',
   'phrase-keys': 'No phrase is chosen.',
   'phrase-place': 'No phrase is chosen.',
+  'by-ear': 'No phrase is chosen.',
 }
 
 /** "bar 3", "bars 3, 4 and 9". */

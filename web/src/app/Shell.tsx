@@ -40,8 +40,11 @@ export const Shell = () => {
           </svg>
           Eager Contour
         </NavLink>
-        <nav aria-label="Places" className="ml-auto flex items-center gap-5">
-          {known && <span className="text-soft">for {instrument.name}</span>}
+        <nav
+          aria-label="Places"
+          className="ml-auto flex flex-wrap items-center gap-x-5 max-sm:ml-0 max-sm:gap-x-4"
+        >
+          {known && <span className="text-soft max-sm:w-full">for {instrument.name}</span>}
           {PAGES.map(({ to, name }) => (
             <NavLink
               key={to}

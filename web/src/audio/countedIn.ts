@@ -20,6 +20,8 @@ interface InLoop {
   readonly passes: number
   readonly length: Ticks
   readonly period: Ticks
+  /** Whether the stretch is played twice in a pass. */
+  readonly answer: boolean
   readonly heard: readonly { readonly start: Ticks; readonly duration: Ticks; readonly midi: number }[]
 }
 
@@ -33,7 +35,7 @@ export const bandCountedIn = (
   swing: Swing,
   { click, voicing }: Mix,
   from: Ticks = 0,
-  loop: InLoop = { passes: 1, length: 0, period: 0, heard: [] },
+  loop: InLoop = { passes: 1, length: 0, period: 0, answer: false, heard: [] },
 ): readonly BandEvent[] => {
   const { meter } = analysis.chart.bars[stretch.from]!
   const bar = barTicks(meter)
@@ -46,17 +48,19 @@ export const bandCountedIn = (
       velocity: HEARD_VELOCITY,
     }),
   )
-  const pass = [...bandEvents(analysis, stretch, undefined, { swing, click, voicing }), ...heard]
   const later = (events: readonly BandEvent[], by: Ticks) =>
     events.map((event) => ({ ...event, tick: event.tick + by }))
-  const all = Array.from({ length: loop.passes }, (_, at) => [
+  const played = bandEvents(analysis, stretch, undefined, { swing, click, voicing })
+  const pass = [...played, ...heard, ...(loop.answer ? later(played, loop.length) : [])]
+  const all = loop.answer ? 2 * loop.length : loop.length
+  const events = Array.from({ length: loop.passes }, (_, at) => [
     ...later(pass, at * loop.period),
-    ...(at < loop.passes - 1 ? later(countInEvents(meter), at * loop.period + loop.length) : []),
+    ...(at < loop.passes - 1 ? later(countInEvents(meter), at * loop.period + all) : []),
   ]).flat()
   return [
     ...countInEvents(meter),
     ...later(
-      all.filter(({ tick }) => tick >= from),
+      events.filter(({ tick }) => tick >= from),
       bar - from,
     ),
   ].sort((a, b) => a.tick - b.tick)

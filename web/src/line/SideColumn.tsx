@@ -126,7 +126,7 @@ const SavedTab = () => {
         />
       )}
       <SavedLines lines={saved} current={concert?.id} onOpen={onOpen} onRemove={onRemove} />
-      <PhraseList sounding={open.sounding} onUse={onPut} onRemove={onRemovePhrase} />
+      <PhraseList open={open} onUse={onPut} onRemove={onRemovePhrase} />
     </>
   )
 }

@@ -117,7 +117,8 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
       line={line?.id}
       title={(line ?? phrase)?.title ?? titleOf(rung, variant)}
       byItself={practiceOf(params).byItself === true}
-      hide={Math.min(4, Math.max(1, Number(params.get('hide')) || 1))}
+      // What is answered by ear isn't shown.
+      hide={Math.min(4, Math.max(rungOf(rung).byEar ? 2 : 1, Number(params.get('hide')) || 1))}
     />
   )
 }

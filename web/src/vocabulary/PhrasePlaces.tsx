@@ -5,8 +5,11 @@ import { useTunesQuery } from '../data/api.ts'
 import type { KnownPhrase } from '../practice/knownPhrases.ts'
 import { stageAddress } from '../practice/stageAddress.ts'
 
-/** The rung that drills a phrase. */
-const RUNG = 'phrase-keys'
+/** The rungs that drill a phrase. */
+const DRILLS = [
+  ['phrase-keys', 'in twelve keys'],
+  ['by-ear', 'by ear'],
+] as const
 
 /** Every place of every tune over whose chords a phrase fits, with the way there. */
 export const PhrasePlaces = ({ known }: { readonly known: KnownPhrase }) => {
@@ -49,20 +52,23 @@ export const PhrasePlaces = ({ known }: { readonly known: KnownPhrase }) => {
                     bar {bar + 1}
                   </Link>
                 ))}
-                <Link
-                  to={stageAddress({
-                    tune: id,
-                    rung: RUNG,
-                    stretch: { from: bars[0]!, to: Math.min(last, bars[0]! + length) - 1 },
-                    tempo: rungOf(RUNG).tempo.from,
-                    line: phraseId,
-                    practice: { keys: 'fourths' },
-                  })}
-                  className="ml-auto underline underline-offset-4"
-                  aria-label={`Drill it in twelve keys over bar ${bars[0]! + 1} of ${title}`}
-                >
-                  drill it in twelve keys
-                </Link>
+                {DRILLS.map(([rung, name]) => (
+                  <Link
+                    key={rung}
+                    to={stageAddress({
+                      tune: id,
+                      rung,
+                      stretch: { from: bars[0]!, to: Math.min(last, bars[0]! + length) - 1 },
+                      tempo: rungOf(rung).tempo.from,
+                      line: phraseId,
+                      practice: { keys: 'fourths' },
+                    })}
+                    className="underline underline-offset-4 first-of-type:ml-auto"
+                    aria-label={`Drill it ${name} over bar ${bars[0]! + 1} of ${title}`}
+                  >
+                    {name}
+                  </Link>
+                ))}
               </li>
             ))}
         </ul>

@@ -44,14 +44,18 @@ export interface LoopPlan {
   readonly passes: number
   /** Whether the application plays the first half of each pass, and the player the second. */
   readonly trade: boolean
+  /** Whether the application plays all of it first in each pass, and the player answers with the same. */
+  readonly answer?: boolean
 }
 
 /** The passes of an exercise, a counted bar between two of them. */
 interface Loop {
   readonly passes: number
-  /** Ticks of one pass, and from the start of one to the start of the next. */
+  /** Ticks of the stretch, and from the start of one pass to the start of the next. */
   readonly length: Ticks
   readonly period: Ticks
+  /** Whether the stretch is played twice in a pass: what the application plays is answered. */
+  readonly answer: boolean
   /** How many notes are asked for in one pass. */
   readonly asked: number
   /** What the application plays in each pass, in ticks from its start. */

@@ -12,6 +12,7 @@ import { chartShift, transposeChart } from '../../tune/chart/chart.ts'
 import type { Exercise, ExerciseSpec, ExpectedNote } from './exercise.ts'
 import { looped } from './loops.ts'
 import { makeExercise } from './make.ts'
+import { rungOf } from './rungs.ts'
 
 /** A tune as it sounds and as a player's instrument reads it. */
 export interface TuneAnalyses {
@@ -97,7 +98,9 @@ export const makeExerciseInKey = (
     }),
   )
   const { chart } = analyses.sounding
-  const inLoop = (one: Exercise) => (spec.loop ? looped(one, chart, spec.loop) : one)
+  const { byEar = false } = rungOf(spec.rung)
+  const plan = { passes: 1, trade: false, ...spec.loop, answer: byEar || spec.loop?.answer === true }
+  const inLoop = (one: Exercise) => looped(one, chart, plan)
   return ok({ ...analyses, exercise: inLoop(exercise), asRead: inLoop(asRead), line: { notes } })
 }
 

@@ -50,11 +50,24 @@ describe('an exercise in a loop', () => {
   it('knows the pass of each moment; a counted bar belongs to the pass after it', () => {
     const { exercise } = made({ passes: 2, trade: false })
     const at = (bars: number) => passAt(exercise, bars * BAR)
-    expect(at(-0.5)).toEqual({ pass: 0, within: -0.5 * BAR })
-    expect(at(3.5)).toEqual({ pass: 0, within: 3.5 * BAR })
-    expect(at(4.5)).toEqual({ pass: 1, within: -0.5 * BAR })
-    expect(at(5)).toEqual({ pass: 1, within: 0 })
-    expect(at(9.5)).toEqual({ pass: 1, within: 4.5 * BAR })
+    const listens = false
+    expect(at(-0.5)).toEqual({ pass: 0, within: -0.5 * BAR, listens })
+    expect(at(3.5)).toEqual({ pass: 0, within: 3.5 * BAR, listens })
+    expect(at(4.5)).toEqual({ pass: 1, within: -0.5 * BAR, listens })
+    expect(at(5)).toEqual({ pass: 1, within: 0, listens })
+    expect(at(9.5)).toEqual({ pass: 1, within: 4.5 * BAR, listens })
+    // In trades the player listens until a moment before the second half.
+    const traded = made({ passes: 2, trade: true }).exercise
+    expect([-0.2, 0, 1.8, 1.95, 2, 5, 6.5, 7.5].map((bars) => passAt(traded, bars * BAR).listens)).toEqual([
+      true,
+      true,
+      true,
+      false,
+      false,
+      true,
+      true,
+      false,
+    ])
   })
 
   it('is graded as one run, and shown pass by pass', () => {
@@ -64,12 +77,38 @@ describe('an exercise in a loop', () => {
     const { judged, marks, moves = [] } = graded(exercise, wrong)
     expect(marks.notes).toBe(94)
     expect(moves).toEqual([])
-    const passMs = ticksToMs(exercise.loop!.period, 120)
-    const [first, second] = [0, 1].map((pass) => judgedInPass(exercise, judged, pass, passMs))
+    const msOf = (ticks: number) => ticksToMs(ticks, 120)
+    const [first, second] = [0, 1].map((pass) => judgedInPass(exercise, judged, pass, msOf))
     expect(first!.map(({ expected }) => expected)).toEqual([8, 9, 10, 11, 12, 13, 14, 15])
     expect(first!.every(({ verdict }) => verdict === 'right')).toBe(true)
     expect(second!.filter(({ verdict }) => verdict === 'wrong').map(({ expected }) => expected)).toEqual([9])
     const places = placesMsOf(onePass(exercise))
     for (const { expected, onsetMs } of second!) expect(onsetMs).toBeCloseTo(places[expected!]!, 3)
+  })
+
+  it('by ear: all of it is heard, and the same asked over the same bars after it', () => {
+    const once = made().exercise
+    const { exercise } = made({ passes: 2, trade: false, answer: true })
+    expect(exercise.length).toBe(2 * 8 * BAR + BAR)
+    expect(exercise.loop!.heard).toEqual(once.expected)
+    expect(exercise.expected).toHaveLength(32)
+    expect(exercise.expected[0]).toEqual({ ...once.expected[0], start: 4 * BAR })
+    expect(exercise.expected[16]!.start).toBe(13 * BAR)
+    expect(onePass(exercise).expected).toEqual(once.expected)
+    expect([0, 3.9, 4, 7.5, 8.5, 9, 13.5].map((bars) => passAt(exercise, bars * BAR))).toEqual([
+      { pass: 0, within: 0, listens: true },
+      { pass: 0, within: 3.9 * BAR, listens: false },
+      { pass: 0, within: 0, listens: false },
+      { pass: 0, within: 3.5 * BAR, listens: false },
+      { pass: 1, within: -0.5 * BAR, listens: true },
+      { pass: 1, within: 0, listens: true },
+      { pass: 1, within: 0.5 * BAR, listens: false },
+    ])
+    const { judged, marks } = graded(exercise, simulatedTake(exercise, perfectPlayer))
+    expect(marks.notes).toBe(100)
+    const second = judgedInPass(exercise, judged, 1, (ticks) => ticksToMs(ticks, 120))
+    const places = placesMsOf(onePass(exercise))
+    expect(second.map(({ expected }) => expected)).toEqual(once.expected.map((_, at) => at))
+    for (const { expected, onsetMs } of second) expect(onsetMs).toBeCloseTo(places[expected!]!, 3)
   })
 })

@@ -70,8 +70,10 @@ export interface RungRow {
   readonly variants: readonly [Variant, ...Variant[]]
   /** Only over these chords; the others rest. */
   readonly only?: readonly ChordKind[]
-  /** What the player must have saved first. */
+  /** What it plays besides: a saved line, a phrase of the vocabulary. */
   readonly needs?: 'line' | 'phrase'
+  /** Whether it is heard first, not shown, and answered. */
+  readonly byEar?: boolean
 }
 
 /** A rung with given notes, as it stands in its table. */

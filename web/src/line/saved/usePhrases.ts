@@ -1,5 +1,5 @@
 import type { PhraseAnswer } from '@eager-contour/contract'
-import { type Line, phraseAt, phraseFrom, withStretchFrom } from '@eager-contour/core'
+import { type Line, type Phrase, phraseAt, phraseFrom, withStretchFrom } from '@eager-contour/core'
 import { newId } from '../../data/ids.ts'
 import { sendEdit } from '../../data/outbox.ts'
 import { useSettings } from '../../settings/settings.ts'
@@ -27,14 +27,14 @@ export const usePhrases = () => {
         ...phrase,
       })
     },
-    onPut: (phrase: PhraseAnswer, bar: number) => {
+    onPut: (phrase: Phrase, bar: number) => {
       const near = concert?.notes[0]?.midi ?? (range.comfortLow + range.comfortHigh) / 2
       const put = phraseAt(sounding, phrase, bar, near)
       const [first, last] = [put.notes[0]!, put.notes.at(-1)!]
       const base: Line = concert ?? { notes: [] }
       write(withStretchFrom(sounding, base, put, first.start, last.start + last.duration).notes)
     },
-    onRemove: ({ id, revision, title, notes, chords }: PhraseAnswer) =>
-      send(id, title, { revision, notes, chords, removed: true }),
+    onRemove: ({ id, title, updatedAt: _at, ...phrase }: PhraseAnswer) =>
+      send(id, title, { ...phrase, removed: true }),
   }
 }

@@ -123,13 +123,12 @@ export const PlayArea = ({
         />
       )}
       {written.loop && (
-        <p className="text-xl text-soft">
-          {done ? 'The last pass' : `Pass ${shown.pass + 1} of ${written.loop.passes}`}
-          {written.loop.heard.length > 0 && !done && ' · the first half is played to you'}
+        <p className={written.loop.answer && !done ? 'font-head text-6xl font-bold' : 'text-xl text-soft'}>
+          {passWords(written.loop, shown, state)}
         </p>
       )}
       {hidden > 1 && !done && (
-        <p className="mt-6 text-2xl text-soft" role="status">
+        <p className="mt-6 mb-4 text-2xl text-soft" role="status">
           {HIDING[hidden - 1]} · <kbd>Shift + H</kbd> shows more
           {run.judged.length > 0 && (
             <span className="mt-2 block text-4xl text-ink tabular-nums">{countsOf(run.judged)}</span>
@@ -158,6 +157,17 @@ export const PlayArea = ({
       </div>
     </>
   )
+}
+
+/** Which pass it is, and whose turn. */
+const passWords = (
+  { passes, heard }: NonNullable<Exercise['loop']>,
+  { pass, listens }: Pick<ReturnType<typeof usePass>, 'pass' | 'listens'>,
+  state: Run['state'],
+): string => {
+  if (state === 'done') return passes > 1 ? 'The last pass' : ''
+  const turn = state !== 'playing' ? 'first it is played to you' : listens ? 'listen' : 'your turn'
+  return [passes > 1 && `Pass ${pass + 1} of ${passes}`, heard.length > 0 && turn].filter(Boolean).join(' · ')
 }
 
 /** The verdicts so far, counted, in words. */

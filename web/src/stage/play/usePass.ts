@@ -20,6 +20,8 @@ interface PassShown {
   readonly position: () => Ticks | undefined
   /** From 0. */
   readonly pass: number
+  /** Whether the application plays, and the player listens. */
+  readonly listens: boolean
 }
 
 /** The pass of a looped exercise that is being played, or the last one when it is over; the exercise itself if it isn't looped. */
@@ -30,12 +32,17 @@ export const usePass = (
   over: boolean,
 ): PassShown => {
   const [playing, setPlaying] = useState(0)
+  const [listens, setListens] = useState(false)
   const last = (exercise.loop?.passes ?? 1) - 1
   useEffect(() => {
-    if (last === 0) return
-    const timer = setInterval(() => setPlaying(passAt(exercise, position() ?? 0).pass), LOOK_MS)
+    if (!exercise.loop) return
+    const timer = setInterval(() => {
+      const now = passAt(exercise, position() ?? 0)
+      setPlaying(now.pass)
+      setListens(now.listens)
+    }, LOOK_MS)
     return () => clearInterval(timer)
-  }, [exercise, position, last])
+  }, [exercise, position])
   const pass = over ? last : playing
   const within = useCallback(() => {
     const tick = position()
@@ -44,10 +51,11 @@ export const usePass = (
   return {
     exercise: useMemo(() => onePass(exercise), [exercise]),
     judged: useMemo(
-      () => judgedInPass(exercise, judged, pass, ticksToMs(exercise.loop?.period ?? 0, exercise.spec.tempo)),
+      () => judgedInPass(exercise, judged, pass, (ticks) => ticksToMs(ticks, exercise.spec.tempo)),
       [exercise, judged, pass],
     ),
     position: within,
     pass,
+    listens,
   }
 }

@@ -72,9 +72,9 @@ export interface Run {
 export const barBegin = ({ chart }: Analysis, exercise: Exercise, tick: Ticks): Ticks => {
   const { stretch } = exercise.spec
   const starts = barStarts(chart).slice(stretch.from, stretch.to + 1)
-  const { pass, within } = passAt(exercise, tick)
-  const first = pass * (exercise.loop?.period ?? 0)
-  return first + Math.max(0, ...starts.map((start) => start - starts[0]!).filter((start) => start <= within))
+  const { within } = passAt(exercise, tick)
+  const begin = Math.max(0, ...starts.map((start) => start - starts[0]!).filter((start) => start <= within))
+  return tick - within + begin
 }
 
 /** The take of what was played of an exercise so far. */

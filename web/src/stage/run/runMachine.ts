@@ -7,7 +7,9 @@ import {
   gradeStep,
   gradeSteps,
   type Judged,
+  msToTicks,
   type PlayedNote,
+  passAt,
   QUARTER,
   type Source,
   startGrade,
@@ -46,7 +48,7 @@ export interface RunData extends Recording {
   readonly silent: boolean
   /** Where playing starts or continues, in milliseconds from the first beat. */
   readonly fromMs: number
-  /** Played during the count-in, and in bars that were started again: kept with the take, not graded. */
+  /** Played during the count-in, while listening, and in bars that were started again: kept with the take, not graded. */
   readonly ungradedNotes: readonly PlayedNote[]
   /** Played in the bar that starts again when the pause ends. */
   readonly repeatedNotes: readonly PlayedNote[]
@@ -211,10 +213,15 @@ const withGrading = (run: RunData, grading: GradeState): RunData =>
 const withNote = (run: RunData, event: Extract<RunEvent, { readonly type: 'note' }>): RunData => {
   const { note, latencyMs, source, heldAs } = event
   const from = !source || (run.simulated && source !== 'microphone') ? run : { ...run, source }
-  if (!run.grading || note.onsetMs - latencyMs < run.fromMs - beatsMs(run, COUNT_IN_BEATS))
+  const atMs = note.onsetMs - latencyMs
+  if (!run.grading || atMs < run.fromMs - beatsMs(run, COUNT_IN_BEATS) || listensAt(run, atMs))
     return { ...from, ungradedNotes: [...run.ungradedNotes, note] }
   return withGrading(noteStarted(from, note, heldAs), gradeStep(run.grading, onTime(note, latencyMs)))
 }
+
+/** Whether the application plays at a moment, and the player listens. */
+const listensAt = ({ exercise }: RunData, ms: number): boolean =>
+  exercise?.loop !== undefined && passAt(exercise, msToTicks(ms, exercise.spec.tempo)).listens
 
 /** The run with other notes, graded from its beginning. */
 const regraded = (run: RunData, notes: readonly PlayedNote[], latencyMs: number): RunData => {

@@ -49,6 +49,17 @@ export const COLOUR_ROWS = [
     variants: [{ name: 'as kept', material: { by: 'phrase' } }],
   },
   {
+    id: 'by-ear',
+    grade: 7,
+    name: 'by ear',
+    asks: 'a phrase is played to you, not shown; answer with it over the same bars',
+    unit: 'eighths',
+    tempo: [60, 200],
+    needs: 'phrase',
+    byEar: true,
+    variants: [{ name: 'as kept', material: { by: 'phrase' } }],
+  },
+  {
     id: 'v-through-both',
     grade: 7,
     name: 'V through both',
