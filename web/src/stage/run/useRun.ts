@@ -2,19 +2,15 @@ import {
   type Analysis,
   type Exercise,
   type GradeRules,
-  gradeStep,
   kitOf,
-  latencyFromRun,
   msToTicks,
   type PlayedNote,
   QUARTER,
   type Source,
   simulatePlayer,
-  startGrade,
   type Take,
   type Ticks,
   ticksToMs,
-  wordReason,
 } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { bandIfReady, loadBand } from '../../audio/band.ts'
@@ -23,8 +19,8 @@ import { bandCountedIn, startCountedIn } from '../../audio/countedIn.ts'
 import type { RunClock } from '../../audio/runClock.ts'
 import { useMix } from '../../audio/useMix.ts'
 import { bandSound } from '../../audio/usePlay.ts'
-import { engine } from '../../engine/engine.ts'
 import { VELOCITY } from '../../input/useNotes.ts'
+import { gradeOf, rightNotes, warmUp } from './grading.ts'
 import { playIntoMicrophone } from './playIntoMicrophone.ts'
 import { barBegin, type Run, type SourceTiming, takeOf } from './run.ts'
 import {
@@ -47,8 +43,6 @@ const SHOWN_BEFORE_MS = 120
 const TICK_MS = 20
 const TAIL_BEATS = 1.25
 const SPREAD_MS = 16
-/** The number of warm-up grades: code that never ran is slow, and the first verdict should not be late. */
-const WARM_UPS = 20
 
 interface RunSettings {
   readonly exercise: Exercise | undefined
@@ -282,34 +276,3 @@ export const useRun = (settings: RunSettings): Run => {
     position,
   }
 }
-
-/** Grades a few notes before the first one is played. */
-const warmUp = (exercise: Exercise, rules: GradeRules): void => {
-  const empty = startGrade(exercise, rules)
-  for (let onsetMs = 0; onsetMs < WARM_UPS; onsetMs += 1)
-    gradeStep(empty, { onsetMs, durationMs: 0, midi: 60, cents: 0, velocity: VELOCITY })
-}
-
-/** How a run ends: its grade is made from the whole take, whatever was shown while it was played. */
-type Ending = Extract<RunEvent, { readonly type: 'finished' | 'refused' }>
-
-const gradeOf = async (
-  { exercise, rules }: Pick<RunData, 'exercise' | 'rules'>,
-  take: Take,
-  unmeasured = false,
-): Promise<Ending | undefined> => {
-  if (!exercise || !rules) return undefined
-  const graded = await engine().gradeTake(exercise, take, rules)
-  const estimatedMs = graded.ok && unmeasured ? latencyFromRun(graded.value.judged) : undefined
-  if (estimatedMs !== undefined) {
-    const inTime = { ...take, latencyMs: take.latencyMs + estimatedMs }
-    const again = await gradeOf({ exercise, rules }, inTime)
-    return again?.type === 'finished' ? { ...again, estimatedMs } : again
-  }
-  return graded.ok
-    ? { type: 'finished', take, grade: graded.value }
-    : { type: 'refused', because: graded.problems.map((problem) => wordReason(problem)).join(' ') }
-}
-
-const rightNotes = (ending: Ending): number =>
-  ending.type === 'refused' ? 0 : ending.grade.judged.filter(({ verdict }) => verdict === 'right').length
