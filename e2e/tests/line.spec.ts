@@ -205,6 +205,10 @@ test('a contour is drawn and the line follows it; keys bend it; clearing it free
     })
   const free = await likeHill()
   await page.getByRole('button', { name: 'Draw the contour' }).click()
+  // A level contour first, and its line: the ground is as high as that needs.
+  await expect(page.getByTestId('ribbon')).toBeAttached()
+  await expect.poll(likeHill).not.toBe(free)
+  await expect(page.getByText('Composing …')).toBeHidden()
   const ground = page.getByTestId('draw-here')
   const box = (await ground.boundingBox())!
   await page.mouse.move(box.x + 30, box.y + box.height - 30)

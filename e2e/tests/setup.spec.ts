@@ -5,8 +5,14 @@ import { labelsOf, openPage, openSaved, savedLine, terrainNotes } from './places
 /** Setup is one for all: what a test turns it turns back. */
 const choose = async (page: Page, instrument: string) => {
   await page.goto('/setup')
+  const chosen = page.getByText(`for ${instrument}`)
+  // Choosing what is chosen writes nothing.
+  const stored = (await chosen.isVisible())
+    ? undefined
+    : page.waitForResponse((response) => response.request().method() === 'PUT' && response.ok())
   await page.getByLabel(/Instrument/).selectOption({ label: instrument })
-  await expect(page.getByText(`for ${instrument}`)).toBeVisible()
+  await expect(chosen).toBeVisible()
+  await stored
 }
 
 test.afterEach(async ({ page }) => {
