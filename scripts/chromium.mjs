@@ -2,21 +2,26 @@
 import { spawnSync } from 'node:child_process'
 import { run } from './project.mjs'
 
-/** Each package, and the commands of which one must exist. */
+/** Each package, another one for systems that don't have it, and the commands of which one must exist. */
 const NEEDED = [
   {
     name: 'chromium-headless-shell',
+    other: 'chromium',
     commands: ['chromium-headless-shell', 'chromium', 'chromium-browser'],
   },
   // Speaks to the microphone: speech must not be taken for notes.
-  { name: 'espeak-ng', commands: ['espeak-ng'] },
+  { name: 'espeak-ng', other: undefined, commands: ['espeak-ng'] },
 ]
 
 /** @param {string} command */
 const there = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0
 
+/** @param {string} name */
+const isPackage = (name) => spawnSync('apt-cache', ['show', name]).status === 0
+
 export const ensureChromium = () => {
-  const missing = NEEDED.filter(({ commands }) => !commands.some(there)).map(({ name }) => name)
+  const needed = NEEDED.filter(({ commands }) => !commands.some(there))
+  const missing = needed.map(({ name }) => name)
   if (missing.length === 0) return
   if (process.getuid?.() !== 0 || !there('apt-get')) {
     console.error(
@@ -26,7 +31,8 @@ export const ensureChromium = () => {
   }
   console.log(`Installing ${missing.join(' and ')} …`)
   run('apt-get', ['update', '-qq'])
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing], {
+  const known = needed.map(({ name, other }) => (other && !isPackage(name) ? other : name))
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...known], {
     env: { DEBIAN_FRONTEND: 'noninteractive' },
     stdio: ['ignore', 'ignore', 'inherit'],
   })
