@@ -17,7 +17,7 @@ const NEEDED = [
 const there = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0
 
 /** @param {string} name */
-const isPackage = (name) => spawnSync('apt-cache', ['show', name]).status === 0
+const isPackage = (name) => spawnSync('sh', ['-c', `apt-cache show ${name}`]).status === 0
 
 export const ensureChromium = () => {
   const needed = NEEDED.filter(({ commands }) => !commands.some(there))
