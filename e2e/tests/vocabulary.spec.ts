@@ -31,6 +31,10 @@ test('a phrase that ships is found, shown in a key, changed twice, kept, named, 
   await expect(phrase.getByRole('heading', { name: 'Quick third, led in from below' })).toBeVisible()
   await expect(phrase.getByRole('link', { name: 'Quick third' })).toBeVisible()
 
+  await expect
+    .poll(async () => JSON.stringify(await (await page.request.get('/api/phrases')).json()))
+    .toMatch(/"change":"[a-zA-Z]+"/)
+
   await phrase.getByLabel('Name').fill('My quick third')
   await phrase.getByLabel('Tags, with commas between').fill('morning, ii–V')
   await phrase.getByLabel('Words').fill('Keep the first note short')

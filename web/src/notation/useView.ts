@@ -1,5 +1,4 @@
-import { useEffect, useState } from 'react'
-import { keepDraft, readDraft } from '../data/browserStore.ts'
+import { useKept } from '../data/useKept.ts'
 import type { Zoom } from './layout.ts'
 
 /** What is shown of a line. */
@@ -16,17 +15,4 @@ const USUAL: View = { zoom: 'read', threads: false, keys: true, degrees: true, r
 const KEPT = 'line view'
 
 /** How the player views lines, kept in the browser. */
-export const useView = (): readonly [View, (part: Partial<View>) => void] => {
-  const [view, setView] = useState(USUAL)
-  useEffect(() => {
-    void readDraft<Partial<View>>(KEPT).then((kept) => kept && setView({ ...USUAL, ...kept }))
-  }, [])
-  return [
-    view,
-    (part) => {
-      const next = { ...view, ...part }
-      setView(next)
-      void keepDraft(KEPT, next)
-    },
-  ]
-}
+export const useView = (): readonly [View, (part: Partial<View>) => void] => useKept(KEPT, USUAL)

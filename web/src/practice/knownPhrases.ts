@@ -1,5 +1,5 @@
 import type { PhraseAnswer } from '@eager-contour/contract'
-import { PHRASE_USES, type Phrase, SHIPPED_PHRASES } from '@eager-contour/core'
+import { type ChordKind, PHRASE_USES, type Phrase, SHIPPED_PHRASES } from '@eager-contour/core'
 import { useMemo } from 'react'
 import { usePhrasesQuery } from '../data/api.ts'
 
@@ -16,7 +16,8 @@ export interface KnownPhrase {
   readonly own: PhraseAnswer | undefined
 }
 
-const KIND_NAMES: Readonly<Record<string, string>> = {
+/** A kind of chord as its symbol names it. */
+export const KIND_NAMES: Readonly<Record<ChordKind, string>> = {
   major: 'maj7',
   minor: 'm7',
   tonicMinor: 'm6',

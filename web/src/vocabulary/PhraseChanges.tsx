@@ -1,24 +1,19 @@
 import { changedPhrase, degreeName, PHRASE_CHANGES, type Phrase, toKind } from '@eager-contour/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import type { KnownPhrase } from '../practice/knownPhrases.ts'
+import { KIND_NAMES, type KnownPhrase } from '../practice/knownPhrases.ts'
 import { Button } from '../ui/Button.tsx'
 import { useShown } from './inKey.ts'
 import { PhrasePicture } from './PhrasePicture.tsx'
 import { usePhraseEdits } from './usePhraseEdits.ts'
 
 /** The kinds of chord that a cell can be moved to. */
-const KINDS = [
-  ['minor', 'm7'],
-  ['dominant', '7'],
-  ['major', 'maj7'],
-  ['halfDiminished', 'ø'],
-  ['tonicMinor', 'm6'],
-  ['sus', 'sus'],
-] as const
+const KINDS = ['minor', 'dominant', 'major', 'halfDiminished', 'tonicMinor', 'sus'] as const
 
 /** A change that was made, and what it gave. */
 interface Step {
+  /** The change by its id, or the kind of chord that the phrase was moved to. */
+  readonly change: string
   readonly name: string
   readonly phrase: Phrase
 }
@@ -36,13 +31,14 @@ export const PhraseChanges = ({ known, tonic, hear }: PhraseChangesProps) => {
   const edits = usePhraseEdits()
   const navigate = useNavigate()
   const now = steps.at(-1)?.phrase ?? known.phrase
-  const take = (name: string, phrase: Phrase | undefined, does: string) => {
+  const take = (change: string, name: string, phrase: Phrase | undefined, does: string) => {
     setImpossible(phrase ? undefined : `“${name}” can’t be done with this phrase: ${does}`)
-    if (phrase) setSteps([...steps, { name, phrase }])
+    if (phrase) setSteps([...steps, { change, name, phrase }])
   }
   const keep = () => {
     const title = `${known.title}, ${steps.map(({ name }) => name).join(', ')}`.slice(0, 200)
-    const id = edits.keep(title, now, { parent: known.id })
+    const change = steps.map((step) => step.change).join(':')
+    const id = edits.keep(title, now, { parent: known.id, change })
     setSteps([])
     void navigate(`/vocabulary/${id}`)
   }
@@ -54,28 +50,29 @@ export const PhraseChanges = ({ known, tonic, hear }: PhraseChangesProps) => {
       </h3>
       <div className="mt-2 flex flex-wrap gap-2">
         {PHRASE_CHANGES.map(({ id, name, does }) => (
-          <Button key={id} title={does} onClick={() => take(name, changedPhrase(now, id), does)}>
+          <Button key={id} title={does} onClick={() => take(id, name, changedPhrase(now, id), does)}>
             {name}
           </Button>
         ))}
         {isCell &&
-          KINDS.filter(([kind]) => kind !== now.chords[0]!.kind).map(([kind, name]) => (
+          KINDS.filter((kind) => kind !== now.chords[0]!.kind).map((kind) => (
             <Button
               key={kind}
-              title={`Each note the same degree of a ${name} chord.`}
+              title={`Each note the same degree of a ${KIND_NAMES[kind]} chord.`}
               onClick={() => {
                 const moved = toKind(now, kind)
                 const changes = moved?.changed.map(
                   ({ from, to }) => `${degreeName(from)} to ${degreeName(to)}`,
                 )
                 take(
-                  `to ${name}${changes && changes.length > 0 ? ` (${changes.join(', ')})` : ''}`,
+                  kind,
+                  `to ${KIND_NAMES[kind]}${changes && changes.length > 0 ? ` (${changes.join(', ')})` : ''}`,
                   moved?.phrase,
                   'it needs one chord.',
                 )
               }}
             >
-              to {name}
+              to {KIND_NAMES[kind]}
             </Button>
           ))}
       </div>

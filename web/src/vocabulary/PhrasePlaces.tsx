@@ -1,4 +1,4 @@
-import { analyseChart, phraseFits, readChart, rungOf } from '@eager-contour/core'
+import { analyseChart, phraseFits, QUARTER, readChart, rungOf } from '@eager-contour/core'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { useTunesQuery } from '../data/api.ts'
@@ -25,10 +25,8 @@ export const PhrasePlaces = ({ known }: { readonly known: KnownPhrase }) => {
       }),
     [tunes, phrase],
   )
-  const length = Math.max(
-    1,
-    Math.ceil(Math.max(0, ...phrase.notes.map(({ at, duration }) => at + duration)) / 1920),
-  )
+  const last = phrase.notes.at(-1)
+  const length = Math.max(1, Math.ceil((last ? last.at + last.duration : 0) / (4 * QUARTER)))
   return (
     <section aria-labelledby="places" className="mt-4 border-t border-rule pt-3">
       <h3 id="places" className="text-2xl">

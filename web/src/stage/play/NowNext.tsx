@@ -9,6 +9,7 @@ import {
 import { useEffect, useMemo, useState } from 'react'
 import { keyWords } from '../../tune/written.ts'
 import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
+import { LOOK_MS } from './looking.ts'
 
 interface NowNextProps {
   readonly analysis: Analysis
@@ -32,8 +33,6 @@ const SIZES = {
 /** The label before the chord, not above it. */
 const ROW = 'flex items-baseline gap-4'
 
-/** Milliseconds between two checks of the run's position. */
-const LOOK_MS = 25
 /**
  * How long before it sounds a chord is shown: the player sees it in time, and drawing is finished when the note is
  * judged.

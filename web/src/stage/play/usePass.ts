@@ -8,9 +8,7 @@ import {
   ticksToMs,
 } from '@eager-contour/core'
 import { useCallback, useEffect, useMemo, useState } from 'react'
-
-/** Milliseconds between two checks of the run's position. */
-const LOOK_MS = 25
+import { LOOK_MS } from './looking.ts'
 
 interface PassShown {
   /** One pass of the exercise. */

@@ -1,9 +1,7 @@
 import type { Ticks } from '@eager-contour/core'
 import { useEffect, useState } from 'react'
+import { LOOK_MS } from './looking.ts'
 import { type BarRow, rowAt } from './rows.ts'
-
-/** Milliseconds between two checks of the run's position. */
-const LOOK_MS = 25
 
 /** The row that is being read; the page is redrawn only when it changes. */
 export const useRowAt = (rows: readonly BarRow[], position: () => Ticks | undefined): number => {

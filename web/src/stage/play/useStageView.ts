@@ -1,5 +1,4 @@
-import { useEffect, useState } from 'react'
-import { keepDraft, readDraft } from '../../data/browserStore.ts'
+import { useKept } from '../../data/useKept.ts'
 
 /** How the notes are drawn: on the staff, as a trail of dots, or as it suits stretch and screen. */
 export type Picture = 'auto' | 'staff' | 'dots'
@@ -17,17 +16,5 @@ const USUAL: StageView = { picture: 'auto', ahead: 0 }
 const KEPT = 'stage view'
 
 /** How the player wants the stage, kept in the browser. */
-export const useStageView = (): readonly [StageView, (part: Partial<StageView>) => void] => {
-  const [view, setView] = useState(USUAL)
-  useEffect(() => {
-    void readDraft<Partial<StageView>>(KEPT).then((kept) => kept && setView({ ...USUAL, ...kept }))
-  }, [])
-  return [
-    view,
-    (part) => {
-      const next = { ...view, ...part }
-      setView(next)
-      void keepDraft(KEPT, next)
-    },
-  ]
-}
+export const useStageView = (): readonly [StageView, (part: Partial<StageView>) => void] =>
+  useKept(KEPT, USUAL)
