@@ -92,6 +92,18 @@ test('form and text show the same: chords are typed bar by bar, bars and section
   await page.getByRole('button', { name: 'Revert' }).click()
 })
 
+test('two clicks before anything is drawn again are two changes', async ({ page }) => {
+  await openPage(page, 'changes', '1-4', 'tune-salt-stairs')
+  await editor(page).fill('title: Salt Stairs\nkey: C major\n\n| Dm7 | G7 | Cmaj7 |\n')
+  await page.getByLabel('Bar 2, chord 1', { exact: true }).click()
+  const bar = page.getByRole('group', { name: 'The bar', exact: true })
+  await expect(bar).toContainText('Bar 2')
+  await bar.getByRole('button', { name: 'Copy' }).evaluate((button) => {
+    for (let click = 0; click < 2; click += 1) (button as HTMLButtonElement).click()
+  })
+  await expect(editor(page)).toContainText('| Dm7 | G7 | G7 | G7 | Cmaj7 |')
+})
+
 test('a view in another key or for another instrument doesn’t change the stored tune', async ({ page }) => {
   await openPage(page, 'changes', '1-4', 'tune-breakwater')
   const first = page.getByLabel('Bar 1, chord 1', { exact: true })

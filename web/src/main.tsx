@@ -4,7 +4,7 @@ import { Provider } from 'react-redux'
 import { RouterProvider } from 'react-router'
 import { router } from './app/routes.tsx'
 import { api } from './data/api.ts'
-import { followTabs, sendPending } from './data/outbox.ts'
+import { followTabs, resumeSending, sendPending } from './data/outbox.ts'
 import { claimTab } from './data/tab.ts'
 import { store } from './store/store.ts'
 import './ui/tokens.css'
@@ -13,7 +13,7 @@ import './ui/tokens.css'
 void store.dispatch(api.endpoints.settings.initiate())
 void store.dispatch(api.endpoints.tunes.initiate())
 followTabs(store.dispatch)
-void claimTab().then(() => sendPending(store.dispatch))
+void claimTab().then(() => resumeSending(store.dispatch))
 addEventListener('online', () => void sendPending(store.dispatch))
 
 createRoot(document.getElementById('root')!).render(

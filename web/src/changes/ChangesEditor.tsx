@@ -7,6 +7,7 @@ import { BarTools } from './BarTools.tsx'
 import { ChartEditor, type History } from './ChartEditor.tsx'
 import { EditStrip } from './EditStrip.tsx'
 import { applyFix, type Fix, fixesOf, offsetOf } from './fixes.ts'
+import { readText } from './reading.ts'
 import type { Incoming } from './useChartText.ts'
 import { ViewChoice, viewOf } from './ViewChoice.tsx'
 import type { View } from './views.ts'
@@ -47,10 +48,23 @@ export const ChangesEditor = ({
   // The strip may lag behind fast typing; the text and its marks never do.
   const latest = outcome.ok ? outcome.value : undefined
   const chart = useDeferredValue(latest)
-  // What is done in the strip is done to the newest chart, not to the one that is still shown.
-  const newest = useRef(latest)
-  newest.current = latest
-  const write = useCallback((next: Chart) => onWrite(writeChart(next)), [onWrite])
+  // Bars are changed in what the editor contains at this moment: what is drawn may be one click behind.
+  const content = useRef(text)
+  const typed = (next: string) => {
+    content.current = next
+    onTyped(next)
+  }
+  const current = useCallback((): Chart | undefined => {
+    const now = readText(content.current)
+    return now.ok ? now.value : undefined
+  }, [])
+  const write = useCallback(
+    (next: Chart) => {
+      content.current = writeChart(next)
+      onWrite(content.current)
+    },
+    [onWrite],
+  )
   const chosen = chart ? Math.min(bar, chart.written.length - 1) : 0
   return (
     <div className="w-full">
@@ -58,7 +72,7 @@ export const ChangesEditor = ({
         <>
           <EditStrip
             chart={chart}
-            newest={newest}
+            current={current}
             view={shown.fifths}
             onChange={write}
             chosen={chosen}
@@ -67,6 +81,7 @@ export const ChangesEditor = ({
           <BarTools
             chart={latest ?? chart}
             bar={Math.min(chosen, (latest ?? chart).written.length - 1)}
+            current={current}
             onChange={write}
             onChoose={setBar}
             onUndo={() => history.current?.undo()}
@@ -79,7 +94,7 @@ export const ChangesEditor = ({
       <div className="mt-4 grid gap-x-8 gap-y-4 md:grid-cols-[3fr_2fr]">
         <div className="min-w-0">
           <p className="mb-2 text-soft">{HOW}</p>
-          <ChartEditor incoming={incoming} label={HOW} onChange={onTyped} goTo={goTo} history={history} />
+          <ChartEditor incoming={incoming} label={HOW} onChange={typed} goTo={goTo} history={history} />
         </div>
         <div>
           {chart && (

@@ -12,9 +12,11 @@ import {
   pendingEdits,
   readDraft,
 } from './browserStore.ts'
+import { notedEdits } from './journal.ts'
 import {
   discardRefused,
   type Edit,
+  resumeSending,
   saveRefusedAsCopy,
   saveRefusedOver,
   sendEdit,
@@ -45,6 +47,16 @@ const line = (more: Partial<Edit> = {}, title = 'One'): Edit => ({
   title,
   body: { revision: 0, title },
   ...more,
+})
+/** The browser's small store, which answers at once. */
+const storageOf = (kept: Map<string, string>) => ({
+  get length() {
+    return kept.size
+  },
+  key: (at: number) => [...kept.keys()][at] ?? null,
+  setItem: (key: string, value: string) => void kept.set(key, value),
+  getItem: (key: string) => kept.get(key) ?? null,
+  removeItem: (key: string) => void kept.delete(key),
 })
 const state = () => store.getState().outbox
 const settled = () =>
@@ -135,6 +147,39 @@ describe('the outbox', () => {
     await sendEdit(dispatch, line({ entity, path: 'lines/line-5', body: { revision: 4 } }))
     await vi.waitFor(() => expect(server.sent).toHaveLength(2))
     expect(server.sent.map(({ body }) => body.revision)).toEqual([4, 5])
+  })
+
+  describe('a page that is closed at once', () => {
+    beforeEach(() => vi.stubGlobal('localStorage', storageOf(new Map())))
+
+    it('has its edit noted before anything is waited for, and the note goes once the store has it', async () => {
+      const kept = sendEdit(dispatch, line({ entity: 'line-closed', path: 'lines/line-closed' }))
+      expect(notedEdits()).toMatchObject([{ entity: 'line-closed', body: { title: 'One' } }])
+      await kept
+      expect(notedEdits()).toEqual([])
+    })
+
+    it('loses nothing: what was noted is sent at the next start, on what its record had reached', async () => {
+      let revision = 0
+      server.answer = () => Response.json({ revision: ++revision })
+      const at = { entity: 'line-opened', path: 'lines/line-opened' }
+      await sendEdit(dispatch, line(at, 'First'))
+      await vi.waitFor(() => expect(server.sent).toHaveLength(1))
+      await settled()
+      const closed = sendEdit(dispatch, line(at, 'Second'))
+      const noted = notedEdits()
+      await closed
+      await vi.waitFor(() => expect(server.sent).toHaveLength(2))
+      await settled()
+      // The store of a page that was closed in between has the note alone.
+      localStorage.setItem(`eager-contour edit ${noted[0]!.edit}`, JSON.stringify(noted[0]))
+      localStorage.setItem('eager-contour edit y', 'not an edit')
+      await resumeSending(dispatch)
+      await vi.waitFor(() => expect(server.sent).toHaveLength(3))
+      expect(server.sent[2]!.body).toMatchObject({ title: 'Second', edit: server.sent[1]!.body.edit })
+      expect(noted[0]!.body.revision).toBe(1)
+      expect(notedEdits()).toEqual([])
+    })
   })
 
   it('keeps what the server refuses, with its reason, until the player lets it go', async () => {

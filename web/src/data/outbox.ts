@@ -4,6 +4,7 @@ import type { AppDispatch } from '../store/store.ts'
 import { api } from './api.ts'
 import { dropPendingEdit, keepPendingEdit, type PendingEdit, pendingEdits } from './browserStore.ts'
 import { newId } from './ids.ts'
+import { dropNotedEdit, notedEdits, noteEdit } from './journal.ts'
 import { editSaved, pendingCounted, reachableSet, type SavedEdit } from './outboxSlice.ts'
 import { asRefused } from './refused.ts'
 import { isTabOpen, tabId } from './tab.ts'
@@ -48,18 +49,50 @@ export const sendEdit = async (dispatch: AppDispatch, writing: Edit): Promise<vo
   const edit = newId('edit')
   const tab = tabId()
   const { entity, path, title } = writing
-  const older = (await pendingEdits()).filter(
-    (pending) =>
-      pending.entity === entity && pending.tab === tab && !pending.tried && pending.refused === undefined,
-  )
-  const body = older.reduceRight<PendingEdit['body']>(
-    (newer, before) => merged(before, newer),
-    writing.body.revision === undefined ? writing.body : { ...writing.body, edit },
-  )
-  await keepPendingEdit({ edit, entity, path, title, body, at: nextAt(), tab })
-  for (const pending of older) if (pending.edit !== onItsWay) await dropPendingEdit(pending.edit)
+  const made: PendingEdit = { edit, entity, path, title, body: writing.body, at: nextAt(), tab }
+  const body = writing.body.revision === undefined ? writing.body : { ...withRevision(made), edit }
+  noteEdit({ ...made, body })
+  await keepEdit({ ...made, body })
   await tellTabs(dispatch)
   void sendPending(dispatch)
+}
+
+/** The edits by the same tab of the same record that were never sent. */
+const unsentLike = async (edit: PendingEdit): Promise<readonly PendingEdit[]> =>
+  (await pendingEdits()).filter(
+    ({ entity, tab, tried, refused }) =>
+      entity === edit.entity && tab === edit.tab && !tried && refused === undefined,
+  )
+
+/** Puts an edit into the browser's own store, in place of its tab's edits of the same record that were never sent. */
+const keepEdit = async (made: PendingEdit): Promise<void> => {
+  const older = await unsentLike(made)
+  const body = older.reduceRight<PendingEdit['body']>(
+    (newer, before) => merged(before, newer),
+    withRevision(made),
+  )
+  await keepPendingEdit({ ...made, body })
+  dropNotedEdit(made.edit)
+  for (const { edit } of older) if (edit !== onItsWay) await dropPendingEdit(edit)
+}
+
+/** Keeps what was made just before its page was closed: by this tab before it was loaded again, or by one now closed. */
+const keepNoted = async (): Promise<void> => {
+  const noted = notedEdits()
+  if (noted.length === 0) return
+  const isOpen = await isTabOpen()
+  const known = new Set((await pendingEdits()).map(({ edit }) => edit))
+  for (const made of noted) {
+    if (made.tab !== undefined && made.tab !== tabId() && isOpen(made.tab)) continue
+    if (known.has(made.edit)) dropNotedEdit(made.edit)
+    else await keepEdit(made)
+  }
+}
+
+/** Called once at the start: what the page before left is kept and sent. */
+export const resumeSending = async (dispatch: AppDispatch): Promise<void> => {
+  await keepNoted()
+  await sendPending(dispatch)
 }
 
 /** The next edit that this tab sends: its own, or that of a tab that was closed. A tab that is open sends its own. */
@@ -70,7 +103,7 @@ const nextToSend = async (): Promise<PendingEdit | undefined> => {
   )
 }
 
-/** Sends what is pending. Called at the start, after each edit, and when the browser is online again. */
+/** Sends what is pending: after each edit, and when the browser is online again. */
 export const sendPending = async (dispatch: AppDispatch): Promise<void> => {
   if (isWaiting()) giveUp?.()
   if (sending) return
@@ -173,6 +206,14 @@ const withRevision = (pending: PendingEdit): PendingEdit['body'] => {
     : pending.body
 }
 
+/** The edits that build on one that was saved say so where they are kept: this page may be closed before they are sent. */
+const raiseRevisions = async (saved: PendingEdit): Promise<void> => {
+  for (const noted of notedEdits()) if (reachedBy(noted) === reachedBy(saved)) noteEdit(asRaised(noted))
+  for (const pending of await unsentLike(saved)) await keepPendingEdit(asRaised(pending))
+}
+
+const asRaised = (edit: PendingEdit): PendingEdit => ({ ...edit, body: withRevision(edit) })
+
 /** Sends an edit until the server answers: then it has it, or refuses it. Or it is given up for what is pending now. */
 const sendOne = async (dispatch: AppDispatch, pending: PendingEdit): Promise<void> => {
   onItsWay = pending.edit
@@ -187,11 +228,14 @@ const sendOne = async (dispatch: AppDispatch, pending: PendingEdit): Promise<voi
   onItsWay = undefined
   if (data) {
     const { entity, tab } = pending
+    const { revision } = data
+    if (revision !== undefined) {
+      revisions.set(reachedBy(pending), revision)
+      await raiseRevisions(pending)
+    }
     await dropPendingEdit(pending.edit)
     dispatch(reachableSet(true))
-    const { revision } = data
     if (revision === undefined) return tellTabs(dispatch, { reachable: true })
-    revisions.set(reachedBy(pending), revision)
     if (tab === tabId()) dispatch(editSaved({ entity, revision }))
     const tag = tagOf(pending.path)
     return tellTabs(dispatch, { reachable: true, saved: { entity, revision, tab, tag } })
