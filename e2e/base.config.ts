@@ -25,9 +25,10 @@ export const ARGS = [
 export const configFor = (more: PlaywrightTestConfig): PlaywrightTestConfig =>
   defineConfig({
     testDir: './tests',
+    globalSetup: './tests/filled.ts',
     outputDir: './results',
     timeout: 180_000,
-    expect: { timeout: 40_000 },
+    expect: { timeout: 40_000, toPass: { intervals: [100] } },
     workers: 3,
     // Several tests play in real time: a machine that is busy with something else may starve the sound for a moment.
     retries: 2,

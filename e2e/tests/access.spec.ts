@@ -1,7 +1,6 @@
-import { AxeBuilder } from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { expect, test } from './app.ts'
-import { openPage, writeLine } from './places.ts'
+import { checker, openPage, writeLine } from './places.ts'
 
 const SCREENS = [
   { name: 'Tunes', address: '/tunes' },
@@ -30,9 +29,9 @@ const wrongOn = async (page: Page, part = 'body'): Promise<readonly string[]> =>
     await page.evaluate((chosen) => {
       document.documentElement.dataset.look = chosen
     }, look)
-    // Legacy mode looks into no frames, which this application has not, and is more than twice as fast.
-    const axe = new AxeBuilder({ page }).setLegacyMode(true).include(part)
-    const { violations } = await (look === 'day' ? axe : axe.withRules(['color-contrast'])).analyze()
+    const axe = checker(page).include(part)
+    if (look === 'night') axe.withRules(['color-contrast'])
+    const { violations } = await axe.analyze()
     for (const { id, nodes } of violations)
       found.push(`${look}, ${id}: ${nodes[0]?.html} ${nodes[0]?.failureSummary}`)
   }

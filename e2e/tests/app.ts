@@ -1,13 +1,10 @@
-import { type ChildProcess, spawn } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { createInterface } from 'node:readline'
 import { test as base } from '@playwright/test'
+import { FILLED, startServer } from './server.ts'
 
 export { expect } from '@playwright/test'
-
-const ROOT = join(import.meta.dirname, '../..')
 
 /** The built application on a database of its own, with the demo in it. */
 interface Application {
@@ -16,41 +13,21 @@ interface Application {
   readonly stop: () => Promise<void>
 }
 
-/** Starts it on a free port and waits for the address that it prints. */
+/** Starts it on a copy of the database that was filled before the tests. */
 const startApplication = async (file: string): Promise<Application> => {
   const folder = mkdtempSync(join(tmpdir(), 'eager-contour-e2e-'))
-  const server = spawn('node', [join(ROOT, 'server/dist/main.js')], {
-    cwd: ROOT,
-    env: {
-      ...process.env,
-      PORT: '0',
-      DATA_FILE: join(folder, 'e2e.db'),
-      DEMO_FILE: join(ROOT, 'demo/generated/demo.json'),
-      WEB_DIR: join(ROOT, 'web/dist'),
+  const database = join(folder, 'e2e.db')
+  copyFileSync(process.env[FILLED]!, database)
+  const { url, stop } = await startServer(database)
+  return {
+    file,
+    url,
+    stop: async () => {
+      await stop()
+      rmSync(folder, { recursive: true, force: true })
     },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  })
-  const stop = async () => {
-    await stopped(server)
-    rmSync(folder, { recursive: true, force: true })
   }
-  return { file, url: await addressOf(server), stop }
 }
-
-const addressOf = async (server: ChildProcess): Promise<string> => {
-  for await (const line of createInterface({ input: server.stdout! })) {
-    const url = /http:\/\/[\d.:]+/.exec(line)?.[0]
-    if (url) return url
-  }
-  throw new Error('The server stopped before it printed its address.')
-}
-
-const stopped = (server: ChildProcess): Promise<void> =>
-  new Promise((done) => {
-    if (server.exitCode !== null) return done()
-    server.once('exit', () => done())
-    server.kill()
-  })
 
 /** Playwright's test over the built application; every file of tests has a database of its own. */
 export const test = base.extend<object, { readonly applicationFor: (file: string) => Promise<string> }>({

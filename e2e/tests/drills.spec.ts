@@ -16,7 +16,7 @@ test('a free rung shows the allowed notes, judges each note at once, and gives t
   await openPage(page, 'line', '1-4')
   await writeLine(page)
   const written = await labelsOf(page)
-  await page.goto('/stage/tune-breakwater?bars=1-4&rung=chord-tones&tempo=180')
+  await page.goto('/stage/tune-breakwater?bars=1-4&rung=chord-tones&tempo=260')
   await expect(page.getByLabel(/Allowed notes over each chord/)).toContainText('A♭')
   await simulate(page, 40)
   await page.getByRole('button', { name: /^Start/ }).click()
@@ -133,8 +133,8 @@ test('halves are played, then the whole, and the later keys are hidden', async (
   await page.getByText('Over several runs').click()
   await page.getByLabel('Break it up').selectOption({ label: 'halves, then the whole' })
   await page.getByLabel('Show in later keys').selectOption({ label: 'chord symbols only' })
-  await page.getByLabel('Beats per minute').fill('240')
-  await page.getByRole('link', { name: 'Play at 240' }).click()
+  await page.getByLabel('Beats per minute').fill('300')
+  await page.getByRole('link', { name: 'Play at 300' }).click()
   for (const [bars, next] of [
     ['bars 1–2', 'On to bars 3 to 4'],
     ['bars 3–4', 'On to bars 1 to 4'],
@@ -226,7 +226,7 @@ test('a player types an order of degrees; one that can’t be read is reported',
 })
 
 test('every level of hiding is reached with a key, and the run is the same', async ({ page }) => {
-  await page.goto('/stage/tune-breakwater?bars=1-2&rung=outline-up&tempo=180')
+  await page.goto('/stage/tune-breakwater?bars=1-2&rung=outline-up&tempo=260')
   await expect(page.getByTestId('trail')).toBeVisible()
   for (const shown of ['chord symbols only', 'numerals and the key', 'key name only']) {
     await page.keyboard.press('h')

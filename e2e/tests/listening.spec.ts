@@ -1,10 +1,10 @@
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import AxeBuilder from '@axe-core/playwright'
 import { type Browser, chromium, type Page } from '@playwright/test'
 import { ARGS, chromium as executable } from '../base.config.ts'
 import { expect, test } from './app.ts'
+import { violations } from './places.ts'
 import { played, type Sounded, saveAsWav, saveSpeech, silence, wandering, withNoise } from './sounds.ts'
 
 const STAGE = '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=120'
@@ -36,7 +36,7 @@ test('the guided check measures the microphone’s delay and stores it; a run is
   await withStandIn(page)
   const dialog = page.getByRole('dialog')
   await page.getByRole('button', { name: 'Check the microphone' }).click()
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  expect(await violations(page)).toEqual([])
   await page.getByRole('button', { name: 'Start' }).click()
   const tones = (away: number) =>
     page.evaluate(async (late) => {

@@ -67,7 +67,7 @@ test('the second of two tabs on one line is warned, and nothing is overwritten',
   await expect(savedLine(page, 'From the first tab')).toBeVisible()
   await saveAs(other, 'From the second tab')
   // The warning about the other tab may still be there.
-  await expect(other.getByRole('alert').filter({ hasText: 'was not saved' })).toContainText(
+  await expect(other.getByRole('alert').filter({ hasText: 'was not saved' }).first()).toContainText(
     '“From the second tab” was not saved: This was changed elsewhere in the meantime.',
   )
   await expect(savedLine(page, 'From the first tab')).toBeVisible()

@@ -1,14 +1,14 @@
 /** The criteria of a review and their weight in the total (common practice, no source). */
 const CRITERIA = {
-  harmony: 2.5,
-  resolution: 2,
-  connection: 2,
-  rhythm: 1.9,
-  phrasing: 2.2,
-  direction: 2,
-  idea: 1.8,
-  register: 1.5,
-  ending: 2,
+  harmony: 2.8,
+  resolution: 1.4,
+  connection: 2.2,
+  rhythm: 2.6,
+  phrasing: 3.1,
+  direction: 1.4,
+  idea: 1.6,
+  register: 1.8,
+  ending: 2.8,
   wish: 1,
 } as const
 
@@ -25,7 +25,7 @@ export const CRITERION_IDS = Object.keys(CRITERIA) as readonly Criterion[]
 export type Scores = Readonly<Record<Criterion, number>>
 
 /** The weight of findings in four bars that brings a criterion to 37 % (1 ÷ e) of what it has earned. */
-const HEAVY = 6
+const HEAVY = 7.5
 const BARS = 4
 
 /** Scores from what each criterion has earned (0 to 1) and the weight of the findings against it, per bar. */

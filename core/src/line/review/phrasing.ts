@@ -6,7 +6,7 @@ import { type AnalysedNote, barAt, hearLine } from '../explain/analysedLine.ts'
 import { explainNotes } from '../explain/explain.ts'
 import type { Explanation } from '../explain/explanation.ts'
 import { DEVICE_IDS, deviceRow } from '../figures/devices.ts'
-import { ALTERED_NOTES, aboveRoot, hasPitch } from '../figures/harmony.ts'
+import { ALTERED_NOTES, aboveRoot, harmonyOf, hasPitch } from '../figures/harmony.ts'
 import type { Line } from '../notes/line.ts'
 import { leadsHome, type Share } from './measure.ts'
 import { motifsOf } from './motifs.ts'
@@ -60,6 +60,8 @@ export interface Phrasing {
   /** Where the highest note is, from 0 to 1 of the line. */
   readonly topAt: number
   readonly joins: Share
+  /** Changes of chord at which a note sounds; at which it is a tone of the new chord. */
+  readonly met: Share
   readonly sevenToThree: Share
   readonly chromatic: Share
   readonly resolved: Share
@@ -204,6 +206,7 @@ export const phrasingOf = (
     ),
     rise: notes.length === 0 ? 0 : top - notes[0]!.midi,
     topAt: notes.length === 0 ? 0 : (notes.find(({ midi }) => midi === top)!.start - start) / (end - start),
+    met: changesMet(analysis, notes),
     joins: share(joins, ({ semitones }) => Math.abs(semitones) <= 2),
     sevenToThree: share(
       fives.filter(({ from, to }) => fallsByFifth(notes[from]!, notes[to]!)),
@@ -236,6 +239,17 @@ export const phrasingOf = (
 export const phraseFigures = (analysis: Analysis, line: Line, stretch?: Stretch): Phrasing => {
   const heard = hearLine(analysis, line)
   return phrasingOf(heard.changes, heard.notes, explainNotes(heard, line), stretch)
+}
+
+/** Of the changes after the first note: those at which a note sounds. */
+const changesMet = ({ spans, readings }: Analysis, notes: readonly AnalysedNote[]): Share => {
+  const first = notes[0]?.start ?? Number.POSITIVE_INFINITY
+  const met = spans.flatMap((span, index) => {
+    const sounding = notes.find(({ start, end }) => start <= span.start && end > span.start)
+    if (index === 0 || span.start <= first || !sounding) return []
+    return [hasPitch(harmonyOf(span.chord, readings[index]!.scale).isTone, sounding.midi)]
+  })
+  return share(met, (isTone) => isTone)
 }
 
 /** A step down into a chord tone on a beat: an upper approach, also where the line only passes through it. */
