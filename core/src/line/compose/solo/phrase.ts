@@ -1,8 +1,8 @@
 import { noiseBase } from '../../../random/noise.ts'
 import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
 import {
-  type Arrival,
-  arrivalAt,
+  arrivalsRoom,
+  arriveAt,
   type Column,
   HALF,
   MOST_WAIT,
@@ -52,6 +52,9 @@ const cleared = (room: Room): Room => {
   return room
 }
 
+/** Used again at each eighth. */
+const ARRIVALS = arrivalsRoom()
+
 /**
  * The cheapest row of pieces for a phrase, exactly, by dynamic programming over (eighth, last pitch, last way, wait);
  * undefined where none fits.
@@ -64,6 +67,7 @@ export const solvePhrase = (
 ): SolvedPhrase | undefined => {
   const [from, latest] = [wish.beginWithin[0], wish.endWithin[1]]
   const columns = cleared(room)
+  const { costs, states, least, known } = ARRIVALS
   let best = Number.POSITIVE_INFINITY
   let last: { piece: Piece; at: number; state: number } | undefined
   const take = (piece: Piece, cost: number, at: number, state: number, way: Way) => {
@@ -114,28 +118,28 @@ export const solvePhrase = (
     for (const half of wish.must ? [0, HALF] : [wish.must === undefined ? HALF : 0]) {
       const reached = reachedAt(ground, here, at, half)
       if (reached.count === 0) continue
-      const arrivals: (Arrival | undefined)[] = []
+      known.fill(0)
       for (const piece of pieces) {
-        if (isBanned(piece, wish)) continue
         const { midi } = piece.notes[0]!
-        arrivals[midi] ??= arrivalAt(ground, reached, at, midi)
-        const { costs, states, least } = arrivals[midi]
-        if (least + piece.price >= best) continue
+        if (known[midi] === 0) arriveAt(ARRIVALS, ground, reached, at, midi)
+        if (least[midi]! + piece.price >= best || isBanned(piece, wish)) continue
+        const first = midi * WAYS
         const own = ownPrice(wish, piece, base)
         if (piece.notes.length > 1) {
           let cheapest = Number.POSITIVE_INFINITY
           let by = 0
           for (let way = 0; way < WAYS; way += 1) {
-            const cost = costs[way]! + TURNS[way * WAYS + piece.leaves]!
+            const cost = costs[first + way]! + TURNS[way * WAYS + piece.leaves]!
             if (cost >= cheapest) continue
             cheapest = cost
             by = way
           }
-          take(piece, cheapest + own, at, states[by]!, piece.arrives)
+          take(piece, cheapest + own, at, states[first + by]!, piece.arrives)
           continue
         }
         for (let way = 0; way < WAYS; way += 1)
-          if (states[way]! >= 0) take(piece, costs[way]! + own, at, states[way]!, way as Way)
+          if (states[first + way]! >= 0)
+            take(piece, costs[first + way]! + own, at, states[first + way]!, way as Way)
       }
     }
   }
@@ -156,6 +160,7 @@ export const solvePhrase = (
 }
 
 const isBanned = (piece: Piece, { banned, worn, without }: PhraseWish): boolean => {
+  if (banned.size === 0 && worn.size === 0 && without === undefined) return false
   const { source } = piece
   if (without?.has(piece)) return true
   return source.kind === 'fragment'
