@@ -33,9 +33,9 @@ export class PhraseBody extends RemovableBody {
   @IsString({ each: true })
   @MaxLength(LIMITS.tag, { each: true, ...atMost(LIMITS.tag) })
   tags?: string[]
-  /** The phrase that it was made from, and the changes that made it, by their ids: `invert:dominant`. */
+  /** The phrase that it was made from, and the changes that made it, by their ids and notes from 1: `backwards:octaveUp@3:dominant`. */
   @IsOptional() @Matches(ID_PATTERN) parent?: string
-  @IsOptional() @Matches(/^[A-Za-z:]{1,400}$/) change?: string
+  @IsOptional() @Matches(/^[A-Za-z0-9@:]{1,400}$/) change?: string
 }
 
 export type PhraseAnswer = AnswerOf<PhraseBody, 'words' | 'tags' | 'parent' | 'change'>

@@ -9,8 +9,8 @@ const intervals = ({ notes }: Phrase): readonly number[] =>
   notes.slice(1).map((note, at) => note.semitones - notes[at]!.semitones)
 const starts = ({ notes }: Phrase): readonly number[] => notes.map(({ at }) => at)
 const degrees = ({ notes }: Phrase): string => notes.map(({ degree }) => degree).join(' ')
-const changed = (phrase: Phrase, id: PhraseChangeId): Phrase => {
-  const result = changedPhrase(phrase, id)
+const changed = (phrase: Phrase, id: PhraseChangeId, at?: number): Phrase => {
+  const result = changedPhrase(phrase, id, at)
   if (!result) throw new Error(`${id} can't be done`)
   return result
 }
@@ -62,6 +62,43 @@ describe('changes of a phrase', () => {
     expect(line.notes[0]!.start).toBe(1920 - 240)
   })
 
+  it('round, before and inside a chosen note: turned over, led in, an octave away, a note between', () => {
+    // Inversion round a pitch a: x becomes 2a - x (common practice in set theory, no source).
+    const semitones = ({ notes }: Phrase) => notes.map((note) => note.semitones)
+    const round = changed(CELL, 'turnedByHalfSteps', 2)
+    expect(intervals(round)).toEqual([-2, -1, -4])
+    expect(degrees(changed(CELL, 'turnedByScale', 2))).toBe('5 11 b3 R')
+    expect(semitones(changed(CELL, 'octaveUp', 3)).at(-1)).toBe(semitones(CELL).at(-1)! + 12)
+    expect(intervals(changed(CELL, 'octaveDown', 1))).toEqual([-10, 13, 4])
+    // R 9 b3 5: the 9 makes room for the half step under the b3; a guide tone never does.
+    expect(degrees(changed(CELL, 'ledFromBelow', 2))).toBe('R 9 b3 5')
+    expect(changedPhrase(CELL, 'ledFromBelow', 3)).toBeUndefined()
+    const long = readPhrase('IIm7', 'R__ b3 5')
+    expect(degrees(changed(long, 'enclosed', 1))).toBe('R 11 9 b3 5')
+    expect(starts(changed(long, 'enclosed', 1))).toEqual([0, 480, 720, 960, 1200])
+    expect(degrees(changed(long, 'noteBetween', 1))).toBe('R b3 11 5')
+    expect(degrees(changed(long, 'toneBetween', 0))).toBe('R b3 b3 5')
+    expect(changedPhrase(readPhrase('IIm7', '(R b3 5)'), 'noteBetween', 0)).toBeUndefined()
+  })
+
+  it('in other rhythms, and in other lengths with its chords', () => {
+    expect(starts(changed(CELL, 'inTriplets'))).toEqual([0, 160, 320, 480])
+    expect(starts(changed(CELL, 'inSixteenths'))).toEqual([0, 120, 240, 360])
+    expect(starts(changed(CELL, 'longAndShort'))).toEqual([0, 480, 720, 960])
+    expect(starts(changed(CELL, 'shortAndLong'))).toEqual([0, 240, 720, 960])
+    // Eight notes as long as that don’t fit into a bar.
+    expect(changedPhrase(readPhrase('V7', '3 5 b7 b9 R b7 5 b13'), 'longAndShort')).toBeUndefined()
+    const cadence = readPhrase('IIm7 V7 Imaj7', 'b3 5 b7 9 R b7 5 b3 | 3 5 b7 b9 R b7 5 b13 | 5_ 3_')
+    const twice = changed(cadence, 'twiceAsLong')
+    expect(twice.chords.map(({ at }) => at)).toEqual([0, 3840, 7680])
+    expect(degrees(twice)).toBe(degrees(cadence))
+    expect(changed(twice, 'halfAsLong')).toEqual(cadence)
+    // The same notes over the same chords, now two bars each.
+    const { analysis, line } = phraseInKey(twice, 0, 62)
+    expect(analysis.chart.bars).toHaveLength(5)
+    expect(line.notes.at(-1)!.start).toBe(2 * cadence.notes.at(-1)!.at)
+  })
+
   it('strips a phrase to its guide tones and its landing', () => {
     const phrase = readPhrase('IIm7 V7 Imaj7', 'r b3 5 b7 9 R b7 5 | 3 5 b7 b9 R b7 5 b13 | 5_ 3_')
     expect(degrees(changed(phrase, 'stripped'))).toBe('b3 b7 b7 3 b7 b7 3')
@@ -71,7 +108,7 @@ describe('changes of a phrase', () => {
     for (const { id, name, does } of PHRASE_CHANGES) {
       expect(name.length + does.length).toBeGreaterThan(20)
       const results = SHIPPED_PHRASES.map(({ phrase }) => changedPhrase(phrase, id))
-      expect(results.filter(Boolean).length).toBeGreaterThan(SHIPPED_PHRASES.length / 2)
+      expect(results.filter(Boolean).length, id).toBeGreaterThan(SHIPPED_PHRASES.length / 5)
     }
     expect(changedPhrase(readPhrase('V7', 'R'), 'withoutLast')).toBeUndefined()
   })

@@ -1,4 +1,4 @@
-import { QUARTER } from '../../theory/rhythm/ticks.ts'
+import { EIGHTH, QUARTER } from '../../theory/rhythm/ticks.ts'
 import type { Line } from '../notes/line.ts'
 import { percent, type Share } from './measure.ts'
 import type { Phrasing } from './phrasing.ts'
@@ -83,6 +83,14 @@ const lastDegrees = (lines: Lines): ReadonlyMap<string, number> => {
   }
   return counts
 }
+
+const hasDoubleTime = ({ line: { notes } }: ReportedLine): boolean =>
+  notes.some((_, at) =>
+    [1, 2, 3].every((by) => {
+      const [before, next] = [notes[at + by - 1], notes[at + by]]
+      return before !== undefined && next !== undefined && next.start - before.start === EIGHTH / 2
+    }),
+  )
 
 /** How often the commonest value comes among lines over the same chart, in percent of these lines; the mean of all charts. */
 const commonest =
@@ -316,6 +324,15 @@ export const TARGETS: readonly Target[] = [
     what: 'notes a bar at medium tempo, of those in ballads',
     solo: [1.33],
     figure: (lines) => density(lines, 'medium') / density(lines, 'ballad'),
+  },
+  {
+    // Long notes and double time: what makes a ballad (common practice, no source).
+    what: 'ballads with four sixteenths in a row, %',
+    solo: [25, 75],
+    figure: (lines) => {
+      const ballads = lines.filter(({ kind }) => kind === 'ballad')
+      return (100 * ballads.filter(hasDoubleTime).length) / Math.max(1, ballads.length)
+    },
   },
 ]
 

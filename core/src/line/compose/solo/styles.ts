@@ -19,8 +19,10 @@ export interface StyleRow {
   readonly filling: number
   /** What approaches and enclosures cost besides: more where there is no change to lead to. */
   readonly approaches?: number
-  /** What each note costs besides: how dense the lines are. */
+  /** What each eighth in which a note is struck costs besides: how dense the lines are. */
   readonly density: number
+  /** What a run in sixteenths saves. */
+  readonly doubleTime?: number
   /** The price of a leap into a change of chord, times this. */
   readonly joins?: number
   /** Even eighths only: the style for etudes. */
@@ -53,7 +55,8 @@ export const STYLES: Readonly<Record<SoloStyle, StyleRow>> = {
     ],
     hands: { bebop: 1.4, lyrical: 0, blues: 1.6, modal: 0.9, waltz: 0.8 },
     filling: 1.8,
-    density: 0.65,
+    density: 0.92,
+    doubleTime: 1.3,
     approaches: 0.3,
     stories: [SEQUENCE, ANSWER],
   },

@@ -100,9 +100,10 @@ export function* preparing(
     if (at % AT_A_TIME === 0) yield
     if (style.even && !isEven(piece)) continue
     if (covered.size > 0 && touches(ground, piece, covered)) continue
-    const extra = style.density * piece.notes.length + wish(piece)
+    const saved = style.doubleTime !== undefined && isDoubleTime(piece) ? style.doubleTime : 0
+    const extra = style.density * eighthsSounded(piece) + wish(piece) - saved
     if (extra >= BANNED) continue
-    usable.push(extra === 0 ? piece : { ...piece, price: piece.price + extra })
+    usable.push(extra === 0 ? piece : { ...piece, price: Math.max(0, piece.price + extra) })
   }
   return {
     ground,
@@ -122,6 +123,14 @@ export const soloTask = ({ pieces, ...base }: SoloBase, seed: number): SoloTask 
     pieces.filter(({ source }) => source.kind !== 'fragment' || mayUse(source.id, seed)),
   ),
 })
+
+/** The eighths in which notes of a piece are struck: double time makes a line no denser than eighths do. */
+const eighthsSounded = ({ notes }: Piece): number =>
+  new Set(notes.map(({ start }) => Math.floor(start / EIGHTH))).size
+
+/** Four notes and more that follow each other in sixteenths. */
+const isDoubleTime = ({ notes }: Piece): boolean =>
+  notes.filter(({ start }, at) => at > 0 && start - notes[at - 1]!.start === EIGHTH / 2).length >= 3
 
 /** Notes that follow each other in eighths. */
 const isEven = ({ notes, source }: Piece): boolean =>
