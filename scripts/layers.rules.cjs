@@ -20,6 +20,7 @@ const CORE_ORDER = [
   'line/review',
   'line/compose',
   'line/phrases',
+  'line/fingering',
   'line/score',
   'practice/drill',
   'practice/listen',

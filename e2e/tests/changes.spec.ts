@@ -83,8 +83,8 @@ test('form and text show the same: chords are typed bar by bar, bars and section
   await expect(editor(page)).toContainText(/\[B\].*\[A\]/s)
 
   const undo = page.getByRole('button', { name: 'Undo' })
-  const text = () => editor(page).innerText()
-  for (let click = 0; click < 30 && !/\[A\]\s*\| Dm7 \| G7 \|/.test(await text()); click += 1)
+  const text = () => editor(page).textContent()
+  for (let click = 0; click < 30 && !/\[A\]\s*\| Dm7 \| G7 \|/.test((await text()) ?? ''); click += 1)
     await undo.click()
   await expect(editor(page)).toContainText(/\[A\]\s*\| Dm7 \| G7 \|/)
   await page.getByRole('button', { name: 'Redo' }).click()

@@ -110,3 +110,38 @@ test('an address of a phrase that isn’t there is told', async ({ page }) => {
   await page.goto('/vocabulary/phrase-nowhere')
   await expect(page.getByText('This phrase isn’t here any more. Choose another one.')).toBeVisible()
 })
+
+test('a guitarist sees where a phrase lies: tablature, the neck bar by bar, without a shift, from another string', async ({
+  page,
+}) => {
+  await page.route('**/api/settings', async (route) => {
+    const response = await route.fetch()
+    await route.fulfill({ response, json: { ...(await response.json()), instrument: 'guitar' } })
+  })
+  await page.goto('/vocabulary/shipped-thirds-lead-down')
+  const phrase = page.getByRole('region', { name: 'The phrase' })
+  await expect(phrase.locator('[data-tab-note]')).toHaveCount(17)
+  await expect(phrase.getByTestId('neck')).toHaveCount(3)
+  await phrase.getByLabel('Fingering', { exact: true }).last().selectOption({ label: 'without a shift' })
+  await expect(phrase.getByText('The hand stays where it is.')).toBeVisible()
+  const frets = () => phrase.locator('[data-tab-note]').allTextContents()
+  const low = await frets()
+  await phrase.getByLabel('Fingering', { exact: true }).last().selectOption({ label: 'from string 5' })
+  await expect.poll(frets).not.toEqual(low)
+  // F3 on the A string; the guitar reads it an octave higher.
+  expect((await frets())[0]).toBe('8')
+  // The first string has no such low note.
+  await phrase.getByLabel('Fingering', { exact: true }).last().selectOption({ label: 'from string 1' })
+  await expect(phrase.getByText('The first note can’t be played on that string')).toBeVisible()
+  await expect(phrase.locator('[data-tab-note]')).toHaveCount(0)
+  expect(await violations(page)).toEqual([])
+  await page.goto('/tunes/tune-breakwater/line?bars=1-4')
+  await page.getByRole('button', { name: 'Write a line' }).click()
+  await expect(page.locator('[data-staff-note]').first()).toBeVisible()
+  await expect
+    .poll(
+      async () =>
+        (await page.locator('[data-tab-note]').count()) - (await page.locator('[data-note]').count()),
+    )
+    .toBe(0)
+})

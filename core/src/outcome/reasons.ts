@@ -36,6 +36,11 @@ export interface RuleArguments {
     key: { readonly tonic: string; readonly mode: string },
   ]
 
+  // Why a line can't be fingered: the note, from 1.
+  'fingering.range': readonly [note: number, side: 'below' | 'above']
+  'fingering.first': readonly []
+  'fingering.still': readonly [note: number]
+
   // Why a chart or a chord symbol can't be read.
   'chord.unread': readonly [symbol: string, rest: string]
   'chart.empty': readonly []

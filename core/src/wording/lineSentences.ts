@@ -14,7 +14,7 @@ import type { Sentences } from './sentence.ts'
 import { degreeName } from './signs.ts'
 
 /** What is said about a brief that can't be met, about what a line misses, and about any line in a review. */
-export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'praise'>> = {
+export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'praise' | 'fingering'>> = {
   'brief.noChord': () => 'No line is possible: there is no chord in these bars.',
   'brief.range': (symbol, bar) =>
     `The range is too small: it has no tone of ${chordName(symbol)} in bar ${bar}. The line goes beyond it.`,
@@ -23,6 +23,10 @@ export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'prais
   'brief.landing': (note, symbol) =>
     `The line can’t end on ${requestedNote(note)}: it isn’t a tone of ${chordName(symbol)} within the range. It ends where it fits best.`,
   'brief.cell': (degrees) => `The cell ${cellName(degrees)} has fewer than two notes, so it was left out.`,
+  'fingering.range': (note, side) =>
+    `Note ${note} is ${side === 'below' ? 'below the lowest string' : 'above the last fret of the highest string'}.`,
+  'fingering.first': () => 'The first note can’t be played on that string in that position.',
+  'fingering.still': (note) => `Without a shift, note ${note} is out of reach.`,
   'line.shapes': (count) =>
     `${count === 1 ? 'A four-note shape comes' : `${count} four-note shapes come`} more than twice.`,
   'line.run': (notes) => `It runs ${notes} notes in one direction.`,

@@ -10,6 +10,8 @@ import {
 import { useEffect, useMemo, useState } from 'react'
 import { createPortal, flushSync } from 'react-dom'
 import { useSettings } from '../settings/settings.ts'
+import { Tablature } from './fingering/Tablature.tsx'
+import { useFingered } from './fingering/useFingering.ts'
 import { layoutSystems } from './layout.ts'
 import { Staff } from './staff/Staff.tsx'
 import type { View } from './useView.ts'
@@ -61,6 +63,7 @@ const Sheet = ({
 }: PrintSheetProps) => {
   const { instrument } = useSettings()
   const explanation = useMemo(() => known ?? explainLine(analysis, line), [known, analysis, line])
+  const fingered = useFingered(line)
   const { chart } = analysis
   const score = useMemo(() => scoreOf(chart, line, stretch), [chart, line, stretch])
   const systems = useMemo(
@@ -96,6 +99,7 @@ const Sheet = ({
             layout={layout}
             view={{ degrees: view.degrees, roles: false, atOnce: true }}
           />
+          <Tablature fingered={fingered} line={line} layout={layout} />
         </div>
       ))}
     </div>

@@ -1,5 +1,8 @@
 import { type Explanation, explainLine, type PhraseInKey, scoreOf } from '@eager-contour/core'
 import { useMemo, useRef } from 'react'
+import { FingeringPanel } from '../notation/fingering/FingeringPanel.tsx'
+import { Tablature } from '../notation/fingering/Tablature.tsx'
+import { useChosenFingering } from '../notation/fingering/useFingering.ts'
 import { layoutSystems } from '../notation/layout.ts'
 import { NOTHING_SELECTED } from '../notation/selection.ts'
 import { Staff } from '../notation/staff/Staff.tsx'
@@ -44,7 +47,7 @@ interface PhrasePictureProps {
 export const useExplained = ({ analysis, line }: PhraseInKey): Explanation =>
   useMemo(() => explainLine(analysis, line), [analysis, line])
 
-/** A phrase on the terrain and on the staff, with the degree and the role of every note. */
+/** A phrase on the terrain and on the staff, with the degree and the role of every note; with a fingering for strings. */
 export const PhrasePicture = ({ shown, terrain }: PhrasePictureProps) => {
   const { analysis, line } = shown
   const host = useRef<HTMLDivElement>(null)
@@ -66,6 +69,7 @@ export const PhrasePicture = ({ shown, terrain }: PhrasePictureProps) => {
           width < NARROW ? undefined : bars,
         )
   }, [analysis, stretch, width, score.signature])
+  const played = useChosenFingering(line)
   const pitches = line.notes.map(({ midi }) => midi)
   const heights = { low: Math.min(...pitches) - MARGIN, high: Math.max(...pitches) + MARGIN }
   return (
@@ -81,8 +85,10 @@ export const PhrasePicture = ({ shown, terrain }: PhrasePictureProps) => {
             />
           )}
           <Staff {...{ analysis, score, line, explanation, layout }} view={VIEW} />
+          <Tablature fingered={played} line={line} layout={layout} />
         </div>
       ))}
+      {played && <FingeringPanel {...{ played, line }} chart={analysis.chart} />}
     </div>
   )
 }

@@ -14,6 +14,8 @@ import {
 import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { flushSync } from 'react-dom'
 import { useClock } from '../../audio/clock.ts'
+import { Tablature } from '../../notation/fingering/Tablature.tsx'
+import { type Fingered, useFingered } from '../../notation/fingering/useFingering.ts'
 import { type Heights, layoutSystems, type SystemLayout } from '../../notation/layout.ts'
 import { PlayedChord } from '../../notation/PlayedChord.tsx'
 import { Staff, type StaffMarks, type StaffOutline } from '../../notation/staff/Staff.tsx'
@@ -51,6 +53,7 @@ export const Systems = memo((props: SystemsProps) => {
     return () => observer.disconnect()
   }, [])
   const score = useMemo(() => scoreOf(analysis.chart, line, stretch), [analysis, line, stretch])
+  const fingered = useFingered(line)
   const { outline } = props.marks
   const { points } = props.contour
   const outlined = useMemo<StaffOutline | undefined>(
@@ -65,7 +68,7 @@ export const Systems = memo((props: SystemsProps) => {
   return (
     <div ref={host} className="min-w-0">
       {layouts.map((layout, turn) => (
-        <System key={layout.from} {...props} drawn={{ layout, heights, score, outlined, turn }} />
+        <System key={layout.from} {...props} drawn={{ layout, heights, score, outlined, fingered, turn }} />
       ))}
     </div>
   )
@@ -77,6 +80,7 @@ interface SystemProps extends Omit<SystemsProps, 'stretch'> {
     readonly heights: Heights
     readonly score: Score
     readonly outlined: StaffOutline | undefined
+    readonly fingered: Fingered | undefined
     /** Systems after the first follow one by one. */
     readonly turn: number
   }
@@ -89,7 +93,7 @@ const AROUND_FAR = 40
 /** One row of bars; drawn only in the window or near it. */
 const System = (props: SystemProps) => {
   const { view, contour, actions } = props
-  const { analysis, line, explanation, layout, heights, score, outlined } = useInTurn(props)
+  const { analysis, line, explanation, layout, heights, score, outlined, fingered } = useInTurn(props)
   const marks = useMemo<TerrainMarks>(
     () => ({ ...props.marks, threads: view.threads }),
     [props.marks, view.threads],
@@ -121,7 +125,10 @@ const System = (props: SystemProps) => {
             actions={actions}
           />
           {view.staff && !layout.far && (
-            <Staff {...shown} score={score} view={view} outline={outlined} marks={staffMarks} />
+            <>
+              <Staff {...shown} score={score} view={view} outline={outlined} marks={staffMarks} />
+              <Tablature fingered={fingered} line={line} layout={layout} />
+            </>
           )}
         </>
       )}
@@ -137,10 +144,10 @@ type Shown = Pick<SystemProps, 'analysis' | 'line' | 'explanation'> & Omit<Syste
  * so that no task is long when a whole line arrives during playback.
  */
 const useInTurn = ({ analysis, line, explanation, drawn }: SystemProps): Shown => {
-  const { layout, heights, score, outlined, turn } = drawn
+  const { layout, heights, score, outlined, fingered, turn } = drawn
   const now = useMemo(
-    () => ({ analysis, line, explanation, layout, heights, score, outlined }),
-    [analysis, line, explanation, layout, heights, score, outlined],
+    () => ({ analysis, line, explanation, layout, heights, score, outlined, fingered }),
+    [analysis, line, explanation, layout, heights, score, outlined, fingered],
   )
   const [shown, setShown] = useState<Shown>(now)
   useEffect(() => {

@@ -55,7 +55,7 @@ export const STYLES: Readonly<Record<SoloStyle, StyleRow>> = {
     ],
     hands: { bebop: 1.4, lyrical: 0, blues: 1.6, modal: 0.9, waltz: 0.8 },
     filling: 1.8,
-    density: 0.92,
+    density: 1,
     doubleTime: 1.3,
     approaches: 0.3,
     stories: [SEQUENCE, ANSWER],

@@ -1,0 +1,125 @@
+import { err, type Outcome, ok } from '../../outcome/outcome.ts'
+import { reason } from '../../outcome/reasons.ts'
+import { EIGHTH } from '../../theory/rhythm/ticks.ts'
+import type { LineNote } from '../notes/line.ts'
+import type { Board } from './boards.ts'
+import { type Fingered, placePrice, stepPrice } from './prices.ts'
+
+export interface Fingering {
+  /** Where each note of the line is played, in order. */
+  readonly notes: readonly Fingered[]
+  readonly cost: number
+  /** How often the hand moves. */
+  readonly shifts: number
+}
+
+/** What a player asks of a fingering. */
+export interface FingeringWish {
+  /** The hand stays where it is. */
+  readonly still?: boolean
+  /** The string of the first note, 0 the lowest; the fret of the first finger at the first note. */
+  readonly string?: number
+  readonly position?: number
+}
+
+/** Every place of a pitch on the fingerboard, with every position of the hand that reaches it. */
+export const placesOf = (board: Board, midi: number): readonly Fingered[] =>
+  board.strings.flatMap((open, string) => {
+    const fret = midi - open
+    if (fret < 0 || fret > board.frets) return []
+    // An open string sounds wherever the hand is.
+    const [low, high] =
+      fret === 0 ? [1, board.frets] : [fret - board.reach - board.stretch, fret + board.stretch]
+    const places: Fingered[] = []
+    for (let position = Math.max(1, low); position <= Math.min(board.frets, high); position += 1)
+      places.push({ string, fret, position, finger: fret === 0 ? 0 : fingerFor(board, fret - position) })
+    return places
+  })
+
+/** The finger for a fret counted from the hand's first: one a fret, but the fourth for a hand's last. */
+const fingerFor = ({ reach }: Board, offset: number): number =>
+  offset >= reach ? 4 : Math.max(0, offset) + 1
+
+type Played = Pick<LineNote, 'start' | 'midi'>
+
+/** The time from each note to the next; none where they begin together. */
+const gapTo = (notes: readonly Played[], at: number): number =>
+  Math.max(EIGHTH / 2, notes[at]!.start - notes[at - 1]!.start)
+
+/** The cheapest way through places, exactly, by dynamic programming; undefined where a note has none. */
+const cheapest = (
+  board: Board,
+  notes: readonly Played[],
+  places: readonly (readonly Fingered[])[],
+): Fingering | undefined => {
+  if (places.some((all) => all.length === 0)) return undefined
+  let costs = places[0]!.map((place) => placePrice(board, place))
+  const back: number[][] = []
+  for (let at = 1; at < notes.length; at += 1) {
+    const gap = gapTo(notes, at)
+    const from = places[at - 1]!
+    const reached = places[at]!.map((place) => {
+      let best = Number.POSITIVE_INFINITY
+      let by = 0
+      for (let index = 0; index < from.length; index += 1) {
+        const before = costs[index]!
+        if (before >= best) continue
+        const cost = before + stepPrice(board, from[index]!, place, gap)
+        if (cost >= best) continue
+        best = cost
+        by = index
+      }
+      return { cost: best + placePrice(board, place), by }
+    })
+    back.push(reached.map(({ by }) => by))
+    costs = reached.map(({ cost }) => cost)
+  }
+  const cost = Math.min(...costs)
+  let index = costs.indexOf(cost)
+  const way: Fingered[] = []
+  for (let at = notes.length - 1; at >= 0; at -= 1) {
+    way.unshift(places[at]![index]!)
+    if (at > 0) index = back[at - 1]![index]!
+  }
+  const shifts = way.filter(({ position }, at) => at > 0 && position !== way[at - 1]!.position).length
+  return { notes: way, cost, shifts }
+}
+
+/**
+ * How a line is best fingered: the least movement of the hand, by stretches, shifts, crossings of strings and open strings, exactly.
+ * @param board the fingerboard
+ * @param notes a line's notes in order, sounding MIDI numbers
+ * @param wish what the player asks for
+ * @returns a place for each note, or why there is none: the note, from 1, that can't be reached
+ * @example fingeringOf(board, line.notes).ok
+ */
+export const fingeringOf = (
+  board: Board,
+  notes: readonly Played[],
+  wish: FingeringWish = {},
+): Outcome<Fingering> => {
+  if (notes.length === 0) return ok({ notes: [], cost: 0, shifts: 0 })
+  const unreached = notes.findIndex(({ midi }) => placesOf(board, midi).length === 0)
+  if (unreached >= 0) {
+    const side = notes[unreached]!.midi < board.strings[0]! ? 'below' : 'above'
+    return err(reason('fingering.range', unreached + 1, side))
+  }
+  const all = notes.map(({ midi }, at) =>
+    placesOf(board, midi).filter(
+      ({ string, position }) =>
+        at > 0 ||
+        ((wish.string === undefined || string === wish.string) &&
+          (wish.position === undefined || position === wish.position)),
+    ),
+  )
+  if (all[0]!.length === 0) return err(reason('fingering.first'))
+  if (!wish.still) return ok(cheapest(board, notes, all)!)
+  const hands = Array.from({ length: board.frets }, (_, at) => {
+    const here = all.map((places) => places.filter(({ position }) => position === at + 1))
+    const missing = here.findIndex((places) => places.length === 0)
+    return { way: cheapest(board, notes, here), reached: missing < 0 ? notes.length : missing }
+  })
+  const ways = hands.flatMap(({ way }) => way ?? [])
+  if (ways.length > 0) return ok(ways.reduce((best, one) => (one.cost < best.cost ? one : best)))
+  return err(reason('fingering.still', Math.max(...hands.map(({ reached }) => reached)) + 1))
+}

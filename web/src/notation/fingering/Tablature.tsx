@@ -1,0 +1,84 @@
+import type { Line } from '@eager-contour/core'
+import type { SystemLayout } from '../layout.ts'
+import type { Fingered } from './useFingering.ts'
+
+const LINE_GAP = 15
+const TOP = 10
+/** The size of a number where there is room for it, and where notes are close to each other. */
+const SIZE = 15
+const SMALL = 11
+const CLOSE = 20
+
+interface TablatureProps {
+  /** Undefined for instruments without a fingerboard. */
+  readonly fingered: Fingered | undefined
+  readonly line: Line
+  readonly layout: SystemLayout
+}
+
+/** A row of tablature: a line for each string, the highest on top, and the fret of each note where it stands on the staff. */
+export const Tablature = ({ fingered, line, layout }: TablatureProps) => {
+  const { board, fingering } = fingered ?? {}
+  if (!board || !fingering) return null
+  const count = board.strings.length
+  const yOf = (string: number) => TOP + (count - 1 - string) * LINE_GAP
+  const shown = line.notes.flatMap(({ start }, at) =>
+    start >= layout.start && start < layout.end
+      ? [{ at, x: layout.xOf(start), ...fingering.notes[at]! }]
+      : [],
+  )
+  const words = shown.map(
+    ({ string, fret }) => `string ${count - string} ${fret === 0 ? 'open' : `fret ${fret}`}`,
+  )
+  const bottom = yOf(0)
+  const isClose = shown.some(({ x }, at) => at > 0 && x - shown[at - 1]!.x < CLOSE)
+  const size = isClose ? SMALL : SIZE
+  const halfWidth = (fret: number) => size * (fret > 9 ? 0.62 : 0.4)
+  return (
+    <svg
+      role="img"
+      aria-label={`Tablature: ${words.join(', ')}`}
+      width={layout.width}
+      height={bottom + TOP}
+      className="block max-w-full"
+      data-testid="tablature"
+    >
+      {board.strings.map((open, string) => (
+        <line key={open} x1={4} x2={layout.width} y1={yOf(string)} y2={yOf(string)} className="stroke-soft" />
+      ))}
+      {Array.from({ length: layout.to - layout.from + 2 }, (_, at) => (
+        <line
+          key={layout.from + at}
+          x1={at === layout.to - layout.from + 1 ? layout.width - 1 : layout.barX(layout.from + at)}
+          x2={at === layout.to - layout.from + 1 ? layout.width - 1 : layout.barX(layout.from + at)}
+          y1={TOP}
+          y2={bottom}
+          className="stroke-soft"
+        />
+      ))}
+      {shown.map(({ at, x, string, fret }) => (
+        <rect
+          key={at}
+          x={x - halfWidth(fret)}
+          y={yOf(string) - size / 2}
+          width={2 * halfWidth(fret)}
+          height={size}
+          className="fill-sheet"
+        />
+      ))}
+      {shown.map(({ at, x, string, fret }) => (
+        <text
+          key={at}
+          data-tab-note={at}
+          x={x}
+          y={yOf(string) + size / 3}
+          textAnchor="middle"
+          className="fill-ink font-semibold"
+          style={{ fontSize: size }}
+        >
+          {fret}
+        </text>
+      ))}
+    </svg>
+  )
+}
