@@ -5,6 +5,7 @@ import { benchReading } from './reading.ts'
 import { benchReviewing } from './reviewing.ts'
 import { benchSymbols } from './symbols.ts'
 import { printTable } from './table.ts'
+import { benchVocabulary } from './vocabulary.ts'
 
 printTable([
   ...benchSymbols(),
@@ -12,5 +13,6 @@ printTable([
   ...benchComposing(),
   ...benchReviewing(),
   ...benchDrilling(),
+  ...benchVocabulary(),
   ...(await benchPage()),
 ])

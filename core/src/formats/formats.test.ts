@@ -4,6 +4,8 @@ import { describe, expect, it } from 'vitest'
 import { analysed } from '../../test/changes.ts'
 import { bandEvents } from '../band/band.ts'
 import { composeLines } from '../line/compose/compose.ts'
+import { boardOf } from '../line/fingering/boards.ts'
+import { fingeringOf } from '../line/fingering/fingering.ts'
 import { notesWithin } from '../line/notes/line.ts'
 import { instrumentOf } from '../theory/instrument/instrument.ts'
 import { readPitch } from '../theory/pitch/pitch.ts'
@@ -22,6 +24,32 @@ const { line } = composeLines(TUNE, {
   breathBars: 4,
 }).lines[0]!
 const ZERO = 1920
+
+describe('MusicXML for a fingerboard', () => {
+  it('has the string and fret of every note struck, which sound as the note does', () => {
+    // A guitar’s open strings from the highest: E4 B3 G3 D3 A2 E2 (common practice, no source).
+    const open = [64, 59, 55, 50, 45, 40]
+    const guitar = instrumentOf('guitar')
+    const outcome = fingeringOf(boardOf(guitar)!, line.notes)
+    if (!outcome.ok) throw new Error('the line can’t be fingered')
+    const xml = writeMusicXml(
+      TUNE.chart,
+      line,
+      { from: 0, to: 5 },
+      {
+        title: 'Fingered',
+        part: 'guitar',
+        clef: 'treble',
+        fingered: { strings: 6, notes: outcome.value.notes },
+      },
+    )
+    const places = [...xml.matchAll(/<string>(\d)<\/string>\s*<fret>(\d+)<\/fret>/g)].map(
+      ([, string, fret]) => open[Number(string) - 1]! + Number(fret),
+    )
+    expect(places).toEqual(line.notes.map(({ midi }) => midi))
+    expect(xml).not.toContain('<fingering>0')
+  })
+})
 
 describe('writeBandMidi', () => {
   it('is read back by @tonejs/midi: a track for each part that plays, with its sound, every note where it sounds', () => {

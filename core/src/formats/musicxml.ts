@@ -1,4 +1,5 @@
 import { XMLBuilder } from 'fast-xml-parser'
+import type { Fingered } from '../line/fingering/prices.ts'
 import type { Line } from '../line/notes/line.ts'
 import { scoreOf, type WrittenBar, type WrittenEvent } from '../line/score/score.ts'
 import { type Chord, chordKind, hasDegree } from '../theory/chord/chord.ts'
@@ -15,6 +16,8 @@ export interface ScoreTitles {
   readonly clef: 'treble' | 'bass'
   /** From the sounding to the written pitch of the part, if different: the file then says how it sounds. */
   readonly written?: { readonly semitones: number; readonly fifths: number }
+  /** Where each note of the line is played on a fingerboard, whose strings are counted. */
+  readonly fingered?: { readonly strings: number; readonly notes: readonly Fingered[] }
 }
 
 type Node = Record<string, unknown>
@@ -86,7 +89,7 @@ const measureOf = (
       const cell = waiting.shift()!
       children.push(harmonyOf(chords.get(cell.index)!, cell.start - event.start))
     }
-    children.push(noteOf(event, bar.events[index - 1], bar.events[index + 1]))
+    children.push(noteOf(event, bar.events[index - 1], bar.events[index + 1], technicalOf(event, titles)))
   })
   return element('measure', children, { number: String(at + 1) })
 }
@@ -208,6 +211,7 @@ const noteOf = (
   event: WrittenEvent,
   before: WrittenEvent | undefined,
   after: WrittenEvent | undefined,
+  technical: readonly Node[],
 ): Node => {
   const dots = event.dots === 1 ? [element('dot', [])] : []
   if (!event.pitch)
@@ -244,8 +248,22 @@ const noteOf = (
     ...notations([
       ...ties.map((type) => element('tied', [], { type })),
       ...tripletMarks(event, before, after),
+      ...technical,
     ]),
   ])
+}
+
+/** String and fret of a note where it is struck: MusicXML counts strings from the highest, as players do. */
+const technicalOf = ({ note, tiedFrom }: WrittenEvent, { fingered }: ScoreTitles): readonly Node[] => {
+  const place = note === undefined || tiedFrom ? undefined : fingered?.notes[note]
+  if (!place || !fingered) return []
+  return [
+    element('technical', [
+      ...(place.finger > 0 ? [text('fingering', place.finger)] : []),
+      text('string', fingered.strings - place.string),
+      text('fret', place.fret),
+    ]),
+  ]
 }
 
 const notations = (marks: readonly Node[]): readonly Node[] =>

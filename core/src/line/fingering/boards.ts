@@ -30,5 +30,29 @@ export const boardOf = ({ id, strings }: Instrument): Board | undefined => {
   return strings && size ? { strings, ...size } : undefined
 }
 
+/** Centimetres that the hand moves from one fret to another, by both, with how many frets there are. */
+export interface Distances {
+  readonly frets: number
+  readonly centimetres: Float64Array
+}
+
+const distances = new WeakMap<Board, Distances>()
+
+/** How far the hand moves between the frets of a board; worked out once. */
+export const distancesOf = (board: Board): Distances => {
+  const known = distances.get(board)
+  if (known) return known
+  const count = board.frets + 1
+  const made = {
+    frets: count,
+    centimetres: Float64Array.from(
+      { length: count * count },
+      (_, at) => Math.abs(fretAt(board, Math.floor(at / count)) - fretAt(board, at % count)) / 10,
+    ),
+  }
+  distances.set(board, made)
+  return made
+}
+
 /** Millimetres from the nut to a fret: each half step shortens the string by the twelfth root of two. */
 export const fretAt = ({ scale }: Board, fret: number): number => scale * (1 - 2 ** (-fret / 12))

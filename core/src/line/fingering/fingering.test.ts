@@ -6,7 +6,7 @@ import { instrumentOf } from '../../theory/instrument/instrument.ts'
 import { EIGHTH } from '../../theory/rhythm/ticks.ts'
 import { phraseInKey } from '../phrases/phraseTune.ts'
 import { SHIPPED_PHRASES } from '../phrases/shipped.ts'
-import { type Board, boardOf, fretAt } from './boards.ts'
+import { type Board, boardOf, distancesOf, fretAt } from './boards.ts'
 import { fingeringOf, placesOf } from './fingering.ts'
 import { placePrice, stepPrice } from './prices.ts'
 
@@ -39,7 +39,7 @@ const cheapestByGraph = (board: Board, notes: Notes): number => {
         placesOf(board, notes[at - 1]!.midi).forEach((before, from) => {
           const gap = start - notes[at - 1]!.start
           graph.addLink(`${at - 1} ${from}`, `${at} ${index}`, {
-            cost: own + stepPrice(board, before, place, gap),
+            cost: own + stepPrice(distancesOf(board), before, place, gap),
           })
         })
       if (at === notes.length - 1) graph.addLink(`${at} ${index}`, 'end', { cost: 0 })
@@ -114,7 +114,8 @@ describe('fingering', () => {
   it('takes more time for a shift when there is some: a long note is where the hand moves', () => {
     const place = { string: 2, fret: 5, position: 5, finger: 1 }
     const far = { string: 2, fret: 12, position: 12, finger: 1 }
-    expect(stepPrice(GUITAR, place, far, 4 * EIGHTH)).toBeLessThan(stepPrice(GUITAR, place, far, EIGHTH))
+    const neck = distancesOf(GUITAR)
+    expect(stepPrice(neck, place, far, 4 * EIGHTH)).toBeLessThan(stepPrice(neck, place, far, EIGHTH))
     // The octave is half of the string.
     expect(fretAt(GUITAR, 12)).toBeCloseTo(324, 9)
   })

@@ -2,7 +2,7 @@ import { err, type Outcome, ok } from '../../outcome/outcome.ts'
 import { reason } from '../../outcome/reasons.ts'
 import { EIGHTH } from '../../theory/rhythm/ticks.ts'
 import type { LineNote } from '../notes/line.ts'
-import type { Board } from './boards.ts'
+import { type Board, distancesOf } from './boards.ts'
 import { type Fingered, placePrice, stepPrice } from './prices.ts'
 
 export interface Fingering {
@@ -53,34 +53,37 @@ const cheapest = (
   places: readonly (readonly Fingered[])[],
 ): Fingering | undefined => {
   if (places.some((all) => all.length === 0)) return undefined
-  let costs = places[0]!.map((place) => placePrice(board, place))
-  const back: number[][] = []
+  let costs = Float64Array.from(places[0]!, (place) => placePrice(board, place))
+  const back: Int32Array[] = []
+  const distances = distancesOf(board)
   for (let at = 1; at < notes.length; at += 1) {
     const gap = gapTo(notes, at)
-    const from = places[at - 1]!
-    const reached = places[at]!.map((place) => {
+    const [from, to] = [places[at - 1]!, places[at]!]
+    const reached = new Float64Array(to.length)
+    const by = new Int32Array(to.length)
+    for (let there = 0; there < to.length; there += 1) {
       let best = Number.POSITIVE_INFINITY
-      let by = 0
       for (let index = 0; index < from.length; index += 1) {
         const before = costs[index]!
         if (before >= best) continue
-        const cost = before + stepPrice(board, from[index]!, place, gap)
+        const cost = before + stepPrice(distances, from[index]!, to[there]!, gap)
         if (cost >= best) continue
         best = cost
-        by = index
+        by[there] = index
       }
-      return { cost: best + placePrice(board, place), by }
-    })
-    back.push(reached.map(({ by }) => by))
-    costs = reached.map(({ cost }) => cost)
+      reached[there] = best + placePrice(board, to[there]!)
+    }
+    back.push(by)
+    costs = reached
   }
   const cost = Math.min(...costs)
   let index = costs.indexOf(cost)
   const way: Fingered[] = []
   for (let at = notes.length - 1; at >= 0; at -= 1) {
-    way.unshift(places[at]![index]!)
+    way.push(places[at]![index]!)
     if (at > 0) index = back[at - 1]![index]!
   }
+  way.reverse()
   const shifts = way.filter(({ position }, at) => at > 0 && position !== way[at - 1]!.position).length
   return { notes: way, cost, shifts }
 }
@@ -99,20 +102,23 @@ export const fingeringOf = (
   wish: FingeringWish = {},
 ): Outcome<Fingering> => {
   if (notes.length === 0) return ok({ notes: [], cost: 0, shifts: 0 })
-  const unreached = notes.findIndex(({ midi }) => placesOf(board, midi).length === 0)
+  const byPitch = new Map<number, readonly Fingered[]>()
+  const all = notes.map(({ midi }) => {
+    const places = byPitch.get(midi) ?? placesOf(board, midi)
+    byPitch.set(midi, places)
+    return places
+  })
+  const unreached = all.findIndex((places) => places.length === 0)
   if (unreached >= 0) {
     const side = notes[unreached]!.midi < board.strings[0]! ? 'below' : 'above'
     return err(reason('fingering.range', unreached + 1, side))
   }
-  const all = notes.map(({ midi }, at) =>
-    placesOf(board, midi).filter(
-      ({ string, position }) =>
-        at > 0 ||
-        ((wish.string === undefined || string === wish.string) &&
-          (wish.position === undefined || position === wish.position)),
-    ),
+  all[0] = all[0]!.filter(
+    ({ string, position }) =>
+      (wish.string === undefined || string === wish.string) &&
+      (wish.position === undefined || position === wish.position),
   )
-  if (all[0]!.length === 0) return err(reason('fingering.first'))
+  if (all[0].length === 0) return err(reason('fingering.first'))
   if (!wish.still) return ok(cheapest(board, notes, all)!)
   const hands = Array.from({ length: board.frets }, (_, at) => {
     const here = all.map((places) => places.filter(({ position }) => position === at + 1))

@@ -1,5 +1,5 @@
 import { EIGHTH, type Ticks } from '../../theory/rhythm/ticks.ts'
-import { type Board, fretAt } from './boards.ts'
+import type { Board, Distances } from './boards.ts'
 
 /** A place where a note can be played: its string (0 the lowest), its fret, and the fret of the hand's first finger. */
 export interface Fingered {
@@ -42,12 +42,19 @@ export const placePrice = ({ reach }: Board, { fret, position }: Fingered): numb
 }
 
 /** The price of going from one place to the next, with so many ticks from note to note. */
-export const stepPrice = (board: Board, from: Fingered, to: Fingered, gap: Ticks): number => {
+export const stepPrice = (
+  { frets, centimetres }: Distances,
+  from: Fingered,
+  to: Fingered,
+  gap: Ticks,
+): number => {
   let price = 0
   if (from.position !== to.position) {
-    const centimetres = Math.abs(fretAt(board, from.position) - fretAt(board, to.position)) / 10
     const hurry = Math.max(FINGERING_PRICES.shiftAtLeast, Math.min(1, EIGHTH / gap))
-    price += hurry * (FINGERING_PRICES.shift + FINGERING_PRICES.shiftCentimetre * centimetres)
+    price +=
+      hurry *
+      (FINGERING_PRICES.shift +
+        FINGERING_PRICES.shiftCentimetre * centimetres[from.position * frets + to.position]!)
   }
   const strings = Math.abs(from.string - to.string)
   if (strings > 0) price += FINGERING_PRICES.crossing + FINGERING_PRICES.skipped * (strings - 1)

@@ -93,28 +93,72 @@ export const phraseFrom = (analysis: Analysis, line: Line, from: number, to: num
  * @example phraseFits(analysis, phrase) // [0]
  */
 export const phraseFits = (analysis: Analysis, phrase: Phrase): readonly number[] => {
-  const [first] = phrase.chords
-  const last = phrase.notes.at(-1)
+  const { chords, notes } = phrase
+  const [first, last] = [chords[0], notes.at(-1)]
   if (!first || !last) return []
-  const begins = phrase.notes[0]!.at
-  const starts = barStarts(analysis.chart)
-  return analysis.chart.bars.flatMap((_, bar) => {
+  const { starts, changes } = changesOf(analysis)
+  const [begins, ends] = [notes[0]!.at, last.at + last.duration]
+  const bars: number[] = []
+  // Bars and chords are passed through together: the first chord that still sounds where the phrase would begin.
+  let sounding = 0
+  for (let bar = 0; bar + 1 < starts.length; bar += 1) {
     const zero = starts[bar]!
-    const until = zero + last.at + last.duration
-    if (until > starts.at(-1)!) return []
-    const spans = chordsUnder(analysis, zero + begins, until)
-    if (spans.length !== phrase.chords.length) return []
-    const root = rootOf(spans[0]!)
-    const fits = spans.every((span, at) => {
-      const asked = phrase.chords[at]!
-      return (
-        chordKind(span.chord) === asked.kind &&
-        (rootOf(span) - root + 12) % 12 === asked.above &&
-        (at === 0 || span.start - zero === asked.at)
-      )
-    })
-    return fits ? [bar] : []
-  })
+    if (zero + ends > starts.at(-1)!) break
+    while (sounding < changes.length && changes[sounding]!.end <= zero + begins) sounding += 1
+    if (changes[sounding]?.kind !== first.kind) continue
+    if (fitsAt(changes, sounding, chords, zero, zero + ends)) bars.push(bar)
+  }
+  return bars
+}
+
+/** A chord of a tune as phrases are compared with it. */
+interface Change {
+  readonly start: Ticks
+  readonly end: Ticks
+  /** Undefined where no chord sounds. */
+  readonly kind: ChordKind | undefined
+  readonly root: number
+}
+
+const known = new WeakMap<
+  Analysis,
+  { readonly starts: readonly Ticks[]; readonly changes: readonly Change[] }
+>()
+
+/** A tune's bar lines and chords, worked out once. */
+const changesOf = (analysis: Analysis) => {
+  const there = known.get(analysis)
+  if (there) return there
+  const made = {
+    starts: barStarts(analysis.chart),
+    changes: analysis.spans.map((span): Change => {
+      const none = span.chord.tones.length === 0
+      const { start, end } = span
+      return { start, end, kind: none ? undefined : chordKind(span.chord), root: none ? 0 : rootOf(span) }
+    }),
+  }
+  known.set(analysis, made)
+  return made
+}
+
+/** Whether a phrase's chords are those of a tune from one of its chords on, up to the phrase's end and no further. */
+const fitsAt = (
+  changes: readonly Change[],
+  from: number,
+  chords: readonly PhraseChord[],
+  zero: Ticks,
+  until: Ticks,
+): boolean => {
+  const after = changes[from + chords.length]
+  if (after && after.start < until) return false
+  const root = changes[from]?.root ?? 0
+  for (let at = 0; at < chords.length; at += 1) {
+    const [there, asked] = [changes[from + at], chords[at]!]
+    if (!there || there.start >= until || there.kind !== asked.kind) return false
+    if (pitchClass(there.root - root) !== asked.above) return false
+    if (at > 0 && there.start - zero !== asked.at) return false
+  }
+  return true
 }
 
 /**

@@ -2,7 +2,7 @@ import type { Line } from '../../line/notes/line.ts'
 import { spellNotes } from '../../line/notes/spell.ts'
 import { toKind } from '../../line/phrases/changes.ts'
 import type { Phrase } from '../../line/phrases/phrase.ts'
-import { chordKind } from '../../theory/chord/chord.ts'
+import { type ChordKind, chordKind } from '../../theory/chord/chord.ts'
 import type { Instrument } from '../../theory/instrument/instrument.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
@@ -23,11 +23,16 @@ export const throughChords = (
 ): Line => {
   const { start, end } = stretchTicks(analysis.chart, stretch)
   const own = cell.chords[0]?.kind
+  const moved = new Map<ChordKind, Phrase | undefined>()
+  const cellOver = (kind: ChordKind): Phrase | undefined => {
+    if (!moved.has(kind))
+      moved.set(kind, kind === own && cell.chords.length === 1 ? cell : toKind(cell, kind)?.phrase)
+    return moved.get(kind)
+  }
   const phrasings = analysis.spans
     .filter((span) => span.start >= start && span.start < end && span.chord.tones.length > 0)
     .flatMap((span): readonly Phrasing[] => {
-      const kind = chordKind(span.chord)
-      const here = kind === own && cell.chords.length === 1 ? cell : toKind(cell, kind)?.phrase
+      const here = cellOver(chordKind(span.chord))
       const steps = here?.notes
         .filter(({ at }) => at >= 0 && span.start + at < span.end)
         .map(({ at, duration, semitones }) => ({

@@ -14,6 +14,7 @@ import type { Mix } from '../../audio/mixSlice.ts'
 import type { RenderOptions } from '../../audio/render.ts'
 import { rendering } from '../../audio/rendering.ts'
 import { fileVoices, voicesOf } from '../../audio/sounds.ts'
+import { fingeredOn } from '../../notation/fingering/useFingering.ts'
 
 const save = (name: string, type: string, content: BlobPart): void => {
   const link = document.createElement('a')
@@ -47,8 +48,17 @@ export const saveMusicXml = (
       part: instrument.name,
       clef: instrument.clef,
       written: instrument.written,
+      ...fingeredFor(line, instrument),
     }),
   )
+
+/** Strings and frets, for an instrument that has them, if it can play the line. */
+const fingeredFor = (line: Line, instrument: Instrument) => {
+  const fingered = fingeredOn(line, instrument)
+  return fingered?.fingering
+    ? { fingered: { strings: fingered.board.strings.length, notes: fingered.fingering.notes } }
+    : {}
+}
 
 /** The line as it sounds. */
 export const saveMidi = (

@@ -4,6 +4,7 @@ import {
   type Fingering,
   type FingeringWish,
   fingeringOf,
+  type Instrument,
   type Line,
   wordReason,
 } from '@eager-contour/core'
@@ -21,22 +22,29 @@ export interface Fingered {
 const LEAST: FingeringWish = {}
 
 /** How a line, as the instrument reads it, is played on its fingerboard; undefined for instruments that have none. */
+export const fingeredOn = (
+  line: Line,
+  instrument: Instrument,
+  wish: FingeringWish = LEAST,
+): Fingered | undefined => {
+  const board = boardOf(instrument)
+  if (!board) return undefined
+  const sounding = line.notes.map(({ start, midi }) => ({
+    start,
+    midi: midi - instrument.written.semitones,
+  }))
+  const outcome = fingeringOf(board, sounding, wish)
+  return {
+    board,
+    fingering: outcome.ok ? outcome.value : undefined,
+    problem: outcome.ok ? undefined : outcome.problems.map((one) => wordReason(one)).join(' '),
+  }
+}
+
+/** The same for the player's instrument. */
 export const useFingered = (line: Line, wish: FingeringWish = LEAST): Fingered | undefined => {
   const { instrument } = useSettings()
-  return useMemo(() => {
-    const board = boardOf(instrument)
-    if (!board) return undefined
-    const sounding = line.notes.map(({ start, midi }) => ({
-      start,
-      midi: midi - instrument.written.semitones,
-    }))
-    const outcome = fingeringOf(board, sounding, wish)
-    return {
-      board,
-      fingering: outcome.ok ? outcome.value : undefined,
-      problem: outcome.ok ? undefined : outcome.problems.map((one) => wordReason(one)).join(' '),
-    }
-  }, [line, instrument, wish])
+  return useMemo(() => fingeredOn(line, instrument, wish), [line, instrument, wish])
 }
 
 /** How a player wants a line fingered: by least movement, in one position, or from a string (0 the lowest). */
