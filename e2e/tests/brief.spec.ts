@@ -1,7 +1,7 @@
 import { expect, test } from './app.ts'
 import { labelsOf, openPage, terrainNotes, writeLine } from './places.ts'
 
-test('a cell that the line must include is in it, and the brief returns to default without it', async ({
+test('a cell, or a phrase, that the line must include is in it, and the brief returns to default without it', async ({
   page,
 }) => {
   await openPage(page, 'line', '1-8', 'tune-salt-stairs')
@@ -15,6 +15,9 @@ test('a cell that the line must include is in it, and the brief returns to defau
     await must.selectOption(cell)
     await expect.poll(degrees).toContain(cell)
   }
+  // A whole phrase of the vocabulary, over its chords.
+  await must.selectOption('Thirds lead down (ii–V–I, 4 bars)')
+  await expect.poll(degrees).toContain('3 5 7 9 R 7 5 3 5 7 9 R 7 5 13 5 3')
   await must.selectOption('nothing')
   await expect(page.getByLabel('Start from')).toHaveValue(/Default/)
 })

@@ -10,6 +10,7 @@ export type {
   LinePhrase,
   PhrasePart,
   PhraseRequest,
+  VocabularyRequest,
   Weight,
 } from './compose/brief.ts'
 export { composeLines, composing, proveLine } from './compose/compose.ts'

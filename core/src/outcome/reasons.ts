@@ -88,6 +88,7 @@ export interface RuleArguments {
   'line.never': readonly [device: string]
   'line.absent': readonly [device: string, why: 'chords' | 'room']
   'line.noTriplet': readonly []
+  'line.noPhrase': readonly []
   'line.noRoom': readonly []
   'line.noIdea': readonly []
   'line.notDecorated': readonly [bars: readonly number[]]

@@ -37,6 +37,8 @@ export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'prais
     `No place was found for ${articleOf(device)}${deviceName(device)}: ${
       why === 'chords' ? 'it fits none of these chords in this range' : 'it doesn’t fit into these phrases'
     }.`,
+  'line.noPhrase': () =>
+    'No place was found for the phrase: its chords are not in these bars, or the range is too small.',
   'line.noTriplet': () => 'No place was found for a triplet in these phrases.',
   'line.noRoom': () => 'There is no room for it in these bars.',
   'line.noIdea': () =>

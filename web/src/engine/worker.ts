@@ -79,7 +79,7 @@ const compose = async (analysis: number, brief: Brief): Promise<Composed | undef
   const ticket = asked
   const answerAt = performance.now() + ANSWER_MS
   // A single line is returned quickly, also on a slow machine; several lines, and required cells, may take longer.
-  const must = brief.cells?.some((cell) => cell.must) ?? false
+  const must = [...(brief.cells ?? []), ...(brief.vocabulary ?? [])].some((one) => one.must)
   const enough = () => brief.count === 1 && !must && performance.now() > answerAt
   const steps = composing(analysisOf(analysis), brief, tableFor(brief), enough)
   for (;;) {

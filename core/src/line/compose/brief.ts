@@ -8,6 +8,7 @@ import type { MinorSixth } from '../figures/harmony.ts'
 import type { SubstitutionId } from '../figures/substitutions.ts'
 import type { CurvePoint } from '../notes/curve.ts'
 import type { Line, LineNote } from '../notes/line.ts'
+import type { Phrase } from '../phrases/phrase.ts'
 
 /** 0 never, 1 rarely, 2 sometimes, 3 often. */
 export type Weight = 0 | 1 | 2 | 3
@@ -33,6 +34,12 @@ export interface Contour {
 /** A cell in degrees that the line may or must include. */
 export interface CellRequest {
   readonly degrees: readonly Degree[]
+  readonly must: boolean
+}
+
+/** A phrase of the player's vocabulary that a solo may or must include, where its chords are. */
+export interface VocabularyRequest {
+  readonly phrase: Phrase
   readonly must: boolean
 }
 
@@ -119,6 +126,8 @@ export interface Brief {
   readonly first?: NoteRequest
   readonly landing?: NoteRequest
   readonly cells?: readonly CellRequest[]
+  /** Of a solo: whole phrases that it may or must include. */
+  readonly vocabulary?: readonly VocabularyRequest[]
   /**
    * Notes that stay unchanged, in order, at concert pitch; the rest is written around them. Over N.C. they are
    * dropped.

@@ -20,7 +20,7 @@ import { briefSet, contourSet, selectEditor, selectLine, selectPreference } from
 import { BriefName } from './BriefName.tsx'
 import { BRIEFS, CLOSELY, nameOfPreference, type Preference } from './briefs.ts'
 import { CompareBriefs } from './CompareBriefs.tsx'
-import { cellsOf, MUSTS, mustOf } from './mustHave.ts'
+import { MustInclude } from './MustInclude.tsx'
 import { RangeChoice } from './RangeChoice.tsx'
 import { SoloSliders } from './SoloSliders.tsx'
 import { useContourActions } from './useContour.ts'
@@ -193,12 +193,7 @@ export const BriefPanel = memo(() => {
         checked={preference.newRegister ?? false}
         onChange={(newRegister) => change({ newRegister })}
       />
-      <Choice
-        label="Must include"
-        value={mustOf(preference)}
-        options={MUSTS}
-        onChange={(chosen) => change({ cells: cellsOf(chosen) })}
-      />
+      <MustInclude preference={preference} change={change} />
       <details className="mt-1">
         <summary className="min-h-10 cursor-pointer py-2 font-semibold">More figures</summary>
         {MORE.map(slider)}

@@ -25,6 +25,7 @@ export interface Preference
     | 'newRegister'
     | 'chromaticPlace'
     | 'cells'
+    | 'vocabulary'
   > {
   readonly devices: Readonly<Partial<Record<DeviceId, Weight>>>
   readonly substitution?: SubstitutionId | undefined

@@ -66,7 +66,7 @@ const bringOne = (
 }
 
 const wantedOf = (analysis: Analysis, task: SoloTask): readonly Wanted[] => {
-  const { cells = [], devices = {}, stretch } = task.brief
+  const { cells = [], vocabulary = [], devices = {}, stretch } = task.brief
   const bars = stretch.to - stretch.from + 1
   const ofCells = usableCells(cells).flatMap(({ degrees, must }, index): readonly Wanted[] => {
     const isCell = ({ source }: Piece) => source.kind === 'cell' && source.index === index
@@ -80,6 +80,11 @@ const wantedOf = (analysis: Analysis, task: SoloTask): readonly Wanted[] => {
           },
         ]
       : []
+  })
+  const ofVocabulary = vocabulary.flatMap(({ must }, index): readonly Wanted[] => {
+    const isPhrase = ({ source }: Piece) => source.kind === 'vocabulary' && source.index === index
+    const heardIn = ({ pieces }: SoloPhrase) => pieces.some(isPhrase)
+    return must ? [{ times: 1, heardIn, bringing: [isPhrase], reason: reason('line.noPhrase') }] : []
   })
   const ofDevices = Object.entries(devices).flatMap(([id, weight]): readonly Wanted[] => {
     if (weight !== OFTEN) return []
@@ -102,7 +107,7 @@ const wantedOf = (analysis: Analysis, task: SoloTask): readonly Wanted[] => {
       },
     ]
   })
-  return [...ofCells, ...ofDevices, ...oneTriplet(task)]
+  return [...ofCells, ...ofVocabulary, ...ofDevices, ...oneTriplet(task)]
 }
 
 /** Exactly one triplet: everything else about the phrase that brings it is as good as it can be. */

@@ -15,6 +15,7 @@ export type Source =
       readonly triplet?: true
     }
   | { readonly kind: 'cell'; readonly index: number }
+  | { readonly kind: 'vocabulary'; readonly index: number }
   | { readonly kind: 'idea' }
   | { readonly kind: 'locked' }
   | { readonly kind: 'note' }

@@ -8,6 +8,7 @@ import { analyseLine } from '../../explain/analysedLine.ts'
 import { explainLine } from '../../explain/explain.ts'
 import { DEVICE_IDS, deviceRow } from '../../figures/devices.ts'
 import { FRAGMENTS } from '../../fragments/fragments.ts'
+import { SHIPPED_PHRASES } from '../../phrases/shipped.ts'
 import { phraseFigures } from '../../review/phrasing.ts'
 import { keepsTo, type ReportedLine, TARGETS } from '../../review/targets.ts'
 import type { Brief } from '../brief.ts'
@@ -200,6 +201,31 @@ describe('what lines measure', () => {
     const inTriplets = starts.flat().filter((start) => start % EIGHTH !== 0 && start % (EIGHTH / 2) !== 0)
     expect(inTriplets.length).toBeGreaterThan(0)
     for (const start of inTriplets) expect([160, 320]).toContain(start % QUARTER)
+  })
+
+  it('includes a phrase that it must, in its own rhythm and wherever its chords are, or says that it has no place', () => {
+    const tune = analysed(
+      'key: C major\n| Dm7 | G7 | Cmaj7 | Am7 | Dm7 G7 | Cmaj7 | Em7 A7 | Dm7 G7 | Fm7 | Bb7 | Ebmaj7 | Ebmaj7 |',
+    )
+    const shape = (
+      notes: readonly { readonly start: number; readonly midi: number }[],
+      from: number,
+      count: number,
+    ) =>
+      notes
+        .slice(from + 1, from + count)
+        .map(({ start, midi }, at) => `${start - notes[from + at]!.start} ${midi - notes[from + at]!.midi}`)
+        .join(', ')
+    for (const { name, phrase } of SHIPPED_PHRASES.filter(({ use }) => use.startsWith('twoFiveOne'))) {
+      const { line, missed } = written({ vocabulary: [{ phrase, must: true }] }, tune)
+      const wanted = phrase.notes.map(({ at, semitones }) => ({ start: at, midi: semitones }))
+      const count = wanted.length
+      const there = line.notes.some((_, at) => shape(line.notes, at, count) === shape(wanted, 0, count))
+      expect({ name, there, missed }).toEqual({ name, there: true, missed: [] })
+    }
+    const minor = SHIPPED_PHRASES.find(({ use }) => use === 'minorTwoFiveOne')!
+    const { missed } = written({ vocabulary: [{ phrase: minor.phrase, must: true }] }, tune)
+    expect(missed.map(({ rule }) => rule)).toEqual(['line.noPhrase'])
   })
 
   it('over a line for each of the charts: the targets that so few lines can tell', () => {

@@ -2,6 +2,7 @@ import { randomFrom } from '../../../random/random.ts'
 import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
 import type { PhraseRequest } from '../brief.ts'
 import { drawPhrases, type PlannedPhrase } from './phrases.ts'
+import { withRoomFor } from './roomFor.ts'
 import type { FreeStretch, SoloTask } from './task.ts'
 
 /** A gap between locked notes of at most this many eighths is filled without a silence. */
@@ -31,7 +32,7 @@ export const planFor = (task: SoloTask, seed: number): readonly PlannedPhrase[] 
     for (const phrase of drawPhrases({ ...stretch, bar }, style, random, turns))
       phrases.push(phrase.from === undefined ? phrase : { ...phrase, from: phrase.from + first })
   }
-  return phrases
+  return withRoomFor(task, phrases, random)
 }
 
 const isShort = ({ from, to, before, after }: FreeStretch): boolean =>

@@ -21,6 +21,7 @@ import { type Room, roomFor, type Stock, stockOf } from './phrase.ts'
 import type { Piece } from './piece.ts'
 import { BANNED } from './prices.ts'
 import { EIGHTHS, STYLES, type StyleRow, styleOf } from './styles.ts'
+import { vocabularyPieces } from './vocabulary.ts'
 
 /** One seed of so many may use a fragment: what makes seeds differ. */
 const DRAWN_OF = 5
@@ -86,6 +87,7 @@ export function* preparing(
     )),
     ...(yield* figurePieces(ground, brief.range, devicePriceFor(brief), askedFor(brief), style)),
     ...cellPieces(ground, brief),
+    ...vocabularyPieces(analysis, ground, brief),
   ]
   const wishes = [
     chromaticPriceFor(ground, brief),

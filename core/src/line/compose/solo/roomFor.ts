@@ -1,0 +1,62 @@
+import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
+import type { PlannedPhrase } from './phrases.ts'
+import type { Piece } from './piece.ts'
+import type { SoloTask } from './task.ts'
+
+/** Eighths of silence around a phrase that was made room for, and the shortest phrase that may be left beside it. */
+const SILENCE = 2
+const SHORTEST = 4
+
+/** A plan in which each phrase of the vocabulary that must come has a planned phrase long enough for it, where it fits. */
+export const withRoomFor = (
+  task: SoloTask,
+  plan: readonly PlannedPhrase[],
+  random: () => number,
+): readonly PlannedPhrase[] => {
+  const { vocabulary = [] } = task.brief
+  return vocabulary.reduce((made, { must }, index) => {
+    if (!must) return made
+    const places = task.stock
+      .flat()
+      .filter(({ source }) => source.kind === 'vocabulary' && source.index === index)
+    const wide = places.some((piece) => made.some((phrase) => holds(task, phrase, piece)))
+    const place = places[Math.floor(random() * places.length)]
+    return wide || !place ? made : opened(task, made, place)
+  }, plan)
+}
+
+const lastEighth = ({ ground }: SoloTask, { notes }: Piece): number =>
+  Math.floor((notes.at(-1)!.start - ground.start) / EIGHTH)
+
+const holds = (task: SoloTask, { begin, end }: PlannedPhrase, piece: Piece): boolean =>
+  begin <= piece.begin && end >= lastEighth(task, piece)
+
+/** The plan with a phrase as long as a piece; those in its way end sooner, begin later, or are left out. */
+const opened = (task: SoloTask, plan: readonly PlannedPhrase[], piece: Piece): readonly PlannedPhrase[] => {
+  const [begin, end] = [piece.begin, lastEighth(task, piece)]
+  const own: PlannedPhrase = {
+    part: 'idea',
+    begin,
+    end,
+    loose: 1,
+    heights: { first: 0.4, top: 0.7, last: 0.4 },
+    topAt: 0.5,
+  }
+  const kept = plan.flatMap((phrase, at) => {
+    if (phrase.end < begin - SILENCE || phrase.begin > end + SILENCE) return [{ phrase, at }]
+    const before = { ...phrase, end: begin - SILENCE }
+    const after = { ...phrase, begin: end + SILENCE }
+    return [before, after]
+      .filter((one) => one.end - one.begin >= SHORTEST && one.end <= phrase.end)
+      .slice(0, 1)
+      .map((one) => ({ phrase: one, at }))
+  })
+  const ordered = [...kept, { phrase: own, at: -1 }].sort((a, b) => a.phrase.begin - b.phrase.begin)
+  // What takes its idea from a phrase that was left out, or that comes later now, goes on freely.
+  return ordered.map(({ phrase, at }, index) => {
+    if (at < 0 || phrase.from === undefined) return phrase
+    const from = ordered.findIndex((one) => one.at === phrase.from)
+    const { from: _from, ...rest } = phrase
+    return from >= 0 && from < index ? { ...rest, from } : { ...rest, part: 'free' as const }
+  })
+}
