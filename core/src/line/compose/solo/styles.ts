@@ -1,4 +1,5 @@
 import { chordKind } from '../../../theory/chord/chord.ts'
+import { QUARTER, type Ticks } from '../../../theory/rhythm/ticks.ts'
 import type { Analysis } from '../../../tune/analysis/analysis.ts'
 import type { Stretch } from '../../../tune/chart/chart.ts'
 import type { Hand } from '../../fragments/notation.ts'
@@ -21,6 +22,8 @@ export interface StyleRow {
   readonly approaches?: number
   /** What each eighth in which a note is struck costs besides: how dense the lines are. */
   readonly density: number
+  /** How many ticks longer a note lasts before a silence, where it may: an eighth of silence stays. */
+  readonly sustain?: Ticks
   /** What a run in sixteenths saves. */
   readonly doubleTime?: number
   /** The price of a leap into a change of chord, times this. */
@@ -57,6 +60,7 @@ export const STYLES: Readonly<Record<SoloStyle, StyleRow>> = {
     filling: 1.8,
     density: 1,
     doubleTime: 1.3,
+    sustain: QUARTER,
     approaches: 0.3,
     stories: [SEQUENCE, ANSWER],
   },

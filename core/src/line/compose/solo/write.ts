@@ -1,10 +1,10 @@
 import { noiseBase, noiseOf } from '../../../random/noise.ts'
-import { EIGHTH } from '../../../theory/rhythm/ticks.ts'
+import { EIGHTH, type Ticks } from '../../../theory/rhythm/ticks.ts'
 import { degreeOf } from '../../figures/fill.ts'
 import { aboveRoot } from '../../figures/harmony.ts'
 import { heightAt } from '../../notes/curve.ts'
 import type { Brief, NoteRequest } from '../brief.ts'
-import type { Ground } from './ground.ts'
+import { eighthAt, type Ground, standingOf } from './ground.ts'
 import { type Idea, ideaOf, ideaPieces } from './idea.ts'
 import { type SolvedPhrase, solvePhrase } from './phrase.ts'
 import type { PlannedPhrase } from './phrases.ts'
@@ -280,7 +280,7 @@ const returnsOf = (
 
 /** The notes of a row of pieces: each lasts its length, but not into the next, nor into the phrase after. */
 const notesOfPieces = (
-  { ground, free }: SoloTask,
+  { ground, free, style: { sustain = 0 } }: SoloTask,
   pieces: readonly Piece[],
   nextBegin: number | undefined,
 ): readonly PlacedNote[] => {
@@ -295,6 +295,22 @@ const notesOfPieces = (
   return notes.map((note, at) => {
     const next = notes[at + 1]
     const until = next ? next.start : Math.max(limit, Math.min(note.start + EIGHTH / 2, ground.end))
-    return { ...note, duration: Math.min(note.duration, until - note.start) }
+    const longest = Math.min(note.duration + sustain, until - EIGHTH - note.start)
+    return {
+      ...note,
+      duration: Math.min(Math.max(note.duration, sustained(ground, note, longest)), until - note.start),
+    }
   })
+}
+
+/** How long a note can be held, up to so many ticks, while it belongs to what sounds. */
+const sustained = (ground: Ground, { start, duration, midi }: PlacedNote, longest: Ticks): Ticks => {
+  let held = duration
+  while (held + EIGHTH <= longest) {
+    const segment = ground.at[eighthAt(ground, start + held)]
+    const standing = segment && standingOf(segment, midi)
+    if (standing === undefined || standing === 'avoid' || standing === 'outside') break
+    held += EIGHTH
+  }
+  return held
 }
