@@ -9,6 +9,8 @@ export default defineConfig({
   test: {
     include: ['{core,contract,server,web,demo}/**/*.test.ts'],
     exclude: ['**/node_modules/**', '**/dist/**'],
+    // Half of the processors by default: on two of them that is one.
+    maxWorkers: 2,
     testTimeout: 60_000,
     hookTimeout: 60_000,
     server: { deps: { inline: [/^@eager-contour\//] } },

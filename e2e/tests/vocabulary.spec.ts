@@ -1,5 +1,5 @@
 import { expect, test } from './app.ts'
-import { violations } from './places.ts'
+import { hear, violations } from './places.ts'
 
 test('a phrase that ships is found, shown in a key, changed twice, kept, named, tagged, deleted and brought back', async ({
   page,
@@ -71,8 +71,16 @@ test('a phrase is moved to another kind of chord, found in the tunes, and drille
   await page.goto('/vocabulary/shipped-down-from-the-six')
   const phrase = page.getByRole('region', { name: 'The phrase' })
   await phrase.getByRole('button', { name: 'to m7' }).click()
-  await expect(phrase.getByRole('status').last()).toContainText('3 to ♭3')
+  await expect(phrase.getByRole('status').filter({ hasText: 'Now:' })).toContainText('3 to ♭3')
   await phrase.getByLabel('Through every chord of').selectOption('Cold Quay')
+  // One chord at a time: the 6 5 3 9 of F7 as a B♭ horn reads it, then of B♭7.
+  const chords = phrase.getByRole('region', { name: 'Chord by chord' })
+  await expect(chords.getByRole('status')).toHaveText(/^Chord 1 of \d+, bar 1$/)
+  const first = await chords.getByTestId('cell-notes').textContent()
+  await chords.getByRole('button', { name: 'Next chord' }).click()
+  await expect(chords.getByRole('status')).toContainText('Chord 2 of')
+  await expect(chords.getByTestId('cell-notes')).not.toHaveText(first!)
+  await expect.poll(() => hear(page)).toBeGreaterThan(0.005)
   await phrase.getByRole('button', { name: 'Open it as a line' }).click()
   await expect(page).toHaveURL(/tune-cold-harbour-blues\/line\?bars=1-12/)
   await expect(page.locator('[data-note]').first()).toBeVisible()

@@ -12,6 +12,7 @@ import { KIND_NAMES, type KnownPhrase } from '../practice/knownPhrases.ts'
 import { Button } from '../ui/Button.tsx'
 import { useShown } from './inKey.ts'
 import { PhrasePicture } from './PhrasePicture.tsx'
+import { ThroughChords } from './ThroughChords.tsx'
 import { usePhraseEdits } from './usePhraseEdits.ts'
 
 /** The kinds of chord that a cell can be moved to. */
@@ -124,6 +125,7 @@ export const PhraseChanges = ({ known, tonic, hear }: PhraseChangesProps) => {
           </div>
         </>
       )}
+      {isCell && <ThroughChords phrase={now} />}
     </section>
   )
 }

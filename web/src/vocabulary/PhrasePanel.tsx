@@ -11,7 +11,6 @@ import { OwnPhrase } from './OwnPhrase.tsx'
 import { PhraseChanges } from './PhraseChanges.tsx'
 import { PhrasePicture, useExplained } from './PhrasePicture.tsx'
 import { PhrasePlaces } from './PhrasePlaces.tsx'
-import { ThroughChords } from './ThroughChords.tsx'
 
 /** Twelve keys, by fourths. */
 const BY_FOURTHS = Array.from({ length: 12 }, (_, at) => (at * 5) % 12)
@@ -102,7 +101,6 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
           ))}
         </p>
       )}
-      {phrase.chords.length === 1 && <ThroughChords phrase={phrase} />}
       <PhrasePlaces known={known} />
     </>
   )

@@ -1,40 +1,52 @@
 import { analyseChart, type Phrase, readChart, throughChords } from '@eager-contour/core'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useTunesQuery } from '../data/api.ts'
 import { useSettings } from '../settings/settings.ts'
 import type { PlayedState } from '../tune/played.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
+import { ChordByChord } from './ChordByChord.tsx'
 
-/** Puts a cell through every chord of a tune, as a line that opens in Line. */
+/** Puts a cell through every chord of a tune: one chord at a time, or all of it as a line that opens in Line. */
 export const ThroughChords = ({ phrase }: { readonly phrase: Phrase }) => {
   const { data: tunes = [] } = useTunesQuery()
   const { instrument } = useSettings()
   const navigate = useNavigate()
-  const readable = tunes.flatMap((tune) => {
-    const read = readChart(tune.chart)
-    return read.ok ? [{ tune, chart: read.value }] : []
-  })
+  const readable = useMemo(
+    () =>
+      tunes.flatMap((tune) => {
+        const read = readChart(tune.chart)
+        return read.ok ? [{ tune, chart: read.value }] : []
+      }),
+    [tunes],
+  )
   const [wanted, setWanted] = useState<string>()
   const chosen = readable.find(({ tune }) => tune.id === wanted) ?? readable[0]
-  if (!chosen) return null
+  const through = useMemo(() => {
+    if (!chosen) return undefined
+    const analysis = analyseChart(chosen.chart)
+    const stretch = { from: 0, to: chosen.chart.bars.length - 1 }
+    return { analysis, line: throughChords(analysis, phrase, stretch, instrument) }
+  }, [chosen, phrase, instrument])
+  if (!chosen || !through) return null
   const write = () => {
     const last = chosen.chart.bars.length
-    const stretch = { from: 0, to: last - 1 }
-    const { notes } = throughChords(analyseChart(chosen.chart), phrase, stretch, instrument)
-    const state: PlayedState = { played: notes }
+    const state: PlayedState = { played: through.line.notes }
     void navigate(`/tunes/${chosen.tune.id}/line?bars=1-${last}`, { state })
   }
   return (
-    <div className="mt-2 flex flex-wrap items-end gap-3">
-      <Choice
-        label="Through every chord of"
-        value={chosen.tune.id}
-        options={readable.map(({ tune }) => ({ value: tune.id, label: tune.title }))}
-        onChange={setWanted}
-      />
-      <Button onClick={write}>Open it as a line</Button>
-    </div>
+    <section aria-label="Through the chords of a tune" className="mt-2">
+      <div className="flex flex-wrap items-end gap-3">
+        <Choice
+          label="Through every chord of"
+          value={chosen.tune.id}
+          options={readable.map(({ tune }) => ({ value: tune.id, label: tune.title }))}
+          onChange={setWanted}
+        />
+        <Button onClick={write}>Open it as a line</Button>
+      </div>
+      <ChordByChord key={chosen.tune.id} {...through} />
+    </section>
   )
 }

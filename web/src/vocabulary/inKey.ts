@@ -4,7 +4,7 @@ import { useHear } from '../audio/usePlay.ts'
 import { useSettings } from '../settings/settings.ts'
 
 /** The swing in which a phrase is heard. */
-const SWING = 0.62
+export const SWING = 0.62
 
 /** The sounding pitch of the first note with which a phrase lies in the middle of what is comfortable. */
 const firstPitch = ({ notes }: Phrase, { comfortLow, comfortHigh }: Instrument['range']): number => {

@@ -5,7 +5,7 @@ import { barStarts } from '../../tune/chart/chart.ts'
 import { harmonyRead } from '../figures/harmony.ts'
 import { spellNotes, type UnspelledNote } from '../notes/spell.ts'
 import { CHANGES, type ChangePart, type ChangeRow } from './changeRows.ts'
-import { type Phrase, phraseFrom } from './phrase.ts'
+import { downbeatOf, type Phrase, phraseFrom } from './phrase.ts'
 import { type PhraseInKey, phraseInKey } from './phraseTune.ts'
 
 /** A pitch near which phrases are changed: only their shape counts. */
@@ -47,14 +47,20 @@ export const changedPhrase = (phrase: Phrase, id: PhraseChangeId, at = 0): Phras
     ({ start }) => harmonyRead(analysis, chordAt(analysis, start).index),
     at,
   )
-  return notes && asPhrase(there, notes)
+  const changed = notes && asPhrase(there, notes)
+  return changed && phrase.chords.length === 1 ? asCell(changed) : changed
 }
+
+/** A cell stays over its one chord, also where it begins in the bar before. */
+const asCell = (phrase: Phrase): Phrase => ({ ...phrase, chords: phrase.chords.slice(0, 1) })
 
 /** Notes over a phrase's changes as a phrase; undefined if they go on after its last bar. */
 const asPhrase = ({ analysis }: PhraseInKey, notes: readonly UnspelledNote[]): Phrase | undefined =>
   notes.every(({ start }) => start < barStarts(analysis.chart).at(-1)!)
     ? phraseFrom(analysis, spellNotes(analysis, notes), 0, notes.length - 1)
     : undefined
+
+const isPickup = (cell: Phrase, at: number): boolean => cell.notes[at]!.at < downbeatOf(cell)
 
 /** A degree of a phrase that became another when its chord was exchanged. */
 interface ChangedNote {
@@ -78,15 +84,26 @@ export const toKind = (
   const empty: Phrase = { notes: phrase.notes.slice(0, 1), chords: [{ ...only, kind }] }
   const after = phraseInKey(empty, 0, NEAR)
   const [from, to] = [harmonyRead(before.analysis, 0), harmonyRead(after.analysis, 0)]
-  const notes = before.line.notes.map((note) => {
-    const above = pitchClass(note.midi - from.root)
+  const shifts: number[] = []
+  const written = before.line.notes
+  for (let at = written.length - 1; at >= 0; at -= 1) {
+    const { midi } = written[at]!
+    const above = pitchClass(midi - from.root)
     const number = from.stack.findIndex((one) => one !== undefined && pitchClass(one) === above)
     const there = number < 0 ? undefined : to.stack[number]
-    const by = there === undefined ? 0 : pitchClass(there - above + 6) - 6
-    return { ...note, midi: note.midi + by + to.root - from.root }
-  })
-  const result = asPhrase(after, notes)
-  if (!result) return undefined
+    const next = written[at + 1]
+    // What leads into a note by a half step, outside the chord's scale or as a pickup, still does where that note is another one.
+    const isLead = number < 0 || isPickup(phrase, at)
+    if (isLead && next && Math.abs(next.midi - midi) === 1) shifts[at] = shifts[at + 1]!
+    else shifts[at] = there === undefined ? 0 : pitchClass(there - above + 6) - 6
+  }
+  const notes = written.map((note, at) => ({
+    ...note,
+    midi: note.midi + shifts[at]! + to.root - from.root,
+  }))
+  const made = asPhrase(after, notes)
+  if (!made) return undefined
+  const result = asCell(made)
   return {
     phrase: result,
     changed: result.notes.flatMap(({ degree }, at) =>

@@ -2,7 +2,7 @@ import { type ChordKind, chordKind } from '../../theory/chord/chord.ts'
 import { type Degree, foreignDegree } from '../../theory/pitch/degree.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import { pitchClass } from '../../theory/pitch/interval.ts'
-import type { Ticks } from '../../theory/rhythm/ticks.ts'
+import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { scaleDegreeAt } from '../../theory/scale/scale.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
 import { barStarts, type ChordSpan } from '../../tune/chart/chart.ts'
@@ -33,6 +33,16 @@ interface PhraseChord {
 export interface Phrase {
   readonly notes: readonly PhraseNote[]
   readonly chords: readonly PhraseChord[]
+}
+
+/** A pickup is in the second half of the bar before; phrases are in 4/4. */
+const BAR = 4 * QUARTER
+const PICKUP = 2 * QUARTER
+
+/** The bar line on which a phrase begins, but for its pickup: the next one, if its first notes are late in their bar. */
+export const downbeatOf = ({ notes }: Phrase): Ticks => {
+  const [first, last] = [notes[0]?.at ?? 0, notes.at(-1)?.at ?? 0]
+  return first >= BAR - PICKUP && first < BAR && last >= BAR ? BAR : 0
 }
 
 const rootOf = ({ chord }: ChordSpan): number => pitchClassOf(fifthsOf(chord.root))

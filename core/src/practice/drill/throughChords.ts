@@ -1,7 +1,7 @@
 import type { Line } from '../../line/notes/line.ts'
 import { spellNotes } from '../../line/notes/spell.ts'
 import { toKind } from '../../line/phrases/changes.ts'
-import type { Phrase } from '../../line/phrases/phrase.ts'
+import { downbeatOf, type Phrase } from '../../line/phrases/phrase.ts'
 import { type ChordKind, chordKind } from '../../theory/chord/chord.ts'
 import type { Instrument } from '../../theory/instrument/instrument.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
@@ -11,7 +11,8 @@ import { type Phrasing, setOnInstrument } from './setting.ts'
 
 /**
  * A cell (a phrase over one chord) on every chord of a stretch: its degrees as each chord has them, in the octaves with the
- * smallest joins in total. Where a chord is shorter than the cell, the notes that fit.
+ * smallest joins in total. Where a chord is shorter than the cell, the notes that fit. A pickup leads into each chord but the
+ * first.
  * @returns a line at concert pitch; without notes if the phrase has more than one chord
  * @example throughChords(analysis, readPhrase('IIm7', 'R 9 b3 5'), stretch, trumpet).notes.length // 16
  */
@@ -29,20 +30,22 @@ export const throughChords = (
       moved.set(kind, kind === own && cell.chords.length === 1 ? cell : toKind(cell, kind)?.phrase)
     return moved.get(kind)
   }
-  const phrasings = analysis.spans
-    .filter((span) => span.start >= start && span.start < end && span.chord.tones.length > 0)
-    .flatMap((span): readonly Phrasing[] => {
-      const here = cellOver(chordKind(span.chord))
-      const steps = here?.notes
-        .filter(({ at }) => at >= 0 && span.start + at < span.end)
-        .map(({ at, duration, semitones }) => ({
-          at,
-          duration: Math.min(duration, span.end - span.start - at),
-          above: semitones,
-        }))
-      return steps && steps.length > 0
-        ? [{ start: span.start, root: pitchClassOf(fifthsOf(span.chord.root)), ways: [steps] }]
-        : []
-    })
+  const lead = Math.min(0, (cell.notes[0]?.at ?? 0) - downbeatOf(cell))
+  const spans = analysis.spans.filter(
+    (span) => span.start >= start && span.start < end && span.chord.tones.length > 0,
+  )
+  const phrasings = spans.flatMap((span, place): readonly Phrasing[] => {
+    const here = cellOver(chordKind(span.chord))
+    // Before the first chord there is no room to be led in; before another one its lead-in makes room.
+    const from = place === 0 || spans[place - 1]!.end + lead < spans[place - 1]!.start ? 0 : lead
+    const until = span.end - span.start + (place + 1 < spans.length ? lead : 0)
+    const steps = here?.notes
+      .map(({ at, duration, semitones }) => ({ at: at - downbeatOf(here), duration, above: semitones }))
+      .filter(({ at }) => at >= from && at < until)
+      .map((step) => ({ ...step, duration: Math.min(step.duration, until - step.at) }))
+    return steps && steps.length > 0
+      ? [{ start: span.start, root: pitchClassOf(fifthsOf(span.chord.root)), ways: [steps] }]
+      : []
+  })
   return spellNotes(analysis, setOnInstrument(phrasings, instrument))
 }
