@@ -94,7 +94,7 @@ const cheapest = (
  * @param notes a line's notes in order, sounding MIDI numbers
  * @param wish what the player asks for
  * @returns a place for each note, or why there is none: the note, from 1, that can't be reached
- * @example fingeringOf(board, line.notes).ok
+ * @example fingeringOf(boardOf(instrumentOf('guitar')), line.notes).ok // true
  */
 export const fingeringOf = (
   board: Board,
