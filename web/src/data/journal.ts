@@ -1,14 +1,7 @@
 import type { PendingEdit } from './browserStore.ts'
+import { smallStore } from './smallStore.ts'
 
 const PREFIX = 'eager-contour edit '
-
-const storage = (): Storage | undefined => {
-  try {
-    return globalThis.localStorage
-  } catch {
-    return undefined
-  }
-}
 
 /**
  * Notes an edit until the browser's own store has it: that store answers some milliseconds later, and a page that is
@@ -16,17 +9,17 @@ const storage = (): Storage | undefined => {
  */
 export const noteEdit = (edit: PendingEdit): void => {
   try {
-    storage()?.setItem(PREFIX + edit.edit, JSON.stringify(edit))
+    smallStore('localStorage')?.setItem(PREFIX + edit.edit, JSON.stringify(edit))
   } catch {
     // Too large, or denied: then it is safe a few milliseconds later.
   }
 }
 
-export const dropNotedEdit = (edit: string): void => storage()?.removeItem(PREFIX + edit)
+export const dropNotedEdit = (edit: string): void => smallStore('localStorage')?.removeItem(PREFIX + edit)
 
 /** The edits that the store did not take before their page was closed, oldest first. */
 export const notedEdits = (): readonly PendingEdit[] => {
-  const store = storage()
+  const store = smallStore('localStorage')
   if (!store) return []
   return Array.from({ length: store.length }, (_, at) => store.key(at) ?? '')
     .filter((key) => key.startsWith(PREFIX))

@@ -1,15 +1,9 @@
 import { newId } from './ids.ts'
+import { smallStore } from './smallStore.ts'
 
 const KEPT = 'eager-contour tab'
 
-/** The session's own store, if the browser has one. */
-const session = (): Storage | undefined => {
-  try {
-    return globalThis.sessionStorage
-  } catch {
-    return undefined
-  }
-}
+const session = () => smallStore('sessionStorage')
 
 const write = (id: string): string => {
   try {

@@ -42,7 +42,7 @@ const fingerFor = ({ reach }: Board, offset: number): number =>
 
 type Played = Pick<LineNote, 'start' | 'midi'>
 
-/** The time from each note to the next; none where they begin together. */
+/** The ticks from the note before to a note, a sixteenth at least. */
 const gapTo = (notes: readonly Played[], at: number): number =>
   Math.max(EIGHTH / 2, notes[at]!.start - notes[at - 1]!.start)
 

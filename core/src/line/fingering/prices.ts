@@ -41,7 +41,7 @@ export const placePrice = ({ reach }: Board, { fret, position }: Fingered): numb
   return height + FINGERING_PRICES.stretch * over
 }
 
-/** The price of going from one place to the next, with so many ticks from note to note. */
+/** The price of going from one place to the next; `gap` is the number of ticks from note to note. */
 export const stepPrice = (
   { frets, centimetres }: Distances,
   from: Fingered,

@@ -68,45 +68,45 @@ export const CHANGES = {
     change: (notes, _harmonyOf, at) => notes.map((note) => withPitch(note, 2 * notes[at]!.midi - note.midi)),
   },
   backwards: {
-    part: 'pitches',
     name: 'backwards',
     does: 'The last pitch comes first, in the same rhythm.',
+    part: 'pitches',
     change: (notes) => notes.map((note, at) => withPitch(note, notes[notes.length - 1 - at]!.midi)),
   },
   stepUp: {
-    part: 'pitches',
     name: 'a step up',
     does: 'Every note one step up its chord’s scale.',
+    part: 'pitches',
     change: sequence(1),
   },
   stepDown: {
-    part: 'pitches',
     name: 'a step down',
     does: 'Every note one step down its chord’s scale.',
+    part: 'pitches',
     change: sequence(-1),
   },
   thirdUp: {
-    part: 'pitches',
     name: 'a third up',
     does: 'Every note two steps up its chord’s scale.',
+    part: 'pitches',
     change: sequence(2),
   },
   thirdDown: {
-    part: 'pitches',
     name: 'a third down',
     does: 'Every note two steps down its chord’s scale.',
+    part: 'pitches',
     change: sequence(-2),
   },
   earlier: {
-    part: 'time',
     name: 'an eighth earlier',
     does: 'The same notes, an eighth before.',
+    part: 'time',
     change: shifted(-EIGHTH),
   },
   later: {
-    part: 'time',
     name: 'an eighth later',
     does: 'The same notes, an eighth after.',
+    part: 'time',
     change: shifted(EIGHTH),
   },
   ledFromBelow: {
@@ -154,9 +154,9 @@ export const CHANGES = {
     change: splitWith((note, _next, { isTone }) => walkIn(isTone, note, 1)),
   },
   noteAdded: {
-    part: 'ends',
     name: 'a note added at the end',
     does: 'The chord tone above the last note after it, an eighth long.',
+    part: 'ends',
     change: (notes, harmonyOf) => {
       const last = notes.at(-1)
       if (!last) return undefined
@@ -173,63 +173,63 @@ export const CHANGES = {
     },
   },
   inEighths: {
-    part: 'time',
     name: 'in eighths',
     does: 'The same notes, an eighth each.',
+    part: 'time',
     change: inRhythm(EIGHTH),
   },
   inTriplets: {
-    part: 'time',
     name: 'in triplets',
     does: 'The same notes, three to the beat.',
+    part: 'time',
     change: inRhythm(QUARTER / 3),
   },
   inSixteenths: {
-    part: 'time',
     name: 'in sixteenths',
     does: 'The same notes, four to the beat.',
+    part: 'time',
     change: inRhythm(EIGHTH / 2),
   },
   longAndShort: {
-    part: 'time',
     name: 'long, short, short',
     does: 'The same notes as a quarter and two eighths, over and over; none after the last bar.',
+    part: 'time',
     change: inRhythm(QUARTER, EIGHTH, EIGHTH),
   },
   shortAndLong: {
-    part: 'time',
     name: 'short, long, short',
     does: 'The same notes as an eighth, a quarter and an eighth, over and over; none after the last bar.',
+    part: 'time',
     change: inRhythm(EIGHTH, QUARTER, EIGHTH),
   },
   twiceAsLong: {
-    part: 'time',
     name: 'twice as long',
     does: 'Notes and chords last twice as long.',
+    part: 'time',
     whole: stretched(2),
   },
   halfAsLong: {
-    part: 'time',
     name: 'half as long',
     does: 'Notes and chords last half as long.',
+    part: 'time',
     whole: stretched(0.5),
   },
   withoutFirst: {
-    part: 'ends',
     name: 'without its first note',
     does: 'It begins on its second note.',
+    part: 'ends',
     change: (notes) => (notes.length > 1 ? notes.slice(1) : undefined),
   },
   withoutLast: {
-    part: 'ends',
     name: 'without its last note',
     does: 'It ends a note sooner.',
+    part: 'ends',
     change: (notes) => (notes.length > 1 ? notes.slice(0, -1) : undefined),
   },
   stripped: {
-    part: 'ends',
     name: 'stripped',
     does: 'Its guide tones and where it lands; each lasts until the next.',
+    part: 'ends',
     change: (notes, harmonyOf) => {
       const kept = notes.filter(
         (note, at) => at === notes.length - 1 || hasPitch(harmonyOf(note).isGuide, note.midi),

@@ -119,6 +119,13 @@ describe('changes of a phrase', () => {
     expect(major.changed).toEqual([{ at: 2, from: 'b3', to: '3' }])
     const half = toKind(CELL, 'halfDiminished')!
     expect(degrees(half.phrase)).toMatch(/^R b?9 b3 b5$/)
+    // Of two bars, and led in, moved twice.
+    const long = toKind(readPhrase('IIm7:8', 'R 9 b3 5 b7 5 b3 9 | R_ b3_ 5__'), 'dominant')!
+    expect(degrees(long.phrase)).toBe('R 9 3 5 b7 5 3 9 R 3 5')
+    const led = changed(readPhrase('IIm7', 'b3 5 b7'), 'ledFromBelow')
+    const there = toKind(toKind(led, 'dominant')!.phrase, 'major')!.phrase
+    expect(degrees(there)).toMatch(/ 3 5 7$/)
+    expect(intervals(there)[0]).toBe(1)
     expect(toKind(readPhrase('IIm7:2 V7:2', 'R 9 b3 5 3'), 'major')).toBeUndefined()
   })
 })

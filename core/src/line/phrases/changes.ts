@@ -51,7 +51,7 @@ export const changedPhrase = (phrase: Phrase, id: PhraseChangeId, at = 0): Phras
   return changed && phrase.chords.length === 1 ? asCell(changed) : changed
 }
 
-/** A cell stays over its one chord, also where it begins in the bar before. */
+/** A cell keeps its one chord, even if it begins in the bar before. */
 const asCell = (phrase: Phrase): Phrase => ({ ...phrase, chords: phrase.chords.slice(0, 1) })
 
 /** Notes over a phrase's changes as a phrase; undefined if they go on after its last bar. */
@@ -81,8 +81,7 @@ export const toKind = (
   const [only, other] = phrase.chords
   if (!only || other || kind === 'none') return undefined
   const before = phraseInKey(phrase, 0, NEAR)
-  const empty: Phrase = { notes: phrase.notes.slice(0, 1), chords: [{ ...only, kind }] }
-  const after = phraseInKey(empty, 0, NEAR)
+  const after = phraseInKey({ ...phrase, chords: [{ ...only, kind }] }, 0, NEAR)
   const [from, to] = [harmonyRead(before.analysis, 0), harmonyRead(after.analysis, 0)]
   const shifts: number[] = []
   const written = before.line.notes
@@ -92,7 +91,7 @@ export const toKind = (
     const number = from.stack.findIndex((one) => one !== undefined && pitchClass(one) === above)
     const there = number < 0 ? undefined : to.stack[number]
     const next = written[at + 1]
-    // What leads into a note by a half step, outside the chord's scale or as a pickup, still does where that note is another one.
+    // A half step that leads into a note, from outside the scale or in a pickup, stays a half step when that note changes.
     const isLead = number < 0 || isPickup(phrase, at)
     if (isLead && next && Math.abs(next.midi - midi) === 1) shifts[at] = shifts[at + 1]!
     else shifts[at] = there === undefined ? 0 : pitchClass(there - above + 6) - 6

@@ -125,5 +125,6 @@ export const stretched =
       : undefined
   }
 
+/** Where a lead-in comes from: a half step below, the scale note above. */
 export const BELOW = (midi: number) => midi - 1
 export const ABOVE = (midi: number, { isUpper }: Harmony) => walkIn(isUpper, midi, 1)

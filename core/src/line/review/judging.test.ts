@@ -12,7 +12,7 @@ const HAND = handLines()
 const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length
 const scores = HAND.map(({ analysis, line }) => worthOfLine(analysis, line))
 
-/** In so many of a hundred tries each change lowers the score at least. */
+/** The share of tries, in percent, in which each change must lower the score. */
 const LOWERED = 95
 
 /** Spearman's rank correlation between the order of values and falling worth; no two are equal. */

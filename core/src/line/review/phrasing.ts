@@ -1,14 +1,14 @@
 import { degreeSemitones } from '../../theory/pitch/degree.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
-import type { ScaleId } from '../../theory/scale/scale.ts'
 import { type Analysis, chordAt } from '../../tune/analysis/analysis.ts'
-import { barStarts, type ChordSpan, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
+import { barStarts, type Stretch, stretchTicks } from '../../tune/chart/chart.ts'
 import { type AnalysedNote, barAt, hearLine } from '../explain/analysedLine.ts'
 import { explainNotes } from '../explain/explain.ts'
 import type { Explanation } from '../explain/explanation.ts'
 import { DEVICE_IDS, deviceRow } from '../figures/devices.ts'
-import { ALTERED_NOTES, aboveRoot, harmonyOf, hasPitch } from '../figures/harmony.ts'
+import { ALTERED_NOTES, aboveRoot, hasPitch } from '../figures/harmony.ts'
 import type { Line } from '../notes/line.ts'
+import { changesMet } from './changesMet.ts'
 import { leadsHome, type Share } from './measure.ts'
 import { motifsOf } from './motifs.ts'
 
@@ -240,25 +240,6 @@ export const phrasingOf = (
 export const phraseFigures = (analysis: Analysis, line: Line, stretch?: Stretch): Phrasing => {
   const heard = hearLine(analysis, line)
   return phrasingOf(heard.changes, heard.notes, explainNotes(heard, line), stretch)
-}
-
-/** Of the changes after the first note: those at which a note sounds. */
-const changesMet = ({ spans, readings }: Analysis, notes: readonly AnalysedNote[]): Share => {
-  let [of, all, at] = [0, 0, -1]
-  for (const span of spans) {
-    while (at + 1 < notes.length && notes[at + 1]!.start <= span.start) at += 1
-    const sounding = notes[at]
-    if (!sounding || sounding.end <= span.start || notes[0]!.start >= span.start) continue
-    all += 1
-    if (isToneOf(sounding, span, readings[span.index]!.scale)) of += 1
-  }
-  return { of, all }
-}
-
-/** Whether a note that sounds where a chord begins is one of its tones; only notes held for long have not been told yet. */
-const isToneOf = (note: AnalysedNote, { index, start, chord }: ChordSpan, scale: ScaleId): boolean => {
-  if (note.start === start) return note.isTone
-  return note.heldInto === index || hasPitch(harmonyOf(chord, scale).isTone, note.midi)
 }
 
 /** A step down into a chord tone on a beat: an upper approach, also where the line only passes through it. */

@@ -1,7 +1,6 @@
 import {
   type Analysis,
   type ChordSpan,
-  EIGHTH,
   type Explanation,
   type Key,
   keyRegions,
@@ -15,7 +14,7 @@ import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useStat
 import { flushSync } from 'react-dom'
 import { useClock } from '../../audio/clock.ts'
 import { Tablature } from '../../notation/fingering/Tablature.tsx'
-import { type Fingered, useFingered } from '../../notation/fingering/useFingering.ts'
+import { type LineFingering, useFingered } from '../../notation/fingering/useFingering.ts'
 import { type Heights, layoutSystems, type SystemLayout } from '../../notation/layout.ts'
 import { PlayedChord } from '../../notation/PlayedChord.tsx'
 import { Staff, type StaffMarks, type StaffOutline } from '../../notation/staff/Staff.tsx'
@@ -80,14 +79,14 @@ interface SystemProps extends Omit<SystemsProps, 'stretch'> {
     readonly heights: Heights
     readonly score: Score
     readonly outlined: StaffOutline | undefined
-    readonly fingered: Fingered | undefined
+    readonly fingered: LineFingering | undefined
     /** Systems after the first follow one by one. */
     readonly turn: number
   }
 }
 
 /** The height of a system besides its terrain when it isn't drawn: heading, chords, staff, degrees. */
-const AROUND = EIGHTH
+const AROUND = 240
 const AROUND_FAR = 40
 
 /** One row of bars; drawn only in the window or near it. */

@@ -1,6 +1,6 @@
 import type { Line } from '@eager-contour/core'
 import type { SystemLayout } from '../layout.ts'
-import type { Fingered } from './useFingering.ts'
+import type { LineFingering } from './useFingering.ts'
 
 const LINE_GAP = 15
 const TOP = 10
@@ -11,7 +11,7 @@ const CLOSE = 20
 
 interface TablatureProps {
   /** Undefined for instruments without a fingerboard. */
-  readonly fingered: Fingered | undefined
+  readonly fingered: LineFingering | undefined
   readonly line: Line
   readonly layout: SystemLayout
 }

@@ -12,7 +12,7 @@ import { useMemo, useState } from 'react'
 import { useSettings } from '../../settings/settings.ts'
 
 /** A line's fingering on the player's fingerboard. */
-export interface Fingered {
+export interface LineFingering {
   readonly board: Board
   /** Undefined where it can't be done; then why. */
   readonly fingering: Fingering | undefined
@@ -26,7 +26,7 @@ export const fingeredOn = (
   line: Line,
   instrument: Instrument,
   wish: FingeringWish = LEAST,
-): Fingered | undefined => {
+): LineFingering | undefined => {
   const board = boardOf(instrument)
   if (!board) return undefined
   const sounding = line.notes.map(({ start, midi }) => ({
@@ -42,7 +42,7 @@ export const fingeredOn = (
 }
 
 /** The same for the player's instrument. */
-export const useFingered = (line: Line, wish: FingeringWish = LEAST): Fingered | undefined => {
+export const useFingered = (line: Line, wish: FingeringWish = LEAST): LineFingering | undefined => {
   const { instrument } = useSettings()
   return useMemo(() => fingeredOn(line, instrument, wish), [line, instrument, wish])
 }
@@ -50,7 +50,7 @@ export const useFingered = (line: Line, wish: FingeringWish = LEAST): Fingered |
 /** How a player wants a line fingered: by least movement, in one position, or from a string (0 the lowest). */
 export type FingeringChoice = 'least' | 'still' | number
 
-export interface ChosenFingering extends Fingered {
+export interface ChosenFingering extends LineFingering {
   readonly choice: FingeringChoice
   readonly choose: (choice: FingeringChoice) => void
 }

@@ -22,7 +22,7 @@ export interface StyleRow {
   readonly approaches?: number
   /** What each eighth in which a note is struck costs besides: how dense the lines are. */
   readonly density: number
-  /** How many ticks longer a note lasts before a silence, where it may: an eighth of silence stays. */
+  /** The most ticks by which a note before a silence is lengthened; an eighth of silence stays. */
   readonly sustain?: Ticks
   /** What a run in sixteenths saves. */
   readonly doubleTime?: number

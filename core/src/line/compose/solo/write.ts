@@ -303,7 +303,7 @@ const notesOfPieces = (
   })
 }
 
-/** How long a note can be held, up to so many ticks, while it belongs to what sounds. */
+/** How many ticks a note can be held, up to `longest`, while it fits the chord that sounds. */
 const sustained = (ground: Ground, { start, duration, midi }: PlacedNote, longest: Ticks): Ticks => {
   let held = duration
   while (held + EIGHTH <= longest) {

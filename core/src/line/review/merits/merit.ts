@@ -31,7 +31,7 @@ export const share = ({ of, all }: Share): number | undefined =>
 export const part = <T>(items: readonly T[], fits: (item: T) => boolean): number | undefined =>
   items.length === 0 ? undefined : (100 * items.filter(fits).length) / items.length
 
-/** A share that rests on few cases is drawn towards what is usual: so many cases of `usual` percent are added. */
+/** A share that rests on few cases is drawn towards what is usual: a number of cases of `usual` percent are added. */
 export const steadied = ({ of, all }: Share, usual: number, cases = 2): number | undefined =>
   all === 0 ? undefined : (100 * of + usual * cases) / (all + cases)
 
