@@ -20,6 +20,7 @@ const CORE_ORDER = [
   'line/review',
   'line/phrases',
   'line/compose',
+  'line/phraseChanges',
   'line/fingering',
   'line/score',
   'practice/drill',
@@ -44,7 +45,7 @@ const WEB_ORDER = [
   ['input'],
   ['notation'],
   ['practice'],
-  ['tunes', 'changes', 'map', 'line', 'drills', 'stage', 'log', 'setup'],
+  ['tunes', 'changes', 'map', 'line', 'drills', 'stage', 'vocabulary', 'log', 'setup'],
   ['app'],
 ]
 

@@ -1,7 +1,9 @@
+import { PHRASE_FAMILIES, PHRASE_USES, type PhraseFamily, type PhraseUse } from '@eager-contour/core'
 import {
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
+  IsIn,
   IsOptional,
   IsString,
   Matches,
@@ -33,9 +35,24 @@ export class PhraseBody extends RemovableBody {
   @IsString({ each: true })
   @MaxLength(LIMITS.tag, { each: true, ...atMost(LIMITS.tag) })
   tags?: string[]
+  /** What it is made of, and what it is used for, by the ids of core; found when it was kept, or chosen by the player. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.tags)
+  @IsIn(
+    PHRASE_FAMILIES.map(({ id }) => id),
+    { each: true },
+  )
+  families?: PhraseFamily[]
+  @IsOptional() @IsIn(Object.keys(PHRASE_USES)) use?: PhraseUse
+  /** Where it came from, in words: a line, a run, a file. */
+  @IsOptional() @IsString() @MaxLength(LIMITS.title) source?: string
   /** The phrase that it was made from, and the changes that made it, by their ids and notes from 1: `backwards:octaveUp@3:dominant`. */
   @IsOptional() @Matches(ID_PATTERN) parent?: string
   @IsOptional() @Matches(/^[A-Za-z0-9@:]{1,400}$/) change?: string
 }
 
-export type PhraseAnswer = AnswerOf<PhraseBody, 'words' | 'tags' | 'parent' | 'change'>
+export type PhraseAnswer = AnswerOf<
+  PhraseBody,
+  'words' | 'tags' | 'families' | 'use' | 'source' | 'parent' | 'change'
+>

@@ -54,15 +54,31 @@ export { lineElsewhere, type TakenBy } from './notes/elsewhere.ts'
 export type { Line, LineNote } from './notes/line.ts'
 export { repitchLine, spellNotes, type UnspelledNote } from './notes/spell.ts'
 export { ALL_REGIONS, type SmallestSets, smallestSets } from './paths/smallestsets.ts'
-export { changedPhrase, PHRASE_CHANGES, type PhraseChangeId, toKind } from './phrases/changes.ts'
 export {
+  type ChangedPhrase,
+  changedPhrase,
+  PHRASE_CHANGES,
+  type PhraseChangeId,
+  toKind,
+} from './phraseChanges/changes.ts'
+export { familiesOf, PHRASE_FAMILIES, type PhraseFamily } from './phrases/family.ts'
+export {
+  comfortableStart,
   type Phrase,
   phraseAt,
   phraseFits,
   phraseFrom,
 } from './phrases/phrase.ts'
 export { homeOf, type PhraseInKey, phraseInKey } from './phrases/phraseTune.ts'
-export { PHRASE_USES, type PhraseUse, SHIPPED_PHRASES, type ShippedPhrase } from './phrases/shipped.ts'
+export { type PhrasePlace, placesOf } from './phrases/places.ts'
+export { sameShape } from './phrases/shapes.ts'
+export {
+  PHRASE_USES,
+  type PhraseUse,
+  SHIPPED_PHRASES,
+  type ShippedPhrase,
+  usageOf,
+} from './phrases/shipped.ts'
 export { readPhrase } from './phrases/written.ts'
 export { type Contrast, contrastsOf } from './review/contrast.ts'
 export { CRITERION_IDS, type Criterion } from './review/criteria.ts'

@@ -36,6 +36,13 @@ export interface RuleArguments {
     key: { readonly tonic: string; readonly mode: string },
   ]
 
+  // How a phrase lies in a place of a tune: notes outside the scales read there, and those that are not comfortable.
+  'place.fits': readonly [
+    key: { readonly tonic: string; readonly mode: string },
+    outside: number,
+    uncomfortable: number,
+  ]
+
   // Why a line can't be fingered: the note, from 1.
   'fingering.range': readonly [note: number, side: 'below' | 'above']
   'fingering.first': readonly []

@@ -10,7 +10,7 @@ export {
 } from './chord/chord.ts'
 export { readChordSymbol } from './chord/read.ts'
 export { type ChordStyle, chordParts } from './chord/write.ts'
-export { INSTRUMENTS, type Instrument, instrumentOf } from './instrument/instrument.ts'
+export { INSTRUMENTS, type Instrument, instrumentOf, writtenRange } from './instrument/instrument.ts'
 export { DEGREES, type Degree, degreeFifths, degreeSemitones } from './pitch/degree.ts'
 export {
   type Fifths,

@@ -163,7 +163,15 @@ describe('the API', () => {
     expect((await call().get('/api/phrases')).body).toMatchObject([
       { id: 'phrase-0001', notes: phrase.notes, chords: phrase.chords },
     ])
-    const said = { words: 'Short', tags: ['morning'], parent: 'shipped-quick-third', change: 'backwards' }
+    const said = {
+      words: 'Short',
+      tags: ['morning'],
+      families: ['enclosure', 'ending'],
+      use: 'twoFive',
+      source: 'A line over Evening',
+      parent: 'shipped-quick-third',
+      change: 'backwards',
+    }
     const own = { ...phrase, ...said, edit: 'edit-0051' }
     expect((await call().put('/api/phrases/phrase-0003', own)).body).toMatchObject(said)
     expect(
@@ -179,6 +187,8 @@ describe('the API', () => {
     for (const wrong of [
       { ...phrase, tags: ['x'.repeat(41)] },
       { ...phrase, parent: '../secret' },
+      { ...phrase, families: ['loud'] },
+      { ...phrase, use: 'twelve' },
       { ...phrase, notes: [] },
       { ...phrase, notes: [{ ...phrase.notes[0], degree: 'h3' }] },
       { ...phrase, chords: [{ at: 0, kind: 'sad', above: 0 }] },

@@ -4,6 +4,9 @@ import { join } from 'node:path'
 import { DEFAULT_SETTINGS } from '@eager-contour/contract'
 import Sqlite from 'better-sqlite3'
 import { afterAll, describe, expect, it } from 'vitest'
+import { MIGRATIONS } from './migrations/index.ts'
+import { PlainNames1764600000000 } from './migrations/plainNames.ts'
+import { Variants1764900000000 } from './migrations/variants.ts'
 import { openStore, StorageError } from './open.ts'
 import { readSettings } from './settings.ts'
 import { TuneEntity, writeTune } from './tunes.ts'
@@ -11,6 +14,15 @@ import { TuneEntity, writeTune } from './tunes.ts'
 const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
 afterAll(() => rmSync(folder, { recursive: true }))
 const at = (name: string) => join(folder, name)
+
+/** Undoes a migration and all that came after it. */
+const undoFrom = async (
+  { source }: Awaited<ReturnType<typeof openStore>>,
+  first: (typeof MIGRATIONS)[number],
+): Promise<void> => {
+  for (let step = MIGRATIONS.indexOf(first); step < MIGRATIONS.length; step += 1)
+    await source.undoLastMigration()
+}
 
 describe('openStore', () => {
   it('makes the file and its tables, in write-ahead logging, with foreign keys on', async () => {
@@ -82,7 +94,7 @@ describe('openStore', () => {
 describe('the migrations to plain names and to one value for all settings', () => {
   it('carry over what was stored, and can be undone', async () => {
     const database = await openStore(at('names.db'))
-    for (let step = 0; step < 5; step += 1) await database.source.undoLastMigration()
+    await undoFrom(database, PlainNames1764600000000)
     await writeTune(database, 'tune-0001', { revision: 0, edit: 'edit-0001', title: 'Quay', chart: '| C |' })
     const run = `INSERT INTO "runs" ("id", "tune", "playedAt", "rung", "key", "fromBar", "toBar", "tempo", "state", "verdict", "marks", "source")
       VALUES (?, 'tune-0001', '2026-11-01T10:00:00.000Z', 'outline-up', 'C major', 0, 3, 120, 'finished', ?, '{}', 'midi')`
@@ -113,7 +125,7 @@ describe('the migrations to plain names and to one value for all settings', () =
       revision: 1,
       grading: { leasts: { close: 60, solid: 80, moveOn: 90 } },
     })
-    for (let step = 0; step < 5; step += 1) await database.source.undoLastMigration()
+    await undoFrom(database, PlainNames1764600000000)
     expect([await runsAndTake(), await grading()]).toEqual(before)
     await database.close()
   })
@@ -123,7 +135,7 @@ describe('the migration to longer tables of variants', () => {
   it('renumbers what was kept and what takes were asked, and can be undone', async () => {
     const database = await openStore(at('variants.db'))
     await writeTune(database, 'tune-0001', { revision: 0, edit: 'edit-0001', title: 'Quay', chart: '| C |' })
-    for (let step = 0; step < 2; step += 1) await database.source.undoLastMigration()
+    await undoFrom(database, Variants1764900000000)
     const exercise = `INSERT INTO "exercises" ("id", "title", "tune", "rung", "variant", "fromBar", "toBar", "tempo", "hide", "revision", "lastEdit", "updatedAt")
       VALUES (?, 'Mine', 'tune-0001', ?, ?, 0, 3, 80, 1, 1, 'edit-0001', '')`
     const kept = [
@@ -159,7 +171,7 @@ describe('the migration to longer tables of variants', () => {
     expect(await variants()).toEqual(kept.map(([, , now]) => now))
     expect(JSON.parse(JSON.parse((await takes())[0]!).exercise)).toMatchObject({ variant: 2 })
     expect((await takes())[1]).toBe('no take')
-    for (let step = 0; step < 2; step += 1) await database.source.undoLastMigration()
+    await undoFrom(database, Variants1764900000000)
     expect(await variants()).toEqual(kept.map(([, before]) => before))
     await database.close()
   })

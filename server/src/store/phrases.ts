@@ -12,26 +12,25 @@ class PhraseEntity extends Edited {
   @JsonColumn() chords: PhraseAnswer['chords']
   @Column('text', { nullable: true }) words: string | null
   @JsonColumn({ default: '[]' }) tags: readonly string[]
+  @JsonColumn({ default: '[]' }) families: NonNullable<PhraseAnswer['families']>
+  @Column('text', { nullable: true }) use: PhraseAnswer['use'] | null
+  @Column('text', { nullable: true }) source: string | null
   @Column('text', { nullable: true }) parent: string | null
   @Column('text', { nullable: true }) change: string | null
   @Column('boolean', { default: false }) removed: boolean
 }
 
-const answerOf = ({
-  lastEdit: _edit,
-  removed: _removed,
-  words,
-  tags,
-  parent,
-  change,
-  ...row
-}: PhraseEntity): PhraseAnswer => ({
-  ...row,
-  ...(words === null ? {} : { words }),
-  ...(tags.length === 0 ? {} : { tags }),
-  ...(parent === null ? {} : { parent }),
-  ...(change === null ? {} : { change }),
-})
+/** What a phrase may lack: nothing is answered for it. */
+const answerOf = ({ lastEdit: _edit, removed: _removed, ...row }: PhraseEntity): PhraseAnswer => {
+  const { words, use, source, parent, change, tags, families, ...always } = row
+  const there = Object.entries({ words, use, source, parent, change }).filter(([, value]) => value !== null)
+  return {
+    ...always,
+    ...(tags.length === 0 ? {} : { tags }),
+    ...(families.length === 0 ? {} : { families }),
+    ...Object.fromEntries(there),
+  }
+}
 
 const listPhrases = async (store: Store): Promise<readonly PhraseAnswer[]> =>
   (await store.manager.find(PhraseEntity, { where: { removed: false }, order: { updatedAt: 'DESC' } }))
@@ -40,8 +39,11 @@ const listPhrases = async (store: Store): Promise<readonly PhraseAnswer[]> =>
 
 export const writePhrase = async (store: Store, id: string, body: PhraseBody): Promise<PhraseAnswer> => {
   const { title, notes, chords, words = null, tags = [], removed = false } = body
-  const { parent = null, change = null } = body
-  const fields = () => ({ title, notes, chords, words, tags, parent, change, removed })
+  const { families = [], use = null, source = null, parent = null, change = null } = body
+  const fields = () => ({
+    ...{ title, notes, chords, words, tags, removed },
+    ...{ families, use, source, parent, change },
+  })
   return answerOf(await writeEdited(store, PhraseEntity, id, body, fields, answerOf))
 }
 

@@ -2,9 +2,11 @@ import {
   type Analysis,
   analyseChart,
   type Brief,
+  type ChangedPhrase,
   type Chart,
   type Composed,
   type Contrast,
+  changedPhrase,
   composing,
   contrastsOf,
   type Development,
@@ -18,15 +20,21 @@ import {
   type Grade,
   type GradeRules,
   gradeTake,
+  type Instrument,
   type Line,
   type Outcome,
   type Override,
   openMusicXml,
+  type Phrase,
+  type PhraseChangeId,
+  type PhrasePlace,
   type PlayedNote,
   type Proof,
+  placesOf,
   proveLine,
   type Review,
   type ReviewView,
+  readChart,
   readMidiLine,
   readMidiTake,
   readMusicXmlChart,
@@ -35,8 +43,10 @@ import {
   stockKey,
   type Take,
   tableKey,
+  tuneInKey,
   type UnspelledNote,
   writeChart,
+  writtenRange,
 } from '@eager-contour/core'
 import { expose } from 'comlink'
 import { MOST_CACHED } from './held.ts'
@@ -93,6 +103,35 @@ const compose = async (analysis: number, brief: Brief): Promise<Composed | undef
   }
 }
 
+/** A tune as it is stored. */
+interface StoredTune {
+  readonly id: string
+  readonly chart: string
+  readonly readings: readonly Override[]
+}
+
+/** A tune's chart, read and analysed once as an instrument reads it, as long as both are the same. */
+const read = new Map<string, { readonly of: string; readonly analysis: Analysis | undefined }>()
+
+const readTune = ({ id, chart, readings }: StoredTune, instrument: Instrument): Analysis | undefined => {
+  const of = JSON.stringify([chart, readings, instrument.id])
+  const known = read.get(id)
+  if (known?.of === of) return known.analysis
+  const outcome = readChart(chart)
+  const analysis = outcome.ok
+    ? tuneInKey(analyseChart(outcome.value, readings), instrument).written
+    : undefined
+  read.set(id, { of, analysis })
+  return analysis
+}
+
+/** A place of a tune where a phrase fits. */
+export interface TunePlace extends Pick<PhrasePlace, 'bar' | 'why'> {
+  readonly tune: string
+  /** The number of the tune's bars. */
+  readonly bars: number
+}
+
 /** A standard MIDI file starts with these letters. */
 const isMidi = (bytes: Uint8Array): boolean => String.fromCharCode(...bytes.slice(0, 4)) === 'MThd'
 
@@ -121,6 +160,25 @@ const engine = {
     id: DevelopmentId,
     brief: Brief,
   ): Development => developLine(analysisOf(analysis), line, range, id, brief),
+  /** A phrase changed, if that can be done with it. */
+  change: (phrase: Phrase, id: PhraseChangeId, at?: number): ChangedPhrase | undefined =>
+    changedPhrase(phrase, id, at),
+  /** Every place of some tunes where a phrase fits, best first, as an instrument reads it. */
+  places: (tunes: readonly StoredTune[], phrase: Phrase, instrument: Instrument): readonly TunePlace[] =>
+    tunes
+      .flatMap((tune) => {
+        const analysis = readTune(tune, instrument)
+        const bars = analysis?.chart.bars.length ?? 0
+        return analysis
+          ? placesOf(analysis, phrase, writtenRange(instrument)).map((place) => ({
+              ...place,
+              tune: tune.id,
+              bars,
+            }))
+          : []
+      })
+      .sort((a, b) => a.penalty - b.penalty)
+      .map(({ bar, why, tune, bars }) => ({ bar, why, tune, bars })),
   review: (analysis: number, line: Line, view: ReviewView): Review =>
     reviewLine(analysisOf(analysis), line, view),
   /** The changes in a MusicXML file as the text of a chart, or what is wrong with the file. */

@@ -113,7 +113,7 @@ const NotesTab = ({ trial, development, playing, onHear }: SideColumnProps) => {
 const SavedTab = () => {
   const { open, concert } = useOpenLine()
   const { saved, onSave, onOpen, onVersion, onRemove } = useLineSaving()
-  const { onPut, onRemove: onRemovePhrase } = usePhrases()
+  const { onPut, onTry, onRemove: onRemovePhrase } = usePhrases()
   const dispatch = useAppDispatch()
   return (
     <>
@@ -126,7 +126,7 @@ const SavedTab = () => {
         />
       )}
       <SavedLines lines={saved} current={concert?.id} onOpen={onOpen} onRemove={onRemove} />
-      <PhraseList open={open} onUse={onPut} onRemove={onRemovePhrase} />
+      <PhraseList open={open} onTry={onTry} onUse={onPut} onRemove={onRemovePhrase} />
     </>
   )
 }

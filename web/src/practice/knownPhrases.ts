@@ -1,5 +1,12 @@
 import type { PhraseAnswer } from '@eager-contour/contract'
-import { type ChordKind, PHRASE_USES, type Phrase, SHIPPED_PHRASES } from '@eager-contour/core'
+import {
+  type ChordKind,
+  PHRASE_FAMILIES,
+  PHRASE_USES,
+  type Phrase,
+  type PhraseFamily,
+  SHIPPED_PHRASES,
+} from '@eager-contour/core'
 import { useMemo } from 'react'
 import { usePhrasesQuery } from '../data/api.ts'
 
@@ -8,7 +15,9 @@ export interface KnownPhrase {
   readonly id: string
   readonly title: string
   readonly phrase: Phrase
-  /** What it is used for, in words; the chords' kinds for the player's own. */
+  /** What it is made of, the most telling first. */
+  readonly families: readonly PhraseFamily[]
+  /** What it is used for, in words; the chords' kinds where no use is known. */
   readonly use: string
   /** 1 to 3; undefined for the player's own. */
   readonly grade: number | undefined
@@ -32,10 +41,16 @@ export const KIND_NAMES: Readonly<Record<ChordKind, string>> = {
 /** The kinds of a phrase's chords in words: "m7 7 maj7". */
 const kindsOf = ({ chords }: Phrase): string => chords.map(({ kind }) => KIND_NAMES[kind]).join(' ')
 
-const SHIPPED: readonly KnownPhrase[] = SHIPPED_PHRASES.map(({ id, name, phrase, use, grade }) => ({
+/** What each family is called. */
+export const FAMILY_NAMES: ReadonlyMap<PhraseFamily, string> = new Map(
+  PHRASE_FAMILIES.map(({ id, name }) => [id, name]),
+)
+
+const SHIPPED: readonly KnownPhrase[] = SHIPPED_PHRASES.map(({ id, name, phrase, families, use, grade }) => ({
   id,
   title: name,
   phrase,
+  families,
   use: PHRASE_USES[use],
   grade,
   own: undefined,
@@ -51,7 +66,8 @@ export const useKnownPhrases = (): readonly KnownPhrase[] => {
         id: answer.id,
         title: answer.title,
         phrase,
-        use: kindsOf(phrase),
+        families: answer.families ?? [],
+        use: answer.use ? PHRASE_USES[answer.use] : kindsOf(phrase),
         grade: undefined,
         own: answer,
       }

@@ -1,10 +1,17 @@
 import { type PhraseAnswer, PhraseBody } from '@eager-contour/contract'
+import { PHRASE_FAMILIES, PHRASE_USES, type PhraseUse } from '@eager-contour/core'
 import { useEffect, useRef, useState } from 'react'
 import { useRecordForm } from '../data/recordForm.ts'
+import { usePhraseEdits } from '../practice/usePhraseEdits.ts'
 import { Button } from '../ui/Button.tsx'
+import { Choice } from '../ui/Choice.tsx'
 import { FieldError } from '../ui/FieldError.tsx'
-import { usePhraseEdits } from './usePhraseEdits.ts'
 
+const NONE = 'none'
+const UNKNOWN = { value: NONE, label: 'not said' } as const
+const USES = (Object.entries(PHRASE_USES) as readonly (readonly [PhraseUse, string])[]).map(
+  ([value, label]) => ({ value, label }),
+)
 const FIELD = 'min-h-10 w-full rounded-xl border border-soft bg-sheet px-3'
 
 /** Tags as they are typed: words between commas. */
@@ -36,6 +43,7 @@ export const OwnPhrase = ({ phrase, onDelete }: OwnPhraseProps) => {
   const edits = usePhraseEdits()
   const [tags, setTags] = useFollowing(phrase.tags?.join(', ') ?? '')
   const [words, setWords] = useFollowing(phrase.words ?? '')
+  const [family] = phrase.families ?? []
   const { register, handleSubmit, formState } = useRecordForm(PhraseBody, { title: phrase.title })
   // All of it at once: what was typed in one field is not lost to another's saving.
   const save = handleSubmit(({ title }) =>
@@ -72,6 +80,27 @@ export const OwnPhrase = ({ phrase, onDelete }: OwnPhraseProps) => {
           onBlur={() => void save()}
         />
       </label>
+      <div className="grid grid-cols-2 gap-3 sm:col-span-3">
+        <Choice
+          label="Made of"
+          value={family ?? NONE}
+          options={[UNKNOWN, ...PHRASE_FAMILIES.map(({ id, name }) => ({ value: id, label: name }))]}
+          onChange={(id) =>
+            edits.describe(phrase, {
+              families:
+                id === NONE
+                  ? []
+                  : [id, ...(phrase.families ?? []).filter((one) => one !== id && one !== family)],
+            })
+          }
+        />
+        <Choice
+          label="For"
+          value={phrase.use ?? NONE}
+          options={[UNKNOWN, ...USES]}
+          onChange={(use) => edits.describe(phrase, { use: use === NONE ? undefined : use })}
+        />
+      </div>
       <Button
         onClick={() => {
           edits.remove(phrase)

@@ -1,8 +1,8 @@
 import type { PhraseAnswer } from '@eager-contour/contract'
-import { deviceRow, homeOf, keysOfMode, withSigns, wordReason } from '@eager-contour/core'
-import { useState } from 'react'
+import { familiesOf, homeOf, keysOfMode, sameShape, withSigns, wordReason } from '@eager-contour/core'
+import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import type { KnownPhrase } from '../practice/knownPhrases.ts'
+import { FAMILY_NAMES, type KnownPhrase } from '../practice/knownPhrases.ts'
 import { useSettings } from '../settings/settings.ts'
 import { Button } from '../ui/Button.tsx'
 import { Check } from '../ui/Check.tsx'
@@ -21,6 +21,9 @@ interface PhrasePanelProps {
   readonly onDelete: (phrase: PhraseAnswer) => void
 }
 
+/** Phrases of the same shape that are named. */
+const MOST_RELATIVES = 6
+
 /** A phrase: in any key, heard, explained note by note, changed, and where it fits. */
 export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
   const { instrument, chordStyle } = useSettings()
@@ -28,11 +31,23 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
   const [terrain, setTerrain] = useState(true)
   const { phrase, own } = known
   const shown = useShown(phrase, tonic)
+  // Those kept before families were are read when they are opened.
+  const families = useMemo(
+    () => (known.families.length > 0 ? known.families : familiesOf(phrase)),
+    [known.families, phrase],
+  )
   const explanation = useExplained(shown)
   const hear = useHearPhrase(tonic)
   const parent = own?.parent ? phrases.find(({ id }) => id === own.parent) : undefined
   const children = phrases.filter((one) => one.own?.parent === known.id)
-  const devices = [...new Set(explanation.devices.map(({ device }) => deviceRow(device).name))]
+  const relatives = useMemo(
+    () =>
+      sameShape(
+        phrase,
+        phrases.filter(({ id }) => id !== known.id),
+      ).slice(0, MOST_RELATIVES),
+    [phrase, phrases, known.id],
+  )
   const { mode } = homeOf(phrase)
   const shift = instrument.written.semitones
   return (
@@ -48,8 +63,9 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
       </div>
       <p className="text-lg text-soft">
         {known.use}
+        {` · ${families.map((id) => FAMILY_NAMES.get(id)).join(', ')}`}
         {known.grade !== undefined && ` · grade ${known.grade}`}
-        {devices.length > 0 && ` · ${devices.join(', ')}`}
+        {own?.source && ` · ${own.source}`}
         {parent && (
           <>
             {' '}
@@ -91,17 +107,28 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
       </details>
       {own && <OwnPhrase phrase={own} onDelete={() => onDelete(own)} />}
       <PhraseChanges known={known} tonic={tonic} hear={hear} />
-      {children.length > 0 && (
-        <p className="mt-3">
-          Made from it:{' '}
-          {children.map(({ id, title }) => (
-            <Link key={id} to={`/vocabulary/${id}`} className="mr-3 underline underline-offset-4">
-              {title}
-            </Link>
-          ))}
-        </p>
-      )}
+      <PhraseLinks name="Made from it" phrases={children} />
+      <PhraseLinks name="The same shape is in" phrases={relatives} />
       <PhrasePlaces known={known} />
     </>
   )
 }
+
+/** Other phrases by name; nothing if there are none. */
+const PhraseLinks = ({
+  name,
+  phrases,
+}: {
+  readonly name: string
+  readonly phrases: readonly KnownPhrase[]
+}) =>
+  phrases.length === 0 ? null : (
+    <p className="mt-3">
+      {name}:{' '}
+      {phrases.map(({ id, title }) => (
+        <Link key={id} to={`/vocabulary/${id}`} className="mr-3 underline underline-offset-4">
+          {title}
+        </Link>
+      ))}
+    </p>
+  )

@@ -1,16 +1,16 @@
 import type { PhraseAnswer } from '@eager-contour/contract'
 import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { type KnownPhrase, useKnownPhrases } from '../practice/knownPhrases.ts'
+import { FAMILY_NAMES, type KnownPhrase, useKnownPhrases } from '../practice/knownPhrases.ts'
+import { usePhraseEdits } from '../practice/usePhraseEdits.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
 import { Empty } from '../ui/Notice.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
 import { PhrasePanel } from './PhrasePanel.tsx'
-import { usePhraseEdits } from './usePhraseEdits.ts'
 
-const ROW_HEIGHT = 44
+const ROW_HEIGHT = 68
 const ALL = 'all'
 
 const WHOSE = [
@@ -26,19 +26,28 @@ const GRADES = [
   { value: '3', label: '3' },
 ] as const
 
+const MADE_OF = [
+  { value: ALL, label: 'all' },
+  ...[...FAMILY_NAMES].map(([value, label]) => ({ value: value as string, label })),
+]
+
+/** What a phrase is in a few words: made of, used for. */
+const kindOf = ({ families: [first], use }: KnownPhrase): string =>
+  [first && FAMILY_NAMES.get(first), use].filter(Boolean).join(' · ')
+
 const COLUMNS: readonly DataColumn<KnownPhrase>[] = [
   {
     id: 'name',
     header: 'Phrase',
-    value: ({ title, own }) => `${title} ${own?.tags?.join(' ') ?? ''} ${own?.words ?? ''}`,
-    cell: ({ id, title, own }) => (
-      <Link to={`/vocabulary/${id}`} className="block py-2 font-semibold">
-        {title}
-        {own && <span className="font-normal text-soft"> · mine</span>}
+    value: (one) => `${one.title} ${kindOf(one)} ${one.own?.tags?.join(' ') ?? ''} ${one.own?.words ?? ''}`,
+    cell: (one) => (
+      <Link to={`/vocabulary/${one.id}`} className="block py-2">
+        <span className="font-semibold">{one.title}</span>
+        {one.own && <span className="text-soft"> · mine</span>}
+        <span className="block text-soft">{kindOf(one)}</span>
       </Link>
     ),
   },
-  { id: 'use', header: 'For', value: ({ use }) => use, className: 'whitespace-nowrap text-soft pr-3' },
   { id: 'grade', header: 'Grade', value: ({ grade }) => grade ?? '', className: 'text-right' },
 ]
 
@@ -50,6 +59,7 @@ export const VocabularyPage = () => {
   const [whose, setWhose] = useState<string>(ALL)
   const [use, setUse] = useState<string>(ALL)
   const [grade, setGrade] = useState<string>(ALL)
+  const [family, setFamily] = useState<string>(ALL)
   const [deleted, setDeleted] = useState<PhraseAnswer>()
   const edits = usePhraseEdits()
   const uses = useMemo(() => [...new Set(phrases.map((one) => one.use))], [phrases])
@@ -59,9 +69,10 @@ export const VocabularyPage = () => {
         (one) =>
           (whose === ALL || (whose === 'mine') === (one.own !== undefined)) &&
           (use === ALL || one.use === use) &&
+          (family === ALL || one.families.some((id) => id === family)) &&
           (grade === ALL || String(one.grade) === grade),
       ),
-    [phrases, whose, use, grade],
+    [phrases, whose, use, grade, family],
   )
   const open = phrases.find((one) => one.id === id) ?? (id === undefined ? rows[0] : undefined)
   return (
@@ -72,7 +83,7 @@ export const VocabularyPage = () => {
       >
         <h1 className="py-3 text-4xl">Vocabulary</h1>
         <SearchField label="Search phrases" value={search} onChange={setSearch} className="w-full" />
-        <div className="mt-2 grid grid-cols-3 gap-2">
+        <div className="mt-2 grid grid-cols-2 gap-x-2">
           <Choice label="Whose" value={whose} options={WHOSE} onChange={setWhose} />
           <Choice
             label="For"
@@ -80,6 +91,7 @@ export const VocabularyPage = () => {
             options={[{ value: ALL, label: 'all' }, ...uses.map((one) => ({ value: one, label: one }))]}
             onChange={setUse}
           />
+          <Choice label="Made of" value={family} options={MADE_OF} onChange={setFamily} />
           <Choice label="Grade" value={grade} options={GRADES} onChange={setGrade} />
         </div>
         {rows.length === 0 ? (

@@ -191,3 +191,17 @@ export const phraseAt = (analysis: Analysis, phrase: Phrase, bar: number, near: 
     })),
   )
 }
+
+/**
+ * The pitch of a phrase's first note with which the whole lies in the middle of what is comfortable.
+ *
+ * @example comfortableStart(phrase, { comfortLow: 58, comfortHigh: 82 })
+ */
+export const comfortableStart = (
+  { notes }: Phrase,
+  { comfortLow, comfortHigh }: { readonly comfortLow: number; readonly comfortHigh: number },
+): number => {
+  const heights = notes.map(({ semitones }) => semitones)
+  const middle = (Math.min(...heights) + Math.max(...heights)) / 2
+  return (comfortLow + comfortHigh) / 2 - middle + (heights[0] ?? 0)
+}

@@ -5,6 +5,7 @@ import { readPitch } from '../../theory/pitch/pitch.ts'
 import { explainLine } from '../explain/explain.ts'
 import { FRAGMENTS } from '../fragments/fragments.ts'
 import { reviewLine } from '../review/review.ts'
+import { familiesOf, PHRASE_FAMILIES } from './family.ts'
 import type { Phrase } from './phrase.ts'
 import { phraseFits } from './phrase.ts'
 import { homeOf, phraseInKey } from './phraseTune.ts'
@@ -26,6 +27,17 @@ describe('the phrases that ship', () => {
     expect(new Set(SHIPPED_PHRASES.map(({ grade }) => grade))).toEqual(new Set([1, 2, 3]))
   })
 
+  it('have the families that are found in them, at least eight to each', () => {
+    for (const { name, phrase, families } of SHIPPED_PHRASES)
+      expect({ name, families }).toEqual({ name, families: familiesOf(phrase) })
+    const families = SHIPPED_PHRASES.flatMap((one) => one.families)
+    for (const { id } of PHRASE_FAMILIES)
+      expect({ id, count: families.filter((one) => one === id).length }).toEqual({
+        id,
+        count: expect.toSatisfy((count: number) => count >= 8),
+      })
+  })
+
   it('are unlike each other, and unlike the fragments of the composer', () => {
     const shapes = SHIPPED_PHRASES.map(({ phrase }) => shapeOf(phrase))
     expect(new Set(shapes).size).toBe(shapes.length)
@@ -45,7 +57,7 @@ describe('the phrases that ship', () => {
     (_name, { phrase }) => {
       const { analysis, line } = phraseInKey(phrase, 0, 64)
       const unexplained = explainLine(analysis, line).notes.filter(
-        ({ role, target }) => role === 'outside' && target === undefined,
+        ({ role, target, device }) => role === 'outside' && target === undefined && device === undefined,
       )
       expect(unexplained).toEqual([])
       expect(reviewLine(analysis, line).score).toBeGreaterThanOrEqual(80)

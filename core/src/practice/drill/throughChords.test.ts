@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { analysed } from '../../../test/changes.ts'
 import { CHARTS } from '../../../test/charts.ts'
 import { degreeOver } from '../../line/explain/analysedLine.ts'
-import { changedPhrase } from '../../line/phrases/changes.ts'
+import { changedPhrase } from '../../line/phraseChanges/changes.ts'
 import { readPhrase } from '../../line/phrases/written.ts'
 import { instrumentOf } from '../../theory/instrument/instrument.ts'
 import { wholeTune } from '../../tune/chart/chart.ts'
@@ -42,7 +42,7 @@ describe('throughChords', () => {
 
   it('is led into every chord but the first, by the same half step where the third is another one', () => {
     const tune = analysed('key: C major\n| Dm7 | G7 | Cmaj7 | Bm7b5 E7b9 |')
-    const led = changedPhrase(readPhrase('IIm7', 'b3 5 b7 R'), 'ledFromBelow')!
+    const led = changedPhrase(readPhrase('IIm7', 'b3 5 b7 R'), 'ledFromBelow')!.phrase
     const { notes } = throughChords(tune, led, wholeTune(tune.chart), TRUMPET)
     // Four notes on each of five chords, a lead-in to all but the first; that of E7 takes the last note of two beats.
     expect(notes).toHaveLength(23)

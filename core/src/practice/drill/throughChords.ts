@@ -1,6 +1,6 @@
 import type { Line } from '../../line/notes/line.ts'
 import { spellNotes } from '../../line/notes/spell.ts'
-import { toKind } from '../../line/phrases/changes.ts'
+import { toKind } from '../../line/phraseChanges/changes.ts'
 import { downbeatOf, type Phrase } from '../../line/phrases/phrase.ts'
 import { type ChordKind, chordKind } from '../../theory/chord/chord.ts'
 import type { Instrument } from '../../theory/instrument/instrument.ts'

@@ -145,3 +145,15 @@ export const INSTRUMENTS: readonly Instrument[] = [
  */
 export const instrumentOf = (id: string): Instrument =>
   INSTRUMENTS.find((instrument) => instrument.id === id) ?? INSTRUMENTS[0]!
+
+/**
+ * An instrument's range as its notes are written: MIDI numbers.
+ *
+ * @example writtenRange(instrumentOf('trumpet')).low // 54
+ */
+export const writtenRange = ({ range, written: { semitones } }: Instrument): Instrument['range'] => ({
+  low: range.low + semitones,
+  comfortLow: range.comfortLow + semitones,
+  comfortHigh: range.comfortHigh + semitones,
+  high: range.high + semitones,
+})

@@ -1,4 +1,5 @@
 import { Exercises1764400000000 } from './exercises.ts'
+import { Families1765100000000 } from './families.ts'
 import { First1764000000000 } from './first.ts'
 import { Grading1764500000000 } from './grading.ts'
 import { Marks1764300000000 } from './marks.ts'
@@ -23,4 +24,5 @@ export const MIGRATIONS = [
   RunsByTune1764800000000,
   Variants1764900000000,
   Vocabulary1765000000000,
+  Families1765100000000,
 ]

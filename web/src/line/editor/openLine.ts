@@ -30,27 +30,24 @@ export const useOpenLine = (): OpenLine => {
   return open
 }
 
-/** A line at concert pitch as the player's instrument reads it, in the player's spelling. */
-export const useWritten = (
-  { written }: OpenTune,
-  notes: readonly LineNote[] | undefined,
-): Line | undefined => {
+/** Writes notes at concert pitch as the player's instrument reads them, in the player's spelling. */
+export const useWriting = ({ written }: OpenTune): ((notes: readonly LineNote[]) => Line) => {
   const { instrument, spelling } = useSettings()
   const up = instrument.written.semitones
   const wish = useAppSelector(selectChangesWish)
-  return useMemo(
-    () =>
-      notes &&
-      spelledFor(
-        spelling,
-        spellNotes(
-          written,
-          notes.map(({ start, duration, midi }) => ({ start, duration, midi: midi + up })),
-          wish,
-        ),
-      ),
-    [notes, written, up, spelling, wish],
+  return useCallback(
+    (notes) => {
+      const moved = notes.map(({ start, duration, midi }) => ({ start, duration, midi: midi + up }))
+      return spelledFor(spelling, spellNotes(written, moved, wish))
+    },
+    [written, up, spelling, wish],
   )
+}
+
+/** A line at concert pitch as the player's instrument reads it, in the player's spelling. */
+export const useWritten = (open: OpenTune, notes: readonly LineNote[] | undefined): Line | undefined => {
+  const write = useWriting(open)
+  return useMemo(() => notes && write(notes), [notes, write])
 }
 
 /** Reads the editor's line as it is written, and explains it. */

@@ -1,18 +1,10 @@
-import { type Finding, type Instrument, type Line, type ReviewView, spellNotes } from '@eager-contour/core'
+import { type Finding, type Line, type ReviewView, spellNotes, writtenRange } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { selectChangesWish, selectPreference } from '../editor/editorSlice.ts'
 import type { OpenLine } from '../editor/openLine.ts'
 import { useReview } from './useReview.ts'
-
-/** An instrument's range as its notes are written. */
-const rangeWritten = ({ range, written: { semitones } }: Instrument): Instrument['range'] => ({
-  low: range.low + semitones,
-  comfortLow: range.comfortLow + semitones,
-  comfortHigh: range.comfortHigh + semitones,
-  high: range.high + semitones,
-})
 
 /** The review of the line as written, and the fix being tried, at concert pitch. */
 export const useTrial = ({ open, line }: OpenLine) => {
@@ -22,7 +14,7 @@ export const useTrial = ({ open, line }: OpenLine) => {
   const changes = useAppSelector(selectChangesWish)
   const view = useMemo<ReviewView>(
     () => ({
-      range: rangeWritten(instrument),
+      range: writtenRange(instrument),
       approach: preference.approach ?? 'both',
       breathBars: preference.breathBars,
       changes,

@@ -1,47 +1,60 @@
 import type { PhraseAnswer } from '@eager-contour/contract'
-import { degreeName, type Phrase, phraseFits } from '@eager-contour/core'
+import { degreeName, type Phrase, type PhrasePlace, placesOf } from '@eager-contour/core'
 import { type ReactNode, useMemo } from 'react'
 import { Link } from 'react-router'
 import { type KnownPhrase, useKnownPhrases } from '../../practice/knownPhrases.ts'
+import { useSettings } from '../../settings/settings.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
 import { Button } from '../../ui/Button.tsx'
+
+/** Phrases of the player's own that are listed; all of them are in Vocabulary. */
+const MOST = 40
 
 interface PhraseListProps {
   readonly open: Pick<OpenTune, 'sounding' | 'stretch'>
   readonly onUse: (phrase: Phrase, bar: number) => void
+  /** Shows what a phrase in a bar would be; without one, nothing. */
+  readonly onTry: (phrase?: Phrase, bar?: number) => void
   readonly onRemove: (phrase: PhraseAnswer) => void
 }
 
-/** A phrase with the bars where it fits. */
+/** A phrase with the places where it fits, best first. */
 interface Fitting {
   readonly known: KnownPhrase
-  readonly bars: readonly number[]
+  readonly places: readonly PhrasePlace[]
 }
 
-/** The player's own phrases with the bars of this tune where each fits, and those that ship and fit the open bars. */
-export const PhraseList = ({ open: { sounding, stretch }, onUse, onRemove }: PhraseListProps) => {
+/** The player's own phrases that fit this tune, and those that ship and fit the open bars; best first. */
+export const PhraseList = ({ open: { sounding, stretch }, onRemove, ...actions }: PhraseListProps) => {
   const phrases = useKnownPhrases()
+  const { range } = useSettings().instrument
   const fits = useMemo(
-    () => phrases.map((known): Fitting => ({ known, bars: phraseFits(sounding, known.phrase) })),
-    [phrases, sounding],
+    () =>
+      phrases
+        .map((known): Fitting => ({ known, places: placesOf(sounding, known.phrase, range) }))
+        .filter(({ places }) => places.length > 0),
+    [phrases, sounding, range],
   )
+  const all = phrases.filter(({ own }) => own).length
   const own = fits.filter(({ known }) => known.own)
+  const shown = own.slice(0, MOST)
   const shipped = fits
     .filter(({ known }) => !known.own)
-    .map(({ known, bars }) => ({
+    .map(({ known, places }) => ({
       known,
-      bars: bars.filter((bar) => bar >= stretch.from && bar <= stretch.to),
+      places: places.filter(({ bar }) => bar >= stretch.from && bar <= stretch.to),
     }))
-    .filter(({ bars }) => bars.length > 0)
+    .filter(({ places }) => places.length > 0)
+    .sort((a, b) => a.places[0]!.penalty - b.places[0]!.penalty)
   return (
     <section aria-labelledby="phrases">
       <h2 id="phrases" className="mb-1 text-xl">
         Phrases
       </h2>
-      {own.length === 0 && <p className="text-soft">None yet. Select notes and save them as a phrase.</p>}
+      {all === 0 && <p className="text-soft">None yet. Select notes and save them as a phrase.</p>}
       <ul>
-        {own.map((one) => (
-          <Item key={one.known.id} {...one} onUse={onUse}>
+        {shown.map((one) => (
+          <Item key={one.known.id} {...one} {...actions}>
             <Button
               look="quiet"
               aria-label={`Delete: ${one.known.title}`}
@@ -52,6 +65,15 @@ export const PhraseList = ({ open: { sounding, stretch }, onUse, onRemove }: Phr
           </Item>
         ))}
       </ul>
+      {all > shown.length && (
+        <p className="text-soft">
+          {all - shown.length} more of yours
+          {own.length === shown.length ? ', which fit nowhere in this tune,' : ''} in{' '}
+          <Link to="/vocabulary" className="underline underline-offset-4">
+            Vocabulary
+          </Link>
+        </p>
+      )}
       {shipped.length > 0 && (
         <details className="mt-2">
           <summary className="min-h-9 cursor-pointer">
@@ -59,7 +81,7 @@ export const PhraseList = ({ open: { sounding, stretch }, onUse, onRemove }: Phr
           </summary>
           <ul>
             {shipped.map((one) => (
-              <Item key={one.known.id} {...one} onUse={onUse} />
+              <Item key={one.known.id} {...one} {...actions} />
             ))}
           </ul>
         </details>
@@ -68,12 +90,11 @@ export const PhraseList = ({ open: { sounding, stretch }, onUse, onRemove }: Phr
   )
 }
 
-interface ItemProps extends Fitting {
-  readonly onUse: PhraseListProps['onUse']
+interface ItemProps extends Fitting, Pick<PhraseListProps, 'onUse' | 'onTry'> {
   readonly children?: ReactNode
 }
 
-const Item = ({ known: { id, title, phrase }, bars, onUse, children }: ItemProps) => (
+const Item = ({ known: { id, title, phrase }, places, onUse, onTry, children }: ItemProps) => (
   <li className="border-t border-rule py-2">
     <div className="flex items-start justify-between">
       <Link to={`/vocabulary/${id}`} className="font-semibold">
@@ -83,13 +104,17 @@ const Item = ({ known: { id, title, phrase }, bars, onUse, children }: ItemProps
     </div>
     <div className="text-sm">{phrase.notes.map(({ degree }) => degreeName(degree)).join(' ')}</div>
     <div className="flex flex-wrap items-center gap-1 text-sm text-soft">
-      {bars.length === 0 ? 'fits nowhere in this tune' : 'insert in bar'}
-      {bars.map((bar) => (
+      insert in bar
+      {places.map(({ bar }) => (
         <button
           key={bar}
           type="button"
           aria-label={`Insert in bar ${bar + 1}: ${title}`}
           className="min-h-8 min-w-8 rounded-lg border border-rule text-ink hover:bg-chosen"
+          onPointerEnter={() => onTry(phrase, bar)}
+          onPointerLeave={() => onTry()}
+          onFocus={() => onTry(phrase, bar)}
+          onBlur={() => onTry()}
           onClick={() => onUse(phrase, bar)}
         >
           {bar + 1}

@@ -1,19 +1,31 @@
-import type { PhraseAnswer } from '@eager-contour/contract'
-import { type Line, type Phrase, phraseAt, phraseFrom, withStretchFrom } from '@eager-contour/core'
-import { newId } from '../../data/ids.ts'
-import { sendEdit } from '../../data/outbox.ts'
+import {
+  comfortableStart,
+  type Line,
+  type Phrase,
+  phraseAt,
+  phraseFrom,
+  withStretchFrom,
+} from '@eager-contour/core'
+import { usePhraseEdits } from '../../practice/usePhraseEdits.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch } from '../../store/store.ts'
-import { useOpenLine } from '../editor/openLine.ts'
+import { outlineShown } from '../editor/editorSlice.ts'
+import { useOpenLine, useWriting } from '../editor/openLine.ts'
 
-/** Phrases: cut from the selected notes, put into bars, deleted. */
+/** Phrases: cut from the selected notes, tried and put into bars, deleted. */
 export const usePhrases = () => {
   const { open, concert, selection, write } = useOpenLine()
-  const { sounding } = open
+  const asWritten = useWriting(open)
   const dispatch = useAppDispatch()
+  const { sounding } = open
+  const edits = usePhraseEdits()
   const { range } = useSettings().instrument
-  const send = (id: string, title: string, body: Readonly<Record<string, unknown>>) =>
-    void sendEdit(dispatch, { entity: id, path: `phrases/${id}`, title, body: { title, ...body } })
+  const lineWith = (phrase: Phrase, bar: number): Line => {
+    const near = concert?.notes[0]?.midi ?? comfortableStart(phrase, range)
+    const put = phraseAt(sounding, phrase, bar, near)
+    const [first, last] = [put.notes[0]!, put.notes.at(-1)!]
+    return withStretchFrom(sounding, concert ?? { notes: [] }, put, first.start, last.start + last.duration)
+  }
   return {
     onCut: () => {
       const { from, to } = selection
@@ -22,19 +34,17 @@ export const usePhrases = () => {
       if (!phrase) return
       const { start: tick } = concert.notes[from]!
       const first = sounding.spans.find(({ start, end }) => tick >= start && tick < end)
-      send(newId('phrase'), `${to - from + 1} notes from ${first?.chord.symbol ?? 'here'}`, {
-        revision: 0,
-        ...phrase,
+      edits.keep(`${to - from + 1} notes from ${first?.chord.symbol ?? 'here'}`, phrase, {
+        source: `A line over ${open.tune.title}`,
       })
     },
+    /** Shows the line in outline as it would be with a phrase in a bar, or no more. */
+    onTry: (phrase?: Phrase, bar = 0) =>
+      void dispatch(outlineShown(phrase && asWritten(lineWith(phrase, bar).notes))),
     onPut: (phrase: Phrase, bar: number) => {
-      const near = concert?.notes[0]?.midi ?? (range.comfortLow + range.comfortHigh) / 2
-      const put = phraseAt(sounding, phrase, bar, near)
-      const [first, last] = [put.notes[0]!, put.notes.at(-1)!]
-      const base: Line = concert ?? { notes: [] }
-      write(withStretchFrom(sounding, base, put, first.start, last.start + last.duration).notes)
+      dispatch(outlineShown(undefined))
+      write(lineWith(phrase, bar).notes)
     },
-    onRemove: ({ id, title, updatedAt: _at, ...phrase }: PhraseAnswer) =>
-      send(id, title, { ...phrase, removed: true }),
+    onRemove: edits.remove,
   }
 }

@@ -2,10 +2,8 @@ import { PhraseBody } from '@eager-contour/contract'
 import { type Analysis, barStarts, barTicks, type Line, phraseFrom, type Stretch } from '@eager-contour/core'
 import { range } from 'd3-array'
 import { useState } from 'react'
-import { newId } from '../../data/ids.ts'
-import { sendEdit } from '../../data/outbox.ts'
 import { useRecordForm } from '../../data/recordForm.ts'
-import { useAppDispatch } from '../../store/store.ts'
+import { usePhraseEdits } from '../../practice/usePhraseEdits.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { FieldError } from '../../ui/FieldError.tsx'
@@ -22,7 +20,7 @@ interface KeepPhraseProps {
 
 /** Saves what was played in some bars of a run as a phrase. */
 export const KeepPhrase = ({ analysis, stretch, line, tune }: KeepPhraseProps) => {
-  const dispatch = useAppDispatch()
+  const edits = usePhraseEdits()
   const [from, setFrom] = useState(stretch.from)
   const [to, setTo] = useState(Math.min(stretch.to, stretch.from + 1))
   const [saved, setSaved] = useState<string>()
@@ -40,13 +38,7 @@ export const KeepPhrase = ({ analysis, stretch, line, tune }: KeepPhraseProps) =
   const save = handleSubmit(({ title: typed }) => {
     if (!phrase) return
     const title = typed.trim() || usual
-    const id = newId('phrase')
-    void sendEdit(dispatch, {
-      entity: id,
-      path: `phrases/${id}`,
-      title,
-      body: { revision: 0, title, ...phrase },
-    })
+    edits.keep(title, phrase, { source: `A run over ${tune}` })
     setSaved(title)
   })
   return (

@@ -1,7 +1,7 @@
 import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
-import { type Harmony, hasPitch, walkIn } from '../figures/harmony.ts'
+import { aboveRoot, type Harmony, hasPitch, walkIn } from '../figures/harmony.ts'
 import type { UnspelledNote } from '../notes/spell.ts'
-import type { Phrase } from './phrase.ts'
+import type { Phrase } from '../phrases/phrase.ts'
 
 /** A change of the notes, at the pitch at which the phrase is laid out; undefined if it can't be done. */
 export type NoteChange = (
@@ -128,3 +128,25 @@ export const stretched =
 /** Where a lead-in comes from: a half step below, the scale note above. */
 export const BELOW = (midi: number) => midi - 1
 export const ABOVE = (midi: number, { isUpper }: Harmony) => walkIn(isUpper, midi, 1)
+
+/** Half steps above a dominant's root and what they become, first choice and second (common practice, no source). */
+const ALTERATIONS: ReadonlyMap<number, readonly [number, number]> = new Map([
+  [2, [1, 3]],
+  [5, [6, 8]],
+  [7, [8, 6]],
+  [9, [8, 6]],
+])
+
+/** The notes over dominants altered; undefined where there is none to alter. */
+export const alteredNotes: NoteChange = (notes, harmonyOf) => {
+  const made: UnspelledNote[] = []
+  for (const note of notes) {
+    const harmony = harmonyOf(note)
+    const above = aboveRoot(harmony, note.midi)
+    const choices = harmony.kind === 'dominant' ? ALTERATIONS.get(above) : undefined
+    const pitches = choices?.map((one) => note.midi + one - above)
+    const fresh = pitches?.find((midi) => midi !== made.at(-1)?.midi)
+    made.push(fresh === undefined ? note : withPitch(note, fresh))
+  }
+  return made.every(({ midi }, at) => midi === notes[at]!.midi) ? undefined : made
+}

@@ -1,13 +1,21 @@
 import type { PhraseAnswer } from '@eager-contour/contract'
-import type { Phrase } from '@eager-contour/core'
+import { familiesOf, type Phrase, usageOf } from '@eager-contour/core'
 import { newId } from '../data/ids.ts'
 import { sendEdit } from '../data/outbox.ts'
 import { useAppDispatch } from '../store/store.ts'
 
 /** Where a kept phrase comes from. */
 interface Origin {
+  /** In words: a line, a run, a file. */
+  readonly source?: string
+  /** The phrase that it was made from, and the changes that made it. */
   readonly parent?: string
   readonly change?: string
+}
+
+/** What the player says of a phrase; `use: undefined` if it has none. */
+type Described = Partial<Pick<PhraseAnswer, 'title' | 'words' | 'tags' | 'families'>> & {
+  readonly use?: PhraseAnswer['use'] | undefined
 }
 
 /** Keeps, names, describes and deletes phrases of the player's own. */
@@ -18,16 +26,16 @@ export const usePhraseEdits = () => {
   const write = ({ id, updatedAt: _at, ...phrase }: PhraseAnswer, more: Readonly<Record<string, unknown>>) =>
     send(id, phrase.title, { ...phrase, ...more })
   return {
-    /** Keeps a phrase as the player's own; returns its id. */
+    /** Keeps a phrase as the player's own, with what is found of it; returns its id. */
     keep: (title: string, phrase: Phrase, origin: Origin): string => {
       const id = newId('phrase')
-      send(id, title, { revision: 0, ...phrase, ...origin })
+      const use = usageOf(phrase)
+      const found = { families: familiesOf(phrase), ...(use ? { use } : {}) }
+      send(id, title, { revision: 0, ...phrase, ...found, ...origin })
       return id
     },
-    describe: (
-      phrase: PhraseAnswer,
-      said: { readonly title: string; readonly words: string; readonly tags: readonly string[] },
-    ) => write({ ...phrase, title: said.title }, said),
+    describe: (phrase: PhraseAnswer, said: Described) =>
+      write({ ...phrase, title: said.title ?? phrase.title }, said),
     remove: (phrase: PhraseAnswer) => write(phrase, { removed: true }),
     /** Brings a deleted phrase back. */
     restore: (phrase: PhraseAnswer) => write(phrase, { removed: false }),

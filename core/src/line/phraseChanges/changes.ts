@@ -1,12 +1,14 @@
+import type { Reason } from '../../outcome/reasons.ts'
 import type { ChordKind } from '../../theory/chord/chord.ts'
 import { pitchClass } from '../../theory/pitch/interval.ts'
 import { chordAt } from '../../tune/analysis/analysis.ts'
 import { barStarts } from '../../tune/chart/chart.ts'
 import { harmonyRead } from '../figures/harmony.ts'
 import { spellNotes, type UnspelledNote } from '../notes/spell.ts'
+import { downbeatOf, type Phrase, phraseFrom } from '../phrases/phrase.ts'
+import { type PhraseInKey, phraseInKey } from '../phrases/phraseTune.ts'
 import { CHANGES, type ChangePart, type ChangeRow } from './changeRows.ts'
-import { downbeatOf, type Phrase, phraseFrom } from './phrase.ts'
-import { type PhraseInKey, phraseInKey } from './phraseTune.ts'
+import type { NoteChange } from './noteChanges.ts'
 
 /** A pitch near which phrases are changed: only their shape counts. */
 const NEAR = 64
@@ -32,24 +34,40 @@ export const PHRASE_CHANGES: readonly {
   part,
 }))
 
+/** A phrase that was changed, and what could not be done in it. */
+export interface ChangedPhrase {
+  readonly phrase: Phrase
+  readonly why?: Reason
+}
+
 /**
  * A phrase changed, at a chosen note (from 0) where the change is done to one; undefined if that can't be done with it.
  *
- * @example changedPhrase(phrase, 'backwards').notes.at(-1).semitones // phrase.notes[0].semitones
+ * @example changedPhrase(phrase, 'backwards').phrase.notes.at(-1).semitones // phrase.notes[0].semitones
  */
-export const changedPhrase = (phrase: Phrase, id: PhraseChangeId, at = 0): Phrase | undefined => {
+export const changedPhrase = (phrase: Phrase, id: PhraseChangeId, at = 0): ChangedPhrase | undefined => {
   const row = ROWS[id]
-  if ('whole' in row) return row.whole(phrase)
+  if ('composed' in row) {
+    const there = phraseInKey(phrase, 0, NEAR)
+    const { line, why } = row.composed(there)
+    const made = line && line.notes.length > phrase.notes.length ? asPhrase(there, line.notes) : undefined
+    return made && { phrase: keptCell(phrase, made), ...(why ? { why } : {}) }
+  }
+  const changed = 'whole' in row ? row.whole(phrase) : changedNotes(phrase, row.change, at)
+  return changed && { phrase: changed }
+}
+
+const changedNotes = (phrase: Phrase, change: NoteChange, at: number): Phrase | undefined => {
   const there = phraseInKey(phrase, 0, NEAR)
   const { analysis, line } = there
-  const notes = row.change(
-    line.notes,
-    ({ start }) => harmonyRead(analysis, chordAt(analysis, start).index),
-    at,
-  )
+  const notes = change(line.notes, ({ start }) => harmonyRead(analysis, chordAt(analysis, start).index), at)
   const changed = notes && asPhrase(there, notes)
-  return changed && phrase.chords.length === 1 ? asCell(changed) : changed
+  return changed && keptCell(phrase, changed)
 }
+
+/** What was a cell stays one. */
+const keptCell = (before: Phrase, after: Phrase): Phrase =>
+  before.chords.length === 1 ? asCell(after) : after
 
 /** A cell keeps its one chord, even if it begins in the bar before. */
 const asCell = (phrase: Phrase): Phrase => ({ ...phrase, chords: phrase.chords.slice(0, 1) })

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
+import type { Phrase } from '../phrases/phrase.ts'
+import { phraseInKey } from '../phrases/phraseTune.ts'
+import { SHIPPED_PHRASES } from '../phrases/shipped.ts'
+import { readPhrase } from '../phrases/written.ts'
 import { changedPhrase, PHRASE_CHANGES, type PhraseChangeId, toKind } from './changes.ts'
-import type { Phrase } from './phrase.ts'
-import { phraseInKey } from './phraseTune.ts'
-import { SHIPPED_PHRASES } from './shipped.ts'
-import { readPhrase } from './written.ts'
 
 const intervals = ({ notes }: Phrase): readonly number[] =>
   notes.slice(1).map((note, at) => note.semitones - notes[at]!.semitones)
@@ -12,7 +12,7 @@ const degrees = ({ notes }: Phrase): string => notes.map(({ degree }) => degree)
 const changed = (phrase: Phrase, id: PhraseChangeId, at?: number): Phrase => {
   const result = changedPhrase(phrase, id, at)
   if (!result) throw new Error(`${id} can't be done`)
-  return result
+  return result.phrase
 }
 
 const CELL = readPhrase('IIm7', 'R 9 b3 5')
@@ -102,6 +102,31 @@ describe('changes of a phrase', () => {
   it('strips a phrase to its guide tones and its landing', () => {
     const phrase = readPhrase('IIm7 V7 Imaj7', 'r b3 5 b7 9 R b7 5 | 3 5 b7 b9 R b7 5 b13 | 5_ 3_')
     expect(degrees(changed(phrase, 'stripped'))).toBe('b3 b7 b7 3 b7 b7 3')
+  })
+
+  it('alters a dominant: 9 to ♭9, 5 to ♭13, without striking a note twice', () => {
+    expect(degrees(changed(readPhrase('V7', 'R 9 3 5 13 b7'), 'altered'))).toBe('R b9 3 b13 #11 b7')
+    expect(degrees(changed(readPhrase('IIm7:2 V7:2 Imaj7', 'R b3 5 b7 3 5 b7 9 | 5_ 3_'), 'altered'))).toBe(
+      'R b3 5 b7 3 b13 b7 b9 5 3',
+    )
+    expect(changedPhrase(CELL, 'altered')).toBeUndefined()
+  })
+
+  it('decorates a plain path: its notes stay where they are, every bar gets more, or the bars without are told', () => {
+    const path = readPhrase('IIm7 V7 Imaj7 VI7', 'b3__ r__ | 3__ r__ | 7__ r__ | 3__ b7__')
+    const { phrase, why } = changedPhrase(path, 'decorated')!
+    for (const { at, semitones } of path.notes)
+      expect(phrase.notes).toContainEqual(expect.objectContaining({ at, semitones }))
+    const barsOf = ({ notes }: Phrase) => notes.map(({ at }) => Math.floor(at / 1920))
+    const bare = [0, 1, 2, 3].filter(
+      (bar) =>
+        barsOf(phrase).filter((one) => one === bar).length <=
+        barsOf(path).filter((one) => one === bar).length,
+    )
+    expect(why?.args[0] ?? []).toEqual(bare.map((bar) => bar + 1))
+    expect(bare.length).toBeLessThan(2)
+    // Nothing stands between notes that leave no room.
+    expect(changedPhrase(readPhrase('V7', '3 5 b7 b9'), 'decorated')).toBeUndefined()
   })
 
   it('each gives a phrase or can’t be done, for every phrase that ships, and says what it does', () => {

@@ -1,7 +1,11 @@
 import { EIGHTH, QUARTER } from '../../theory/rhythm/ticks.ts'
+import type { Development } from '../compose/solo/develop.ts'
 import { hasPitch, walkIn } from '../figures/harmony.ts'
+import type { PhraseInKey } from '../phrases/phraseTune.ts'
+import { decorated } from './decorated.ts'
 import {
   ABOVE,
+  alteredNotes,
   BELOW,
   inRhythm,
   ledInto,
@@ -36,7 +40,12 @@ interface ChangesWhole extends Named {
   readonly whole: WholeChange
 }
 
-export type ChangeRow = ChangesNotes | ChangesWhole
+/** New notes, found by the composer. */
+interface ChangesComposed extends Named {
+  readonly composed: (there: PhraseInKey) => Development
+}
+
+export type ChangeRow = ChangesNotes | ChangesWhole | ChangesComposed
 
 /**
  * What can be done with a phrase; a row each. Inversion, retrograde and transposition as set theory has them (common practice, no
@@ -96,6 +105,12 @@ export const CHANGES = {
     does: 'Every note two steps down its chord’s scale.',
     part: 'pitches',
     change: sequence(-2),
+  },
+  altered: {
+    name: 'altered',
+    does: 'Over its dominants: ♭9 for 9, ♯11 for 11, ♭13 for 5 and 13; ♯9 or ♯11 where a note would be struck twice.',
+    part: 'pitches',
+    change: alteredNotes,
   },
   earlier: {
     name: 'an eighth earlier',
@@ -225,6 +240,12 @@ export const CHANGES = {
     does: 'It ends a note sooner.',
     part: 'ends',
     change: (notes) => (notes.length > 1 ? notes.slice(0, -1) : undefined),
+  },
+  decorated: {
+    name: 'decorated',
+    does: 'Its notes stay, an eighth each, with figures between them in every bar.',
+    part: 'ends',
+    composed: decorated,
   },
   stripped: {
     name: 'stripped',
