@@ -3,6 +3,7 @@ import { CHORD_KINDS, type ChordKind, DEGREES, type Degree, SCALES, type ScaleId
 import {
   ArrayMaxSize,
   IsArray,
+  IsBoolean,
   IsIn,
   IsInt,
   IsNumber,
@@ -44,6 +45,24 @@ export class ReadingPart {
   @IsInt() @Min(0) @Max(100_000) to: number
   @IsOptional() @IsPart(() => KeyPart) key?: KeyPart
   @IsOptional() @IsIn(Object.keys(SCALES)) scale?: ScaleId
+}
+
+/** Where a player wants a note: the note by its start and sounding pitch, the string (0 the lowest), the first finger's fret. */
+class WishedPlacePart {
+  @IsInt() @Min(-TICKS) @Max(TICKS) start: number
+  @IsInt() @Min(0) @Max(127) midi: number
+  @IsOptional() @IsInt() @Min(0) @Max(11) string?: number
+  @IsOptional() @IsInt() @Min(1) @Max(40) position?: number
+}
+
+/** How a player wants notes fingered. */
+export class FingeringPart {
+  @IsOptional() @IsBoolean() still?: boolean
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.lineNotes)
+  @ArePart(() => WishedPlacePart)
+  places?: WishedPlacePart[]
 }
 
 /** A note of a phrase: ticks from its first bar line, half steps above its first chord's root. */

@@ -1,7 +1,7 @@
 import { ArrayMaxSize, IsArray, IsBoolean, IsOptional, IsString, Matches, MaxLength } from 'class-validator'
 import { atMost, ID_PATTERN, LIMITS } from '../limits.ts'
 import { ArePart, IsPart } from '../nested.ts'
-import { NotePart, StretchPart } from '../parts.ts'
+import { FingeringPart, NotePart, StretchPart } from '../parts.ts'
 import { type AnswerOf, RemovableBody } from './record.ts'
 
 export class LineBody extends RemovableBody {
@@ -20,11 +20,13 @@ export class LineBody extends RemovableBody {
   @IsString({ each: true })
   @MaxLength(LIMITS.tag, { each: true, message: `A tag has at most ${LIMITS.tag} characters.` })
   tags?: string[]
+  /** If left out, the stored one stays. */
+  @IsOptional() @IsPart(() => FingeringPart) fingering?: FingeringPart
   /** Saved as a version beside the earlier ones. */
   @IsOptional() @IsBoolean() version?: boolean
 }
 
-export type LineAnswer = AnswerOf<Omit<LineBody, 'version'>>
+export type LineAnswer = AnswerOf<Omit<LineBody, 'version'>, 'fingering'>
 
 /** A line as it was when it was saved. */
 export interface LineVersionAnswer extends Pick<LineAnswer, 'revision' | 'title' | 'stretch' | 'notes'> {

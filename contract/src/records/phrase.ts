@@ -10,8 +10,8 @@ import {
   MaxLength,
 } from 'class-validator'
 import { atMost, ID_PATTERN, LIMITS } from '../limits.ts'
-import { ArePart } from '../nested.ts'
-import { PhraseChordPart, PhraseNotePart } from '../parts.ts'
+import { ArePart, IsPart } from '../nested.ts'
+import { FingeringPart, PhraseChordPart, PhraseNotePart } from '../parts.ts'
 import { type AnswerOf, RemovableBody } from './record.ts'
 
 /** Notes in degrees with the chords that they fit. */
@@ -45,6 +45,7 @@ export class PhraseBody extends RemovableBody {
   )
   families?: PhraseFamily[]
   @IsOptional() @IsIn(Object.keys(PHRASE_USES)) use?: PhraseUse
+  @IsOptional() @IsPart(() => FingeringPart) fingering?: FingeringPart
   /** Where it came from, in words: a line, a run, a file. */
   @IsOptional() @IsString() @MaxLength(LIMITS.title) source?: string
   /** The phrase that it was made from, and the changes that made it, by their ids and notes from 1: `backwards:octaveUp@3:dominant`. */
@@ -54,5 +55,5 @@ export class PhraseBody extends RemovableBody {
 
 export type PhraseAnswer = AnswerOf<
   PhraseBody,
-  'words' | 'tags' | 'families' | 'use' | 'source' | 'parent' | 'change'
+  'words' | 'tags' | 'families' | 'use' | 'fingering' | 'source' | 'parent' | 'change'
 >

@@ -45,7 +45,7 @@ export interface RuleArguments {
 
   // Why a line can't be fingered: the note, from 1.
   'fingering.range': readonly [note: number, side: 'below' | 'above']
-  'fingering.first': readonly []
+  'fingering.place': readonly [note: number]
   'fingering.still': readonly [note: number]
 
   // Why a chart or a chord symbol can't be read.

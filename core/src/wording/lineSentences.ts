@@ -34,7 +34,7 @@ export const LINE_SENTENCES: Sentences<RuleOf<'brief' | 'line' | 'find' | 'prais
       ].join(', '),
     'fingering.range': (note, side) =>
       `Note ${note} is ${side === 'below' ? 'below the lowest string' : 'above the last fret of the highest string'}.`,
-    'fingering.first': () => 'The first note can’t be played on that string in that position.',
+    'fingering.place': (note) => `Note ${note} can’t be played on that string in that position.`,
     'fingering.still': (note) => `Without a shift, note ${note} is out of reach.`,
     'line.shapes': (count) =>
       `${count === 1 ? 'A four-note shape comes' : `${count} four-note shapes come`} more than twice.`,

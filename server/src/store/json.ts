@@ -4,7 +4,7 @@ import { Column, type ColumnOptions } from 'typeorm'
 const BROKEN = Symbol('broken')
 
 /** A column of JSON. One broken cell is found by `isWhole` and fails no list. */
-export const JsonColumn = (options: Pick<ColumnOptions, 'default'> = {}): PropertyDecorator =>
+export const JsonColumn = (options: Pick<ColumnOptions, 'default' | 'nullable'> = {}): PropertyDecorator =>
   Column('text', {
     ...options,
     transformer: {

@@ -14,6 +14,7 @@ class LineEntity extends Edited {
   @JsonColumn() notes: LineAnswer['notes']
   @Column('text', { default: '' }) remark: string
   @JsonColumn({ default: '[]' }) tags: LineAnswer['tags']
+  @JsonColumn({ nullable: true }) fingering: NonNullable<LineAnswer['fingering']> | null
   /** Deleted: kept, but not listed. */
   @Column('boolean', { default: false }) removed: boolean
 }
@@ -35,9 +36,11 @@ const answerOf = ({
   removed: _removed,
   fromBar,
   toBar,
+  fingering,
   ...row
 }: LineEntity): LineAnswer => ({
   ...row,
+  ...(fingering === null ? {} : { fingering }),
   stretch: { from: fromBar, to: toBar },
 })
 
@@ -62,6 +65,7 @@ export const writeLine = async (store: Store, id: string, body: LineBody): Promi
     notes,
     remark: body.remark ?? known?.remark ?? '',
     tags: body.tags ?? known?.tags ?? [],
+    fingering: body.fingering ?? known?.fingering ?? null,
     removed,
   })
   return store.transaction(async (inside) => {

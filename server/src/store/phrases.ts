@@ -14,6 +14,7 @@ class PhraseEntity extends Edited {
   @JsonColumn({ default: '[]' }) tags: readonly string[]
   @JsonColumn({ default: '[]' }) families: NonNullable<PhraseAnswer['families']>
   @Column('text', { nullable: true }) use: PhraseAnswer['use'] | null
+  @JsonColumn({ nullable: true }) fingering: NonNullable<PhraseAnswer['fingering']> | null
   @Column('text', { nullable: true }) source: string | null
   @Column('text', { nullable: true }) parent: string | null
   @Column('text', { nullable: true }) change: string | null
@@ -22,8 +23,10 @@ class PhraseEntity extends Edited {
 
 /** What a phrase may lack: nothing is answered for it. */
 const answerOf = ({ lastEdit: _edit, removed: _removed, ...row }: PhraseEntity): PhraseAnswer => {
-  const { words, use, source, parent, change, tags, families, ...always } = row
-  const there = Object.entries({ words, use, source, parent, change }).filter(([, value]) => value !== null)
+  const { words, use, fingering, source, parent, change, tags, families, ...always } = row
+  const there = Object.entries({ words, use, fingering, source, parent, change }).filter(
+    ([, value]) => value !== null,
+  )
   return {
     ...always,
     ...(tags.length === 0 ? {} : { tags }),
@@ -39,10 +42,10 @@ const listPhrases = async (store: Store): Promise<readonly PhraseAnswer[]> =>
 
 export const writePhrase = async (store: Store, id: string, body: PhraseBody): Promise<PhraseAnswer> => {
   const { title, notes, chords, words = null, tags = [], removed = false } = body
-  const { families = [], use = null, source = null, parent = null, change = null } = body
+  const { families = [], use = null, fingering = null, source = null, parent = null, change = null } = body
   const fields = () => ({
     ...{ title, notes, chords, words, tags, removed },
-    ...{ families, use, source, parent, change },
+    ...{ families, use, fingering, source, parent, change },
   })
   return answerOf(await writeEdited(store, PhraseEntity, id, body, fields, answerOf))
 }

@@ -188,9 +188,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
       {made.ok && <KeepExercise key={rung} request={request} usual={`${row.name}, ${barsText(stretch)}`} />}
       {made.ok && (
         <PrintSheet
-          title={row.name}
-          tune={tune.title}
-          remark={`${row.asks}, at ${atTempo}`}
+          heading={{ title: row.name, tune: tune.title, remark: `${row.asks}, at ${atTempo}` }}
           analysis={made.value.written}
           line={made.value.line}
           stretch={stretch}

@@ -99,9 +99,12 @@ const LinePrint = ({ view }: { readonly view: ReturnType<typeof useView>[0] }) =
   if (!line || !explanation) return null
   return (
     <PrintSheet
-      title={concert?.title || open.tune.title}
-      tune={open.tune.title}
-      remark={concert?.remark ?? ''}
+      heading={{
+        title: concert?.title || open.tune.title,
+        tune: open.tune.title,
+        remark: concert?.remark ?? '',
+      }}
+      {...(concert?.fingering ? { fingering: concert.fingering } : {})}
       analysis={open.written}
       line={line}
       explanation={explanation}

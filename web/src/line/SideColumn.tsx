@@ -7,6 +7,7 @@ import { lineDetailsSet } from './editor/lineHistory.ts'
 import { useOpenLine } from './editor/openLine.ts'
 import { DevelopPanel } from './notes/DevelopPanel.tsx'
 import { FigureList } from './notes/FigureList.tsx'
+import { LineFingering } from './notes/LineFingering.tsx'
 import { NotePanel } from './notes/NotePanel.tsx'
 import { NoteTools } from './notes/NoteTools.tsx'
 import type { DevelopmentTrial } from './notes/useDevelopment.ts'
@@ -90,6 +91,7 @@ const NotesTab = ({ trial, development, playing, onHear }: SideColumnProps) => {
           <DevelopPanel development={development} playing={playing} onHear={onHear} />
         )}
       </div>
+      <LineFingering />
       {reviewed && (
         <ReviewPanel
           review={reviewed.review}

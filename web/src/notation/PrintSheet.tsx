@@ -2,6 +2,7 @@ import {
   type Analysis,
   type Explanation,
   explainLine,
+  type FingeringWish,
   type Line,
   type Stretch,
   scoreOf,
@@ -17,15 +18,15 @@ import { Staff } from './staff/Staff.tsx'
 import type { View } from './useView.ts'
 
 interface PrintSheetProps {
-  readonly title: string
-  readonly tune: string
-  readonly remark: string
+  readonly heading: { readonly title: string; readonly tune: string; readonly remark: string }
   readonly analysis: Analysis
   readonly line: Line
   /** Computed when it is printed, if left out. */
   readonly explanation?: Explanation
   readonly stretch: Stretch
   readonly view: View
+  /** The player's own fingering. */
+  readonly fingering?: FingeringWish
 }
 
 /**
@@ -52,18 +53,17 @@ export const PrintSheet = (props: PrintSheetProps) => {
 }
 
 const Sheet = ({
-  title,
-  tune,
-  remark,
+  heading: { title, tune, remark },
   analysis,
   line,
   explanation: known,
   stretch,
   view,
+  fingering,
 }: PrintSheetProps) => {
   const { instrument } = useSettings()
   const explanation = useMemo(() => known ?? explainLine(analysis, line), [known, analysis, line])
-  const fingered = useFingered(line)
+  const fingered = useFingered(line, fingering)
   const { chart } = analysis
   const score = useMemo(() => scoreOf(chart, line, stretch), [chart, line, stretch])
   const systems = useMemo(

@@ -15,7 +15,7 @@ import {
 import { chordText } from '../ui/ChordSymbol.tsx'
 
 /** 'bar 3, beat 2 and': the place of a note in words. */
-export const placeWords = (analysis: Analysis, tick: number): string => {
+export const placeWords = (analysis: Pick<Analysis, 'chart'>, tick: number): string => {
   const starts = barStarts(analysis.chart)
   const bar = barAt(starts, tick)
   const beat = beatTicks(analysis.chart.bars[bar]!.meter)

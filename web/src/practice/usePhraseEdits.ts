@@ -14,7 +14,7 @@ interface Origin {
 }
 
 /** What the player says of a phrase; `use: undefined` if it has none. */
-type Described = Partial<Pick<PhraseAnswer, 'title' | 'words' | 'tags' | 'families'>> & {
+type Described = Partial<Pick<PhraseAnswer, 'title' | 'words' | 'tags' | 'families' | 'fingering'>> & {
   readonly use?: PhraseAnswer['use'] | undefined
 }
 

@@ -2,7 +2,9 @@ import type { PhraseAnswer } from '@eager-contour/contract'
 import { familiesOf, homeOf, keysOfMode, sameShape, withSigns, wordReason } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
+import { LEAST } from '../notation/fingering/useFingering.ts'
 import { FAMILY_NAMES, type KnownPhrase } from '../practice/knownPhrases.ts'
+import { usePhraseEdits } from '../practice/usePhraseEdits.ts'
 import { useSettings } from '../settings/settings.ts'
 import { Button } from '../ui/Button.tsx'
 import { Check } from '../ui/Check.tsx'
@@ -38,6 +40,7 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
   )
   const explanation = useExplained(shown)
   const hear = useHearPhrase(tonic)
+  const edits = usePhraseEdits()
   const parent = own?.parent ? phrases.find(({ id }) => id === own.parent) : undefined
   const children = phrases.filter((one) => one.own?.parent === known.id)
   const relatives = useMemo(
@@ -93,7 +96,18 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
           )
         })}
       </div>
-      <PhrasePicture shown={shown} terrain={terrain} />
+      <PhrasePicture
+        shown={shown}
+        terrain={terrain}
+        {...(own
+          ? {
+              fingering: {
+                wish: own.fingering ?? LEAST,
+                onWish: (wish) => edits.describe(own, { fingering: wish }),
+              },
+            }
+          : {})}
+      />
       <details className="mb-3">
         <summary className="min-h-9 cursor-pointer text-lg">Every note and its reason</summary>
         <ol className="mt-1 list-decimal pl-8">

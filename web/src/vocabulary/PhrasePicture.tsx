@@ -1,8 +1,14 @@
-import { type Explanation, explainLine, type PhraseInKey, scoreOf } from '@eager-contour/core'
-import { useMemo, useRef } from 'react'
+import {
+  type Explanation,
+  explainLine,
+  type FingeringWish,
+  type PhraseInKey,
+  scoreOf,
+} from '@eager-contour/core'
+import { useMemo, useRef, useState } from 'react'
 import { FingeringPanel } from '../notation/fingering/FingeringPanel.tsx'
 import { Tablature } from '../notation/fingering/Tablature.tsx'
-import { useChosenFingering } from '../notation/fingering/useFingering.ts'
+import { LEAST, useFingered } from '../notation/fingering/useFingering.ts'
 import { layoutSystems } from '../notation/layout.ts'
 import { NOTHING_SELECTED } from '../notation/selection.ts'
 import { Staff } from '../notation/staff/Staff.tsx'
@@ -41,6 +47,8 @@ interface PhrasePictureProps {
   /** As the instrument reads it. */
   readonly shown: PhraseInKey
   readonly terrain: boolean
+  /** The player's own fingering, and how another one is kept; without it, one is chosen for now. */
+  readonly fingering?: { readonly wish: FingeringWish; readonly onWish: (wish: FingeringWish) => void }
 }
 
 /** The reason of every note of a phrase. */
@@ -48,7 +56,7 @@ export const useExplained = ({ analysis, line }: PhraseInKey): Explanation =>
   useMemo(() => explainLine(analysis, line), [analysis, line])
 
 /** A phrase on the terrain and on the staff, with the degree and the role of every note; with a fingering for strings. */
-export const PhrasePicture = ({ shown, terrain }: PhrasePictureProps) => {
+export const PhrasePicture = ({ shown, terrain, fingering }: PhrasePictureProps) => {
   const { analysis, line } = shown
   const host = useRef<HTMLDivElement>(null)
   const width = useWidth(host)
@@ -69,7 +77,9 @@ export const PhrasePicture = ({ shown, terrain }: PhrasePictureProps) => {
           width < NARROW ? undefined : bars,
         )
   }, [analysis, stretch, width, score.signature])
-  const played = useChosenFingering(line)
+  const [loose, setLoose] = useState(LEAST)
+  const wish = fingering?.wish ?? loose
+  const fingered = useFingered(line, wish)
   const pitches = line.notes.map(({ midi }) => midi)
   const heights = { low: Math.min(...pitches) - MARGIN, high: Math.max(...pitches) + MARGIN }
   return (
@@ -85,10 +95,16 @@ export const PhrasePicture = ({ shown, terrain }: PhrasePictureProps) => {
             />
           )}
           <Staff {...{ analysis, score, line, explanation, layout }} view={VIEW} />
-          <Tablature fingered={played} line={line} layout={layout} />
+          <Tablature fingered={fingered} line={line} layout={layout} />
         </div>
       ))}
-      {played && <FingeringPanel {...{ played, line }} chart={analysis.chart} />}
+      {fingered && (
+        <FingeringPanel
+          {...{ fingered, line, wish }}
+          chart={analysis.chart}
+          onWish={fingering?.onWish ?? setLoose}
+        />
+      )}
     </div>
   )
 }

@@ -7,7 +7,7 @@ import { EIGHTH } from '../../theory/rhythm/ticks.ts'
 import { phraseInKey } from '../phrases/phraseTune.ts'
 import { SHIPPED_PHRASES } from '../phrases/shipped.ts'
 import { type Board, boardOf, distancesOf, fretAt } from './boards.ts'
-import { fingeringOf, placesOf } from './fingering.ts'
+import { fingeringOf, fingerPlaces } from './fingering.ts'
 import { placePrice, stepPrice } from './prices.ts'
 
 const GUITAR = boardOf(instrumentOf('guitar'))!
@@ -32,11 +32,11 @@ const onto = (board: Board, notes: Notes): Notes => {
 const cheapestByGraph = (board: Board, notes: Notes): number => {
   const graph = createGraph<undefined, { cost: number }>()
   notes.forEach(({ midi, start }, at) => {
-    placesOf(board, midi).forEach((place, index) => {
+    fingerPlaces(board, midi).forEach((place, index) => {
       const own = placePrice(board, place)
       if (at === 0) graph.addLink('start', `0 ${index}`, { cost: own })
       else
-        placesOf(board, notes[at - 1]!.midi).forEach((before, from) => {
+        fingerPlaces(board, notes[at - 1]!.midi).forEach((before, from) => {
           const gap = start - notes[at - 1]!.start
           graph.addLink(`${at - 1} ${from}`, `${at} ${index}`, {
             cost: own + stepPrice(distancesOf(board), before, place, gap),
@@ -79,8 +79,7 @@ describe('fingering', () => {
     // Common practice, no source.
     const { notes, shifts } = fingered(GUITAR, eighths(48, 50, 52, 53, 55, 57, 59, 60), {
       still: true,
-      position: 2,
-      string: 1,
+      places: [{ start: 0, midi: 48, position: 2, string: 1 }],
     })
     expect(shifts).toBe(0)
     expect(notes.map(({ string, fret }) => `${string}.${fret}`)).toEqual([
@@ -98,15 +97,25 @@ describe('fingering', () => {
 
   it('moves a shape to another string or position, and says what can’t be reached', () => {
     const shape = eighths(60, 62, 64, 65)
-    expect(fingered(GUITAR, shape, { string: 2 }).notes[0]).toMatchObject({ string: 2, fret: 10 })
-    expect(fingered(GUITAR, shape, { position: 8 }).notes[0]!.position).toBe(8)
+    const first = { start: 0, midi: 60 }
+    const onThird = fingered(GUITAR, shape, { places: [{ ...first, string: 2 }] })
+    expect(onThird.notes[0]).toMatchObject({ string: 2, fret: 10 })
+    expect(fingered(GUITAR, shape, { places: [{ ...first, position: 8 }] }).notes[0]!.position).toBe(8)
+    // A note in the middle, and one that has another pitch by now.
+    const third = { start: 2 * EIGHTH, midi: 64, string: 4 }
+    expect(fingered(GUITAR, shape, { places: [third] }).notes[2]).toMatchObject({ string: 4, fret: 5 })
+    const gone = { ...third, midi: 63 }
+    expect(fingered(GUITAR, shape, { places: [gone] })).toEqual(fingered(GUITAR, shape))
     const problem = (notes: Notes, wish = {}) => {
       const outcome = fingeringOf(GUITAR, notes, wish)
       return outcome.ok ? undefined : outcome.problems[0]
     }
     expect(problem(eighths(60, 30))).toMatchObject({ rule: 'fingering.range', args: [2, 'below'] })
     expect(problem(eighths(100))).toMatchObject({ rule: 'fingering.range', args: [1, 'above'] })
-    expect(problem(shape, { string: 5 })).toMatchObject({ rule: 'fingering.first' })
+    expect(problem(shape, { places: [{ ...first, string: 5 }] })).toMatchObject({
+      rule: 'fingering.place',
+      args: [1],
+    })
     expect(problem(eighths(41, 86), { still: true })).toMatchObject({ rule: 'fingering.still', args: [2] })
     expect(fingeringOf(GUITAR, [])).toMatchObject({ ok: true, value: { notes: [] } })
   })

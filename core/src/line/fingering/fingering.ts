@@ -1,6 +1,6 @@
 import { err, type Outcome, ok } from '../../outcome/outcome.ts'
 import { reason } from '../../outcome/reasons.ts'
-import { EIGHTH } from '../../theory/rhythm/ticks.ts'
+import { EIGHTH, type Ticks } from '../../theory/rhythm/ticks.ts'
 import type { LineNote } from '../notes/line.ts'
 import { type Board, distancesOf } from './boards.ts'
 import { type Fingered, placePrice, stepPrice } from './prices.ts'
@@ -13,17 +13,26 @@ export interface Fingering {
   readonly shifts: number
 }
 
+/** Where a player wants a note. */
+interface WishedPlace {
+  /** The note: the tick on which it starts, and its sounding pitch. Another note there is not meant. */
+  readonly start: Ticks
+  readonly midi: number
+  /** 0 the lowest. */
+  readonly string?: number
+  /** The fret of the first finger. */
+  readonly position?: number
+}
+
 /** What a player asks of a fingering. */
 export interface FingeringWish {
   /** The hand stays where it is. */
   readonly still?: boolean
-  /** The string of the first note, 0 the lowest; the fret of the first finger at the first note. */
-  readonly string?: number
-  readonly position?: number
+  readonly places?: readonly WishedPlace[]
 }
 
 /** Every place of a pitch on the fingerboard, with every position of the hand that reaches it. */
-export const placesOf = (board: Board, midi: number): readonly Fingered[] =>
+export const fingerPlaces = (board: Board, midi: number): readonly Fingered[] =>
   board.strings.flatMap((open, string) => {
     const fret = midi - open
     if (fret < 0 || fret > board.frets) return []
@@ -104,7 +113,7 @@ export const fingeringOf = (
   if (notes.length === 0) return ok({ notes: [], cost: 0, shifts: 0 })
   const byPitch = new Map<number, readonly Fingered[]>()
   const all = notes.map(({ midi }) => {
-    const places = byPitch.get(midi) ?? placesOf(board, midi)
+    const places = byPitch.get(midi) ?? fingerPlaces(board, midi)
     byPitch.set(midi, places)
     return places
   })
@@ -113,12 +122,15 @@ export const fingeringOf = (
     const side = notes[unreached]!.midi < board.strings[0]! ? 'below' : 'above'
     return err(reason('fingering.range', unreached + 1, side))
   }
-  all[0] = all[0]!.filter(
-    ({ string, position }) =>
-      (wish.string === undefined || string === wish.string) &&
-      (wish.position === undefined || position === wish.position),
-  )
-  if (all[0].length === 0) return err(reason('fingering.first'))
+  for (const wished of wish.places ?? []) {
+    const at = notes.findIndex(({ start, midi }) => start === wished.start && midi === wished.midi)
+    if (at < 0) continue
+    all[at] = all[at]!.filter(
+      ({ string, position }) =>
+        string === (wished.string ?? string) && position === (wished.position ?? position),
+    )
+    if (all[at].length === 0) return err(reason('fingering.place', at + 1))
+  }
   if (!wish.still) return ok(cheapest(board, notes, all)!)
   const hands = Array.from({ length: board.frets }, (_, at) => {
     const here = all.map((places) => places.filter(({ position }) => position === at + 1))

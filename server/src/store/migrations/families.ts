@@ -1,22 +1,24 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 
-const COLUMNS = {
-  families: `text NOT NULL DEFAULT '[]'`,
-  use: 'text',
-  source: 'text',
-} as const
+const COLUMNS = [
+  ['phrases', 'families', `text NOT NULL DEFAULT '[]'`],
+  ['phrases', 'use', 'text'],
+  ['phrases', 'source', 'text'],
+  ['phrases', 'fingering', 'text'],
+  ['lines', 'fingering', 'text'],
+] as const
 
-/** Phrases keep what they are made of, what they are used for, and where they came from. */
+/** Phrases keep what they are made of, what they are used for, and where they came from; lines and phrases their fingering. */
 export class Families1765100000000 implements MigrationInterface {
   name = 'Families1765100000000'
 
   async up(runner: QueryRunner): Promise<void> {
-    for (const [name, type] of Object.entries(COLUMNS))
-      await runner.query(`ALTER TABLE "phrases" ADD COLUMN "${name}" ${type}`)
+    for (const [table, name, type] of COLUMNS)
+      await runner.query(`ALTER TABLE "${table}" ADD COLUMN "${name}" ${type}`)
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const name of Object.keys(COLUMNS).reverse())
-      await runner.query(`ALTER TABLE "phrases" DROP COLUMN "${name}"`)
+    for (const [table, name] of COLUMNS.toReversed())
+      await runner.query(`ALTER TABLE "${table}" DROP COLUMN "${name}"`)
   }
 }

@@ -2,6 +2,7 @@ import type {
   Brief,
   ChangesWish,
   CurvePoint,
+  FingeringWish,
   Instrument,
   Line,
   LinePhrase,
@@ -290,6 +291,9 @@ const NO_PHRASES: readonly LinePhrase[] = []
 export const selectLine = injected.selector(({ editor: { history, state } }): EditorLine | undefined =>
   history.present.tune === state.place?.tune ? history.present.line : undefined,
 )
+
+/** How the player wants the line fingered. */
+export const selectFingering = createSelector(selectLine, (line): FingeringWish => line?.fingering ?? {})
 
 /** The selected notes, within the notes that the line has. */
 export const selectSelection = createSelector(

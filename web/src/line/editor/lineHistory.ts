@@ -1,4 +1,4 @@
-import type { LineNote, Stretch } from '@eager-contour/core'
+import type { FingeringWish, LineNote, Stretch } from '@eager-contour/core'
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
 import undoable, { ActionCreators, ActionTypes } from 'redux-undo'
 import { editSaved } from '../../data/outboxSlice.ts'
@@ -12,6 +12,7 @@ export interface EditorLine {
   /** The player's comments on it, and tags. */
   readonly remark?: string
   readonly tags?: readonly string[]
+  readonly fingering?: FingeringWish
   /** Ticks of notes that stay when the line is composed again. */
   readonly locked?: readonly number[]
   /** Set when it has been saved: its id, and the revision it was last read at. */
@@ -34,10 +35,12 @@ const lineSlice = createSlice({
     /** Another tune's line: the history is cleared (`clearHistory`). */
     lineOpened: (_state, { payload }: PayloadAction<TuneLine>) => payload,
     lineReplaced: (state, { payload }: PayloadAction<EditorLine>) => ({ ...state, line: payload }),
-    /** Title, comments, tags and locks: not an undo step. */
+    /** Title, comments, tags, locks and fingering: not an undo step. */
     lineDetailsSet: (
       state,
-      { payload }: PayloadAction<Partial<Pick<EditorLine, 'title' | 'remark' | 'tags' | 'locked'>>>,
+      {
+        payload,
+      }: PayloadAction<Partial<Pick<EditorLine, 'title' | 'remark' | 'tags' | 'locked' | 'fingering'>>>,
     ) => (state.line ? { ...state, line: { ...state.line, ...payload } } : state),
     lineSaved: (state, { payload }: PayloadAction<{ id: string; title: string }>) =>
       state.line ? { ...state, line: { ...state.line, ...payload } } : state,
@@ -68,13 +71,14 @@ export const lineReducer: typeof withHistory = (state, action) => {
   if (![ActionTypes.UNDO, ActionTypes.REDO].includes(action.type)) return next
   const [from, to] = [state?.present.line, next.present.line]
   if (!from || !to || from.id !== to.id) return next
-  const { title, revision, remark, tags } = from
+  const { title, revision, remark, tags, fingering } = from
   const line = {
     ...to,
     title,
     revision,
     ...(remark === undefined ? {} : { remark }),
     ...(tags ? { tags } : {}),
+    ...(fingering ? { fingering } : {}),
   }
   return { ...next, present: { ...next.present, line } }
 }

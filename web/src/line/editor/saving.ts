@@ -20,8 +20,8 @@ const BRIEFS = 'briefs'
 const lineDraft = (tune: string): string => `line ${tune}`
 
 /** What of a line is stored. */
-const storedOf = ({ notes, stretch, title, remark = '', tags = [] }: EditorLine): string =>
-  JSON.stringify([notes, stretch, title, remark, tags])
+const storedOf = ({ notes, stretch, title, remark = '', tags = [], fingering = {} }: EditorLine): string =>
+  JSON.stringify([notes, stretch, title, remark, tags, fingering])
 
 /** Whether two lines are the same, even if one was read again. */
 const same = (a: EditorLine, b: EditorLine): boolean => a === b || storedOf(a) === storedOf(b)
@@ -35,6 +35,7 @@ export const bodyOf = (tune: string, line: EditorLine) => ({
   notes: line.notes,
   remark: line.remark ?? '',
   tags: line.tags ?? [],
+  fingering: line.fingering ?? {},
 })
 
 /** The line being written is kept in the browser at every change, for this tab and for all. */

@@ -1,6 +1,7 @@
 import {
   type Analysis,
   type BandEvent,
+  type FingeringWish,
   type Instrument,
   kitOf,
   type Line,
@@ -39,6 +40,7 @@ export const saveMusicXml = (
   line: Line,
   stretch: Stretch,
   instrument: Instrument,
+  fingering?: FingeringWish,
 ): void =>
   save(
     fileName(title, 'musicxml'),
@@ -48,13 +50,13 @@ export const saveMusicXml = (
       part: instrument.name,
       clef: instrument.clef,
       written: instrument.written,
-      ...fingeredFor(line, instrument),
+      ...fingeredFor(line, instrument, fingering),
     }),
   )
 
 /** Strings and frets, for an instrument that has them, if it can play the line. */
-const fingeredFor = (line: Line, instrument: Instrument) => {
-  const fingered = fingeredOn(line, instrument)
+const fingeredFor = (line: Line, instrument: Instrument, wish?: FingeringWish) => {
+  const fingered = fingeredOn(line, instrument, wish)
   return fingered?.fingering
     ? { fingered: { strings: fingered.board.strings.length, notes: fingered.fingering.notes } }
     : {}

@@ -71,7 +71,7 @@ export const useFiles = () => {
     {
       name: 'MusicXML',
       description: 'The line as your part, for any notation program.',
-      act: () => saveMusicXml(title, written, line, stretch, instrument),
+      act: () => saveMusicXml(title, written, line, stretch, instrument, concert.fingering),
     },
     {
       name: 'MIDI, the line',

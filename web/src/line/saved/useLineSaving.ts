@@ -15,6 +15,7 @@ const editorLineOf = (line: LineAnswer): EditorLine => ({
   title: line.title,
   remark: line.remark,
   tags: line.tags,
+  ...(line.fingering ? { fingering: line.fingering } : {}),
   stretch: line.stretch,
   notes: line.notes,
   seed: 0,

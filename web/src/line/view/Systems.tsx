@@ -22,7 +22,9 @@ import type { Contour } from '../../notation/terrain/Ribbon.tsx'
 import { Terrain, type TerrainActions, type TerrainMarks } from '../../notation/terrain/Terrain.tsx'
 import type { View } from '../../notation/useView.ts'
 import { useSettings } from '../../settings/settings.ts'
+import { useAppSelector } from '../../store/store.ts'
 import { useInView } from '../../ui/useInView.ts'
+import { selectFingering } from '../editor/editorSlice.ts'
 import { PhraseArcs } from './PhraseArcs.tsx'
 
 interface SystemsProps {
@@ -52,7 +54,7 @@ export const Systems = memo((props: SystemsProps) => {
     return () => observer.disconnect()
   }, [])
   const score = useMemo(() => scoreOf(analysis.chart, line, stretch), [analysis, line, stretch])
-  const fingered = useFingered(line)
+  const fingered = useFingered(line, useAppSelector(selectFingering))
   const { outline } = props.marks
   const { points } = props.contour
   const outlined = useMemo<StaffOutline | undefined>(

@@ -3,6 +3,7 @@ import {
   type ChordStyle,
   type Exercise,
   type Judged,
+  type Line,
   msToTicks,
   type NoteVerdict,
   type Score,
@@ -11,6 +12,8 @@ import {
   withSigns,
 } from '@eager-contour/core'
 import { memo, useEffect, useMemo, useRef } from 'react'
+import { Tablature, tablatureHeight } from '../../notation/fingering/Tablature.tsx'
+import { type LineFingering, useFingered } from '../../notation/fingering/useFingering.ts'
 import { gutterOf, layoutSystems, PAD, type SystemLayout } from '../../notation/layout.ts'
 import { colourByVerdict } from '../../notation/staff/colourByVerdict.ts'
 import { inSteps, loadEngraver } from '../../notation/staff/engraver.ts'
@@ -29,7 +32,7 @@ const CHORDS = 52
 const VERDICTS = 26
 const NAMES = 26
 /** The largest staff, and the smallest that is still read from a metre and a half, as a factor of the printed one. */
-const SCALE = { most: 1.7, least: 1.15 } as const
+const SCALE = { most: 1.7, least: 1.15, leastWithNumbers: 0.85 } as const
 /** For a head, its accidental and its name, in the staff's own pixels. */
 const NOTE_ROOM = 27
 
@@ -57,14 +60,18 @@ export const ScrollingStaff = ({
   const width = useWidth(host)
   const { instrument } = useSettings()
   const { stretch } = exercise.spec
-  const score = useMemo(
-    () => scoreOf(analysis.chart, askedLine(analysis, exercise), stretch),
-    [analysis, exercise, stretch],
-  )
+  const line = useMemo(() => askedLine(analysis, exercise), [analysis, exercise])
+  const score = useMemo(() => scoreOf(analysis.chart, line, stretch), [analysis, line, stretch])
+  const fingered = useFingered(line)
+  // For strings, numbers stand where names do otherwise.
+  const under = fingered?.fingering ? tablatureHeight(fingered.board, true) : NAMES
   const band = useMemo(() => staffBand(score, instrument.clef), [score, instrument.clef])
   const { scale, rows, layouts } = useMemo(() => {
-    const forStaff = height / 2 - CHORDS - VERDICTS - NAMES
-    const scale = Math.min(SCALE.most, Math.max(SCALE.least, forStaff / (band.bottom - band.top)))
+    const forStaff = height / 2 - CHORDS - VERDICTS - under
+    const scale = Math.min(
+      SCALE.most,
+      Math.max(fingered ? SCALE.leastWithNumbers : SCALE.least, forStaff / (band.bottom - band.top)),
+    )
     const own = width / scale
     const room = { width: own - gutterOf(score.signature), before: PAD.before, note: NOTE_ROOM }
     const bars = barsInRow(exercise, analysis.chart, room)
@@ -74,10 +81,10 @@ export const ScrollingStaff = ({
       layouts:
         width === 0 ? [] : layoutSystems(analysis.chart, stretch, own, score.signature, undefined, bars),
     }
-  }, [analysis.chart, exercise, stretch, width, height, score.signature, band])
+  }, [analysis.chart, exercise, stretch, width, height, score.signature, band, under, fingered])
   const reading = useRowAt(rows, position)
   const first = Math.max(0, Math.min(reading, rows.length - 2))
-  const rowHeight = CHORDS + (band.bottom - band.top) * scale + VERDICTS + NAMES
+  const rowHeight = CHORDS + (band.bottom - band.top) * scale + VERDICTS + under
   return (
     <div
       ref={host}
@@ -99,6 +106,7 @@ export const ScrollingStaff = ({
             row={rows[at]!}
             judged={judgedIn(judged, exercise, rows[at]!)}
             height={rowHeight}
+            {...{ line, fingered, under }}
             clef={instrument.clef}
           />
         ))}
@@ -106,6 +114,14 @@ export const ScrollingStaff = ({
     </div>
   )
 }
+
+/** A row as it is shown: as wide as the staff is drawn. */
+const wide = (layout: SystemLayout, scale: number): SystemLayout => ({
+  ...layout,
+  width: layout.width * scale,
+  xOf: (tick) => layout.xOf(tick) * scale,
+  barX: (bar) => layout.barX(bar) * scale,
+})
 
 const NONE: readonly Judged[] = []
 
@@ -130,6 +146,10 @@ interface StaffRowProps extends Omit<ScrollingStaffProps, 'height'> {
   readonly scale: number
   readonly band: { readonly top: number; readonly bottom: number }
   readonly height: number
+  /** The room under the verdicts, for names or for tablature. */
+  readonly under: number
+  readonly line: Line
+  readonly fingered: LineFingering | undefined
   readonly clef: 'treble' | 'bass'
 }
 
@@ -155,6 +175,9 @@ const StaffRow = memo(
     scale,
     band,
     height,
+    under,
+    line,
+    fingered,
     clef,
   }: StaffRowProps) => {
     const host = useRef<HTMLDivElement>(null)
@@ -215,6 +238,9 @@ const StaffRow = memo(
             }}
           />
         </div>
+        <div className="absolute left-0" style={{ top: height - under }}>
+          <Tablature fingered={fingered} line={line} layout={wide(layout, scale)} far />
+        </div>
         <svg className="absolute inset-0" width={layout.width * scale} height={height} aria-hidden="true">
           {here.map(({ note, index }) => {
             const verdict = verdicts.current.get(index)
@@ -225,16 +251,18 @@ const StaffRow = memo(
                     <VerdictShape verdict={verdict} cx={0} cy={0} wrongY={0} />
                   </g>
                 )}
-                <text
-                  x={x(note.start)}
-                  y={height - 7}
-                  fontSize={20}
-                  textAnchor="middle"
-                  fill="var(--ink)"
-                  data-testid="note-name"
-                >
-                  {withSigns(note.spelling.replace(/-?\d+$/, ''))}
-                </text>
+                {!fingered?.fingering && (
+                  <text
+                    x={x(note.start)}
+                    y={height - 7}
+                    fontSize={20}
+                    textAnchor="middle"
+                    fill="var(--ink)"
+                    data-testid="note-name"
+                  >
+                    {withSigns(note.spelling.replace(/-?\d+$/, ''))}
+                  </text>
+                )}
               </g>
             )
           })}
@@ -251,7 +279,7 @@ const StaffRow = memo(
                 stroke={forgiven ? 'var(--soft)' : 'var(--madder)'}
               />
             ))}
-          <CursorLine position={position} x={x} row={row} top={CHORDS} bottom={height - NAMES} />
+          <CursorLine position={position} x={x} row={row} top={CHORDS} bottom={height - under} />
         </svg>
       </div>
     )
