@@ -63,6 +63,7 @@ export {
 } from './phraseChanges/changes.ts'
 export { familiesOf, PHRASE_FAMILIES, type PhraseFamily } from './phrases/family.ts'
 export {
+  barsWith,
   comfortableStart,
   type Phrase,
   phraseAt,
@@ -79,7 +80,7 @@ export {
   type ShippedPhrase,
   usageOf,
 } from './phrases/shipped.ts'
-export { readPhrase } from './phrases/written.ts'
+export { readPhrase, typedChords, typedPhrase } from './phrases/written.ts'
 export { type Contrast, contrastsOf } from './review/contrast.ts'
 export { CRITERION_IDS, type Criterion } from './review/criteria.ts'
 export { type Phrasing, phraseFigures } from './review/phrasing.ts'

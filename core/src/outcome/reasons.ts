@@ -36,6 +36,9 @@ export interface RuleArguments {
     key: { readonly tonic: string; readonly mode: string },
   ]
 
+  // Why typed degrees can't be read.
+  'phrase.unread': readonly [what: string]
+
   // How a phrase lies in a place of a tune: notes outside the scales read there, and those that are not comfortable.
   'place.fits': readonly [
     key: { readonly tonic: string; readonly mode: string },
@@ -96,6 +99,7 @@ export interface RuleArguments {
   'line.absent': readonly [device: string, why: 'chords' | 'room']
   'line.noTriplet': readonly []
   'line.noPhrase': readonly []
+  'line.fewerPhrases': readonly [came: number, wanted: number]
   'line.noRoom': readonly []
   'line.noIdea': readonly []
   'line.notDecorated': readonly [bars: readonly number[]]

@@ -8,10 +8,13 @@ import { Choice } from '../ui/Choice.tsx'
 import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
 import { Empty } from '../ui/Notice.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
+import { NewPhrase } from './NewPhrase.tsx'
 import { PhrasePanel } from './PhrasePanel.tsx'
 
 const ROW_HEIGHT = 68
 const ALL = 'all'
+/** The address of a phrase that isn't there yet. */
+const NEW = 'new'
 
 const WHOSE = [
   { value: ALL, label: 'all' },
@@ -81,7 +84,15 @@ export const VocabularyPage = () => {
         aria-label="Phrases"
         className="border-rule bg-ground px-5 pb-8 max-lg:order-2 max-lg:border-t lg:border-r"
       >
-        <h1 className="py-3 text-4xl">Vocabulary</h1>
+        <div className="flex items-center justify-between">
+          <h1 className="py-3 text-4xl">Vocabulary</h1>
+          <Link
+            to={`/vocabulary/${NEW}`}
+            className="inline-flex min-h-11 items-center rounded-full border border-soft px-4"
+          >
+            New phrase
+          </Link>
+        </div>
         <SearchField label="Search phrases" value={search} onChange={setSearch} className="w-full" />
         <div className="mt-2 grid grid-cols-2 gap-x-2">
           <Choice label="Whose" value={whose} options={WHOSE} onChange={setWhose} />
@@ -126,7 +137,9 @@ export const VocabularyPage = () => {
             </Button>
           </p>
         )}
-        {open ? (
+        {id === NEW ? (
+          <NewPhrase />
+        ) : open ? (
           <PhrasePanel key={open.id} known={open} phrases={phrases} onDelete={setDeleted} />
         ) : (
           <Empty>This phrase isn’t here any more. Choose another one.</Empty>

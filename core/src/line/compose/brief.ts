@@ -41,6 +41,8 @@ export interface CellRequest {
 export interface VocabularyRequest {
   readonly phrase: Phrase
   readonly must: boolean
+  /** How often at least, if it must; once, if left out. */
+  readonly times?: number
 }
 
 /** Notes outside the scale anywhere, over dominants only, or only where they lead into the next chord. */

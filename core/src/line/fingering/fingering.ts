@@ -31,7 +31,11 @@ export interface FingeringWish {
   readonly places?: readonly WishedPlace[]
 }
 
-/** Every place of a pitch on the fingerboard, with every position of the hand that reaches it. */
+/**
+ * Every place of a pitch on the fingerboard, with every position of the hand that reaches it.
+ *
+ * @example fingerPlaces(boardOf(instrumentOf('guitar')), 40).every(({ fret }) => fret === 0) // true
+ */
 export const fingerPlaces = (board: Board, midi: number): readonly Fingered[] =>
   board.strings.flatMap((open, string) => {
     const fret = midi - open

@@ -67,8 +67,18 @@ const DURATIONS: Readonly<Record<string, Ticks>> = {
   '': EIGHTH,
 }
 
+/** What can't be read in a row of degrees: the part of it, and why. */
+export class NotationError extends Error {
+  readonly what: string
+
+  constructor(row: string, what: string) {
+    super(`“${row}”: ${what}`)
+    this.what = what
+  }
+}
+
 const wrong = (row: string, what: string): never => {
-  throw new Error(`“${row}”: ${what}`)
+  throw new NotationError(row, what)
 }
 
 const chordOf = (row: string, text: string): FragmentChord => {
@@ -96,7 +106,12 @@ export const readDegrees = (
   row: string,
   over: string,
   text: string,
-): { readonly chords: readonly FragmentChord[]; readonly notes: readonly FragmentNote[] } => {
+): {
+  readonly chords: readonly FragmentChord[]
+  readonly notes: readonly FragmentNote[]
+  /** Where the bar lines stand. */
+  readonly barLines: readonly Ticks[]
+} => {
   const chords = over
     .trim()
     .split(/\s+/)
@@ -108,7 +123,12 @@ export const readDegrees = (
   let tick = 0
   let inTriplet = false
   let before: number | undefined
-  for (const token of text.replaceAll('|', ' ').trim().split(/\s+/)) {
+  const barLines: Ticks[] = []
+  for (const token of text.replaceAll('|', ' | ').trim().split(/\s+/)) {
+    if (token === '|') {
+      barLines.push(tick)
+      continue
+    }
     const found = /^(\()?(>?)([v^]?)(r|[b#]*(?:R|\d+))(__|_|\.|=|)(\))?$/.exec(token)
     if (!found) return wrong(row, `“${token}” is no note`)
     const [, open, coming, mark = '', name = '', ending = '', close] = found
@@ -133,7 +153,7 @@ export const readDegrees = (
     tick += duration
     if (close) inTriplet = false
   }
-  return { chords, notes }
+  return { chords, notes, barLines }
 }
 
 /**

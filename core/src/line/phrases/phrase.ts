@@ -205,3 +205,25 @@ export const comfortableStart = (
   const middle = (Math.min(...heights) + Math.max(...heights)) / 2
   return (comfortLow + comfortHigh) / 2 - middle + (heights[0] ?? 0)
 }
+
+/**
+ * The bars (from 0) in which a line plays a phrase, note for note, in any octave.
+ *
+ * @example barsWith(analysis, phraseAt(analysis, phrase, 0, 62), phrase) // [0]
+ */
+export const barsWith = (analysis: Analysis, line: Line, phrase: Phrase): readonly number[] => {
+  const starts = barStarts(analysis.chart)
+  return phraseFits(analysis, phrase).filter((bar) => {
+    const [first] = phrase.notes
+    const at = line.notes.findIndex(({ start }) => start === starts[bar]! + first!.at)
+    return (
+      at >= 0 &&
+      phrase.notes.every((note, index) => {
+        const there = line.notes[at + index]
+        const moved = note.semitones - first!.semitones
+        return there?.start === starts[bar]! + note.at && there.midi - line.notes[at]!.midi === moved
+      }) &&
+      pitchClass(line.notes[at]!.midi - phraseAt(analysis, phrase, bar, 60).notes[0]!.midi) === 0
+    )
+  })
+}

@@ -10,7 +10,7 @@ import type { Phrase } from './phrase.ts'
 import { phraseFits } from './phrase.ts'
 import { homeOf, phraseInKey } from './phraseTune.ts'
 import { PHRASE_USES, SHIPPED_PHRASES } from './shipped.ts'
-import { readPhrase } from './written.ts'
+import { readPhrase, typedChords, typedPhrase } from './written.ts'
 
 /** Intervals and times between the notes. */
 const shapeOf = ({ notes }: Phrase): string =>
@@ -103,6 +103,24 @@ describe('readPhrase', () => {
       [1680, 960, 12, '5'],
     ])
     expect(homeOf(phrase)).toEqual({ above: 10, mode: 'major' })
+  })
+
+  it('says what of a player’s typing it can’t read, and reads chords alone', () => {
+    expect(typedPhrase('IIm7', 'R x 5')).toMatchObject({
+      problems: [{ rule: 'phrase.unread', args: ['“x” is no note'] }],
+    })
+    expect(typedPhrase('IIm7 V7', 'r b3 (5 b7 9) R b7 5 | 3 5')).toMatchObject({
+      problems: [{ args: ['bar 1 has 3.5 beats of four'] }],
+    })
+    expect(typedPhrase('IIm7', 'R b3 5')).toEqual({ ok: true, value: readPhrase('IIm7', 'R b3 5') })
+    expect(typedChords('H7')).toMatchObject({ problems: [{ args: ['H7 is no chord'] }] })
+    expect(typedChords('')).toMatchObject({ ok: false })
+    expect(typedChords('IIm7 V7:2')).toMatchObject({
+      value: [
+        { at: 0, kind: 'minor', above: 0 },
+        { at: 1920, kind: 'dominant', above: 5 },
+      ],
+    })
   })
 
   it('says what it can’t read', () => {

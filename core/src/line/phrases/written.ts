@@ -1,8 +1,13 @@
+import { err, type Outcome, ok } from '../../outcome/outcome.ts'
+import { reason } from '../../outcome/reasons.ts'
 import { degreeSemitones } from '../../theory/pitch/degree.ts'
 import { pitchClass } from '../../theory/pitch/interval.ts'
 import { QUARTER } from '../../theory/rhythm/ticks.ts'
-import { readDegrees } from '../fragments/notation.ts'
+import { NotationError, readDegrees } from '../fragments/notation.ts'
 import type { Phrase } from './phrase.ts'
+
+/** Phrases are in 4/4. */
+const BAR = 4 * QUARTER
 
 /**
  * A phrase from its chords (`IIm7 V7 Imaj7`) and its notes in degrees (`r b3 5 b7 9 | 3`), in the notation of the fragments:
@@ -15,22 +20,59 @@ import type { Phrase } from './phrase.ts'
 export const readPhrase = (over: string, text: string): Phrase => {
   const { chords, notes } = readDegrees(`${over} | ${text}`, over, text)
   const [home, first] = [chords[0]?.root, notes[0]]
-  if (home === undefined || !first) throw new Error(`“${over} | ${text}”: nothing over a chord`)
+  if (home === undefined || !first) throw new NotationError(`${over} | ${text}`, 'nothing over a chord')
   let semitones = pitchClass(chords[first.chord]!.root! + degreeSemitones(first.degree) - home)
-  let at = 0
   const last = notes.at(-1)!
-  const end = last.onset + last.duration
   return {
     notes: notes.map(({ onset, duration, degree, interval }) => {
       semitones += interval
       return { at: onset, duration, semitones, degree }
     }),
-    chords: chords.flatMap(({ root, kind, beats }) => {
-      const start = at
-      at += beats * QUARTER
-      if (root === undefined || kind === undefined) throw new Error(`“${over}”: a chord without a kind`)
-      // Silence over further chords is no part of it.
-      return start < end ? [{ at: start, kind, above: pitchClass(root - home) }] : []
-    }),
+    // Silence over further chords is no part of it.
+    chords: placed(chords, over).filter(({ at }) => at < last.onset + last.duration),
   }
 }
+
+/** Chords one after the other, from the first one's root. */
+const placed = (chords: ReturnType<typeof readDegrees>['chords'], over: string): Phrase['chords'] => {
+  const home = chords[0]?.root ?? 0
+  let at = 0
+  return chords.map(({ root, kind, beats }) => {
+    if (root === undefined || kind === undefined) throw new NotationError(over, 'a chord without a kind')
+    const chord = { at, kind, above: pitchClass(root - home) }
+    at += beats * QUARTER
+    return chord
+  })
+}
+
+/** What is made of a text, or what in it can't be read. */
+const reading = <T>(read: () => T): Outcome<T> => {
+  try {
+    return ok(read())
+  } catch (error) {
+    if (error instanceof NotationError) return err(reason('phrase.unread', error.what))
+    throw error
+  }
+}
+
+/**
+ * The same of what a player typed: the phrase, or what can't be read.
+ *
+ * @example typedPhrase('IIm7', 'R b3 x').ok // false
+ */
+export const typedPhrase = (over: string, text: string): Outcome<Phrase> =>
+  reading(() => {
+    const { barLines } = readDegrees(over, over, text)
+    const wrong = barLines.findIndex((tick, bar) => tick !== (bar + 1) * BAR)
+    if (wrong < 0) return readPhrase(over, text)
+    const beats = (barLines[wrong]! - wrong * BAR) / QUARTER
+    throw new NotationError(text, `bar ${wrong + 1} has ${Number(beats.toFixed(2))} beats of four`)
+  })
+
+/**
+ * Chords that a player typed, to play something over them; or what can't be read.
+ *
+ * @example typedChords('IIm7 V7').ok // true
+ */
+export const typedChords = (over: string): Outcome<Phrase['chords']> =>
+  reading(() => placed(readDegrees(over, over, 'r').chords, over))

@@ -20,10 +20,11 @@ import { briefSet, contourSet, selectEditor, selectLine, selectPreference } from
 import { BriefName } from './BriefName.tsx'
 import { BRIEFS, CLOSELY, nameOfPreference, type Preference } from './briefs.ts'
 import { CompareBriefs } from './CompareBriefs.tsx'
-import { MustInclude } from './MustInclude.tsx'
+import { cellsOf, MUSTS, mustOf } from './mustHave.ts'
 import { RangeChoice } from './RangeChoice.tsx'
 import { SoloSliders } from './SoloSliders.tsx'
 import { useContourActions } from './useContour.ts'
+import { Vocabulary } from './Vocabulary.tsx'
 
 /** The devices that a brief can ask for more or less of: those shown at once, and those under "More figures". */
 const ASKED = DEVICE_IDS.flatMap((device) => {
@@ -193,7 +194,13 @@ export const BriefPanel = memo(() => {
         checked={preference.newRegister ?? false}
         onChange={(newRegister) => change({ newRegister })}
       />
-      <MustInclude preference={preference} change={change} />
+      <Choice
+        label="Must include"
+        value={mustOf(preference)}
+        options={MUSTS}
+        onChange={(value) => change({ cells: cellsOf(value) })}
+      />
+      {(preference.rhythm ?? 'solo') === 'solo' && <Vocabulary preference={preference} change={change} />}
       <details className="mt-1">
         <summary className="min-h-10 cursor-pointer py-2 font-semibold">More figures</summary>
         {MORE.map(slider)}

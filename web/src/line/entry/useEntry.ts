@@ -13,10 +13,10 @@ import { selectPlay } from '../../audio/playSlice.ts'
 import { useMix } from '../../audio/useMix.ts'
 import { swingFor } from '../../audio/usePlay.ts'
 import type { InputNote } from '../../input/useNotes.ts'
+import { useRecording } from '../../input/useRecording.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { useOpenLine } from '../editor/openLine.ts'
-import { useRecording } from './useRecording.ts'
 import { useSteps } from './useSteps.ts'
 
 /** The lengths of a typed note. */

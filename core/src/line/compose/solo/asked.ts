@@ -17,7 +17,10 @@ interface Wanted {
   readonly heardIn: (phrase: SoloPhrase) => boolean
   /** The pieces that can bring it; the next row is tried where those of the first bring something else. */
   readonly bringing: readonly ((piece: Piece) => boolean)[]
+  /** That it doesn't come. */
   readonly reason: Reason
+  /** That it comes less often than it has to, if that is told. */
+  readonly fewer?: (came: number) => Reason
 }
 
 /** What is asked for often comes in one phrase at least for so many bars, where it fits. */
@@ -37,6 +40,7 @@ export const withAsked = (
     while (times < wanted.times && bringOne(task, phrases, wanted, kept)) times += 1
     if (times === 0) missed.push(wanted.reason)
     else kept.push(wanted)
+    if (times > 0 && times < wanted.times && wanted.fewer) missed.push(wanted.fewer(times))
   }
   return { solo: soloOf(phrases), missed }
 }
@@ -81,10 +85,20 @@ const wantedOf = (analysis: Analysis, task: SoloTask): readonly Wanted[] => {
         ]
       : []
   })
-  const ofVocabulary = vocabulary.flatMap(({ must }, index): readonly Wanted[] => {
+  const ofVocabulary = vocabulary.flatMap(({ must, times = 1 }, index): readonly Wanted[] => {
     const isPhrase = ({ source }: Piece) => source.kind === 'vocabulary' && source.index === index
     const heardIn = ({ pieces }: SoloPhrase) => pieces.some(isPhrase)
-    return must ? [{ times: 1, heardIn, bringing: [isPhrase], reason: reason('line.noPhrase') }] : []
+    return must
+      ? [
+          {
+            times,
+            heardIn,
+            bringing: [isPhrase],
+            reason: reason('line.noPhrase'),
+            fewer: (came) => reason('line.fewerPhrases', came, times),
+          },
+        ]
+      : []
   })
   const ofDevices = Object.entries(devices).flatMap(([id, weight]): readonly Wanted[] => {
     if (weight !== OFTEN) return []

@@ -14,16 +14,32 @@ export const withRoomFor = (
   random: () => number,
 ): readonly PlannedPhrase[] => {
   const { vocabulary = [] } = task.brief
-  return vocabulary.reduce((made, { must }, index) => {
+  return vocabulary.reduce((made, { must, times = 1 }, index) => {
     if (!must) return made
     const places = task.stock
       .flat()
       .filter(({ source }) => source.kind === 'vocabulary' && source.index === index)
-    const wide = places.some((piece) => made.some((phrase) => holds(task, phrase, piece)))
-    const place = places[Math.floor(random() * places.length)]
-    return wide || !place ? made : opened(task, made, place)
+    let room = made
+    for (let count = roomIn(task, room, places); count < times; count += 1) {
+      // One that is away from those that there is room for already.
+      const free = places.filter((piece) => !room.some((phrase) => isNear(task, phrase, piece, places)))
+      const place = free[Math.floor(random() * free.length)]
+      if (!place) break
+      room = opened(task, room, place)
+    }
+    return room
   }, plan)
 }
+
+/** How many planned phrases are long enough for one of some pieces. */
+const roomIn = (task: SoloTask, plan: readonly PlannedPhrase[], places: readonly Piece[]): number =>
+  plan.filter((phrase) => places.some((piece) => holds(task, phrase, piece))).length
+
+/** Whether a piece would stand in a phrase that there is room in already, or too close to it. */
+const isNear = (task: SoloTask, phrase: PlannedPhrase, piece: Piece, places: readonly Piece[]): boolean =>
+  places.some((one) => holds(task, phrase, one)) &&
+  piece.begin <= phrase.end + SILENCE &&
+  lastEighth(task, piece) >= phrase.begin - SILENCE
 
 const lastEighth = ({ ground }: SoloTask, { notes }: Piece): number =>
   Math.floor((notes.at(-1)!.start - ground.start) / EIGHTH)

@@ -8,6 +8,7 @@ import { analyseLine } from '../../explain/analysedLine.ts'
 import { explainLine } from '../../explain/explain.ts'
 import { DEVICE_IDS, deviceRow } from '../../figures/devices.ts'
 import { FRAGMENTS } from '../../fragments/fragments.ts'
+import { barsWith, phraseFits } from '../../phrases/phrase.ts'
 import { SHIPPED_PHRASES } from '../../phrases/shipped.ts'
 import { phraseFigures } from '../../review/phrasing.ts'
 import { keepsTo, type ReportedLine, TARGETS } from '../../review/targets.ts'
@@ -216,13 +217,32 @@ describe('what lines measure', () => {
         .slice(from + 1, from + count)
         .map(({ start, midi }, at) => `${start - notes[from + at]!.start} ${midi - notes[from + at]!.midi}`)
         .join(', ')
-    for (const { name, phrase } of SHIPPED_PHRASES.filter(({ use }) => use.startsWith('twoFiveOne'))) {
+    for (const { name, phrase } of SHIPPED_PHRASES.filter(
+      ({ use, phrase }) => use.startsWith('twoFiveOne') && phraseFits(tune, phrase).length > 0,
+    )) {
       const { line, missed } = written({ vocabulary: [{ phrase, must: true }] }, tune)
       const wanted = phrase.notes.map(({ at, semitones }) => ({ start: at, midi: semitones }))
       const count = wanted.length
       const there = line.notes.some((_, at) => shape(line.notes, at, count) === shape(wanted, 0, count))
       expect({ name, there, missed }).toEqual({ name, there: true, missed: [] })
     }
+    // As often as it has to: over both of the tune's ii–V–Is of four bars, and told where there is no third place.
+    const { phrase } = SHIPPED_PHRASES[0]!
+    const twice = written(
+      { vocabulary: [{ phrase, must: true, times: 2 }], stretch: { from: 0, to: 11 } },
+      tune,
+    )
+    expect({ bars: barsWith(tune, twice.line, phrase), missed: twice.missed }).toEqual({
+      bars: [0, 8],
+      missed: [],
+    })
+    const thrice = written(
+      { vocabulary: [{ phrase, must: true, times: 3 }], stretch: { from: 0, to: 11 } },
+      tune,
+    )
+    expect(thrice.missed.map((why) => wordReason(why))).toEqual([
+      'The phrase comes 2 times instead of 3 times.',
+    ])
     const minor = SHIPPED_PHRASES.find(({ use }) => use === 'minorTwoFiveOne')!
     const { missed } = written({ vocabulary: [{ phrase: minor.phrase, must: true }] }, tune)
     expect(missed.map(({ rule }) => rule)).toEqual(['line.noPhrase'])

@@ -9,16 +9,16 @@ import {
   ticksToMs,
 } from '@eager-contour/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { bandIfReady, loadBand } from '../../audio/band.ts'
-import { followClock } from '../../audio/clock.ts'
-import { bandCountedIn, startCountedIn } from '../../audio/countedIn.ts'
-import { selectPlay } from '../../audio/playSlice.ts'
-import type { RunClock } from '../../audio/runClock.ts'
-import { useMix } from '../../audio/useMix.ts'
-import { bandSound, swingFor } from '../../audio/usePlay.ts'
-import { NO_RECORDING, noteEnded, noteStarted } from '../../input/recording.ts'
-import { useAppSelector } from '../../store/store.ts'
-import type { OpenTune } from '../../tune/useTune.ts'
+import { bandIfReady, loadBand } from '../audio/band.ts'
+import { followClock } from '../audio/clock.ts'
+import { bandCountedIn, startCountedIn } from '../audio/countedIn.ts'
+import { selectPlay } from '../audio/playSlice.ts'
+import type { RunClock } from '../audio/runClock.ts'
+import { useMix } from '../audio/useMix.ts'
+import { bandSound, swingFor } from '../audio/usePlay.ts'
+import { useAppSelector } from '../store/store.ts'
+import type { OpenTune } from '../tune/useTune.ts'
+import { NO_RECORDING, noteEnded, noteStarted } from './recording.ts'
 
 const LEAD_SECONDS = 0.3
 const LOOK_MS = 25
@@ -29,7 +29,7 @@ type RecordingState = 'stopped' | 'counting' | 'recording'
 
 /** Records what is played over the band, after a one-bar count-in; `onDone` is given the notes at concert pitch. */
 export const useRecording = (
-  { sounding, stretch }: OpenTune,
+  { sounding, stretch }: Pick<OpenTune, 'sounding' | 'stretch'>,
   onDone: (notes: readonly PlayedNote[]) => void,
 ) => {
   const { start, end } = stretchTicks(sounding.chart, stretch)

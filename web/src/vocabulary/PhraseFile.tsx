@@ -1,0 +1,76 @@
+import {
+  type Analysis,
+  analyseChart,
+  barStarts,
+  type Phrase,
+  type PhraseInKey,
+  phraseFrom,
+  readChart,
+  spellNotes,
+  wordReason,
+} from '@eager-contour/core'
+import { useRef, useState } from 'react'
+import { readInTime } from '../engine/engine.ts'
+import { Button } from '../ui/Button.tsx'
+
+interface PhraseFileProps {
+  /** The typed chords, at concert pitch, for files without any. */
+  readonly tune: PhraseInKey | undefined
+  readonly onRead: (phrase: Phrase, source: string) => void
+}
+
+/** A phrase from a MIDI or MusicXML file: over the file's own chords, or over the typed ones. */
+export const PhraseFile = ({ tune, onRead }: PhraseFileProps) => {
+  const field = useRef<HTMLInputElement>(null)
+  const [told, setTold] = useState('')
+  const read = async (file: File) => {
+    const bytes = new Uint8Array(await file.arrayBuffer())
+    const notes = await readInTime((engine) => engine.importLine(bytes))
+    if (!notes.ok)
+      return setTold(
+        `${file.name}: ${notes.problems
+          .slice(0, 2)
+          .map((problem) => wordReason(problem))
+          .join(' ')}`,
+      )
+    const chart = await readInTime((engine) => engine.importScore(bytes))
+    const own = chart.ok ? readChart(chart.value) : undefined
+    const analysis = own?.ok ? analyseChart(own.value) : tune?.analysis
+    if (!analysis) return setTold(`${file.name} has no chords. Type them above.`)
+    const { phrase, left } = phraseOver(analysis, notes.value)
+    if (!phrase) return setTold(`${file.name} has no note over these chords.`)
+    setTold(left === 0 ? '' : `${left} ${left === 1 ? 'note' : 'notes'} after the last chord were left out.`)
+    onRead(phrase, `From ${file.name}`)
+  }
+  return (
+    <>
+      <input
+        ref={field}
+        type="file"
+        hidden
+        accept=".mid,.midi,.musicxml,.xml,.mxl"
+        aria-label="A file with a phrase"
+        onChange={(event) => {
+          const chosen = event.target.files?.[0]
+          event.target.value = ''
+          if (chosen)
+            void read(chosen).catch(() => setTold(`Can’t read ${chosen.name}. Nothing was taken from it.`))
+        }}
+      />
+      <Button onClick={() => field.current?.click()}>From a file</Button>
+      <p role="status" className="text-soft">
+        {told}
+      </p>
+    </>
+  )
+}
+
+/** The notes that stand over the chords, as a phrase; and how many come after them. */
+const phraseOver = (analysis: Analysis, notes: Parameters<typeof spellNotes>[1]) => {
+  const end = barStarts(analysis.chart).at(-1)!
+  const inside = notes.filter(({ start }) => start < end)
+  return {
+    phrase: phraseFrom(analysis, spellNotes(analysis, inside), 0, inside.length - 1),
+    left: notes.length - inside.length,
+  }
+}
