@@ -16,9 +16,13 @@ test('a cell, or a phrase, that the line must include is in it, and the brief re
     await expect.poll(degrees).toContain(cell)
   }
   // A whole phrase of the vocabulary, over its chords.
-  await must.selectOption('Thirds lead down (ii–V–I, 4 bars)')
-  await expect.poll(degrees).toContain('3 5 7 9 R 7 5 3 5 7 9 R 7 5 13 5 3')
   await must.selectOption('nothing')
+  await page.getByLabel('A phrase of the vocabulary').selectOption('Thirds lead down (ii–V–I, 4 bars)')
+  await expect.poll(degrees).toContain('3 5 7 9 R 7 5 3 5 7 9 R 7 5 13 5 3')
+  const taken = page.getByRole('group', { name: 'Phrases of the vocabulary' })
+  await expect(taken.getByRole('status')).toHaveText(/^In bars? \d/)
+  await taken.getByLabel('How often').selectOption('may come')
+  await page.getByRole('button', { name: 'Take out: Thirds lead down' }).click()
   await expect(page.getByLabel('Start from')).toHaveValue(/Default/)
 })
 

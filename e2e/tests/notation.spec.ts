@@ -1,8 +1,10 @@
 import { createRequire } from 'node:module'
 import {
   analyseChart,
+  boardOf,
   composeLines,
   fillTable,
+  fingeringOf,
   instrumentOf,
   type RhythmStyle,
   readChart,
@@ -90,4 +92,46 @@ test('MusicXML of composed lines is read by opensheetmusicdisplay: every note, e
     )
     expect(read).toEqual(batch.map(({ notes, quarters }) => ({ notes, quarters })))
   }
+})
+
+test('the strings and frets of a guitar’s line are read by opensheetmusicdisplay as they were fingered', async ({
+  page,
+}) => {
+  const tune = analysed('key: Eb major\n| Fm7 | Bb7b9 | Ebmaj7 | Am7b5 D7b9 |')
+  const guitar = instrumentOf('guitar')
+  const stretch = { from: 0, to: BARS - 1 }
+  const { line } = composeLines(tune, { stretch, seed: 5, count: 1, range: guitar.range, breathBars: 2 })
+    .lines[0]!
+  const fingering = fingeringOf(boardOf(guitar)!, line.notes)
+  if (!fingering.ok) throw new Error('the line of this test cannot be fingered')
+  const { notes } = fingering.value
+  const up = line.notes.map((note) => ({ ...note, midi: note.midi + guitar.written.semitones }))
+  const xml = writeMusicXml(tune.chart, spellNotes(tune, up), stretch, {
+    title: 'Fingered',
+    part: guitar.name,
+    clef: guitar.clef,
+    written: guitar.written,
+    fingered: { strings: 6, notes },
+  })
+  // It reads strings and frets on a tablature staff alone: the same notes on one.
+  const onTablature = xml.replace(/<clef>[\s\S]*?<\/clef>/, '<clef><sign>TAB</sign><line>5</line></clef>')
+  expect(onTablature).not.toBe(xml)
+  await page.setContent('<div id="sheet" style="width:1000px"></div>')
+  await page.addScriptTag({ path: osmdFile })
+  const read = await page.evaluate(async (text) => {
+    // biome-ignore lint/suspicious/noExplicitAny: the reader's own types are not wanted here.
+    const { OpenSheetMusicDisplay } = (globalThis as any).opensheetmusicdisplay
+    const sheet = new OpenSheetMusicDisplay('sheet', { autoResize: false, backend: 'svg' })
+    await sheet.load(text)
+    const places: string[] = []
+    for (const measure of sheet.Sheet.SourceMeasures)
+      for (const container of measure.VerticalSourceStaffEntryContainers)
+        for (const entry of container.StaffEntries)
+          for (const voice of entry?.VoiceEntries ?? [])
+            for (const note of voice.Notes)
+              if (!note.isRest() && (!note.NoteTie || note.NoteTie.StartNote === note))
+                places.push(`${note.StringNumberTab}.${note.FretNumber}`)
+    return places
+  }, onTablature)
+  expect(read).toEqual(notes.map(({ string, fret }) => `${6 - string}.${fret}`))
 })

@@ -30,6 +30,7 @@ export class RunBody {
   @IsIn(['again', 'close', 'solid', 'move on']) verdict: RunVerdict
   @IsPart(() => MarksPart) marks: MarksPart
   @IsOptional() @IsInt() @Min(0) @Max(10_000) weakestBar?: number
+  /** The saved line or the phrase that was played. */
   @IsOptional() @Matches(ID_PATTERN) line?: string
   @IsPart(() => TakePart) take: TakePart
 }

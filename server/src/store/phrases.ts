@@ -3,6 +3,7 @@ import { Column, Entity, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
 import { isWhole, JsonColumn } from './json.ts'
 import { Edited, listed, resource, writeEdited } from './resource.ts'
+import { listRunsOf } from './runs.ts'
 
 @Entity('phrases')
 class PhraseEntity extends Edited {
@@ -56,4 +57,5 @@ export const phrases = resource({
   body: PhraseBody,
   list: listed(TuneQuery, listPhrases),
   write: writePhrase,
+  children: { runs: listRunsOf },
 })

@@ -53,6 +53,12 @@ export const listTuneRuns = async (store: Store, tune: string): Promise<readonly
     .filter(isWhole)
     .map(answerOf)
 
+/** All runs of a line or a phrase, newest first. */
+export const listRunsOf = async (store: Store, line: string): Promise<readonly RunAnswer[]> =>
+  (await store.manager.find(RunEntity, { where: { line }, order: { playedAt: 'DESC' } }))
+    .filter(isWhole)
+    .map(answerOf)
+
 /** Each column of the log as SQL: of the run, and of its tune's title. */
 const ORDERS: Readonly<Record<RunOrder, readonly string[]>> = {
   date: ['run.playedAt'],

@@ -50,6 +50,11 @@ export const api = createApi({
       query: (tune) => `tunes/${encodeURIComponent(tune)}/runs`,
       providesTags: ['runs'],
     }),
+    /** The runs of a phrase, newest first. */
+    phraseRuns: builder.query<readonly RunAnswer[], string>({
+      query: (phrase) => `phrases/${encodeURIComponent(phrase)}/runs`,
+      providesTags: ['runs'],
+    }),
     /** The log, a page at a time. */
     runs: builder.infiniteQuery<RunPageAnswer, Omit<RunsQuery, 'page'>, number>({
       infiniteQueryOptions: {
@@ -90,6 +95,7 @@ export const {
   useLastRunsQuery,
   useRunsInfiniteQuery,
   useTuneRunsQuery,
+  usePhraseRunsQuery,
   useHeldTemposQuery,
   useSettingsQuery,
 } = api

@@ -114,7 +114,7 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
       open={inKey}
       exercise={made.value.exercise}
       written={made.value.asRead}
-      line={line?.id}
+      line={(line ?? phrase)?.id}
       title={(line ?? phrase)?.title ?? titleOf(rung, variant)}
       byItself={practiceOf(params).byItself === true}
       // What is answered by ear isn't shown.

@@ -8,11 +8,13 @@ import { usePhraseEdits } from '../practice/usePhraseEdits.ts'
 import { useSettings } from '../settings/settings.ts'
 import { Button } from '../ui/Button.tsx'
 import { Check } from '../ui/Check.tsx'
+import { StateMark } from '../ui/VerdictMark.tsx'
 import { useHearPhrase, useShown } from './inKey.ts'
 import { OwnPhrase } from './OwnPhrase.tsx'
 import { PhraseChanges } from './PhraseChanges.tsx'
 import { PhrasePicture, useExplained } from './PhrasePicture.tsx'
 import { PhrasePlaces } from './PhrasePlaces.tsx'
+import { usePhraseStates } from './usePhraseStates.ts'
 
 /** Twelve keys, by fourths. */
 const BY_FOURTHS = Array.from({ length: 12 }, (_, at) => (at * 5) % 12)
@@ -41,16 +43,14 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
   const explanation = useExplained(shown)
   const hear = useHearPhrase(tonic)
   const edits = usePhraseEdits()
+  const states = usePhraseStates(known)
   const parent = own?.parent ? phrases.find(({ id }) => id === own.parent) : undefined
-  const children = phrases.filter((one) => one.own?.parent === known.id)
-  const relatives = useMemo(
-    () =>
-      sameShape(
-        phrase,
-        phrases.filter(({ id }) => id !== known.id),
-      ).slice(0, MOST_RELATIVES),
-    [phrase, phrases, known.id],
-  )
+  const children = useMemo(() => phrases.filter((one) => one.own?.parent === known.id), [phrases, known.id])
+  const relatives = useMemo(() => {
+    const named = new Set([known.id, own?.parent, ...children.map(({ id }) => id)])
+    const others = phrases.filter(({ id }) => !named.has(id))
+    return sameShape(phrase, others).slice(0, MOST_RELATIVES)
+  }, [phrase, phrases, known.id, own, children])
   const { mode } = homeOf(phrase)
   const shift = instrument.written.semitones
   return (
@@ -89,9 +89,15 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
               role="radio"
               aria-checked={one === tonic}
               onClick={() => setTonic(one)}
-              className="min-h-11 min-w-12 rounded-full border border-soft text-lg aria-checked:bg-ink aria-checked:text-on-ink"
+              className="inline-flex min-h-11 min-w-12 items-center justify-center gap-1 rounded-full border border-soft px-2 text-lg aria-checked:bg-ink aria-checked:text-on-ink"
             >
               {withSigns(name)}
+              {states[one]!.runs > 0 && (
+                <span className="rounded-full bg-sheet">
+                  <StateMark state={states[one]!.state} size={20} />
+                  <span className="sr-only">, {states[one]!.state}</span>
+                </span>
+              )}
             </button>
           )
         })}

@@ -46,7 +46,7 @@ const COLUMNS: readonly DataColumn<KnownPhrase>[] = [
     cell: (one) => (
       <Link to={`/vocabulary/${one.id}`} className="block py-2">
         <span className="font-semibold">{one.title}</span>
-        {one.own && <span className="text-soft"> · mine</span>}
+        {one.own && <span className="text-soft"> · mine</span>}{' '}
         <span className="block text-soft">{kindOf(one)}</span>
       </Link>
     ),

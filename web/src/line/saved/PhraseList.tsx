@@ -1,5 +1,5 @@
 import type { PhraseAnswer } from '@eager-contour/contract'
-import { degreeName, type Phrase, type PhrasePlace, placesOf } from '@eager-contour/core'
+import { degreeName, type Phrase, type PhrasePlace, phraseFits, placesOf } from '@eager-contour/core'
 import { type ReactNode, useMemo } from 'react'
 import { Link } from 'react-router'
 import { type KnownPhrase, useKnownPhrases } from '../../practice/knownPhrases.ts'
@@ -28,24 +28,28 @@ interface Fitting {
 export const PhraseList = ({ open: { sounding, stretch }, onRemove, ...actions }: PhraseListProps) => {
   const phrases = useKnownPhrases()
   const { range } = useSettings().instrument
-  const fits = useMemo(
-    () =>
-      phrases
-        .map((known): Fitting => ({ known, places: placesOf(sounding, known.phrase, range) }))
-        .filter(({ places }) => places.length > 0),
-    [phrases, sounding, range],
-  )
-  const all = phrases.filter(({ own }) => own).length
-  const own = fits.filter(({ known }) => known.own)
-  const shown = own.slice(0, MOST)
-  const shipped = fits
-    .filter(({ known }) => !known.own)
-    .map(({ known, places }) => ({
+  const { own, shown, shipped } = useMemo(() => {
+    const placed = (known: KnownPhrase): Fitting => ({
       known,
-      places: places.filter(({ bar }) => bar >= stretch.from && bar <= stretch.to),
-    }))
-    .filter(({ places }) => places.length > 0)
-    .sort((a, b) => a.places[0]!.penalty - b.places[0]!.penalty)
+      places: placesOf(sounding, known.phrase, range),
+    })
+    const isHere = (bar: number) => bar >= stretch.from && bar <= stretch.to
+    const fitting = phrases
+      .map((known) => ({ known, bars: phraseFits(sounding, known.phrase) }))
+      .filter(({ known, bars }) => (known.own ? bars.length > 0 : bars.some(isHere)))
+      .map(({ known }) => known)
+    const own = fitting.filter((known) => known.own)
+    return {
+      own,
+      shown: own.slice(0, MOST).map(placed),
+      shipped: fitting
+        .filter((known) => !known.own)
+        .map(placed)
+        .map(({ known, places }) => ({ known, places: places.filter(({ bar }) => isHere(bar)) }))
+        .sort((a, b) => a.places[0]!.penalty - b.places[0]!.penalty),
+    }
+  }, [phrases, sounding, range, stretch])
+  const all = phrases.filter((known) => known.own).length
   return (
     <section aria-labelledby="phrases">
       <h2 id="phrases" className="mb-1 text-xl">

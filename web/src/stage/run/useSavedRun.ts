@@ -9,7 +9,7 @@ import { dropUnsavedRun, readUnsavedRun, runEdit, type UnsavedRun } from './unsa
 interface RunDescription {
   readonly open: OpenTune
   readonly exercise: Exercise
-  /** The saved line that is played. */
+  /** The saved line or the phrase that is played, by its id. */
   readonly line: string | undefined
   readonly title: string
 }
