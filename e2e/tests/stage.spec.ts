@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { expect, test } from './app.ts'
-import { hear } from './places.ts'
+import { hear, openPage } from './places.ts'
 
 const STAGE = '/stage/tune-breakwater?bars=1-2&rung=outline-up&tempo=120'
 const BEAT_MS = 500
@@ -331,4 +331,24 @@ test('a run on a MIDI device starts with a note; unplugged, it pauses, then cont
   )
   await page.keyboard.press('PageDown')
   await expect(page.locator('[data-run=count-in]')).toBeVisible()
+})
+
+test('turns are traded with the soloist: two bars are heard, two are the player’s, graded alone', async ({
+  page,
+}) => {
+  await openPage(page, 'drills', '1-8')
+  await page.getByRole('button', { name: /^chord tones in E♭:/ }).click()
+  const panel = page.getByRole('complementary', { name: 'The rung' })
+  await panel.getByText('Over several runs').click()
+  await panel.getByLabel('In turns with a soloist').selectOption('2 bars each, the soloist first')
+  await panel.getByLabel('Beats per minute').fill('240')
+  await panel.getByRole('link', { name: /^Play at/ }).click()
+  await expect(page).toHaveURL(/turns=2/)
+  await page.getByLabel('simulated player').check()
+  await page.getByLabel('wrong notes %').fill('0')
+  await page.keyboard.press('PageDown')
+  await expect(page.getByText('listen', { exact: true })).toBeVisible()
+  await expect.poll(() => hear(page)).toBeGreaterThan(0.005)
+  await expect(page.getByText('your turn', { exact: true })).toBeVisible()
+  await expect(page.getByRole('status', { name: 'Result' })).toContainText('move on', { timeout: 30_000 })
 })

@@ -25,6 +25,15 @@ interface InLoop {
   readonly heard: readonly { readonly start: Ticks; readonly duration: Ticks; readonly midi: number }[]
 }
 
+/** The stretch once, with notes that are played in it. */
+export const onceWith = (heard: InLoop['heard'], length: Ticks): InLoop => ({
+  passes: 1,
+  length,
+  period: length,
+  answer: false,
+  heard,
+})
+
 /**
  * The band over a stretch without a line, after a one-bar count-in, once or in a loop with a counted bar between; from a tick of
  * the run on.

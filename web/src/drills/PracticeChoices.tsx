@@ -1,5 +1,5 @@
 import { PIECE_PLANS, type PiecePlan, TEMPO_PLANS, type TempoPlan } from '@eager-contour/core'
-import { LOOPS, type Practice } from '../practice/stageAddress.ts'
+import { LOOPS, type Practice, TURNS } from '../practice/stageAddress.ts'
 import { Check } from '../ui/Check.tsx'
 import { Choice } from '../ui/Choice.tsx'
 
@@ -8,6 +8,8 @@ interface PracticeChoicesProps {
   readonly onChange: (practice: Practice) => void
   /** The variant, if it is a figure whose halves can be played alone. */
   readonly figure: number | undefined
+  /** Whether the player makes the line. */
+  readonly free: boolean
 }
 
 const NEXT_KEY: readonly { readonly value: 'done' | 'each'; readonly label: string }[] = [
@@ -23,7 +25,7 @@ const LATER: readonly { readonly value: string; readonly label: string }[] = [
 ]
 
 /** How an exercise is practised over several runs: in pieces, at which tempos, and what later keys show. */
-export const PracticeChoices = ({ value, onChange, figure }: PracticeChoicesProps) => (
+export const PracticeChoices = ({ value, onChange, figure, free }: PracticeChoicesProps) => (
   <details className="py-1.5">
     <summary className="min-h-9 cursor-pointer text-soft">Over several runs</summary>
     <Choice<PiecePlan>
@@ -54,11 +56,26 @@ export const PracticeChoices = ({ value, onChange, figure }: PracticeChoicesProp
       }))}
       onChange={(loops) => onChange({ ...value, loops: Number(loops) })}
     />
-    <Check
-      label="half each: you hear the first half, and answer"
-      checked={value.trade ?? false}
-      onChange={(trade) => onChange({ ...value, trade })}
-    />
+    {free ? (
+      <Choice
+        label="In turns with a soloist"
+        value={String(value.turns ?? 0)}
+        options={[
+          { value: '0', label: 'no, all of it is yours' },
+          ...TURNS.map((bars) => ({
+            value: String(bars),
+            label: `${bars} ${bars === 1 ? 'bar' : 'bars'} each, the soloist first`,
+          })),
+        ]}
+        onChange={(bars) => onChange({ ...value, turns: Number(bars) || undefined })}
+      />
+    ) : (
+      <Check
+        label="half each: you hear the first half, and answer"
+        checked={value.trade ?? false}
+        onChange={(trade) => onChange({ ...value, trade })}
+      />
+    )}
     <Choice<'done' | 'each'>
       label="The next key"
       value={value.through ? 'each' : 'done'}

@@ -171,7 +171,12 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
         />
       )}
       <Choice label="Shown" value={hide} options={HIDING} onChange={setHide} />
-      <PracticeChoices value={practice} onChange={setPractice} figure={hasHalves ? variant : undefined} />
+      <PracticeChoices
+        value={practice}
+        onChange={setPractice}
+        figure={hasHalves ? variant : undefined}
+        free={made.ok && made.value.exercise.free !== undefined}
+      />
       <NumberField
         label={`Tempo (ladder: ${row.tempo.from} to ${row.tempo.to})`}
         name="Beats per minute"

@@ -18,6 +18,7 @@ import { useNoteKeys } from './notes/NoteTools.tsx'
 import { useDevelopment } from './notes/useDevelopment.ts'
 import { useTrial } from './review/useTrial.ts'
 import { SideColumn } from './SideColumn.tsx'
+import { PhraseDragging } from './saved/PhraseDragging.tsx'
 import { useLineKeys } from './useLineKeys.ts'
 import { useLinesInTurn, useLinesSound, useTurnHeard } from './useLinesInTurn.ts'
 import { ViewBar } from './view/ViewBar.tsx'
@@ -64,25 +65,27 @@ const LineWorkspace = () => {
   useLineKeys(play.toggle)
   return (
     <div className="flex grow flex-col">
-      <div className="grid grow lg:grid-cols-[14.25rem_minmax(0,1fr)_16rem]">
-        <BriefPanel />
-        <LineSheet
-          view={view}
-          writing={writing}
-          caret={writing && entry.state === 'steps' ? entry.caret : undefined}
-          outline={trial.trying?.fix?.line ?? development.outline ?? turn}
-          playing={play.playing}
-          onHear={play.toggle}
-        >
-          <ViewBar view={view} onView={onView}>
-            <Button look="quiet" aria-pressed={writing} onClick={() => setWriting((on) => !on)}>
-              Write by hand
-            </Button>
-            {concert && <MoveMenu key={concert.stretch.from} line={concert} />}
-          </ViewBar>
-        </LineSheet>
-        <SideColumn trial={trial} development={development} playing={play.playing} onHear={play.toggle} />
-      </div>
+      <PhraseDragging>
+        <div className="grid grow lg:grid-cols-[14.25rem_minmax(0,1fr)_16rem]">
+          <BriefPanel />
+          <LineSheet
+            view={view}
+            writing={writing}
+            caret={writing && entry.state === 'steps' ? entry.caret : undefined}
+            outline={trial.trying?.fix?.line ?? development.outline ?? turn}
+            playing={play.playing}
+            onHear={play.toggle}
+          >
+            <ViewBar view={view} onView={onView}>
+              <Button look="quiet" aria-pressed={writing} onClick={() => setWriting((on) => !on)}>
+                Write by hand
+              </Button>
+              {concert && <MoveMenu key={concert.stretch.from} line={concert} />}
+            </ViewBar>
+          </LineSheet>
+          <SideColumn trial={trial} development={development} playing={play.playing} onHear={play.toggle} />
+        </div>
+      </PhraseDragging>
       <div className="sticky bottom-0 z-10">
         {writing && <EntryPanel entry={entry} onClose={() => setWriting(false)} />}
         <TransportBar play={play} parts={PARTS} feel={sounding.chart.feel}>

@@ -40,7 +40,12 @@ export interface Practice {
   readonly loops?: number | undefined
   /** Whether the application plays the first half of each loop. */
   readonly trade?: boolean | undefined
+  /** Bars of a turn, where the player makes the line in turns with a soloist. */
+  readonly turns?: number | undefined
 }
+
+/** Bars of a turn with the soloist. */
+export const TURNS = [1, 2, 4, 8] as const
 
 /** How often a stretch may be played in one run. */
 export const LOOPS = [1, 2, 4, 8] as const
@@ -67,6 +72,7 @@ export const practiceOf = (params: URLSearchParams): Practice => ({
   byItself: params.get('itself') === '1' || undefined,
   loops: LOOPS.find((loops) => String(loops) === params.get('loops')),
   trade: params.get('trade') === '1' || undefined,
+  turns: TURNS.find((bars) => String(bars) === params.get('turns')),
 })
 
 /** How an exercise is practised, as it stands in an address. */
@@ -82,6 +88,7 @@ const practiceQuery = (practice: Practice, stretch: Stretch): Readonly<Record<st
   ...(practice.byItself ? { itself: '1' } : {}),
   ...(practice.loops && practice.loops > 1 ? { loops: String(practice.loops) } : {}),
   ...(practice.trade ? { trade: '1' } : {}),
+  ...(practice.turns ? { turns: String(practice.turns) } : {}),
 })
 
 /** The same as text, to be kept with an exercise. */

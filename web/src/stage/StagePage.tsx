@@ -5,6 +5,7 @@ import { useLinesQuery, usePhrasesQuery } from '../data/api.ts'
 import { useKnownPhrases } from '../practice/knownPhrases.ts'
 import { practiceOf } from '../practice/stageAddress.ts'
 import { useMadeExercise } from '../practice/useMadeExercise.ts'
+import { useSoloist } from '../practice/useSoloist.ts'
 import { useSettings } from '../settings/settings.ts'
 import { type OpenTune, useTune } from '../tune/useTune.ts'
 import { Notice, Waiting } from '../ui/Notice.tsx'
@@ -58,7 +59,8 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
   const key = keyOf(open, params.get('key'))
   const variant = Number(params.get('variant')) || 0
   const lineId = params.get('line')
-  const { loops = 1, trade = false } = practiceOf(params)
+  const { loops = 1, trade = false, turns } = practiceOf(params)
+  const soloist = useSoloist(open, turns)
   const order = params.get('order') ?? undefined
   const propose = useNextStep(open, lineId ?? undefined)
   const { data: lines } = useLinesQuery(open.tune.id)
@@ -81,6 +83,7 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
     tempo,
     ...(order === undefined ? {} : { order }),
     ...(loops > 1 || trade ? { loop: { passes: loops, trade } } : {}),
+    ...(soloist ? { turns: soloist } : {}),
     ...(line ? { line: { notes: line.notes } } : {}),
     ...(phrase ? { phrase: phrase.phrase } : {}),
   })
@@ -92,6 +95,12 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
     return (
       <div className="p-8">
         <Waiting what={`Loading the ${needs}`} />
+      </div>
+    )
+  if (turns !== undefined && !soloist)
+    return (
+      <div className="p-8">
+        <Waiting what="Calling the soloist" />
       </div>
     )
   if (!made.ok) {

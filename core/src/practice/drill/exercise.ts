@@ -7,6 +7,7 @@ import type { Ticks } from '../../theory/rhythm/ticks.ts'
 import type { Override } from '../../tune/analysis/analysis.ts'
 import type { Chart, Stretch } from '../../tune/chart/chart.ts'
 import type { RungId } from './rungs.ts'
+import type { TurnsPlan } from './turns.ts'
 
 /** What is to be played: a rung over a stretch at a tempo. */
 export interface ExerciseSpec {
@@ -24,6 +25,8 @@ export interface ExerciseSpec {
   readonly order?: string
   /** If it is played several times in one run. */
   readonly loop?: LoopPlan
+  /** If the player makes the line in turns with a soloist. */
+  readonly turns?: TurnsPlan
 }
 
 /** A note that the exercise expects, in ticks from the stretch's first beat. */
@@ -79,5 +82,10 @@ export interface Exercise {
     readonly chart: Chart
     readonly readings: readonly Override[]
     readonly example: readonly ExpectedNote[]
+    /** In turns: what the soloist plays, and when, in ticks from the stretch's first beat. */
+    readonly soloist?: {
+      readonly notes: readonly ExpectedNote[]
+      readonly turns: readonly { readonly start: Ticks; readonly end: Ticks }[]
+    }
   }
 }

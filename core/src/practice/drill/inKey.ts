@@ -84,7 +84,12 @@ export const makeExerciseInKey = (
 ): Outcome<ExerciseInKey> => {
   const analyses = tuneInKey(analysis, instrument, key)
   const line = spec.line && lineMovedBy(spec.line, fifthsTo(analysis, key))
-  const outcome = makeExercise({ ...spec, ...(line ? { line } : {}) }, analyses.sounding, instrument)
+  const turns = spec.turns && {
+    ...spec.turns,
+    line: lineMovedBy(spec.turns.line, fifthsTo(analysis, key)),
+  }
+  const asked = { ...spec, ...(line ? { line } : {}), ...(turns ? { turns } : {}) }
+  const outcome = makeExercise(asked, analyses.sounding, instrument)
   if (!outcome.ok) return outcome
   const exercise = outcome.value
   const asRead = exerciseAsRead(exercise, analyses.written, instrument, spelling)
@@ -134,6 +139,14 @@ const exerciseAsRead = (
   return {
     ...exercise,
     expected: asRead(exercise.expected),
-    ...(free ? { free: { ...free, example: asRead(free.example) } } : {}),
+    ...(free
+      ? {
+          free: {
+            ...free,
+            example: asRead(free.example),
+            ...(free.soloist ? { soloist: { ...free.soloist, notes: asRead(free.soloist.notes) } } : {}),
+          },
+        }
+      : {}),
   }
 }

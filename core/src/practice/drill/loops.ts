@@ -59,8 +59,14 @@ const EARLY = QUARTER / 2
  *
  * @example passAt(exercise, 480) // { pass: 0, within: 480, listens: false }
  */
-export const passAt = ({ loop, expected }: Pick<Exercise, 'loop' | 'expected'>, tick: Ticks): InPass => {
-  if (!loop) return { pass: 0, within: tick, listens: false }
+export const passAt = (
+  { loop, expected, free }: Pick<Exercise, 'loop' | 'expected' | 'free'>,
+  tick: Ticks,
+): InPass => {
+  if (!loop) {
+    const turn = free?.soloist?.turns.find(({ start, end }) => tick >= start && tick < end - EARLY)
+    return { pass: 0, within: tick, listens: turn !== undefined }
+  }
   const last = loop.passes - 1
   const counted = Math.min(last, Math.max(0, Math.floor(tick / loop.period)))
   const after = tick - counted * loop.period

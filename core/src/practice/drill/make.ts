@@ -18,6 +18,7 @@ import { oneAfterAnother, type PhrasePlace, phrasePlaces, phraseThere } from './
 import type { SetNote } from './phrasings.ts'
 import { rungOf } from './rungs.ts'
 import { readOrder } from './shapes.ts'
+import { soloistsNotes, soloistsTurns } from './turns.ts'
 
 /**
  * The order of degrees until the player types one.
@@ -78,7 +79,7 @@ export const makeExercise = (
   if (notes.length === 0)
     return err({ rule: 'exercise.empty', args: [spec.rung], place: { bar: stretch.from + 1 } })
   const starts = barStarts(analysis.chart)
-  const expected = notes.map((note): ExpectedNote => {
+  const inExercise = (note: LineNote): ExpectedNote => {
     const { index } = chordAt(analysis, note.start)
     return {
       ...note,
@@ -87,13 +88,30 @@ export const makeExercise = (
       chord: index,
       bar: barAt(starts, note.start),
     }
-  })
+  }
+  const expected = notes.map(inExercise)
+  const soloist = spec.turns && {
+    notes: soloistsNotes(spec.turns, analysis.chart, stretch).map(inExercise),
+    turns: soloistsTurns(analysis.chart, stretch, spec.turns.bars).map((turn) => ({
+      start: turn.start - start,
+      end: turn.end - start,
+    })),
+  }
   const first = analysis.chart.bars[stretch.from]!
   return ok({
     spec: { ...spec, stretch },
     key: analysis.chart.key ?? analysis.readings[chordAt(analysis, start).index]!.key,
     expected: free ? [] : expected,
-    ...(free ? { free: { chart: analysis.chart, readings: analysis.overrides, example: expected } } : {}),
+    ...(free
+      ? {
+          free: {
+            chart: analysis.chart,
+            readings: analysis.overrides,
+            example: expected,
+            ...(soloist ? { soloist } : {}),
+          },
+        }
+      : {}),
     symbols: analysis.spans.map(({ chord }) => chord.symbol),
     length: end - start,
     countIn: barTicks(first.meter),

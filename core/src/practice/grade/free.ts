@@ -1,14 +1,15 @@
 import { type AnalysedNote, analyseLine } from '../../line/explain/analysedLine.ts'
 import { explainNotes } from '../../line/explain/explain.ts'
-import type { Line } from '../../line/notes/line.ts'
+import { type Line, notesWithin } from '../../line/notes/line.ts'
 import { phrasesOf } from '../../line/notes/shapes.ts'
 import { spellNotes } from '../../line/notes/spell.ts'
 import { isResolved } from '../../line/review/measure.ts'
 import { guideTones } from '../../theory/chord/chord.ts'
 import { unswung } from '../../theory/rhythm/swing.ts'
-import { EIGHTH, msToTicks, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
+import { EIGHTH, msToTicks, QUARTER, type Ticks, ticksToMs } from '../../theory/rhythm/ticks.ts'
 import type { Exercise } from '../drill/exercise.ts'
 import { type FreeMark, LANDINGS, type LimitId } from '../drill/limits.ts'
+import { passAt } from '../drill/loops.ts'
 import { quantise } from '../listen/quantise.ts'
 import type { PlayedNote, Take } from '../listen/take.ts'
 import { type FreeHarmony, harmonyFor, isAllowed } from './freeHarmony.ts'
@@ -29,18 +30,41 @@ export const judgeFree = (exercise: Exercise, note: PlayedNote, played: number):
   }
 }
 
-/** A take of a free exercise as a line, quantised to its grid. */
-const lineOf = (harmony: FreeHarmony, exercise: Exercise, notes: readonly PlayedNote[]): Line =>
-  spellNotes(
-    harmony.analysis,
-    quantise(notes, {
-      bpm: exercise.spec.tempo,
-      swing: exercise.swing,
-      grid: harmony.limits.grid ?? 'eighths',
-      start: harmony.start,
-      end: harmony.end,
-    }),
-  )
+/** Whether a note belongs to the player's line: in turns, what is played meanwhile in the soloist's doesn't. */
+export const isInTurn = (exercise: Exercise, { onsetMs }: Pick<PlayedNote, 'onsetMs'>): boolean =>
+  !passAt(exercise, msToTicks(onsetMs, exercise.spec.tempo)).listens
+
+/** The player's turns, in ticks of the tune: all of the stretch, if nobody else plays. */
+const turnsOf = (
+  { free, length }: Exercise,
+  { start, end }: FreeHarmony,
+): readonly { readonly start: Ticks; readonly end: Ticks }[] => {
+  const others = free?.soloist?.turns
+  if (!others) return [{ start, end }]
+  return others.flatMap((turn, at) => {
+    const until = others[at + 1]?.start ?? length
+    return until > turn.end ? [{ start: start + turn.end, end: start + until }] : []
+  })
+}
+
+/** A take of a free exercise as a line, quantised to its grid turn by turn. */
+const lineOf = (harmony: FreeHarmony, exercise: Exercise, notes: readonly PlayedNote[]): Line => {
+  const { tempo } = exercise.spec
+  const early = ticksToMs(QUARTER / 2, tempo)
+  const turns = turnsOf(exercise, harmony).map(({ start, end }) => {
+    const [fromMs, toMs] = [start, end].map((tick) => ticksToMs(tick - harmony.start, tempo)) as [
+      number,
+      number,
+    ]
+    const isWhole = start === harmony.start && end === harmony.end
+    const own = notes.filter(({ onsetMs }) => isWhole || (onsetMs >= fromMs - early && onsetMs < toMs))
+    return quantise(
+      own.map((note) => ({ ...note, onsetMs: note.onsetMs - fromMs })),
+      { bpm: tempo, swing: exercise.swing, grid: harmony.limits.grid ?? 'eighths', start, end },
+    )
+  })
+  return spellNotes(harmony.analysis, turns.flat())
+}
 
 /** The profile of a bar: where its notes start, and how it moves. */
 const shapeOf = (notes: readonly AnalysedNote[], from: Ticks): string =>
@@ -130,25 +154,58 @@ export interface FreeJudgement {
   readonly line: Line
 }
 
+const FOUR_BARS = 4
+/** Rules that are counted over all turns together: once somewhere, or in every four bars. */
+const OVER_ALL: readonly LimitId[] = ['outside', 'phrase']
+
+/** The points for the limits, and for the marks: turn by turn, since nothing is joined to what the soloist played. */
+const pointsOf = (exercise: Exercise, here: Sounded, limitIds: readonly LimitId[]): FreePoints => {
+  const turns = turnsOf(exercise, here).map(({ start, end }): Sounded => soundedWithin(here, start, end))
+  const whole = limitPoints(here)
+  // Four bars that are all the soloist's ask nothing of the player.
+  const isAsked = ({ bar }: Point) => {
+    const [from, to] = [here.starts[bar]!, here.starts[bar + FOUR_BARS] ?? here.end]
+    return turns.some(({ start, end }) => start < to && end > from)
+  }
+  const byTurn = turns.map((turn) => limitPoints(turn))
+  return {
+    limits: limitIds.map((id, at) =>
+      OVER_ALL.includes(id) ? whole[at]!.filter(isAsked) : byTurn.flatMap((groups) => groups[at]!),
+    ),
+    ...Object.fromEntries(
+      (here.limits.marks ?? []).map((mark) => [mark, [turns.flatMap((turn) => MARKS[mark](turn))]] as const),
+    ),
+  }
+}
+
+/** What was played from one tick to another, by itself. */
+const soundedWithin = (here: Sounded, start: Ticks, end: Ticks): Sounded => {
+  if (start === here.start && end === here.end) return here
+  const line = { notes: notesWithin(here.line, start, end) }
+  return { ...here, ...heardOf(here, line), start, end }
+}
+
+/** A line's notes over the exercise's own chords, whatever else they might be heard over, and what they do. */
+const heardOf = ({ analysis }: FreeHarmony, line: Line): Pick<Sounded, 'line' | 'notes' | 'explanation'> => {
+  const notes = analyseLine(analysis, line)
+  return { line, notes, explanation: explainNotes({ changes: analysis, substitutes: [], notes }, line) }
+}
+
 /** Grades a free take by its rung's limits: it is quantised to the rung's grid, explained, and counted mark by mark. */
 export const judgeTake = (exercise: Exercise, take: Take): FreeJudgement => {
   const harmony = harmonyFor(exercise)
-  const notes = take.notes.map((note) => ({ ...note, onsetMs: note.onsetMs - take.latencyMs }))
+  const notes = take.notes
+    .map((note) => ({ ...note, onsetMs: note.onsetMs - take.latencyMs }))
+    .filter((note) => isInTurn(exercise, note))
   const line = lineOf(harmony, exercise, notes)
-  // An exercise is graded by its own chords, whatever else the notes might be heard over.
-  const notesHeard = analyseLine(harmony.analysis, line)
-  const here: Sounded = {
-    ...harmony,
-    line,
-    notes: notesHeard,
-    explanation: explainNotes({ changes: harmony.analysis, substitutes: [], notes: notesHeard }, line),
-  }
+  const limitIds: readonly LimitId[] = [
+    'allowed',
+    ...(harmony.limits.rules ?? []).map(({ rule }): LimitId => rule),
+  ]
+  const here: Sounded = { ...harmony, ...heardOf(harmony, line) }
   return {
-    points: {
-      limits: limitPoints(here),
-      ...Object.fromEntries((harmony.limits.marks ?? []).map((mark) => [mark, [MARKS[mark](here)]] as const)),
-    },
-    limitIds: ['allowed', ...(harmony.limits.rules ?? []).map(({ rule }) => rule)],
+    points: pointsOf(exercise, here, limitIds),
+    limitIds,
     joinShare: harmony.limits.joins ?? 1,
     line,
   }

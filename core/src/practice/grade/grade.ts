@@ -2,7 +2,7 @@ import { err, type Outcome, ok } from '../../outcome/outcome.ts'
 import { reason } from '../../outcome/reasons.ts'
 import type { Exercise } from '../drill/exercise.ts'
 import type { Take } from '../listen/take.ts'
-import { judgeFree, judgeTake } from './free.ts'
+import { isInTurn, judgeFree, judgeTake } from './free.ts'
 import type { Judged } from './judged.ts'
 import { type Grade, sumUp, sumUpFree } from './marks.ts'
 import { GRADE_RULES, type GradeRules } from './rules.ts'
@@ -34,7 +34,9 @@ export const gradeTake = (
   const given = (judged: readonly Judged[]): readonly Judged[] =>
     judged.map((one) => (one.played === undefined ? one : { ...one, played: order[one.played]!.given }))
   if (exercise.free) {
-    const judged = given(notes.map((note, at) => judgeFree(exercise, note, at)))
+    const judged = given(
+      notes.flatMap((note, at) => (isInTurn(exercise, note) ? [judgeFree(exercise, note, at)] : [])),
+    )
     return ok(sumUpFree(judged, judgeTake(exercise, take), rules))
   }
   const { judged, moves } = readTake(exercise, notes, rules)

@@ -2,6 +2,7 @@ import { normalFrom, randomFrom } from '../../random/random.ts'
 import { swinging } from '../../theory/rhythm/swing.ts'
 import { QUARTER, ticksToMs } from '../../theory/rhythm/ticks.ts'
 import type { Exercise } from '../drill/exercise.ts'
+import { passAt } from '../drill/loops.ts'
 import { GRADER, type PlayedNote, type Take } from '../listen/take.ts'
 
 /** A simulated person at an instrument: the same seed plays the same. */
@@ -46,7 +47,10 @@ export const simulatePlaying = (
   const slips: Slip[] = []
   let behind = 0
   // Where the player makes the line, this one plays the example.
-  const asked = exercise.free?.example ?? exercise.expected
+  const { free } = exercise
+  const asked = (free?.example ?? exercise.expected).filter(
+    ({ start }) => !free || !passAt(exercise, start).listens,
+  )
   const sounding = swinging(
     asked.map(({ start }) => start),
     exercise.swing,

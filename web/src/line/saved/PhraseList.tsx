@@ -6,6 +6,7 @@ import { type KnownPhrase, useKnownPhrases } from '../../practice/knownPhrases.t
 import { useSettings } from '../../settings/settings.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
 import { Button } from '../../ui/Button.tsx'
+import { PhraseHandle } from './PhraseDragging.tsx'
 
 /** Phrases of the player's own that are listed; all of them are in Vocabulary. */
 const MOST = 40
@@ -98,32 +99,36 @@ interface ItemProps extends Fitting, Pick<PhraseListProps, 'onUse' | 'onTry'> {
   readonly children?: ReactNode
 }
 
-const Item = ({ known: { id, title, phrase }, places, onUse, onTry, children }: ItemProps) => (
-  <li className="border-t border-rule py-2">
-    <div className="flex items-start justify-between">
-      <Link to={`/vocabulary/${id}`} className="font-semibold">
-        {title}
-      </Link>
-      {children}
-    </div>
-    <div className="text-sm">{phrase.notes.map(({ degree }) => degreeName(degree)).join(' ')}</div>
-    <div className="flex flex-wrap items-center gap-1 text-sm text-soft">
-      insert in bar
-      {places.map(({ bar }) => (
-        <button
-          key={bar}
-          type="button"
-          aria-label={`Insert in bar ${bar + 1}: ${title}`}
-          className="min-h-8 min-w-8 rounded-lg border border-rule text-ink hover:bg-chosen"
-          onPointerEnter={() => onTry(phrase, bar)}
-          onPointerLeave={() => onTry()}
-          onFocus={() => onTry(phrase, bar)}
-          onBlur={() => onTry()}
-          onClick={() => onUse(phrase, bar)}
-        >
-          {bar + 1}
-        </button>
-      ))}
-    </div>
-  </li>
-)
+const Item = ({ known, places, onUse, onTry, children }: ItemProps) => {
+  const { id, title, phrase } = known
+  return (
+    <li className="border-t border-rule py-2">
+      <div className="flex items-start justify-between">
+        <PhraseHandle known={known} />
+        <Link to={`/vocabulary/${id}`} className="grow py-1.5 font-semibold">
+          {title}
+        </Link>
+        {children}
+      </div>
+      <div className="text-sm">{phrase.notes.map(({ degree }) => degreeName(degree)).join(' ')}</div>
+      <div className="flex flex-wrap items-center gap-1 text-sm text-soft">
+        insert in bar
+        {places.map(({ bar }) => (
+          <button
+            key={bar}
+            type="button"
+            aria-label={`Insert in bar ${bar + 1}: ${title}`}
+            className="min-h-8 min-w-8 rounded-lg border border-rule text-ink hover:bg-chosen"
+            onPointerEnter={() => onTry(phrase, bar)}
+            onPointerLeave={() => onTry()}
+            onFocus={() => onTry(phrase, bar)}
+            onBlur={() => onTry()}
+            onClick={() => onUse(phrase, bar)}
+          >
+            {bar + 1}
+          </button>
+        ))}
+      </div>
+    </li>
+  )
+}

@@ -25,6 +25,7 @@ import { useSettings } from '../../settings/settings.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { useInView } from '../../ui/useInView.ts'
 import { selectFingering } from '../editor/editorSlice.ts'
+import { PhraseBars } from '../saved/PhraseDragging.tsx'
 import { PhraseArcs } from './PhraseArcs.tsx'
 
 interface SystemsProps {
@@ -134,6 +135,7 @@ const System = (props: SystemProps) => {
         </>
       )}
       <Cursor layout={layout} />
+      <PhraseBars layout={layout} />
     </div>
   )
 }

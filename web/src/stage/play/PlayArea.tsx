@@ -122,6 +122,11 @@ export const PlayArea = ({
           shown={hidden >= 4 ? 'key' : hidden === 3 ? 'numerals' : 'chords'}
         />
       )}
+      {written.free?.soloist && !done && (
+        <p className="font-head text-6xl font-bold" role="status">
+          {state !== 'playing' ? 'first it is played to you' : shown.listens ? 'listen' : 'your turn'}
+        </p>
+      )}
       {written.loop && (
         <p className={written.loop.answer && !done ? 'font-head text-6xl font-bold' : 'text-xl text-soft'}>
           {passWords(written.loop, shown, state)}

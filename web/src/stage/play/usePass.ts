@@ -33,7 +33,7 @@ export const usePass = (
   const [listens, setListens] = useState(false)
   const last = (exercise.loop?.passes ?? 1) - 1
   useEffect(() => {
-    if (!exercise.loop) return
+    if (!exercise.loop && !exercise.free?.soloist) return
     const timer = setInterval(() => {
       const now = passAt(exercise, position() ?? 0)
       setPlaying(now.pass)

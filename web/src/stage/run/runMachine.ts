@@ -221,7 +221,7 @@ const withNote = (run: RunData, event: Extract<RunEvent, { readonly type: 'note'
 
 /** Whether the application plays at a moment, and the player listens. */
 const listensAt = ({ exercise }: RunData, ms: number): boolean =>
-  exercise?.loop !== undefined && passAt(exercise, msToTicks(ms, exercise.spec.tempo)).listens
+  exercise !== undefined && passAt(exercise, msToTicks(ms, exercise.spec.tempo)).listens
 
 /** The run with other notes, graded from its beginning. */
 const regraded = (run: RunData, notes: readonly PlayedNote[], latencyMs: number): RunData => {

@@ -15,7 +15,7 @@ import {
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { bandIfReady, loadBand } from '../../audio/band.ts'
 import { wakeSound } from '../../audio/context.ts'
-import { bandCountedIn, startCountedIn } from '../../audio/countedIn.ts'
+import { bandCountedIn, onceWith, startCountedIn } from '../../audio/countedIn.ts'
 import type { RunClock } from '../../audio/runClock.ts'
 import { useMix } from '../../audio/useMix.ts'
 import { bandSound } from '../../audio/usePlay.ts'
@@ -135,8 +135,10 @@ export const useRun = (settings: RunSettings): Run => {
       if (turn.current !== mine) return
       send({ type: 'soundChecked', silent: !band || !awake })
       band?.setSound(bandSound(mix, kitOf(analysis.chart.feel)))
-      const events = bandCountedIn(analysis, spec.stretch, exercise.swing, mix, from, exercise.loop)
-      const struck = [...exercise.expected, ...(exercise.loop?.heard ?? [])].map(({ midi }) => midi)
+      const soloist = exercise.free?.soloist
+      const loop = exercise.loop ?? (soloist && onceWith(soloist.notes, length))
+      const events = bandCountedIn(analysis, spec.stretch, exercise.swing, mix, from, loop)
+      const struck = [...exercise.expected, ...(loop?.heard ?? [])].map(({ midi }) => midi)
       if (awake) await band?.prepare(events, struck, VELOCITY)
       // The run was left, or started again, while the audio was prepared.
       if (turn.current !== mine) return
