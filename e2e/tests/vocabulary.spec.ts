@@ -221,6 +221,23 @@ test('a phrase is typed in degrees, what can’t be read is told; another is pla
   await keep.click()
   await expect(phrase.getByText('Played in', { exact: false })).toBeVisible()
 
+  // Played into the microphone.
+  await page.goto('/vocabulary/new?microphone=stand-in')
+  await phrase.getByRole('button', { name: 'Microphone', exact: true }).click()
+  await phrase.getByRole('button', { name: 'Play it in' }).click()
+  await expect(phrase.getByText('Play.', { exact: true })).toBeVisible({ timeout: 20_000 })
+  await page.evaluate(async () => {
+    const { eagerContourMicrophone: microphone } = globalThis as unknown as {
+      eagerContourMicrophone: { sound: (midi: number, seconds: number, delay: number) => void }
+    }
+    for (const midi of [62, 65, 69]) {
+      microphone.sound(midi, 0.4, 0)
+      await new Promise((done) => setTimeout(done, 600))
+    }
+  })
+  await phrase.getByRole('button', { name: 'Done' }).click()
+  await expect.poll(() => phrase.locator('[data-staff-note]').count()).toBeGreaterThan(1)
+
   // A file that holds no notes is told; one of the application's own, with its chords, is read.
   await page.getByRole('link', { name: 'New phrase' }).click()
   const file = phrase.getByLabel('A file with a phrase')

@@ -16,9 +16,12 @@ import { selectPlay } from '../audio/playSlice.ts'
 import type { RunClock } from '../audio/runClock.ts'
 import { useMix } from '../audio/useMix.ts'
 import { bandSound, swingFor } from '../audio/usePlay.ts'
+import { useSettings } from '../settings/settings.ts'
 import { useAppSelector } from '../store/store.ts'
 import type { OpenTune } from '../tune/useTune.ts'
-import { NO_RECORDING, noteEnded, noteStarted } from './recording.ts'
+import { type HeardTone, setPlayedRange } from './microphone.ts'
+import { NO_RECORDING, noteEnded, noteStarted, noteTakenBack } from './recording.ts'
+import { useMicrophone } from './useMicrophone.ts'
 
 const LEAD_SECONDS = 0.3
 const LOOK_MS = 25
@@ -40,6 +43,21 @@ export const useRecording = (
   /** From the stretch's first beat; undefined while nothing is recorded. */
   const clock = useRef<RunClock>(undefined)
   const timer = useRef<ReturnType<typeof setInterval>>(undefined)
+
+  const { low, high } = useSettings().instrument.range
+  useEffect(() => setPlayedRange(low, high), [low, high])
+  const onTone = ({ midi, cents, velocity, onset, end: ended, state: tone }: HeardTone) => {
+    if (!clock.current) return
+    const { latencyMs } = microphone.settings
+    const at = (seconds: number) => clock.current!.atSound(seconds) - latencyMs
+    if (tone === 'ended') recording.current = noteEnded(recording.current, 'tone', at(ended))
+    else if (tone === 'takenBack') recording.current = noteTakenBack(recording.current, 'tone')
+    else {
+      const note = { onsetMs: at(onset), durationMs: ticksToMs(EIGHTH, tempo), midi, cents, velocity }
+      recording.current = noteStarted(recording.current, note, 'tone')
+    }
+  }
+  const microphone = useMicrophone(onTone)
 
   const leave = useCallback(() => {
     clearInterval(timer.current)
@@ -84,6 +102,8 @@ export const useRecording = (
     state,
     record: () => void record(),
     stop,
+    /** What it hears is recorded, too, at concert pitch. */
+    microphone,
     /** A note that starts (or ends: velocity 0), at concert pitch, at a moment of the page. */
     onNote: (midi: number, velocity: number, pageMs: number) => {
       const onsetMs = clock.current?.at(pageMs)

@@ -15,6 +15,7 @@ import { selectPlay } from '../audio/playSlice.ts'
 import { useMix } from '../audio/useMix.ts'
 import { swingFor } from '../audio/usePlay.ts'
 import { Board } from '../input/Board.tsx'
+import { MicrophoneChoice } from '../input/MicrophoneChoice.tsx'
 import { MidiChoice } from '../input/MidiChoice.tsx'
 import { type InputNote, useNotes, VELOCITY } from '../input/useNotes.ts'
 import { useRecording } from '../input/useRecording.ts'
@@ -24,7 +25,8 @@ import { Button } from '../ui/Button.tsx'
 
 const GRID: Grid = 'eighths'
 const SAYS = {
-  stopped: 'Played over the band after a bar’s count, on a MIDI device, the keys below, or letters (K).',
+  stopped:
+    'Played over the band after a bar’s count, on a MIDI device, into the microphone, on the keys below, or with letters (K).',
   counting: 'One bar count-in.',
   recording: 'Play.',
 } as const
@@ -51,7 +53,7 @@ export const PlayIn = ({ tune: { analysis }, onPlayed }: PlayInProps) => {
     setEmpty(!phrase)
     if (phrase) onPlayed(phrase)
   }
-  const { state, record, stop, onNote } = useRecording({ sounding: analysis, stretch }, write)
+  const { state, record, stop, onNote, microphone } = useRecording({ sounding: analysis, stretch }, write)
   const heard = ({ midi, velocity, atMs }: InputNote) => {
     const sounded = midi - up
     if (velocity === 0) bandIfReady()?.release(sounded)
@@ -80,6 +82,7 @@ export const PlayIn = ({ tune: { analysis }, onPlayed }: PlayInProps) => {
           letters are notes (K)
         </label>
         <MidiChoice devices={devices} />
+        <MicrophoneChoice microphone={microphone} />
       </div>
       {state !== 'stopped' && (
         <Board

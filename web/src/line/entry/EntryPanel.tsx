@@ -2,6 +2,7 @@ import { type Analysis, type Grid, keySignature } from '@eager-contour/core'
 import { useEffect, useRef, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Board } from '../../input/Board.tsx'
+import { MicrophoneChoice } from '../../input/MicrophoneChoice.tsx'
 import { MidiChoice } from '../../input/MidiChoice.tsx'
 import { useNotes, VELOCITY } from '../../input/useNotes.ts'
 import { placeWords } from '../../notation/labels.ts'
@@ -113,6 +114,7 @@ export const EntryPanel = ({ entry, onClose }: EntryPanelProps) => {
           letters are notes (K)
         </label>
         <MidiChoice devices={devices} />
+        <MicrophoneChoice microphone={entry.microphone} />
       </div>
     </section>
   )

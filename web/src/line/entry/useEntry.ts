@@ -66,6 +66,7 @@ export const useEntry = () => {
     state,
     record: recording.record,
     stop: recording.stop,
+    microphone: recording.microphone,
     onNote: ({ midi, velocity, atMs }: InputNote) => {
       const sounded = midi - up
       if (velocity === 0) bandIfReady()?.release(sounded)
