@@ -1,4 +1,4 @@
-import { analyseChart, type Phrase, readChart, throughChords } from '@eager-contour/core'
+import { analyseChart, type CellStart, type Phrase, readChart, throughChords } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useTunesQuery } from '../data/api.ts'
@@ -7,6 +7,11 @@ import type { PlayedState } from '../tune/played.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { ChordByChord } from './ChordByChord.tsx'
+
+const BEGINS: readonly { readonly value: CellStart; readonly label: string }[] = [
+  { value: 'first', label: 'its first note' },
+  { value: 'nearest', label: 'its nearest note' },
+]
 
 /** Puts a cell through every chord of a tune: one chord at a time, or all of it as a line that opens in Line. */
 export const ThroughChords = ({ phrase }: { readonly phrase: Phrase }) => {
@@ -22,13 +27,14 @@ export const ThroughChords = ({ phrase }: { readonly phrase: Phrase }) => {
     [tunes],
   )
   const [wanted, setWanted] = useState<string>()
+  const [begin, setBegin] = useState<CellStart>('first')
   const chosen = readable.find(({ tune }) => tune.id === wanted) ?? readable[0]
   const through = useMemo(() => {
     if (!chosen) return undefined
     const analysis = analyseChart(chosen.chart)
     const stretch = { from: 0, to: chosen.chart.bars.length - 1 }
-    return { analysis, line: throughChords(analysis, phrase, stretch, instrument) }
-  }, [chosen, phrase, instrument])
+    return { analysis, line: throughChords(analysis, phrase, stretch, instrument, begin) }
+  }, [chosen, phrase, instrument, begin])
   if (!chosen || !through) return null
   const write = () => {
     const last = chosen.chart.bars.length
@@ -44,6 +50,7 @@ export const ThroughChords = ({ phrase }: { readonly phrase: Phrase }) => {
           options={readable.map(({ tune }) => ({ value: tune.id, label: tune.title }))}
           onChange={setWanted}
         />
+        <Choice<CellStart> label="On each chord from" value={begin} options={BEGINS} onChange={setBegin} />
         <Button onClick={write}>Open it as a line</Button>
       </div>
       <ChordByChord key={chosen.tune.id} {...through} />

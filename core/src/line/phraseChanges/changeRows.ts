@@ -106,6 +106,30 @@ export const CHANGES = {
     part: 'pitches',
     change: sequence(-2),
   },
+  fourthUp: {
+    name: 'a fourth up',
+    does: 'Every note three steps up its chord’s scale.',
+    part: 'pitches',
+    change: sequence(3),
+  },
+  fourthDown: {
+    name: 'a fourth down',
+    does: 'Every note three steps down its chord’s scale.',
+    part: 'pitches',
+    change: sequence(-3),
+  },
+  halfUp: {
+    name: 'a half step up',
+    does: 'Every note a half step up over the same chords: outside, to come home from.',
+    part: 'pitches',
+    change: (notes) => notes.map((note) => withPitch(note, note.midi + 1)),
+  },
+  halfDown: {
+    name: 'a half step down',
+    does: 'Every note a half step down over the same chords: outside, to come home from.',
+    part: 'pitches',
+    change: (notes) => notes.map((note) => withPitch(note, note.midi - 1)),
+  },
   altered: {
     name: 'altered',
     does: 'Over its dominants: ♭9 for 9, ♯11 for 11, ♭13 for 5 and 13; ♯9 or ♯11 where a note would be struck twice.',
@@ -167,6 +191,17 @@ export const CHANGES = {
     does: 'In the second half of the chosen note, the chord tone above it.',
     part: 'note',
     change: splitWith((note, _next, { isTone }) => walkIn(isTone, note, 1)),
+  },
+  noteBefore: {
+    name: 'a note added before',
+    does: 'The chord tone below the first note before it, an eighth long.',
+    part: 'ends',
+    change: (notes, harmonyOf) => {
+      const [first] = notes
+      if (!first) return undefined
+      const midi = walkIn(harmonyOf(first).isTone, first.midi, -1)
+      return [{ start: first.start - EIGHTH, duration: EIGHTH, midi }, ...notes]
+    },
   },
   noteAdded: {
     name: 'a note added at the end',

@@ -39,6 +39,9 @@ describe('changes of a phrase', () => {
     expect(degrees(changed(CELL, 'turnedByScale'))).toBe('R b7 13 11')
     expect(degrees(changed(CELL, 'stepUp'))).toBe('9 b3 11 13')
     expect(degrees(changed(CELL, 'thirdUp'))).toBe('b3 11 5 b7')
+    expect(degrees(changed(CELL, 'fourthUp'))).toBe('11 5 13 R')
+    expect(degrees(changed(CELL, 'halfUp'))).toBe('b9 b3 3 b13')
+    expect(intervals(changed(CELL, 'halfDown'))).toEqual(intervals(CELL))
     expect(degrees(changed(changed(CELL, 'stepUp'), 'stepDown'))).toBe(degrees(CELL))
     // A half step under a tone stays a half step beside its mirror.
     const turned = changed(readPhrase('Imaj7', 'R #9 3 5'), 'turnedByScale')
@@ -54,6 +57,7 @@ describe('changes of a phrase', () => {
     const enclosed = changed(readPhrase('V7', 'r_ 3 5 b7'), 'enclosed')
     expect(intervals(enclosed).slice(0, 2)).toEqual([-2, 1])
     expect(degrees(changed(CELL, 'noteAdded'))).toBe('R 9 b3 5 b7')
+    expect(degrees(changed(readPhrase('IIm7', 'r R 9 b3 5'), 'noteBefore'))).toBe('b7 R 9 b3 5')
     expect(degrees(changed(CELL, 'withoutFirst'))).toBe('9 b3 5')
     expect(degrees(changed(CELL, 'withoutLast'))).toBe('R 9 b3')
     // A pickup before the first bar has a bar to stand in.

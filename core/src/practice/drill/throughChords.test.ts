@@ -6,7 +6,7 @@ import { changedPhrase } from '../../line/phraseChanges/changes.ts'
 import { readPhrase } from '../../line/phrases/written.ts'
 import { instrumentOf } from '../../theory/instrument/instrument.ts'
 import { wholeTune } from '../../tune/chart/chart.ts'
-import { throughChords } from './throughChords.ts'
+import { type CellStart, throughChords } from './throughChords.ts'
 
 const CELL = readPhrase('IIm7', 'R 9 b3 5')
 const TRUMPET = instrumentOf('trumpet')
@@ -25,6 +25,26 @@ describe('throughChords', () => {
     const joins = [4, 8, 12, 16].map((at) => Math.abs(notes[at]!.midi - notes[at - 1]!.midi))
     // A ninth down once, to stay among the comfortable notes.
     expect(joins).toEqual([2, 14, 8, 1])
+  })
+
+  it('begins on whichever note is nearest, with no larger joins than from its first note, all of the cell on every chord', () => {
+    const tune = analysed('key: C major\n| Dm7 | G7 | Cmaj7 | Fmaj7 | Bm7b5 | E7b9 |')
+    const joinsOf = (begin: CellStart) => {
+      const { notes } = throughChords(tune, CELL, wholeTune(tune.chart), TRUMPET, begin)
+      const classes = [0, 4, 8].map((at) =>
+        notes
+          .slice(at, at + 4)
+          .map(({ midi }) => midi % 12)
+          .sort(),
+      )
+      return {
+        classes,
+        sum: [4, 8, 12, 16, 20].reduce((sum, at) => sum + Math.abs(notes[at]!.midi - notes[at - 1]!.midi), 0),
+      }
+    }
+    const [first, nearest] = [joinsOf('first'), joinsOf('nearest')]
+    expect(nearest.classes).toEqual(first.classes)
+    expect(nearest.sum).toBeLessThan(first.sum)
   })
 
   it('stays on the instrument over every chart, and in its chords’ time', () => {
