@@ -28,6 +28,7 @@ const CORE_ORDER = [
   'practice/simulate',
   'practice/grade',
   'practice/schedule',
+  'practice/plan',
   'band',
   'wording',
   'formats',

@@ -30,7 +30,13 @@ export type { MinorSixth } from './figures/harmony.ts'
 export type { Role } from './figures/roles.ts'
 export { SUBSTITUTIONS, type SubstitutionId } from './figures/substitutions.ts'
 export { type Board, boardOf } from './fingering/boards.ts'
-export { type Fingering, type FingeringWish, fingeringOf, fingerPlaces } from './fingering/fingering.ts'
+export {
+  type Fingering,
+  type FingeringWish,
+  fingeringOf,
+  fingerPlaces,
+  positionRange,
+} from './fingering/fingering.ts'
 export type { Fingered } from './fingering/prices.ts'
 export { type CurvePoint, heightAt } from './notes/curve.ts'
 export {

@@ -156,6 +156,16 @@ export interface RuleArguments {
   'exercise.empty': readonly [rung: string]
   'exercise.order': readonly [text: string]
   'exercise.phraseNowhere': readonly number[]
+  // Why a block is in a plan.
+  'plan.warmUp': readonly []
+  'plan.due': readonly [days: number]
+  'plan.fading': readonly [days: number]
+  'plan.again': readonly [days: number]
+  'plan.first': readonly []
+  'plan.newKey': readonly [keys: number, rung: string]
+  'plan.newRung': readonly [rung: string]
+  'plan.play': readonly []
+
   'next.bar': readonly [bar: number]
   'next.slower': readonly [tempo: number, below: number]
   'next.again': readonly [below: number]

@@ -30,6 +30,14 @@ export { LowTones } from './listen/lowTones.ts'
 export { quantise } from './listen/quantise.ts'
 export { GRADER, type PlayedNote, type Source, type Take } from './listen/take.ts'
 export {
+  type BlockKind,
+  type PlanBlock,
+  type PlanInput,
+  type PlanTune,
+  type PracticeItem,
+  planSession,
+} from './plan/plan.ts'
+export {
   type CellState,
   KEY_ORDER_NAMES,
   type KeyedRun,
@@ -39,6 +47,14 @@ export {
   type LadderCell,
   ladderCell,
 } from './schedule/ladder.ts'
+export {
+  type Freshness,
+  freshnessOf,
+  type Memory,
+  memoryOf,
+  recallOf,
+  remembered,
+} from './schedule/memory.ts'
 export { nextStep, TEMPO_PLANS, type TempoPlan } from './schedule/next.ts'
 export { PIECE_PLANS, type PiecePlan, partsOf, piecesOf, sequenceOf } from './schedule/pieces.ts'
 export { playedAt, restDue, type Sitting } from './schedule/rest.ts'

@@ -13,6 +13,9 @@ const EMPTY: Readonly<Record<string, string>> = {
 const inBars = (bars: readonly number[]): string =>
   bars.length <= 1 ? `bar ${bars.join()}` : `bars ${bars.slice(0, -1).join(', ')} and ${bars.at(-1)}`
 
+/** “today”, “yesterday”, “9 days ago”. */
+const agoOf = (days: number): string => (days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`)
+
 /** Where bars don't matter. */
 const NO_BAR = Number.POSITIVE_INFINITY
 
@@ -35,51 +38,61 @@ const offClock = (beats: number, barBeats: number): string => {
 const whyOn = (least: number | undefined): string =>
   least === undefined ? 'Solid at the top tempo' : `Every mark is at least ${least}`
 
-export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' | 'move' | 'limit'>> = {
-  'limit.allowed': (...bars) => `Notes that are not allowed: ${inBars(bars)}.`,
-  'limit.atChanges': (...bars) => `No note sounds at the change: ${inBars(bars)}.`,
-  'limit.perBar': (...bars) => `More notes than one, or none: ${inBars(bars)}.`,
-  'limit.perChord': (...bars) => `Too many different notes over a chord: ${inBars(bars)}.`,
-  'limit.region': (...bars) => `Outside the small region: ${inBars(bars)}.`,
-  'limit.near': (...bars) => `Too far from the note before: ${inBars(bars)}.`,
-  'limit.shortest': (...bars) => `Notes too short: ${inBars(bars)}.`,
-  'limit.unbroken': (...bars) => `Places without a note: ${inBars(bars)}.`,
-  'limit.perBeat': (...bars) => `Too few notes in a beat: ${inBars(bars)}.`,
-  'limit.longTones': (...bars) => `Long notes that are no chord tones: ${inBars(bars)}.`,
-  'limit.alterations': (...bars) => `Dominants without an alteration: ${inBars(bars)}.`,
-  'limit.outside': (...bars) => `No stretch outside in the four bars that begin at ${inBars(bars)}.`,
-  'limit.ornaments': (...bars) =>
-    `No enclosure, approach or arpeggio in the two bars that begin at ${inBars(bars)}.`,
-  'limit.phrase': (...bars) => `The phrase is not whole: ${inBars(bars)}.`,
-  'take.note': (note) => `The time or the pitch of note ${note} is no number: the take can’t be graded.`,
-  'take.latency': () => 'The latency is no number: the take can’t be graded.',
-  'move.swapped': (bar) => `Two notes of bar ${bar} came in the other order.`,
-  'move.stopped': (bar, beats) => `You stopped in bar ${bar} and went on ${offClock(beats, NO_BAR)}.`,
-  'move.back': (bar) => `You went back to bar ${bar}.`,
-  'move.displaced': (bar, beats, barBeats) => `From bar ${bar} on all is ${offClock(beats, barBeats)}.`,
-  'move.rejoined': (bar) => `You were back with the band in bar ${bar}.`,
-  'next.bar': (bar) => `The trouble is in bar ${bar}: play that bar alone, from the one before.`,
-  'next.slower': (tempo, below) => `A mark is below ${below}: try it at ${tempo}.`,
-  'next.again': (below) =>
-    `A mark is below ${below}, and this is the slowest tempo: play it again, bar by bar.`,
-  'next.close': (least) => `Every mark is at least ${least}: play it again until it is solid.`,
-  'next.solid': () => 'Solid. Play it again: two in a row raise the tempo.',
-  'next.faster': (tempo) => `Solid twice in a row: up to ${tempo}.`,
-  'next.key': (least) => `${whyOn(least)}: try the next key.`,
-  'next.rung': (name, least) => `${whyOn(least)}, and this was the last key: try the next rung, ${name}.`,
-  'next.up': (tempo) => `Solid: up to ${tempo}.`,
-  'next.down': (tempo) => `Not solid yet: down to ${tempo}.`,
-  'next.piece': (from, to) => (from === to ? `On to bar ${from}.` : `On to bars ${from} to ${to}.`),
-  'next.part': (name) => `Now ${name}.`,
-  'next.keyAfter': () => 'On to the next key.',
-  'next.list': (title, at, all) => `Next in the list, ${at} of ${all}: ${title}.`,
-  'next.listDone': (title) => `That was the last one in ${title}. Back to the ladder.`,
-  'next.done': (least) => `${whyOn(least)}, in the last key of the last rung.`,
-  'exercise.empty': (rung) => EMPTY[rung] ?? 'There is no chord to play in this stretch.',
-  'exercise.order': (text) =>
-    `“${text}” can’t be read as an order of degrees. Write 2 to 16 of them, as 5 3 7 1; 9 is the 2 an octave up.`,
-  'exercise.phraseNowhere': (...bars) =>
-    bars.length === 0
-      ? 'The phrase doesn’t fit anywhere in this tune: its chords don’t occur.'
-      : `The phrase doesn’t fit in these bars; in this tune it can start in ${bars.length === 1 ? 'bar' : 'bars'} ${bars.join(', ')}.`,
-}
+export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' | 'move' | 'limit' | 'plan'>> =
+  {
+    'plan.warmUp': () => 'Slow and sure, to begin with.',
+    'plan.due': (days) => `It was good ${agoOf(days)}: time to bring it back.`,
+    'plan.fading': (days) => `It fades: last played ${agoOf(days)}.`,
+    'plan.again': (days) => `It did not go yet ${agoOf(days)}.`,
+    'plan.first': () => 'The first step of the ladder.',
+    'plan.newKey': (keys, rung) =>
+      `New: ${rung} goes in ${keys === 1 ? 'one key' : `${keys} keys`}, here is the next.`,
+    'plan.newRung': (rung) => `New: the next step of the ladder, ${rung}.`,
+    'plan.play': () => 'At the end, play: a chorus of your own.',
+    'limit.allowed': (...bars) => `Notes that are not allowed: ${inBars(bars)}.`,
+    'limit.atChanges': (...bars) => `No note sounds at the change: ${inBars(bars)}.`,
+    'limit.perBar': (...bars) => `More notes than one, or none: ${inBars(bars)}.`,
+    'limit.perChord': (...bars) => `Too many different notes over a chord: ${inBars(bars)}.`,
+    'limit.region': (...bars) => `Outside the small region: ${inBars(bars)}.`,
+    'limit.near': (...bars) => `Too far from the note before: ${inBars(bars)}.`,
+    'limit.shortest': (...bars) => `Notes too short: ${inBars(bars)}.`,
+    'limit.unbroken': (...bars) => `Places without a note: ${inBars(bars)}.`,
+    'limit.perBeat': (...bars) => `Too few notes in a beat: ${inBars(bars)}.`,
+    'limit.longTones': (...bars) => `Long notes that are no chord tones: ${inBars(bars)}.`,
+    'limit.alterations': (...bars) => `Dominants without an alteration: ${inBars(bars)}.`,
+    'limit.outside': (...bars) => `No stretch outside in the four bars that begin at ${inBars(bars)}.`,
+    'limit.ornaments': (...bars) =>
+      `No enclosure, approach or arpeggio in the two bars that begin at ${inBars(bars)}.`,
+    'limit.phrase': (...bars) => `The phrase is not whole: ${inBars(bars)}.`,
+    'take.note': (note) => `The time or the pitch of note ${note} is no number: the take can’t be graded.`,
+    'take.latency': () => 'The latency is no number: the take can’t be graded.',
+    'move.swapped': (bar) => `Two notes of bar ${bar} came in the other order.`,
+    'move.stopped': (bar, beats) => `You stopped in bar ${bar} and went on ${offClock(beats, NO_BAR)}.`,
+    'move.back': (bar) => `You went back to bar ${bar}.`,
+    'move.displaced': (bar, beats, barBeats) => `From bar ${bar} on all is ${offClock(beats, barBeats)}.`,
+    'move.rejoined': (bar) => `You were back with the band in bar ${bar}.`,
+    'next.bar': (bar) => `The trouble is in bar ${bar}: play that bar alone, from the one before.`,
+    'next.slower': (tempo, below) => `A mark is below ${below}: try it at ${tempo}.`,
+    'next.again': (below) =>
+      `A mark is below ${below}, and this is the slowest tempo: play it again, bar by bar.`,
+    'next.close': (least) => `Every mark is at least ${least}: play it again until it is solid.`,
+    'next.solid': () => 'Solid. Play it again: two in a row raise the tempo.',
+    'next.faster': (tempo) => `Solid twice in a row: up to ${tempo}.`,
+    'next.key': (least) => `${whyOn(least)}: try the next key.`,
+    'next.rung': (name, least) => `${whyOn(least)}, and this was the last key: try the next rung, ${name}.`,
+    'next.up': (tempo) => `Solid: up to ${tempo}.`,
+    'next.down': (tempo) => `Not solid yet: down to ${tempo}.`,
+    'next.piece': (from, to) => (from === to ? `On to bar ${from}.` : `On to bars ${from} to ${to}.`),
+    'next.part': (name) => `Now ${name}.`,
+    'next.keyAfter': () => 'On to the next key.',
+    'next.list': (title, at, all) => `Next in the list, ${at} of ${all}: ${title}.`,
+    'next.listDone': (title) => `That was the last one in ${title}. Back to the ladder.`,
+    'next.done': (least) => `${whyOn(least)}, in the last key of the last rung.`,
+    'exercise.empty': (rung) => EMPTY[rung] ?? 'There is no chord to play in this stretch.',
+    'exercise.order': (text) =>
+      `“${text}” can’t be read as an order of degrees. Write 2 to 16 of them, as 5 3 7 1; 9 is the 2 an octave up.`,
+    'exercise.phraseNowhere': (...bars) =>
+      bars.length === 0
+        ? 'The phrase doesn’t fit anywhere in this tune: its chords don’t occur.'
+        : `The phrase doesn’t fit in these bars; in this tune it can start in ${bars.length === 1 ? 'bar' : 'bars'} ${bars.join(', ')}.`,
+  }

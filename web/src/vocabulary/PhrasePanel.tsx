@@ -1,5 +1,13 @@
 import type { PhraseAnswer } from '@eager-contour/contract'
-import { familiesOf, homeOf, keysOfMode, sameShape, withSigns, wordReason } from '@eager-contour/core'
+import {
+  familiesOf,
+  homeOf,
+  keysOfMode,
+  type Phrase,
+  sameShape,
+  withSigns,
+  wordReason,
+} from '@eager-contour/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { LEAST } from '../notation/fingering/useFingering.ts'
@@ -8,8 +16,9 @@ import { usePhraseEdits } from '../practice/usePhraseEdits.ts'
 import { useSettings } from '../settings/settings.ts'
 import { Button } from '../ui/Button.tsx'
 import { Check } from '../ui/Check.tsx'
+import { Notice } from '../ui/Notice.tsx'
 import { StateMark } from '../ui/VerdictMark.tsx'
-import { useHearPhrase, useShown } from './inKey.ts'
+import { beyondRange, useHearPhrase, useShown } from './inKey.ts'
 import { OwnPhrase } from './OwnPhrase.tsx'
 import { PhraseChanges } from './PhraseChanges.tsx'
 import { PhrasePicture, useExplained } from './PhrasePicture.tsx'
@@ -52,7 +61,9 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
     return sameShape(phrase, others).slice(0, MOST_RELATIVES)
   }, [phrase, phrases, known.id, own, children])
   const { mode } = homeOf(phrase)
-  const shift = instrument.written.semitones
+  /** A key by its name, as the instrument reads it. */
+  const nameOf = (one: number) =>
+    withSigns(keysOfMode(mode)[(one + instrument.written.semitones + 120) % 12]!.tonic)
   return (
     <>
       <div className="flex flex-wrap items-center justify-between gap-3">
@@ -81,7 +92,6 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
       </p>
       <div role="radiogroup" aria-label="Key" className="my-3 flex flex-wrap gap-1">
         {BY_FOURTHS.map((one) => {
-          const { tonic: name } = keysOfMode(mode)[(one + shift + 120) % 12]!
           return (
             <button
               key={one}
@@ -91,7 +101,7 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
               onClick={() => setTonic(one)}
               className="inline-flex min-h-11 min-w-12 items-center justify-center gap-1 rounded-full border border-soft px-2 text-lg aria-checked:bg-ink aria-checked:text-on-ink"
             >
-              {withSigns(name)}
+              {nameOf(one)}
               {states[one]!.runs > 0 && (
                 <span className="rounded-full bg-sheet">
                   <StateMark state={states[one]!.state} size={20} />
@@ -102,6 +112,7 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
           )
         })}
       </div>
+      <TooWide phrase={phrase} tonic={tonic} name={nameOf} />
       <PhrasePicture
         shown={shown}
         terrain={terrain}
@@ -152,3 +163,29 @@ const PhraseLinks = ({
       ))}
     </p>
   )
+
+interface TooWideProps {
+  readonly phrase: Phrase
+  readonly tonic: number
+  /** A key's name, as the instrument reads it. */
+  readonly name: (tonic: number) => string
+}
+
+/** The first note that the instrument doesn't have in a key, and the nearest key in which it has all of them. */
+const TooWide = ({ phrase, tonic, name }: TooWideProps) => {
+  const { instrument } = useSettings()
+  const at = beyondRange(phrase, tonic, instrument)
+  if (at === undefined) return null
+  const other = NEAREST.map((by) => (tonic + by + 12) % 12).find(
+    (one) => beyondRange(phrase, one, instrument) === undefined,
+  )
+  return (
+    <Notice>
+      Note {at + 1} is beyond the range of a {instrument.name} in this key.{' '}
+      {other === undefined ? 'No key has all of it.' : `In ${name(other)} all of it can be played.`}
+    </Notice>
+  )
+}
+
+/** Half steps away, near ones first. */
+const NEAREST: readonly number[] = [1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6]

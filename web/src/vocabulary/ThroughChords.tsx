@@ -1,8 +1,20 @@
-import { analyseChart, type CellStart, type Phrase, readChart, throughChords } from '@eager-contour/core'
+import {
+  analyseChart,
+  type CellStart,
+  type Phrase,
+  readChart,
+  rungOf,
+  type Stretch,
+  throughChords,
+} from '@eager-contour/core'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useTunesQuery } from '../data/api.ts'
+import { newId } from '../data/ids.ts'
+import { sendEdit } from '../data/outbox.ts'
+import { stageAddress } from '../practice/stageAddress.ts'
 import { useSettings } from '../settings/settings.ts'
+import { useAppDispatch } from '../store/store.ts'
 import type { PlayedState } from '../tune/played.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
@@ -13,11 +25,21 @@ const BEGINS: readonly { readonly value: CellStart; readonly label: string }[] =
   { value: 'nearest', label: 'its nearest note' },
 ]
 
+/** The rung that drills a line. */
+const RUNG = 'your-line'
+
+/** A line of the player's that is new. */
+const bodyOfCell = (tune: string, title: string, stretch: Stretch) => ({
+  ...{ revision: 0, tune, title, stretch },
+  ...{ remark: '', tags: ['cell'] },
+})
+
 /** Puts a cell through every chord of a tune: one chord at a time, or all of it as a line that opens in Line. */
 export const ThroughChords = ({ phrase }: { readonly phrase: Phrase }) => {
   const { data: tunes = [] } = useTunesQuery()
   const { instrument } = useSettings()
   const navigate = useNavigate()
+  const dispatch = useAppDispatch()
   const readable = useMemo(
     () =>
       tunes.flatMap((tune) => {
@@ -36,8 +58,23 @@ export const ThroughChords = ({ phrase }: { readonly phrase: Phrase }) => {
     return { analysis, line: throughChords(analysis, phrase, stretch, instrument, begin) }
   }, [chosen, phrase, instrument, begin])
   if (!chosen || !through) return null
+  const last = chosen.chart.bars.length
+  /** Kept as a line, and drilled key after key. */
+  const drill = () => {
+    const id = newId('line')
+    const title = `A cell through ${chosen.tune.title}`
+    const stretch = { from: 0, to: last - 1 }
+    const body = { ...bodyOfCell(chosen.tune.id, title, stretch), notes: through.line.notes }
+    void sendEdit(dispatch, { entity: id, path: `lines/${id}`, title, body })
+    const { from: tempo } = rungOf(RUNG).tempo
+    void navigate(
+      stageAddress({
+        ...{ tune: chosen.tune.id, rung: RUNG, stretch, tempo, line: id },
+        practice: { keys: 'fourths' },
+      }),
+    )
+  }
   const write = () => {
-    const last = chosen.chart.bars.length
     const state: PlayedState = { played: through.line.notes }
     void navigate(`/tunes/${chosen.tune.id}/line?bars=1-${last}`, { state })
   }
@@ -52,6 +89,7 @@ export const ThroughChords = ({ phrase }: { readonly phrase: Phrase }) => {
         />
         <Choice<CellStart> label="On each chord from" value={begin} options={BEGINS} onChange={setBegin} />
         <Button onClick={write}>Open it as a line</Button>
+        <Button onClick={drill}>Keep it and drill it</Button>
       </div>
       <ChordByChord key={chosen.tune.id} {...through} />
     </section>

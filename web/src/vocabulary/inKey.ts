@@ -1,4 +1,11 @@
-import { bandEvents, comfortableStart, type Phrase, phraseInKey, swung } from '@eager-contour/core'
+import {
+  bandEvents,
+  comfortableStart,
+  type Instrument,
+  type Phrase,
+  phraseInKey,
+  swung,
+} from '@eager-contour/core'
 import { useMemo } from 'react'
 import { useHear } from '../audio/usePlay.ts'
 import { useSettings } from '../settings/settings.ts'
@@ -13,6 +20,13 @@ export const useShown = (phrase: Phrase, tonic: number) => {
     () => phraseInKey(phrase, tonic + written.semitones, comfortableStart(phrase, range) + written.semitones),
     [phrase, tonic, written, range],
   )
+}
+
+/** The first note (from 0) of a phrase in a key that an instrument doesn't have; undefined if it has all of them. */
+export const beyondRange = (phrase: Phrase, tonic: number, { range }: Instrument): number | undefined => {
+  const { line } = phraseInKey(phrase, tonic, comfortableStart(phrase, range))
+  const at = line.notes.findIndex(({ midi }) => midi < range.low || midi > range.high)
+  return at < 0 ? undefined : at
 }
 
 /** Plays a phrase in a key over its changes. */

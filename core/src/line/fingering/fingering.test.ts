@@ -7,7 +7,7 @@ import { EIGHTH } from '../../theory/rhythm/ticks.ts'
 import { phraseInKey } from '../phrases/phraseTune.ts'
 import { SHIPPED_PHRASES } from '../phrases/shipped.ts'
 import { type Board, boardOf, distancesOf, fretAt } from './boards.ts'
-import { fingeringOf, fingerPlaces } from './fingering.ts'
+import { fingeringOf, fingerPlaces, positionRange } from './fingering.ts'
 import { placePrice, stepPrice } from './prices.ts'
 
 const GUITAR = boardOf(instrumentOf('guitar'))!
@@ -118,6 +118,15 @@ describe('fingering', () => {
     })
     expect(problem(eighths(41, 86), { still: true })).toMatchObject({ rule: 'fingering.still', args: [2] })
     expect(fingeringOf(GUITAR, [])).toMatchObject({ ok: true, value: { notes: [] } })
+  })
+
+  it('knows what a hand reaches in a position: two octaves and more on a guitar, on a bass only with its open strings', () => {
+    // Fifth position of the guitar, a fret's stretch on either side: fourth fret of the low E to the ninth of the high one.
+    expect(positionRange(GUITAR, 5)).toEqual({ low: 44, high: 73 })
+    const all = eighths(...Array.from({ length: 30 }, (_, at) => 44 + at))
+    expect(fingered(GUITAR, all, { still: true }).shifts).toBe(0)
+    expect(positionRange(BASS, 1)).toBeDefined()
+    expect(positionRange(BASS, 5)).toBeUndefined()
   })
 
   it('takes more time for a shift when there is some: a long note is where the hand moves', () => {

@@ -49,6 +49,23 @@ export const fingerPlaces = (board: Board, midi: number): readonly Fingered[] =>
     return places
   })
 
+/**
+ * The pitches that a hand reaches in a position without a shift; undefined where it can't reach all of them between the lowest
+ * and the highest.
+ *
+ * @example positionRange(boardOf(instrumentOf('guitar')), 5) // { low: 44, high: 73 }
+ */
+export const positionRange = (
+  board: Board,
+  position: number,
+): { readonly low: number; readonly high: number } | undefined => {
+  const low = board.strings[0]! + Math.max(0, position - board.stretch)
+  const high = board.strings.at(-1)! + Math.min(board.frets, position + board.reach + board.stretch)
+  for (let midi = low; midi <= high; midi += 1)
+    if (!fingerPlaces(board, midi).some((place) => place.position === position)) return undefined
+  return { low, high }
+}
+
 /** The finger for a fret counted from the hand's first: one a fret, but the fourth for a hand's last. */
 const fingerFor = ({ reach }: Board, offset: number): number =>
   offset >= reach ? 4 : Math.max(0, offset) + 1

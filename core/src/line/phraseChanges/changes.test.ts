@@ -1,3 +1,4 @@
+import { Note, Scale } from 'tonal'
 import { describe, expect, it } from 'vitest'
 import type { Phrase } from '../phrases/phrase.ts'
 import { phraseInKey } from '../phrases/phraseTune.ts'
@@ -46,6 +47,28 @@ describe('changes of a phrase', () => {
     // A half step under a tone stays a half step beside its mirror.
     const turned = changed(readPhrase('Imaj7', 'R #9 3 5'), 'turnedByScale')
     expect(intervals(turned).at(1)).toBe(-1)
+  })
+
+  it('steps along the scales that tonal has: Dorian, Mixolydian, Ionian, Locrian', () => {
+    for (const [chord, name, written] of [
+      ['IIm7', 'D dorian', 'R 9 b3 11 5 13 b7'],
+      ['V7', 'G mixolydian', 'R 9 3 11 5 13 b7'],
+      ['Imaj7', 'C ionian', 'R 9 3 11 5 13 7'],
+    ] as const) {
+      const scale = readPhrase(chord, written)
+      const classes = Scale.get(name).notes.map((note) => Note.chroma(note)!)
+      const root = classes[0]!
+      for (const [id, steps] of [
+        ['stepUp', 1],
+        ['thirdUp', 2],
+        ['fourthUp', 3],
+        ['stepDown', -1],
+        ['thirdDown', -2],
+      ] as const)
+        expect(changed(scale, id).notes.map(({ semitones }) => (root + semitones + 24) % 12)).toEqual(
+          classes.map((_, at) => classes[(at + steps + 7) % 7]!),
+        )
+    }
   })
 
   it('in time and at the ends: earlier, later, led in, enclosed, longer, shorter', () => {

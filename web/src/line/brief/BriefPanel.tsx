@@ -247,11 +247,7 @@ export const BriefPanel = memo(() => {
           options={LANDING}
           onChange={(degree) => change({ landingDegree: degreeOrNone(degree) })}
         />
-        <RangeChoice
-          preference={preference}
-          instrument={instrument}
-          onChange={(range) => change({ range })}
-        />
+        <RangeChoice preference={preference} instrument={instrument} onChange={change} />
         <Check
           label="repeat a rhythm"
           checked={preference.motif ?? false}

@@ -1,4 +1,14 @@
-import { type Instrument, pitchClass, simpleSpelling, spellPitch, withSigns } from '@eager-contour/core'
+import {
+  type Board,
+  boardOf,
+  type Instrument,
+  pitchClass,
+  positionRange,
+  simpleSpelling,
+  spellPitch,
+  withSigns,
+} from '@eager-contour/core'
+import { range } from 'd3-array'
 import { Choice } from '../../ui/Choice.tsx'
 import type { Preference } from './briefs.ts'
 
@@ -10,8 +20,9 @@ export const RangeChoice = ({
 }: {
   readonly preference: Preference
   readonly instrument: Instrument
-  readonly onChange: (range: Preference['range']) => void
+  readonly onChange: (part: Pick<Preference, 'range' | 'position'>) => void
 }) => {
+  const board = boardOf(instrument)
   const { low, high } = preference.range ?? instrument.range
   const notes = Array.from(
     { length: instrument.range.high - instrument.range.low + 1 },
@@ -22,24 +33,50 @@ export const RangeChoice = ({
       .filter((midi) => midi >= from && midi <= to)
       .map((midi) => ({ value: String(midi), label: readName(midi + instrument.written.semitones) }))
   const set = (range: NonNullable<Preference['range']>) =>
-    onChange(range.low === instrument.range.low && range.high === instrument.range.high ? undefined : range)
+    onChange({
+      position: undefined,
+      range: range.low === instrument.range.low && range.high === instrument.range.high ? undefined : range,
+    })
   return (
-    <div className="grid grid-cols-2 gap-2">
-      <Choice
-        label="From"
-        value={String(low)}
-        options={options(instrument.range.low, high - OCTAVE)}
-        onChange={(chosen) => set({ low: Number(chosen), high })}
-      />
-      <Choice
-        label="up to"
-        value={String(high)}
-        options={options(low + OCTAVE, instrument.range.high)}
-        onChange={(chosen) => set({ low, high: Number(chosen) })}
-      />
-    </div>
+    <>
+      <div className="grid grid-cols-2 gap-2">
+        <Choice
+          label="From"
+          value={String(low)}
+          options={options(instrument.range.low, high - OCTAVE)}
+          onChange={(chosen) => set({ low: Number(chosen), high })}
+        />
+        <Choice
+          label="up to"
+          value={String(high)}
+          options={options(low + OCTAVE, instrument.range.high)}
+          onChange={(chosen) => set({ low, high: Number(chosen) })}
+        />
+      </div>
+      {board && (
+        <Choice
+          label="On the neck"
+          value={String(preference.position ?? 0)}
+          options={[
+            { value: '0', label: 'anywhere' },
+            ...positionsOf(board).map((position) => ({
+              value: String(position),
+              label: `in position ${position}, without a shift`,
+            })),
+          ]}
+          onChange={(chosen) => {
+            const position = Number(chosen) || undefined
+            onChange({ position, range: position === undefined ? undefined : positionRange(board, position) })
+          }}
+        />
+      )}
+    </>
   )
 }
+
+/** The positions in which a hand reaches every note between its lowest and its highest. */
+const positionsOf = (board: Board): readonly number[] =>
+  range(1, 13).filter((position) => positionRange(board, position) !== undefined)
 
 /** A line has at least an octave. */
 const OCTAVE = 12

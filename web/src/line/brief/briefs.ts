@@ -34,6 +34,8 @@ export interface Preference
   readonly landingDegree?: Degree | undefined
   /** The lowest and highest note, as sounding MIDI numbers; the instrument's range if left out. */
   readonly range?: { readonly low: number; readonly high: number } | undefined
+  /** The hand stays in this position on the fingerboard: the range is its own. */
+  readonly position?: number | undefined
   /** How closely a drawn contour is followed: an index of STRICTNESS. */
   readonly strictness?: number
   /** Of a solo: indexes of SPACE, LENGTH and REPEATS. */

@@ -293,7 +293,10 @@ export const selectLine = injected.selector(({ editor: { history, state } }): Ed
 )
 
 /** How the player wants the line fingered. */
-export const selectFingering = createSelector(selectLine, (line): FingeringWish => line?.fingering ?? {})
+export const selectFingering = createSelector(
+  [selectLine, (state) => selectPreference(state).position],
+  (line, position): FingeringWish => line?.fingering ?? (position === undefined ? {} : { still: true }),
+)
 
 /** The selected notes, within the notes that the line has. */
 export const selectSelection = createSelector(

@@ -1,0 +1,263 @@
+import { type Reason, reason } from '../../outcome/reasons.ts'
+import { randomFrom } from '../../random/random.ts'
+import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { type Key, keysOfMode } from '../../theory/pitch/key.ts'
+import type { Stretch } from '../../tune/chart/chart.ts'
+import { RUNGS, type RungId, rungOf } from '../drill/rungs.ts'
+import type { RunVerdict } from '../grade/rules.ts'
+import { freshnessOf, type Memory, recallOf } from '../schedule/memory.ts'
+import { type LadderRun, nextTempo } from '../schedule/tempo.ts'
+
+/** Something that can fade: a rung over a stretch of a tune in a key, or a line or phrase on it. */
+export interface PracticeItem {
+  readonly id: string
+  readonly tune: string
+  readonly rung: RungId
+  /** At concert pitch. */
+  readonly key: Key
+  readonly stretch: Stretch
+  /** The line or phrase that is played. */
+  readonly line?: string
+  readonly memory: Memory
+  /** The last runs, oldest first, two at most. */
+  readonly recent: readonly LadderRun[]
+}
+
+/** A tune as a plan looks at it. */
+export interface PlanTune {
+  readonly id: string
+  /** Its own key. */
+  readonly key: Key
+  readonly bars: number
+  readonly beatsPerBar: number
+  readonly tempo: number
+}
+
+/** What a block is for. */
+export type BlockKind = 'warmUp' | 'due' | 'new' | 'play'
+
+/** Some minutes of a session: one exercise, and why. */
+export interface PlanBlock {
+  /** The same in every plan for the same thing. */
+  readonly id: string
+  readonly kind: BlockKind
+  readonly tune: string
+  readonly rung: RungId
+  readonly key: Key
+  readonly stretch: Stretch
+  readonly tempo: number
+  readonly line?: string
+  /** Whole minutes, at least one. */
+  readonly minutes: number
+  readonly why: Reason
+}
+
+export interface PlanInput {
+  readonly items: readonly PracticeItem[]
+  readonly tunes: readonly PlanTune[]
+  /** How long the session is. */
+  readonly minutes: number
+  readonly now: Date
+  readonly seed: number
+  /** Blocks by their ids that are not wanted today: played already, or skipped. */
+  readonly without?: readonly string[]
+}
+
+/** Runs in a block, and the seconds between two of them (common practice, no source). */
+const RUNS: Readonly<Record<BlockKind, number>> = { warmUp: 2, due: 2, new: 3, play: 1 }
+const BETWEEN_SECONDS = 10
+/** The shortest sessions with a warm-up, and with a chorus at the end: minutes. */
+const WARM_UP_FROM = 15
+const PLAY_FROM = 20
+/** A rung of these grades warms up. */
+const EASY_GRADE = 3
+/** At the end a chorus is played freely: nothing is asked of it but where phrases end. */
+const PLAY_RUNG: RungId = 'chorus'
+/** New rungs are begun over this number of bars. */
+const NEW_BARS = 4
+const DAY_MS = 86_400_000
+
+const held = (verdict: RunVerdict | undefined): boolean => verdict === 'solid' || verdict === 'move on'
+const classOf = ({ tonic }: Key): number => pitchClassOf(fifthsOf(tonic))
+
+const minutesOf = (kind: BlockKind, tune: PlanTune, stretch: Stretch, tempo: number): number => {
+  const bars = stretch.to - stretch.from + 2
+  const seconds = (bars * tune.beatsPerBar * 60) / tempo + BETWEEN_SECONDS
+  return Math.max(1, Math.ceil((RUNS[kind] * seconds) / 60))
+}
+
+/**
+ * A session: a warm-up if there is time, what is due with the most faded first, one new thing, a chorus at the end. It never
+ * takes longer than its minutes. The same input gives the same plan.
+ *
+ * @example planSession({ items: [], tunes: [], minutes: 30, now: new Date(), seed: 1 }) // []
+ */
+export const planSession = (input: PlanInput): readonly PlanBlock[] => {
+  const { minutes, without = [] } = input
+  const tunes = new Map(input.tunes.map((tune) => [tune.id, tune]))
+  const known = { ...input, items: input.items.filter(({ tune }) => tunes.has(tune)), byId: tunes }
+  let left = minutes
+  const take = (block: PlanBlock | undefined): readonly PlanBlock[] => {
+    if (!block || block.minutes > left || without.includes(block.id)) return []
+    left -= block.minutes
+    return [block]
+  }
+  // What is sure to come is taken first, and put in its place afterwards.
+  const warmUp = minutes >= WARM_UP_FROM ? take(warmUpOf(known)) : []
+  const fresh = take(newOf(known))
+  const play = minutes >= PLAY_FROM ? take(playOf(known)) : []
+  const due = dueOf(known).flatMap((block) => take(block))
+  return [...warmUp, ...together(due), ...fresh, ...play]
+}
+
+interface Known extends PlanInput {
+  readonly byId: ReadonlyMap<string, PlanTune>
+}
+
+const blockOf = (
+  { byId }: Known,
+  kind: BlockKind,
+  what: Pick<PlanBlock, 'tune' | 'rung' | 'key' | 'stretch' | 'tempo' | 'line' | 'why'>,
+): PlanBlock => {
+  const { tune, rung, key, stretch, line } = what
+  const { line: _line, ...rest } = what
+  const id = [tune, rung, classOf(key), stretch.from, stretch.to, line ?? ''].join(' ')
+  return {
+    ...{ ...rest, id, kind },
+    ...(line === undefined ? {} : { line }),
+    minutes: minutesOf(kind, byId.get(tune)!, stretch, what.tempo),
+  }
+}
+
+/** What should be played again, the most faded first; the reason tells how long it was left. */
+const dueOf = (known: Known): readonly PlanBlock[] =>
+  known.items
+    .map((item) => ({
+      item,
+      recall: recallOf(item.memory, known.now),
+      word: freshnessOf(item.memory, known.now),
+    }))
+    .filter(({ word }) => word === 'due' || word === 'fading')
+    .sort((a, b) => a.recall - b.recall || (a.item.id < b.item.id ? -1 : 1))
+    .map(({ item, word }) => {
+      const days = Math.max(0, Math.floor((known.now.getTime() - Date.parse(item.memory.last)) / DAY_MS))
+      const last = item.recent.at(-1)
+      return blockOf(known, 'due', {
+        ...item,
+        tempo: nextTempo(rungOf(item.rung), item.recent),
+        why: held(last?.verdict)
+          ? reason(word === 'fading' ? 'plan.fading' : 'plan.due', days)
+          : reason('plan.again', days),
+      })
+    })
+
+/** The most faded first; after it what is like it: the same rung of the same tune, then the same tune. */
+const together = (blocks: readonly PlanBlock[]): readonly PlanBlock[] => {
+  const left = [...blocks]
+  const ordered: PlanBlock[] = []
+  while (left.length > 0) {
+    const last = ordered.at(-1)
+    const likeness = (block: PlanBlock): number =>
+      last === undefined || block.tune !== last.tune ? 0 : block.rung === last.rung ? 2 : 1
+    const most = Math.max(...left.map(likeness))
+    ordered.push(
+      left.splice(
+        left.findIndex((block) => likeness(block) === most),
+        1,
+      )[0]!,
+    )
+  }
+  return ordered
+}
+
+/** What is known best among the easy rungs, at its slowest tempo. */
+const warmUpOf = (known: Known): PlanBlock | undefined => {
+  const easy = known.items
+    .filter(({ rung, recent }) => rungOf(rung).grade <= EASY_GRADE && held(recent.at(-1)?.verdict))
+    .sort((a, b) => b.memory.stability - a.memory.stability || (a.id < b.id ? -1 : 1))
+  // Of the best few another one each day.
+  const few = easy.slice(0, 3)
+  const item = few[Math.floor(randomFrom(known.seed)() * few.length)]
+  return (
+    item &&
+    blockOf(known, 'warmUp', { ...item, tempo: rungOf(item.rung).tempo.from, why: reason('plan.warmUp') })
+  )
+}
+
+const lastPlayed = ({ items }: Known): PracticeItem | undefined =>
+  items.reduce<PracticeItem | undefined>(
+    (last, item) => (!last || item.memory.last > last.memory.last ? item : last),
+    undefined,
+  )
+
+/** How far up the ladder a rung is, from 0. */
+const placeOf = (rung: RungId): number => RUNGS.findIndex(({ id }) => id === rung)
+
+/** The next key of the rung that goes best, a fourth on; or the next rung, if it goes in all keys; or the very first one. */
+const newOf = (known: Known): PlanBlock | undefined => {
+  const last = lastPlayed(known)
+  if (!last) {
+    const [tune] = known.tunes
+    const [rung] = RUNGS
+    return (
+      tune &&
+      rung &&
+      blockOf(known, 'new', {
+        tune: tune.id,
+        rung: rung.id,
+        key: tune.key,
+        stretch: { from: 0, to: Math.min(tune.bars, NEW_BARS) - 1 },
+        tempo: rung.tempo.from,
+        why: reason('plan.first'),
+      })
+    )
+  }
+  const { tune, stretch } = last
+  const here = known.items.filter(
+    (item) =>
+      item.tune === tune &&
+      item.line === undefined &&
+      item.stretch.from === stretch.from &&
+      item.stretch.to === stretch.to,
+  )
+  const own = known.byId.get(tune)!.key
+  const keys = Array.from({ length: 12 }, (_, step) => keysOfMode(own.mode)[(classOf(own) + 5 * step) % 12]!)
+  const rungs = [...new Set(here.map(({ rung }) => rung))].sort((a, b) => placeOf(b) - placeOf(a))
+  for (const rung of rungs) {
+    const tried = here.filter((item) => item.rung === rung)
+    const going = tried.filter(({ recent }) => held(recent.at(-1)?.verdict))
+    const untried = keys.find((key) => !tried.some((item) => classOf(item.key) === classOf(key)))
+    // Another key comes when all that were tried go.
+    if (untried && going.length === tried.length)
+      return blockOf(known, 'new', {
+        ...{ tune, stretch, rung, key: untried },
+        tempo: rungOf(rung).tempo.from,
+        why: reason('plan.newKey', tried.length, rungOf(rung).name),
+      })
+  }
+  const furthest = Math.max(-1, ...rungs.map((rung) => placeOf(rung)))
+  const next = RUNGS.slice(furthest + 1).find(({ needs }) => !needs)
+  return (
+    next &&
+    blockOf(known, 'new', {
+      ...{ tune, stretch, rung: next.id, key: own },
+      tempo: next.tempo.from,
+      why: reason('plan.newRung', next.name),
+    })
+  )
+}
+
+/** A chorus of the tune that was played last, at its own tempo. */
+const playOf = (known: Known): PlanBlock | undefined => {
+  const tune = known.byId.get(lastPlayed(known)?.tune ?? '') ?? known.tunes[0]
+  if (!tune) return undefined
+  const { tempo } = rungOf(PLAY_RUNG)
+  return blockOf(known, 'play', {
+    tune: tune.id,
+    rung: PLAY_RUNG,
+    key: tune.key,
+    stretch: { from: 0, to: tune.bars - 1 },
+    tempo: Math.min(tempo.to, Math.max(tempo.from, tune.tempo)),
+    why: reason('plan.play'),
+  })
+}

@@ -1,0 +1,115 @@
+import { type Card, createEmptyCard, fsrs, generatorParameters, Rating, State } from 'ts-fsrs'
+import type { RunVerdict } from '../grade/rules.ts'
+
+/** What is remembered of something practised: plain data, as it is stored. */
+export interface Memory {
+  /** Days after which it is recalled nine times out of ten. */
+  readonly stability: number
+  /** 1, easy, to 10. */
+  readonly difficulty: number
+  readonly state: 'learning' | 'review' | 'relearning'
+  /** Steps of learning that are done. */
+  readonly steps: number
+  readonly reviews: number
+  readonly lapses: number
+  /** When it was last played, and when it should be played again: ISO 8601. */
+  readonly last: string
+  readonly due: string
+}
+
+/** How well it is still known, in a word. */
+export type Freshness = 'fresh' | 'soon' | 'due' | 'fading'
+
+const RATINGS = {
+  again: Rating.Again,
+  close: Rating.Hard,
+  solid: Rating.Good,
+  'move on': Rating.Easy,
+} as const satisfies Readonly<Record<RunVerdict, Rating>>
+
+/** FSRS with the parameters that its authors fitted; nothing is left to chance, so that the same log gives the same plan. */
+const scheduler = fsrs(generatorParameters({ enable_fuzz: false, request_retention: 0.9 }))
+
+const STATES = { learning: State.Learning, review: State.Review, relearning: State.Relearning } as const
+const NAMES = {
+  [State.Learning]: 'learning',
+  [State.Review]: 'review',
+  [State.Relearning]: 'relearning',
+} as const
+
+const DAY_MS = 86_400_000
+/** It is called soon if it is due within this time, and fading if it is recalled less often than this. */
+const SOON_MS = DAY_MS
+const FADING = 0.7
+
+const cardOf = (memory: Memory): Card => ({
+  due: new Date(memory.due),
+  stability: memory.stability,
+  difficulty: memory.difficulty,
+  elapsed_days: 0,
+  scheduled_days: Math.max(0, Math.round((Date.parse(memory.due) - Date.parse(memory.last)) / DAY_MS)),
+  learning_steps: memory.steps,
+  reps: memory.reviews,
+  lapses: memory.lapses,
+  state: STATES[memory.state],
+  last_review: new Date(memory.last),
+})
+
+/**
+ * The memory of something after it was played once more. A moment before the last one (a clock that was set back) counts as
+ * the last one.
+ * @param before undefined if it was never played
+ * @param at ISO 8601
+ * @example remembered(undefined, 'solid', '2026-01-01T10:00:00.000Z').reviews // 1
+ */
+export const remembered = (before: Memory | undefined, verdict: RunVerdict, at: string): Memory => {
+  const now = new Date(before && before.last > at ? before.last : at)
+  const { card } = scheduler.next(before ? cardOf(before) : createEmptyCard(now), now, RATINGS[verdict])
+  return {
+    stability: card.stability,
+    difficulty: card.difficulty,
+    state: NAMES[card.state as keyof typeof NAMES] ?? 'learning',
+    steps: card.learning_steps,
+    reviews: card.reps,
+    lapses: card.lapses,
+    last: now.toISOString(),
+    due: card.due.toISOString(),
+  }
+}
+
+/**
+ * The memory of something from all its runs, oldest first; undefined for none.
+ *
+ * @example memoryOf([]) // undefined
+ */
+export const memoryOf = (
+  runs: readonly { readonly verdict: RunVerdict; readonly playedAt: string }[],
+): Memory | undefined =>
+  runs.reduce<Memory | undefined>(
+    (memory, { verdict, playedAt }) => remembered(memory, verdict, playedAt),
+    undefined,
+  )
+
+/**
+ * How likely something is recalled at a moment, 0 to 1.
+ *
+ * @example recallOf(remembered(undefined, 'solid', '2026-01-01T10:00:00.000Z'), new Date('2026-01-01T10:00:00.000Z')) // 1
+ */
+export const recallOf = (memory: Memory, now: Date): number =>
+  scheduler.get_retrievability(
+    cardOf(memory),
+    now < new Date(memory.last) ? new Date(memory.last) : now,
+    false,
+  )
+
+/**
+ * How well something is still known at a moment, in a word.
+ *
+ * @example freshnessOf(remembered(undefined, 'move on', '2026-01-01T10:00:00.000Z'), new Date('2026-01-01T11:00:00.000Z')) // 'fresh'
+ */
+export const freshnessOf = (memory: Memory, now: Date): Freshness => {
+  const left = Date.parse(memory.due) - now.getTime()
+  if (left > SOON_MS) return 'fresh'
+  if (left > 0) return 'soon'
+  return recallOf(memory, now) < FADING ? 'fading' : 'due'
+}
