@@ -46,7 +46,7 @@ const WEB_ORDER = [
   ['input'],
   ['notation'],
   ['practice'],
-  ['tunes', 'changes', 'map', 'line', 'drills', 'stage', 'vocabulary', 'log', 'setup'],
+  ['today', 'tunes', 'changes', 'map', 'line', 'drills', 'stage', 'vocabulary', 'log', 'setup'],
   ['app'],
 ]
 

@@ -12,6 +12,7 @@ export { type PhraseAnswer, PhraseBody } from './records/phrase.ts'
 export { EditBody } from './records/record.ts'
 export {
   type HeldTempoAnswer,
+  type ItemAnswer,
   type RunAnswer,
   RunBody,
   type RunPageAnswer,

@@ -3,6 +3,7 @@ import { expect, test } from './app.ts'
 import { checker, openPage, writeLine } from './places.ts'
 
 const SCREENS = [
+  { name: 'Today', address: '/today' },
   { name: 'Tunes', address: '/tunes' },
   { name: 'New tune', address: '/tunes/new' },
   { name: 'Changes', address: '/tunes/tune-salt-stairs/changes?bars=1-8' },

@@ -19,7 +19,7 @@ const osmdFile = createRequire(import.meta.url).resolve('opensheetmusicdisplay')
 const WRITTEN_ABOVE_SOUNDING = 2
 
 test('from the tunes to a stretch and its map', async ({ page }) => {
-  await page.goto('/')
+  await page.goto('/tunes')
   await expect(page.getByRole('heading', { name: 'Tunes' })).toBeVisible()
   expect(DEMO_TUNES.length).toBeGreaterThanOrEqual(6)
   for (const { title } of DEMO_TUNES) await expect(page.getByRole('link', { name: title })).toBeVisible()

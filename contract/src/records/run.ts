@@ -1,4 +1,4 @@
-import type { Marks, RunVerdict, Take } from '@eager-contour/core'
+import type { LadderRun, Marks, Memory, RunVerdict, Take } from '@eager-contour/core'
 import {
   IsIn,
   IsInt,
@@ -50,6 +50,14 @@ export interface RunWithTakeAnswer extends RunAnswer {
 export interface RunPageAnswer {
   readonly total: number
   readonly runs: readonly RunAnswer[]
+}
+
+/** Something that was practised and can fade, with what is remembered of it. */
+export interface ItemAnswer extends Pick<RunAnswer, 'tune' | 'rung' | 'key' | 'stretch' | 'line'> {
+  readonly id: string
+  readonly memory: Memory
+  /** The last runs, oldest first, two at most. */
+  readonly recent: readonly LadderRun[]
 }
 
 /** The fastest tempo in bpm that held on a day, for a tune and rung. */

@@ -182,6 +182,9 @@ export interface RuleArguments {
   'next.keyAfter': readonly []
   'next.list': readonly [title: string, at: number, all: number]
   'next.listDone': readonly [title: string]
+  'next.block': readonly [name: string]
+  'next.blockAgain': readonly [minutes: number]
+  'next.sessionDone': readonly []
   'next.done': readonly [least?: number]
 }
 

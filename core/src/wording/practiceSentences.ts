@@ -87,6 +87,10 @@ export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' |
     'next.keyAfter': () => 'On to the next key.',
     'next.list': (title, at, all) => `Next in the list, ${at} of ${all}: ${title}.`,
     'next.listDone': (title) => `That was the last one in ${title}. Back to the ladder.`,
+    'next.block': (name) => `Next in today’s session: ${name}.`,
+    'next.blockAgain': (minutes) =>
+      `Once more: this block has ${minutes} ${minutes === 1 ? 'minute' : 'minutes'}.`,
+    'next.sessionDone': () => 'That was the last block of the session.',
     'next.done': (least) => `${whyOn(least)}, in the last key of the last rung.`,
     'exercise.empty': (rung) => EMPTY[rung] ?? 'There is no chord to play in this stretch.',
     'exercise.order': (text) =>

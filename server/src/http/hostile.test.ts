@@ -119,7 +119,17 @@ describe('hostile requests', () => {
   }, 3_600_000)
 
   it('are answered for any question to any list or record (property)', async () => {
-    const lists = ['tunes', 'lines', 'phrases', 'exercises', 'set-lists', 'runs', 'runs/last', 'runs/tempos']
+    const lists = [
+      'tunes',
+      'lines',
+      'phrases',
+      'exercises',
+      'set-lists',
+      'runs',
+      'runs/last',
+      'runs/tempos',
+      'runs/items',
+    ]
     const records = [
       'settings',
       'health',

@@ -12,6 +12,7 @@ import {
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
 import { NotFoundError } from './errors.ts'
+import { countRun, ItemEntity, listItems } from './items.ts'
 import { isWhole, JsonColumn } from './json.ts'
 import { listed, resource } from './resource.ts'
 
@@ -164,15 +165,22 @@ export const writeRun = async (store: Store, id: string, body: RunBody): Promise
     })
     await manager.insert(RunEntity, row)
     await manager.insert(TakeEntity, { run: id, take })
+    await countRun(manager, row, async (of) =>
+      manager.find(RunEntity, { where: { tune: of }, order: { playedAt: 'ASC' } }),
+    )
     return answerOf(row)
   })
 
 export const runs = resource({
   path: 'runs',
-  entities: [RunEntity, TakeEntity],
+  entities: [RunEntity, TakeEntity, ItemEntity],
   body: RunBody,
   list: listed(RunsQuery, pageOfRuns),
-  lists: { last: listed(TuneQuery, lastRuns), tempos: listed(TuneQuery, heldTempos) },
+  lists: {
+    last: listed(TuneQuery, lastRuns),
+    tempos: listed(TuneQuery, heldTempos),
+    items: listed(TuneQuery, listItems),
+  },
   read: readRun,
   write: writeRun,
 })

@@ -6,6 +6,7 @@ import { Waiting } from '../ui/Notice.tsx'
 import { useHelp } from './WithHelp.tsx'
 
 const PAGES = [
+  { to: '/today', name: 'Today' },
   { to: '/tunes', name: 'Tunes' },
   { to: '/vocabulary', name: 'Vocabulary' },
   { to: '/log', name: 'Log' },
@@ -24,9 +25,9 @@ export const Shell = () => {
       </a>
       <header className="flex flex-wrap items-center gap-x-6 gap-y-1 px-5 py-2">
         <NavLink
-          to="/tunes"
+          to="/today"
           className="flex items-center gap-2 font-head text-lg font-bold"
-          aria-label="Eager Contour, all tunes"
+          aria-label="Eager Contour, today"
         >
           <svg viewBox="0 0 32 20" className="h-5 w-8" aria-hidden="true">
             <path

@@ -13,7 +13,11 @@ const PAGES: RouteObject[] = [
     errorElement: <PageError />,
     hydrateFallbackElement: <Waiting what="Opening" />,
     children: [
-      { index: true, element: <Navigate to="/tunes" replace /> },
+      { index: true, element: <Navigate to="/today" replace /> },
+      {
+        path: 'today',
+        lazy: async () => ({ Component: (await import('../today/TodayPage.tsx')).TodayPage }),
+      },
       { path: 'tunes', element: <TunesPage /> },
       {
         path: 'tunes/new',

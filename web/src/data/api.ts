@@ -1,6 +1,7 @@
 import {
   type ExerciseAnswer,
   type HeldTempoAnswer,
+  type ItemAnswer,
   LIMITS,
   type LineAnswer,
   type LineVersionAnswer,
@@ -71,6 +72,8 @@ export const api = createApi({
     }),
     /** The last run of each tune. */
     lastRuns: builder.query<readonly RunAnswer[], void>({ query: () => 'runs/last', providesTags: ['runs'] }),
+    /** What was practised, with what is remembered of it, what is due first. */
+    items: builder.query<readonly ItemAnswer[], void>({ query: () => 'runs/items', providesTags: ['runs'] }),
     settings: builder.query<SettingsAnswer, void>({ query: () => 'settings', providesTags: ['settings'] }),
   }),
 })
@@ -93,6 +96,7 @@ export const {
   useExercisesQuery,
   useSetListsQuery,
   useLastRunsQuery,
+  useItemsQuery,
   useRunsInfiniteQuery,
   useTuneRunsQuery,
   usePhraseRunsQuery,

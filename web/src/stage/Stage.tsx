@@ -34,6 +34,7 @@ import { keepUnsavedRun } from './run/unsavedRun.ts'
 import { useByItself } from './run/useByItself.ts'
 import { useRun } from './run/useRun.ts'
 import { useSavedRun, useUnsavedRun } from './run/useSavedRun.ts'
+import { useSessionBlock } from './run/useSessionBlock.ts'
 import { useWakeLock } from './run/useWakeLock.ts'
 import { StageHeader } from './StageHeader.tsx'
 import { Sources } from './sources/Sources.tsx'
@@ -91,6 +92,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, byItself, pr
     onPlayed,
   })
   const saving = useSavedRun(run, unsavedRun, rules)
+  useSessionBlock(run.state, run.grade)
   const [armed, setArmed] = useArmed(true)
   const [trouble, setTrouble] = useState<string>()
   const [hidden, setHidden] = useState(hide)

@@ -64,8 +64,8 @@ export interface PlanInput {
 }
 
 /** Runs in a block, and the seconds between two of them (common practice, no source). */
-const RUNS: Readonly<Record<BlockKind, number>> = { warmUp: 2, due: 2, new: 3, play: 1 }
-const BETWEEN_SECONDS = 10
+const RUNS: Readonly<Record<BlockKind, number>> = { warmUp: 4, due: 4, new: 8, play: 2 }
+const BETWEEN_SECONDS = 15
 /** The shortest sessions with a warm-up, and with a chorus at the end: minutes. */
 const WARM_UP_FROM = 15
 const PLAY_FROM = 20

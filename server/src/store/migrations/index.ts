@@ -2,6 +2,7 @@ import { Exercises1764400000000 } from './exercises.ts'
 import { Families1765100000000 } from './families.ts'
 import { First1764000000000 } from './first.ts'
 import { Grading1764500000000 } from './grading.ts'
+import { Items1765200000000 } from './items.ts'
 import { Marks1764300000000 } from './marks.ts'
 import { Phrases1764200000000 } from './phrases.ts'
 import { PlainNames1764600000000 } from './plainNames.ts'
@@ -25,4 +26,5 @@ export const MIGRATIONS = [
   Variants1764900000000,
   Vocabulary1765000000000,
   Families1765100000000,
+  Items1765200000000,
 ]

@@ -16,7 +16,9 @@ import {
 } from '@eager-contour/core'
 import { useSearchParams } from 'react-router'
 import { useExercisesQuery, useSetListsQuery } from '../../data/api.ts'
+import { BLOCK, blockAddress } from '../../practice/blockAddress.ts'
 import { requestOf } from '../../practice/ownExercise.ts'
+import { isOver, type Session, type SessionBlock, useSession } from '../../practice/session.ts'
 import { practiceOf, stageAddress } from '../../practice/stageAddress.ts'
 import { useLadder } from '../../practice/useLadder.ts'
 import { useGradeRules } from '../../settings/useGradeRules.ts'
@@ -50,6 +52,21 @@ const keysFor = (usual: readonly Key[], asked: string | undefined): readonly Key
 /** How a variant of a rung is called. */
 const nameOf = (rung: RungId, variant: number): string => rungOf(rung).variants[variant]?.name ?? ''
 
+/** In a session the block again until it goes well or its minutes have passed, then the next one. */
+const inSession = (
+  session: Session | undefined,
+  block: SessionBlock,
+  { verdict }: Grade,
+): NextStepProposal => {
+  const held = verdict === 'solid' || verdict === 'move on'
+  if (block.state === 'waiting' && !isOver(block, held, Date.now()))
+    return { why: { rule: 'next.blockAgain', args: [block.minutes] }, address: blockAddress(block) }
+  const next = session?.blocks.find(({ id, state }) => state === 'waiting' && id !== block.id)
+  return next
+    ? { why: { rule: 'next.block', args: [rungOf(next.rung).name] }, address: blockAddress(next) }
+    : { why: { rule: 'next.sessionDone', args: [] }, address: '/today' }
+}
+
 /** What comes after a run: the next step in this key, the next key, the next exercise of a set list, or else the ladder's proposal. */
 export const useNextStep = (tune: OpenTune, line: string | undefined): ProposeNextStep => {
   const [params] = useSearchParams()
@@ -65,7 +82,10 @@ export const useNextStep = (tune: OpenTune, line: string | undefined): ProposeNe
     .map((id, ahead) => ({ exercise: exercises?.find((one) => one.id === id), at: at + 1 + ahead }))
     .find(({ exercise }) => exercise !== undefined)
   const addressKey = (key: Key) => (sameKey(key, ladder.keys[0]!) ? undefined : key.tonic)
+  const session = useSession()
+  const block = session?.blocks.find(({ id }) => id === params.get(BLOCK))
   return ({ spec, key }, grade, since, hide) => {
+    if (block) return inSession(session, block, grade)
     const keys = keysFor(ladder.keys, practice.keys)
     const goesOn = practice.through || grade.verdict === 'solid' || grade.verdict === 'move on'
     const whole = practice.whole ?? spec.stretch

@@ -1,0 +1,24 @@
+import type { Grade } from '@eager-contour/core'
+import { useEffect } from 'react'
+import { useSearchParams } from 'react-router'
+import { BLOCK } from '../../practice/blockAddress.ts'
+import { changeBlock, isOver, useSession } from '../../practice/session.ts'
+import type { RunState } from './runMachine.ts'
+
+/** Tells the session when a block of it is begun, and when it is done. */
+export const useSessionBlock = (state: RunState, grade: Grade | undefined): void => {
+  const [params] = useSearchParams()
+  const session = useSession()
+  const id = params.get(BLOCK)
+  const block = session?.blocks.find((one) => one.id === id)
+  const isBegun = block?.startedAt !== undefined
+  useEffect(() => {
+    if (id !== null && state === 'count-in' && !isBegun) changeBlock(id, { startedAt: Date.now() })
+  }, [id, state, isBegun])
+  const waits = block?.state === 'waiting'
+  useEffect(() => {
+    if (!block || !waits || state !== 'done' || !grade) return
+    const held = grade.verdict === 'solid' || grade.verdict === 'move on'
+    if (isOver(block, held, Date.now())) changeBlock(block.id, { state: 'done' })
+  }, [block, waits, state, grade])
+}
