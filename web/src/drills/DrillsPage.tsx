@@ -20,7 +20,7 @@ import { EVERY, LadderGrid } from './LadderGrid.tsx'
 import { OwnExercises } from './OwnExercises.tsx'
 import { RungPanel } from './RungPanel.tsx'
 
-const STATES: readonly CellState[] = ['not tried', 'again', 'close', 'solid', 'move on', 'not due']
+const STATES: readonly CellState[] = ['not tried', 'again', 'close', 'solid', 'move on', 'not due', 'fading']
 const OWN = 'own'
 
 /** A list of keys as the instrument reads them, converted to concert pitch. */

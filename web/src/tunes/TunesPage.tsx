@@ -1,8 +1,8 @@
-import type { RunAnswer, TuneAnswer } from '@eager-contour/contract'
-import { type Chart, readChart, transposeChart } from '@eager-contour/core'
+import type { ItemAnswer, RunAnswer, TuneAnswer } from '@eager-contour/contract'
+import { type Chart, freshnessOf, readChart, transposeChart } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { useLastRunsQuery, useTunesQuery } from '../data/api.ts'
+import { useItemsQuery, useLastRunsQuery, useTunesQuery } from '../data/api.ts'
 import { useSettings } from '../settings/settings.ts'
 import { keyWords } from '../tune/written.ts'
 import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
@@ -19,12 +19,16 @@ interface TuneRow {
   /** As the player's instrument reads it; undefined if it can't be read. */
   readonly chart: Chart | undefined
   readonly lastRun: RunAnswer | undefined
+  /** How much of it should be played again, and how much of that fades. */
+  readonly due: number
+  readonly fading: number
 }
 
 /** Every tune with its form, key and tempo, and how far the player has come. */
 export const TunesPage = () => {
   const query = useTunesQuery()
   const { data: runs = NO_RUNS } = useLastRunsQuery()
+  const { data: items } = useItemsQuery()
   const { instrument } = useSettings()
   const [search, setSearch] = useState('')
   const rows = useMemo(
@@ -35,9 +39,10 @@ export const TunesPage = () => {
           tune,
           chart: outcome.ok ? transposeChart(outcome.value, instrument.written.fifths) : undefined,
           lastRun: runs.find((run) => run.tune === tune.id),
+          ...faded(items?.filter((item) => item.tune === tune.id) ?? []),
         }
       }),
-    [query.data, runs, instrument],
+    [query.data, runs, items, instrument],
   )
   return (
     <div className="mx-auto w-full max-w-6xl px-5 pb-10">
@@ -71,6 +76,14 @@ export const TunesPage = () => {
       </Loaded>
     </div>
   )
+}
+
+/** How much should be played again now, with the clock alone. */
+const faded = (items: readonly ItemAnswer[]): Pick<TuneRow, 'due' | 'fading'> => {
+  const now = new Date()
+  const words = items.map(({ memory }) => freshnessOf(memory, now))
+  const fading = words.filter((word) => word === 'fading').length
+  return { fading, due: fading + words.filter((word) => word === 'due').length }
 }
 
 const NO_RUNS: readonly RunAnswer[] = []
@@ -116,6 +129,19 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
     value: ({ chart }) => chart?.tempo ?? 0,
     cell: ({ chart }) => chart && `${chart.tempo} bpm`,
     className: 'py-2 whitespace-nowrap tabular-nums',
+  },
+  {
+    id: 'due',
+    header: 'to bring back',
+    value: ({ due }) => due,
+    cell: ({ due, fading }) =>
+      due > 0 && (
+        <span className="whitespace-nowrap">
+          <b className="text-xl tabular-nums">{due}</b>
+          {fading > 0 && <span className="text-soft">, {fading} fading</span>}
+        </span>
+      ),
+    className: 'py-2',
   },
   {
     id: 'run',

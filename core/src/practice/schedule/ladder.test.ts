@@ -14,16 +14,17 @@ const runs = (...verdicts: readonly (readonly [RunVerdict, number])[]) =>
   }))
 
 describe('a cell of the ladder', () => {
-  it('has the last verdict, rests after it held, longer each time it held, and is awake again', () => {
+  it('has the last verdict, is not due after it held, longer each time it held, and fades with the clock alone', () => {
     const state = (...all: readonly (readonly [RunVerdict, number])[]) =>
       ladderCell(RUNG, runs(...all), NOW).state
     expect(state()).toBe('not tried')
     expect(state(['again', 0])).toBe('again')
     expect(state(['solid', 0.5])).toBe('not due')
-    expect(state(['solid', 1.5])).toBe('solid')
-    expect(state(['solid', 3], ['solid', 1.5])).toBe('not due')
-    expect(state(['solid', 3], ['again', 2], ['solid', 1.5])).toBe('solid')
-    expect(state(['move on', 2.5])).toBe('not due')
+    expect(state(['solid', 10])).toBe('solid')
+    expect(state(['solid', 14], ['solid', 10])).toBe('not due')
+    expect(state(['move on', 7])).toBe('not due')
+    expect(state(['solid', 400])).toBe('fading')
+    expect(state(['again', 400])).toBe('again')
     expect(state(['move on', 0.1], ['close', 0])).toBe('close')
   })
 

@@ -3,10 +3,11 @@ import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import { type Key, keysOfMode } from '../../theory/pitch/key.ts'
 import type { RungRow } from '../drill/rung.ts'
 import type { RunVerdict } from '../grade/rules.ts'
+import { freshnessOf, memoryOf } from './memory.ts'
 import { type LadderRun, nextTempo } from './tempo.ts'
 
-/** How a rung stands in a key; "not due" is a solid one that need not be repeated yet. */
-export type CellState = 'not tried' | RunVerdict | 'not due'
+/** How a rung stands in a key; "not due" is a solid one that need not be repeated yet, "fading" one that was left too long. */
+export type CellState = 'not tried' | RunVerdict | 'not due' | 'fading'
 
 /** A finished run of a rung in a key, oldest first where there are several. */
 export interface KeyedRun extends LadderRun {
@@ -25,12 +26,9 @@ export interface LadderCell {
   readonly tempo: number
 }
 
-/** Days until a rung is due again in a key after a verdict, for each solid run in a row; five times at most. */
-const REST_DAYS: Readonly<Record<RunVerdict, number>> = { again: 0, close: 0, solid: 1, 'move on': 3 }
-const MOST_TIMES = 5
 const DAY_MS = 86_400_000
 
-const held = (verdict: RunVerdict): boolean => REST_DAYS[verdict] > 0
+const held = (verdict: RunVerdict): boolean => verdict === 'solid' || verdict === 'move on'
 
 /**
  * The state of a rung in a key, from its runs, at a moment.
@@ -43,14 +41,12 @@ export const ladderCell = (rung: RungRow, runs: readonly KeyedRun[], now: Date):
   const tempo = nextTempo(rung, runs)
   const last = runs.at(-1)
   if (!last) return { state: 'not tried', runs: 0, tempo }
-  let times = 0
-  while (times < MOST_TIMES && times < runs.length && held(runs[runs.length - 1 - times]!.verdict)) times += 1
-  const rests = REST_DAYS[last.verdict] * times * DAY_MS
-  const left = rests - (now.getTime() - new Date(last.playedAt).getTime())
   const played = { runs: runs.length, last: last.verdict, tempo }
-  return left > 0
-    ? { ...played, state: 'not due', dueInDays: Math.ceil(left / DAY_MS) }
-    : { ...played, state: last.verdict }
+  const memory = memoryOf(runs)
+  if (!memory || !held(last.verdict)) return { ...played, state: last.verdict }
+  const left = Date.parse(memory.due) - now.getTime()
+  if (left > 0) return { ...played, state: 'not due', dueInDays: Math.ceil(left / DAY_MS) }
+  return { ...played, state: freshnessOf(memory, now) === 'fading' ? 'fading' : last.verdict }
 }
 
 /** Orders in which a player goes through the keys. */

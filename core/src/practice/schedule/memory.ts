@@ -27,8 +27,13 @@ const RATINGS = {
   'move on': Rating.Easy,
 } as const satisfies Readonly<Record<RunVerdict, Rating>>
 
-/** FSRS with the parameters that its authors fitted; nothing is left to chance, so that the same log gives the same plan. */
-const scheduler = fsrs(generatorParameters({ enable_fuzz: false, request_retention: 0.9 }))
+/**
+ * FSRS with the parameters that its authors fitted, in whole days: within a day the ladder says what comes. Nothing is left to
+ * chance, so that the same log gives the same plan.
+ */
+const scheduler = fsrs(
+  generatorParameters({ enable_fuzz: false, enable_short_term: false, request_retention: 0.9 }),
+)
 
 const STATES = { learning: State.Learning, review: State.Review, relearning: State.Relearning } as const
 const NAMES = {
