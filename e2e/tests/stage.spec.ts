@@ -352,3 +352,19 @@ test('turns are traded with the soloist: two bars are heard, two are the playerâ
   await expect(page.getByText('your turn', { exact: true })).toBeVisible()
   await expect(page.getByRole('status', { name: 'Result' })).toContainText('move on', { timeout: 30_000 })
 })
+
+test('a run in which nothing was heard is told, and not kept', async ({ page }) => {
+  const runs = async () => (await (await page.request.get('/api/runs')).json()).total as number
+  const result = page.getByRole('status', { name: 'Result' })
+  const before = await runs()
+  await page.goto('/stage/tune-breakwater?bars=1-1&rung=outline-up&tempo=300')
+  await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
+  await page.keyboard.press('PageDown')
+  await expect(result).toContainText('Nothing was heard.', { timeout: 30_000 })
+  await expect(result).toContainText('The stage listened to the keys on the screen.')
+  // The pedal plays it again.
+  await page.keyboard.press('PageDown')
+  await expect(page.locator('[data-run=playing]')).toBeVisible()
+  await expect(result).toContainText('Nothing was heard.', { timeout: 30_000 })
+  expect(await runs()).toBe(before)
+})

@@ -13,6 +13,9 @@ const shoot = async (page: Page, name: string) => {
 }
 
 test('one current picture of each main view, from the demo data', async ({ page }) => {
+  await page.goto('/today')
+  await expect(page.getByRole('list', { name: 'Blocks' })).toBeVisible()
+  await shoot(page, 'today')
   await page.goto('/tunes')
   await expect(page.getByRole('link', { name: /Breakwater/ })).toBeVisible()
   await shoot(page, 'tunes')
@@ -57,9 +60,6 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await page.getByRole('tab', { name: 'Saved' }).click()
   await shoot(page, 'line-write')
   await page.getByRole('button', { name: 'Close', exact: true }).click()
-  await page.getByRole('button', { name: 'Band' }).click()
-  await shoot(page, 'line-band')
-  await page.keyboard.press('Escape')
   await openPage(page, 'line', '1-16')
   await page.getByRole('button', { name: 'Another', exact: true }).click()
   await expect(page.getByText('Composing …')).toBeHidden()

@@ -182,6 +182,7 @@ export interface RuleArguments {
   'next.keyAfter': readonly []
   'next.list': readonly [title: string, at: number, all: number]
   'next.listDone': readonly [title: string]
+  'next.nothingHeard': readonly []
   'next.block': readonly [name: string]
   'next.blockAgain': readonly [minutes: number]
   'next.sessionDone': readonly []

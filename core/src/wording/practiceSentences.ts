@@ -87,6 +87,7 @@ export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' |
     'next.keyAfter': () => 'On to the next key.',
     'next.list': (title, at, all) => `Next in the list, ${at} of ${all}: ${title}.`,
     'next.listDone': (title) => `That was the last one in ${title}. Back to the ladder.`,
+    'next.nothingHeard': () => 'Nothing was heard: play it again.',
     'next.block': (name) => `Next in today’s session: ${name}.`,
     'next.blockAgain': (minutes) =>
       `Once more: this block has ${minutes} ${minutes === 1 ? 'minute' : 'minutes'}.`,

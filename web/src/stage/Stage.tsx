@@ -2,6 +2,7 @@ import {
   type Exercise,
   type Grade,
   keySignature,
+  reason,
   type Source,
   type Take,
   wordReason,
@@ -92,7 +93,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, byItself, pr
     onPlayed,
   })
   const saving = useSavedRun(run, unsavedRun, rules)
-  useSessionBlock(run.state, run.grade)
+  useSessionBlock(run)
   const [armed, setArmed] = useArmed(true)
   const [trouble, setTrouble] = useState<string>()
   const [hidden, setHidden] = useState(hide)
@@ -144,7 +145,9 @@ export const Stage = ({ open, exercise, written, line, title, hide, byItself, pr
   // Proposed once per grade: saving the run in the meantime changes nothing.
   const proposed = useRef<{ grade: Grade; step: NextStepProposal; lowMs: number }>(undefined)
   if (run.grade && proposed.current?.grade !== run.grade) {
-    const step = propose(exercise, run.grade, begun.current, hidden)
+    const here = { why: reason('next.nothingHeard'), address: `${location.pathname}${location.search}` }
+    const played = (run.take?.notes.length ?? 0) > 0
+    const step = played ? propose(exercise, run.grade, begun.current, hidden) : here
     proposed.current = { grade: run.grade, step, lowMs: Math.max(0, lowMsHeard() - lowBefore.current) }
   }
   const next = run.state === 'done' ? proposed.current?.step : undefined

@@ -7,6 +7,7 @@ import { inTunesKey, type PlayedState } from '../../tune/played.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
 import { Button } from '../../ui/Button.tsx'
 import { KeepPhrase } from '../result/KeepPhrase.tsx'
+import { NothingHeard } from '../result/NothingHeard.tsx'
 import { playTakeOverExercise } from '../result/overlay.ts'
 import { Result } from '../result/Result.tsx'
 import { RunPictures } from '../result/RunPictures.tsx'
@@ -80,7 +81,9 @@ export const PlayArea = ({
   }
   return (
     <>
-      {done && grade ? (
+      {done && take?.notes.length === 0 ? (
+        <NothingHeard />
+      ) : done && grade ? (
         <Result
           analysis={open.written}
           grade={grade}
@@ -150,7 +153,7 @@ export const PlayArea = ({
         ) : (
           <Trail {...trail} height={height} />
         )}
-        {done && grade && (
+        {done && grade && take && take.notes.length > 0 && (
           <RunPictures
             analysis={open.written}
             exercise={shown.exercise}

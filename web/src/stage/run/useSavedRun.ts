@@ -62,6 +62,8 @@ export const useSavedRun = (
   useEffect(() => {
     if (state !== 'done' || !take || !grade || saved.current === take) return
     saved.current = take
+    // Nobody played: that is no run.
+    if (take.notes.length === 0) return dropUnsavedRun()
     save(unsavedRun(take), grade, 'finished')
   }, [state, take, grade, save, unsavedRun])
   useEffect(() => {

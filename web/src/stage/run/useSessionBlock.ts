@@ -1,12 +1,11 @@
-import type { Grade } from '@eager-contour/core'
 import { useEffect } from 'react'
 import { useSearchParams } from 'react-router'
 import { BLOCK } from '../../practice/blockAddress.ts'
 import { changeBlock, isOver, useSession } from '../../practice/session.ts'
-import type { RunState } from './runMachine.ts'
+import type { Run } from './run.ts'
 
 /** Tells the session when a block of it is begun, and when it is done. */
-export const useSessionBlock = (state: RunState, grade: Grade | undefined): void => {
+export const useSessionBlock = ({ state, grade, take }: Pick<Run, 'state' | 'grade' | 'take'>): void => {
   const [params] = useSearchParams()
   const session = useSession()
   const id = params.get(BLOCK)
@@ -17,8 +16,8 @@ export const useSessionBlock = (state: RunState, grade: Grade | undefined): void
   }, [id, state, isBegun])
   const waits = block?.state === 'waiting'
   useEffect(() => {
-    if (!block || !waits || state !== 'done' || !grade) return
+    if (!block || !waits || state !== 'done' || !grade || take?.notes.length === 0) return
     const held = grade.verdict === 'solid' || grade.verdict === 'move on'
     if (isOver(block, held, Date.now())) changeBlock(block.id, { state: 'done' })
-  }, [block, waits, state, grade])
+  }, [block, waits, state, grade, take])
 }
