@@ -203,6 +203,12 @@ test('changes are imported from MusicXML files; a broken or hostile file changes
   await expect(page.getByText(/lying\.mxl: The archive is damaged/)).toBeVisible()
   await expect(editor(page)).toContainText('title: Weir Lane')
 
+  await give('weir.abc', 'X:1\nT:Weir in ABC\nM:4/4\nL:1/8\nK:C\n"Dm7"d4 "G7"g4|"Cmaj7"e8|]\n')
+  await expect(editor(page)).toContainText('title: Weir in ABC')
+  await expect(editor(page)).toContainText('| Dm7 G7 | Cmaj7 |')
+  await give('wrong.abc', 'X:1\nK:C\nCD & E\n')
+  await expect(page.getByText(/wrong\.abc: .*can’t be read as ABC from here on: “& E”/)).toBeVisible()
+
   await give('plain.txt', 'title: Plain\n| Fm7 | Bb7 |')
   await expect(editor(page)).toContainText('title: Plain')
 })

@@ -1,6 +1,7 @@
-/** MusicXML and MIDI, read and written. */
+/** MusicXML and MIDI, read and written; ABC, read. */
 
-export { readMidiLine, readMidiTake, readMusicXmlLine } from './lineFile.ts'
+export { isAbc, readAbcChart } from './abc.ts'
+export { readAbcLine, readMidiLine, readMidiTake, readMusicXmlLine } from './lineFile.ts'
 export { type MidiVoice, writeBandMidi, writeMidi } from './midi.ts'
 export { writeMusicXml } from './musicxml.ts'
 export { readMusicXmlChart } from './musicxmlChart.ts'

@@ -4,6 +4,7 @@ import { err, type Outcome, ok } from '../outcome/outcome.ts'
 import type { PlayedNote } from '../practice/listen/take.ts'
 import { fifthsOf, pitchClassOf } from '../theory/pitch/fifths.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
+import { readAbcNotes } from './abc.ts'
 import { midiIsWhole } from './midiBounds.ts'
 import { child, childAlter, childNumber, childrenOf, childText, readXml, type XmlElement } from './xml.ts'
 
@@ -183,6 +184,16 @@ export const readMusicXmlLine = (text: string): Outcome<readonly UnspelledNote[]
   if (outcome.value.name !== 'score-partwise') return err({ rule: 'import.notMusicXml', args: [] })
   const parts = childrenOf(outcome.value, 'part').map(partNotes)
   return oneVoice(parts.reduce((best, one) => (one.length > best.length ? one : best), []))
+}
+
+/**
+ * The line in a tune in ABC: its first voice at concert pitch, in ticks from its first bar.
+ *
+ * @example readAbcLine('X:1\nL:1/8\nK:C\nCDEF GABc|').ok // true
+ */
+export const readAbcLine = (text: string): Outcome<readonly UnspelledNote[]> => {
+  const notes = readAbcNotes(text)
+  return notes.ok ? oneVoice(notes.value) : notes
 }
 
 const partNotes = (part: XmlElement): readonly Timed[] => {

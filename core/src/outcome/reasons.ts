@@ -73,6 +73,7 @@ export interface RuleArguments {
   'import.entities': readonly []
   'import.broken': readonly [what: string]
   'import.notMidi': readonly []
+  'import.abc': readonly [what: string]
   'import.tooSlow': readonly [seconds: number]
   'import.noNotes': readonly []
   'import.tooManyNotes': readonly [count: number, most: number]

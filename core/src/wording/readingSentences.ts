@@ -25,6 +25,7 @@ export const READING_SENTENCES: Sentences<RuleOf<'chord' | 'chart' | 'import' | 
   'import.entities': () =>
     'The file declares entities of its own, which a score doesn’t need and which can do harm. Nothing was imported.',
   'import.broken': (what) => `Damaged, or not MusicXML: ${what} Nothing was imported.`,
+  'import.abc': (what) => `It can’t be read as ABC from here on: “${what}”. Nothing was imported.`,
   'import.tooSlow': (seconds) =>
     `It takes more than ${seconds} seconds to read, so reading was stopped. Nothing was imported.`,
   'import.notMidi': () => 'Not a standard MIDI file, or damaged.',

@@ -4,7 +4,7 @@ import { readInTime } from '../engine/engine.ts'
 
 const TEXT = /\.(?:txt|chart)$/i
 
-/** Imports the changes of a file: a chart as text, or a MusicXML score with chord symbols. */
+/** Imports the changes of a file: a chart as text, a MusicXML score or a tune in ABC with chord symbols. */
 export const ImportScore = ({ onRead }: { readonly onRead: (text: string) => void }) => {
   const [message, setMessage] = useState('')
   const [failed, setFailed] = useState(false)
@@ -33,10 +33,10 @@ export const ImportScore = ({ onRead }: { readonly onRead: (text: string) => voi
   return (
     <div>
       <label className="block">
-        <span className="mb-1 block text-soft">Or import a chart: text, MusicXML or .mxl</span>
+        <span className="mb-1 block text-soft">Or import a chart: text, MusicXML, .mxl or ABC</span>
         <input
           type="file"
-          accept=".txt,.chart,.musicxml,.xml,.mxl"
+          accept=".txt,.chart,.musicxml,.xml,.mxl,.abc"
           aria-label="Chart file"
           onChange={(event) => {
             const file = event.target.files?.[0]

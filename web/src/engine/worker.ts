@@ -21,6 +21,7 @@ import {
   type GradeRules,
   gradeTake,
   type Instrument,
+  isAbc,
   type Line,
   type Outcome,
   type Override,
@@ -34,6 +35,8 @@ import {
   proveLine,
   type Review,
   type ReviewView,
+  readAbcChart,
+  readAbcLine,
   readChart,
   readMidiLine,
   readMidiTake,
@@ -135,6 +138,14 @@ export interface TunePlace extends Pick<PhrasePlace, 'bar' | 'why'> {
 /** A standard MIDI file starts with these letters. */
 const isMidi = (bytes: Uint8Array): boolean => String.fromCharCode(...bytes.slice(0, 4)) === 'MThd'
 
+/** The text of a tune in ABC; undefined for any other file. */
+const abcIn = (bytes: Uint8Array): string | undefined => {
+  const text = bytes.length <= MOST_ABC ? new TextDecoder().decode(bytes) : ''
+  return isAbc(text) ? text : undefined
+}
+/** A tune in ABC has some kilobytes: a larger file is none. */
+const MOST_ABC = 500_000
+
 /** Composing, reviewing and grading, off the main thread. */
 const engine = {
   /** Stores a chart under a number for later requests; the oldest is dropped. */
@@ -181,16 +192,19 @@ const engine = {
       .map(({ bar, why, tune, bars }) => ({ bar, why, tune, bars })),
   review: (analysis: number, line: Line, view: ReviewView): Review =>
     reviewLine(analysisOf(analysis), line, view),
-  /** The changes in a MusicXML file as the text of a chart, or what is wrong with the file. */
+  /** The changes in a MusicXML or ABC file as the text of a chart, or what is wrong with the file. */
   importScore: (bytes: Uint8Array): Outcome<string> => {
-    const text = openMusicXml(bytes)
-    if (!text.ok) return text
-    const chart = readMusicXmlChart(text.value)
+    const abc = abcIn(bytes)
+    const text = abc === undefined ? openMusicXml(bytes) : undefined
+    if (text && !text.ok) return text
+    const chart = text ? readMusicXmlChart(text.value) : readAbcChart(abc!)
     return chart.ok ? { ok: true, value: writeChart(chart.value) } : chart
   },
-  /** The notes in a MIDI or MusicXML file, from its start, at concert pitch, or what is wrong with it. */
+  /** The notes in a MIDI, MusicXML or ABC file, from its start, at concert pitch, or what is wrong with it. */
   importLine: (bytes: Uint8Array): Outcome<readonly UnspelledNote[]> => {
     if (isMidi(bytes)) return readMidiLine(bytes)
+    const abc = abcIn(bytes)
+    if (abc !== undefined) return readAbcLine(abc)
     const text = openMusicXml(bytes)
     return text.ok ? readMusicXmlLine(text.value) : text
   },

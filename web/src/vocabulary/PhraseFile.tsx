@@ -19,7 +19,7 @@ interface PhraseFileProps {
   readonly onRead: (phrase: Phrase, source: string) => void
 }
 
-/** A phrase from a MIDI or MusicXML file: over the file's own chords, or over the typed ones. */
+/** A phrase from a MIDI, MusicXML or ABC file: over the file's own chords, or over the typed ones. */
 export const PhraseFile = ({ tune, onRead }: PhraseFileProps) => {
   const field = useRef<HTMLInputElement>(null)
   const [told, setTold] = useState('')
@@ -48,7 +48,7 @@ export const PhraseFile = ({ tune, onRead }: PhraseFileProps) => {
         ref={field}
         type="file"
         hidden
-        accept=".mid,.midi,.musicxml,.xml,.mxl"
+        accept=".mid,.midi,.musicxml,.xml,.mxl,.abc"
         aria-label="A file with a phrase"
         onChange={(event) => {
           const chosen = event.target.files?.[0]

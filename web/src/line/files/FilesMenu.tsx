@@ -12,7 +12,7 @@ export const FilesMenu = () => {
         ref={file}
         type="file"
         hidden
-        accept=".mid,.midi,.musicxml,.xml,.mxl"
+        accept=".mid,.midi,.musicxml,.xml,.mxl,.abc"
         aria-label="A file with a line"
         onChange={(event) => {
           const chosen = event.target.files?.[0]
@@ -32,7 +32,7 @@ export const FilesMenu = () => {
           {[
             {
               name: 'Open a file',
-              description: 'Notes from MIDI or MusicXML, over these bars.',
+              description: 'Notes from MIDI, MusicXML or ABC, over these bars.',
               act: () => file.current?.click(),
             },
             ...items,

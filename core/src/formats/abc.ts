@@ -1,0 +1,285 @@
+import { err, type Outcome, ok } from '../outcome/outcome.ts'
+import { reason } from '../outcome/reasons.ts'
+import { type Fifths, fifthsOf, noteName } from '../theory/pitch/fifths.ts'
+import { QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
+import type { Chart } from '../tune/chart/chart.ts'
+import { readChart } from '../tune/chart/read.ts'
+import { abcTokens } from './abcTokens.ts'
+
+/** A note of a tune in ABC, as it sounds. */
+interface AbcNote {
+  readonly start: Ticks
+  readonly end: Ticks
+  readonly midi: number
+}
+
+interface AbcBar {
+  readonly start: Ticks
+  length: Ticks
+  /** Its whole length by the meter. */
+  readonly full: Ticks
+  readonly chords: { readonly at: Ticks; readonly symbol: string }[]
+}
+
+interface AbcTune {
+  readonly title: string
+  readonly key: { readonly tonic: string; readonly mode: 'major' | 'minor' } | undefined
+  readonly meter: string
+  readonly tempo: number | undefined
+  readonly notes: readonly AbcNote[]
+  readonly bars: readonly AbcBar[]
+}
+
+const WHOLE = 4 * QUARTER
+
+/** Fifths from a mode's tonic to the tonic of the major key with its signature (ABC standard 2.1, section 3.1.14). */
+const MODES: Readonly<Record<string, Fifths>> = {
+  '': 0,
+  ...{ maj: 0, ion: 0, m: -3, min: -3, aeo: -3, dor: -2, phr: -4, lyd: 1, mix: -1, loc: -5 },
+}
+const MINOR: readonly string[] = ['m', 'min', 'aeo', 'dor', 'phr', 'loc']
+
+const KEY = /^\s*([A-G])([b#]?)\s*([A-Za-z]*)/
+
+/** A key field: its signature in fifths, and the key itself. */
+const readKeyField = (
+  text: string,
+): { readonly fifths: Fifths; readonly key: AbcTune['key'] } | undefined => {
+  if (/^\s*(none|HP|Hp)?\s*$/.test(text)) return { fifths: 0, key: undefined }
+  const found = KEY.exec(text)
+  if (!found) return undefined
+  const tonic = found[1]!.toUpperCase() + found[2]!
+  const word = found[3]!.toLowerCase()
+  const mode = word === 'm' ? 'm' : word.slice(0, 3)
+  // Another word after the tonic (a clef, a transposition) is no mode.
+  const shift = MODES[mode] ?? 0
+  return {
+    fifths: fifthsOf(tonic) + shift,
+    key: { tonic, mode: MINOR.includes(mode) ? 'minor' : 'major' },
+  }
+}
+
+const FRACTION = /^\s*(\d+)\s*\/\s*(\d+)/
+
+/** A fraction of a whole note in ticks. */
+const readLength = (text: string): Ticks | undefined => {
+  const [, top, bottom] = FRACTION.exec(text) ?? []
+  return top && Number(bottom) > 0 ? (WHOLE * Number(top)) / Number(bottom) : undefined
+}
+
+/** A meter field in words that a chart reads: C is 4/4, C| is 2/2. */
+const readMeterField = (text: string): string | undefined => {
+  const trimmed = text.trim()
+  if (trimmed === 'C') return '4/4'
+  if (trimmed === 'C|') return '2/2'
+  const [, top, bottom] = FRACTION.exec(trimmed) ?? []
+  return top && bottom ? `${top}/${bottom}` : undefined
+}
+
+/** The alteration that a key signature gives a letter, in half steps. */
+const signatureOf = (fifths: Fifths): ReadonlyMap<string, number> => {
+  const signs = new Map<string, number>()
+  // Sharps enter as F C G D A E B, flats the other way.
+  for (let place = -1; place <= 5; place += 1) {
+    const letter = noteName(place)
+    const altered = fifths >= 0 ? place < fifths - 1 : place > 5 + fifths
+    signs.set(letter, altered ? Math.sign(fifths) : 0)
+  }
+  return signs
+}
+
+const LETTERS: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 }
+const SIGNS: Readonly<Record<string, number>> = { '^^': 2, '^': 1, '=': 0, _: -1, __: -2 }
+
+/** Notes of a tuplet in the time of how many (ABC standard 2.1, section 4.13); undefined where the meter says. */
+const TUPLETS: Readonly<Record<number, number | undefined>> = { 2: 3, 3: 2, 4: 3, 6: 2, 8: 3 }
+
+/** Where reading is, in the first voice. */
+interface State {
+  unit: Ticks
+  meter: string
+  signature: ReadonlyMap<string, number>
+  /** Accidentals of the bar, by letter and octave. */
+  accidentals: Map<string, number>
+  at: Ticks
+  /** Notes of a tuplet that are still to come, and what they are multiplied by. */
+  tuplet: { left: number; readonly by: number }
+  /** What a broken rhythm leaves the next note. */
+  broken: number
+  /** Whether the notes before are tied on, by pitch. */
+  readonly tied: Set<number>
+}
+
+/**
+ * Reads a tune in ABC: its first voice, the highest of notes struck together, as it is written (repeats are not played out).
+ * Source: the ABC music standard 2.1 (2011), from memory.
+ */
+const readAbc = (text: string): Outcome<AbcTune> => {
+  const state: State = {
+    ...{ unit: 0, meter: '4/4', signature: signatureOf(0), accidentals: new Map(), at: 0 },
+    ...{ tuplet: { left: 0, by: 1 }, broken: 1, tied: new Set() },
+  }
+  const head: { title: string; key: AbcTune['key']; tempo: number | undefined } = {
+    ...{ title: '', key: undefined, tempo: undefined },
+  }
+  const notes: { start: Ticks; end: Ticks; midi: number }[] = []
+  const bars: AbcBar[] = []
+  let wrong: string | undefined
+  const fullBar = () => readLength(state.meter) ?? WHOLE
+  const openBar = () => {
+    state.accidentals = new Map()
+    bars.push({ start: state.at, length: 0, full: fullBar(), chords: [] })
+  }
+  const field = (letter: string, value: string): void => {
+    if (letter === 'T' && head.title === '') head.title = value.trim()
+    if (letter === 'M') {
+      state.meter = readMeterField(value) ?? state.meter
+      const full = fullBar()
+      const bar = bars.at(-1)
+      if (bar && bar.start === state.at) bars[bars.length - 1] = { ...bar, full }
+      if (state.unit === 0) return
+    }
+    if (letter === 'L') state.unit = readLength(value) ?? state.unit
+    if (letter === 'Q') head.tempo = Number(/(\d+)\s*$/.exec(value)?.[1]) || head.tempo
+    if (letter === 'K') {
+      const read = readKeyField(value)
+      if (!read) {
+        wrong ??= `K:${value.trim()}`
+        return
+      }
+      head.key ??= read.key
+      state.signature = signatureOf(read.fifths)
+      // Without L: a sixteenth in short meters, else an eighth (ABC standard 2.1, section 3.1.7).
+      if (state.unit === 0) state.unit = fullBar() < 0.75 * WHOLE ? WHOLE / 16 : WHOLE / 8
+      if (bars.length === 0) openBar()
+    }
+  }
+  const pitchOf = (sign: string | undefined, letter: string, marks: string): number => {
+    const upper = letter.toUpperCase()
+    const up = (letter === upper ? 0 : 1) + marks.split("'").length - marks.split(',').length
+    const place = `${upper}${up}`
+    if (sign !== undefined) state.accidentals.set(place, SIGNS[sign]!)
+    const altered = state.accidentals.get(place) ?? state.signature.get(upper) ?? 0
+    return 60 + 12 * up + LETTERS[upper]! + altered
+  }
+  const lasts = (length: number): Ticks => {
+    const inTuplet = state.tuplet.left > 0 ? state.tuplet.by : 1
+    if (state.tuplet.left > 0) state.tuplet.left -= 1
+    const ticks = state.unit * length * inTuplet * state.broken
+    state.broken = 1
+    return ticks
+  }
+  const advance = (ticks: Ticks) => {
+    state.at += ticks
+    const bar = bars.at(-1)
+    if (bar) bar.length += ticks
+  }
+  for (const token of abcTokens(text)) {
+    if (token.kind === 'field') field(token.letter, token.value)
+    else if (token.kind === 'wrong') wrong ??= token.text
+    else if (bars.length === 0) continue
+    else if (token.kind === 'bar') {
+      if (bars.at(-1)!.length > 0) openBar()
+    } else if (token.kind === 'chord') {
+      bars.at(-1)!.chords.push({ at: state.at - bars.at(-1)!.start, symbol: token.symbol })
+    } else if (token.kind === 'tuplet') {
+      const { notes: count } = token
+      const inTime = token.inTime ?? TUPLETS[count] ?? (/^(6|9|12)\//.test(state.meter) ? 3 : 2)
+      state.tuplet = { left: token.over ?? count, by: inTime / count }
+    } else if (token.kind === 'broken') {
+      // A dot for each mark on one side, as much less on the other; the note before has been read.
+      const share = 2 - 0.5 ** token.marks
+      const before = notes.at(-1)
+      const [longer, shorter] = [share, 2 - share]
+      const [now, next] = token.longFirst ? [longer, shorter] : [shorter, longer]
+      if (before && before.end === state.at) {
+        const length = before.end - before.start
+        before.end = before.start + length * now
+        advance(length * (now - 1))
+        state.broken = next
+      }
+    } else if (token.kind === 'rest') {
+      advance(token.bars === undefined ? lasts(token.length) : token.bars * fullBar())
+      state.tied.clear()
+    } else if (token.kind === 'notes') {
+      const pitches = token.pitches.map(({ sign, letter, marks }) => pitchOf(sign, letter, marks))
+      const midi = Math.max(...pitches)
+      const ticks = lasts(token.length)
+      const before = notes.at(-1)
+      if (before && state.tied.has(midi) && before.midi === midi && before.end === state.at)
+        before.end += ticks
+      else notes.push({ start: state.at, end: state.at + ticks, midi })
+      state.tied.clear()
+      if (token.tie) state.tied.add(midi)
+      advance(ticks)
+    }
+  }
+  if (wrong !== undefined) return err(reason('import.abc', wrong))
+  if (bars.length === 0) return err(reason('import.abc', 'K:'))
+  return ok({
+    ...head,
+    meter: bars[0] ? meterOf(bars[0].full, state.meter) : state.meter,
+    notes,
+    bars: bars.filter(({ length }) => length > 0),
+  })
+}
+
+/** The meter of the first bar in a chart's words. */
+const meterOf = (full: Ticks, meter: string): string =>
+  readLength(meter) === full ? meter : `${full / QUARTER}/4`
+
+/** Ticks by which a tune is later, so that its pickup ends with a bar. */
+const pickupShift = ({ bars: [first] }: AbcTune): Ticks =>
+  first && first.length < first.full ? first.full - first.length : 0
+
+/**
+ * The notes of a tune in ABC, from its first bar: a pickup stands at the end of that.
+ *
+ * @example readAbcNotes('X:1\nL:1/8\nK:C\nCDEF GABc|').ok // true
+ */
+export const readAbcNotes = (text: string): Outcome<readonly AbcNote[]> => {
+  const tune = readAbc(text)
+  if (!tune.ok) return tune
+  const later = pickupShift(tune.value)
+  return ok(
+    tune.value.notes.map(({ start, end, midi }) => ({ start: start + later, end: end + later, midi })),
+  )
+}
+
+/**
+ * The changes of a tune in ABC: its chord symbols.
+ *
+ * @example readAbcChart('X:1\nL:1/4\nK:C\n"Dm7"D2 "G7"D2|"Cmaj7"E4|]').ok // true
+ */
+export const readAbcChart = (text: string): Outcome<Chart> => {
+  const read = readAbc(text)
+  if (!read.ok) return read
+  const { title, key, meter, tempo, bars } = read.value
+  if (bars.every(({ chords }) => chords.length === 0)) return err(reason('import.noHarmony'))
+  const beat = WHOLE / Number(meter.split('/')[1] ?? 4)
+  const written = bars.map(({ chords, full }, at) => {
+    const [first] = chords
+    if (!first) return at === 0 ? 'N.C.' : '%'
+    if (chords.length === 1) return first.symbol
+    return chords
+      .map(({ at: from, symbol }, place) => {
+        const start = place === 0 ? 0 : from
+        return `${symbol}:${((chords[place + 1]?.at ?? full) - start) / beat}`
+      })
+      .join(' ')
+  })
+  const head = [
+    title && `title: ${title}`,
+    key && `key: ${key.tonic} ${key.mode}`,
+    `time: ${meter}`,
+    tempo && `tempo: ${tempo}`,
+  ]
+  return readChart(`${head.filter(Boolean).join('\n')}\n| ${written.join(' | ')} |`)
+}
+
+/**
+ * Whether a text is a tune in ABC: it has a number and a key.
+ *
+ * @example isAbc('X:1\nK:C\nCDE') // true
+ */
+export const isAbc = (text: string): boolean => /^X:\s*\d/m.test(text) && /^K:/m.test(text)
