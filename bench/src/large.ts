@@ -8,6 +8,7 @@ const RUNS = 50_000
 const ROUNDS = 5
 const LIMIT_MS = 1500
 const ANSWER_LIMIT_MS = 300
+const ITEMS_LIMIT_MS = 50
 const MINUTE_MS = 60_000
 
 /** A file for an empty database: as many tunes and runs as a player has after years; the runs are the demo's, again. */
@@ -71,9 +72,11 @@ export const benchLarge = async (browser: Browser, address: string): Promise<rea
   }
   return [
     row('Tunes, cold', await times(() => shown('/tunes', 'table a')), LIMIT_MS),
+    row('Today, cold', await times(() => shown('/today', '[aria-label=Blocks] li')), LIMIT_MS),
     row('Log, cold', await times(() => shown('/log', 'table td')), LIMIT_MS),
     row('a page of runs', await times(() => answered('runs?page=250&sort=marks')), ANSWER_LIMIT_MS),
     row('the log’s search', await times(() => answered('runs?search=tune%20499%20solid')), ANSWER_LIMIT_MS),
+    row('what is due', await times(() => answered('runs/items')), ITEMS_LIMIT_MS),
     row('held tempos', await times(() => answered('runs/tempos')), ANSWER_LIMIT_MS),
   ]
 }

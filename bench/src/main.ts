@@ -1,6 +1,7 @@
 import { benchComposing } from './composing.ts'
 import { benchDrilling } from './drilling.ts'
 import { benchPage } from './page.ts'
+import { benchPlanning } from './planning.ts'
 import { benchReading } from './reading.ts'
 import { benchReviewing } from './reviewing.ts'
 import { benchSymbols } from './symbols.ts'
@@ -14,5 +15,6 @@ printTable([
   ...benchReviewing(),
   ...benchDrilling(),
   ...benchVocabulary(),
+  ...benchPlanning(),
   ...(await benchPage()),
 ])

@@ -106,7 +106,11 @@ export const planSession = (input: PlanInput): readonly PlanBlock[] => {
   const warmUp = minutes >= WARM_UP_FROM ? take(warmUpOf(known)) : []
   const fresh = take(newOf(known))
   const play = minutes >= PLAY_FROM ? take(playOf(known)) : []
-  const due = dueOf(known).flatMap((block) => take(block))
+  const due: PlanBlock[] = []
+  for (const item of mostFaded(known)) {
+    if (left < 1) break
+    due.push(...take(dueBlock(known, item)))
+  }
   return [...warmUp, ...together(due), ...fresh, ...play]
 }
 
@@ -129,27 +133,28 @@ const blockOf = (
   }
 }
 
-/** What should be played again, the most faded first; the reason tells how long it was left. */
-const dueOf = (known: Known): readonly PlanBlock[] =>
-  known.items
-    .map((item) => ({
-      item,
-      recall: recallOf(item.memory, known.now),
-      word: freshnessOf(item.memory, known.now),
-    }))
-    .filter(({ word }) => word === 'due' || word === 'fading')
+/** What should be played again, the most faded first. */
+const mostFaded = ({ items, now }: Known): readonly PracticeItem[] => {
+  const until = now.toISOString()
+  return items
+    .filter(({ memory }) => memory.due <= until)
+    .map((item) => ({ item, recall: recallOf(item.memory, now) }))
     .sort((a, b) => a.recall - b.recall || (a.item.id < b.item.id ? -1 : 1))
-    .map(({ item, word }) => {
-      const days = Math.max(0, Math.floor((known.now.getTime() - Date.parse(item.memory.last)) / DAY_MS))
-      const last = item.recent.at(-1)
-      return blockOf(known, 'due', {
-        ...item,
-        tempo: nextTempo(rungOf(item.rung), item.recent),
-        why: held(last?.verdict)
-          ? reason(word === 'fading' ? 'plan.fading' : 'plan.due', days)
-          : reason('plan.again', days),
-      })
-    })
+    .map(({ item }) => item)
+}
+
+/** The reason tells how long it was left. */
+const dueBlock = (known: Known, item: PracticeItem): PlanBlock => {
+  const days = Math.max(0, Math.floor((known.now.getTime() - Date.parse(item.memory.last)) / DAY_MS))
+  const fades = freshnessOf(item.memory, known.now) === 'fading'
+  return blockOf(known, 'due', {
+    ...item,
+    tempo: nextTempo(rungOf(item.rung), item.recent),
+    why: held(item.recent.at(-1)?.verdict)
+      ? reason(fades ? 'plan.fading' : 'plan.due', days)
+      : reason('plan.again', days),
+  })
+}
 
 /** The most faded first; after it what is like it: the same rung of the same tune, then the same tune. */
 const together = (blocks: readonly PlanBlock[]): readonly PlanBlock[] => {

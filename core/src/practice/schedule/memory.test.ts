@@ -29,6 +29,8 @@ describe('memory', () => {
         expect(memory.due).toBe(card.due.toISOString())
         expect(memory.stability).toBeCloseTo(card.stability, 9)
         expect(memory.difficulty).toBeCloseTo(card.difficulty, 9)
+        const later = new Date(at(day + random() * 60))
+        expect(recallOf(memory, later)).toBeCloseTo(engine.get_retrievability(card, later, false), 6)
         day += random() * 20
       }
     }

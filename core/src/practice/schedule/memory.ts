@@ -100,12 +100,10 @@ export const memoryOf = (
  *
  * @example recallOf(remembered(undefined, 'solid', '2026-01-01T10:00:00.000Z'), new Date('2026-01-01T10:00:00.000Z')) // 1
  */
-export const recallOf = (memory: Memory, now: Date): number =>
-  scheduler.get_retrievability(
-    cardOf(memory),
-    now < new Date(memory.last) ? new Date(memory.last) : now,
-    false,
-  )
+export const recallOf = (memory: Memory, now: Date): number => {
+  const days = Math.max(0, Math.floor((now.getTime() - Date.parse(memory.last)) / DAY_MS))
+  return scheduler.forgetting_curve(days, memory.stability)
+}
 
 /**
  * How well something is still known at a moment, in a word.

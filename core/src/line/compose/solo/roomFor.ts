@@ -50,7 +50,7 @@ const holds = (task: SoloTask, { begin, end }: PlannedPhrase, piece: Piece): boo
 /** The plan with a phrase as long as a piece; those in its way end sooner, begin later, or are left out. */
 const opened = (task: SoloTask, plan: readonly PlannedPhrase[], piece: Piece): readonly PlannedPhrase[] => {
   const [begin, end] = [piece.begin, lastEighth(task, piece)]
-  const own: PlannedPhrase = {
+  const opening: PlannedPhrase = {
     part: 'idea',
     begin,
     end,
@@ -67,12 +67,17 @@ const opened = (task: SoloTask, plan: readonly PlannedPhrase[], piece: Piece): r
       .slice(0, 1)
       .map((one) => ({ phrase: one, at }))
   })
-  const ordered = [...kept, { phrase: own, at: -1 }].sort((a, b) => a.phrase.begin - b.phrase.begin)
-  // What takes its idea from a phrase that was left out, or that comes later now, goes on freely.
+  const ordered = [...kept, { phrase: opening, at: -1 }].sort((a, b) => a.phrase.begin - b.phrase.begin)
+  const own = ordered.findIndex(({ at }) => at < 0)
+  // The phrase that comes next takes it up; so does what had its idea from a phrase that was left out, or that comes later now.
+  const takesUp = ordered.findIndex(({ phrase }, index) => index > own && phrase.part === 'free')
   return ordered.map(({ phrase, at }, index) => {
-    if (at < 0 || phrase.from === undefined) return phrase
+    if (at < 0) return phrase
+    if (index === takesUp) return { ...phrase, part: 'answer' as const, from: own }
+    if (phrase.from === undefined) return phrase
     const from = ordered.findIndex((one) => one.at === phrase.from)
     const { from: _from, ...rest } = phrase
-    return from >= 0 && from < index ? { ...rest, from } : { ...rest, part: 'free' as const }
+    if (from >= 0 && from < index) return { ...rest, from }
+    return index > own ? { ...rest, from: own } : { ...rest, part: 'free' as const }
   })
 }

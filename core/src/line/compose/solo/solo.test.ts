@@ -236,6 +236,10 @@ describe('what lines measure', () => {
       bars: [0, 8],
       missed: [],
     })
+    // What comes after it takes it up.
+    const parts = twice.phrases!.map(({ part }) => part)
+    expect(parts).toContain('answer')
+    expect(parts.indexOf('answer')).toBeGreaterThan(parts.indexOf('idea'))
     const thrice = written(
       { vocabulary: [{ phrase, must: true, times: 3 }], stretch: { from: 0, to: 11 } },
       tune,
