@@ -1,4 +1,4 @@
-import { createRequire } from 'node:module'
+import abcjs from 'abcjs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { randomFrom } from '../random/random.ts'
@@ -13,7 +13,7 @@ interface Sounded {
   readonly duration: number
 }
 /** Another reader of the same format. */
-const { parseOnly } = createRequire(import.meta.url)('abcjs') as {
+const { parseOnly } = abcjs as unknown as {
   parseOnly: (
     text: string,
   ) => readonly { setUpAudio: (options: object) => { tracks: readonly (readonly Sounded[])[] } }[]
