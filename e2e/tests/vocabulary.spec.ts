@@ -73,6 +73,10 @@ test('a phrase is moved to another kind of chord, found in the tunes, and drille
 }) => {
   await page.goto('/vocabulary/shipped-down-from-the-six')
   const phrase = page.getByRole('region', { name: 'The phrase' })
+  await phrase.getByRole('link', { name: 'Drill it in twelve keys', exact: true }).click()
+  await expect(page.getByRole('heading', { name: /^Down from the six · / })).toBeVisible()
+  await expect(page).toHaveURL(/rung=cell&/)
+  await page.goto('/vocabulary/shipped-down-from-the-six')
   await phrase.getByRole('button', { name: 'to m7' }).click()
   await expect(phrase.getByRole('status').filter({ hasText: 'Now:' })).toContainText('3 to ♭3')
   await phrase.getByRole('button', { name: 'Undo' }).click()

@@ -8,7 +8,7 @@ import { useKnownPhrases } from './knownPhrases.ts'
 /** The material that a rung can play over the open bars: the player's own lines, own phrases and those that ship. */
 export interface OwnMaterial {
   /** Its kind; undefined for rungs that need nothing. */
-  readonly name: 'Line' | 'Phrase' | undefined
+  readonly name: 'Line' | 'Phrase' | 'Cell' | undefined
   readonly choices: readonly { readonly id: string; readonly title: string }[]
   readonly chosen: string | undefined
   readonly choose: (id: string) => void
@@ -26,7 +26,7 @@ const overlaps = (line: LineAnswer, stretch: OpenTune['stretch']): boolean =>
 
 /** The lines or phrases that a rung can play here, and which of them is chosen. */
 export const useOwnMaterial = ({ tune, stretch, sounding }: OpenTune, rung: RungId): OwnMaterial => {
-  const { needs } = rungOf(rung)
+  const { needs, takesCell } = rungOf(rung)
   const { data: lines = [] } = useLinesQuery(tune.id)
   const phrases = useKnownPhrases()
   const [wanted, choose] = useState<string>()
@@ -55,6 +55,18 @@ export const useOwnMaterial = ({ tune, stretch, sounding }: OpenTune, rung: Rung
       choose,
       spec: phrase ? { phrase: phrase.phrase } : {},
       missing: phrase ? undefined : NO_PHRASE,
+    }
+  }
+  if (takesCell) {
+    const cells = phrases.filter(({ phrase }) => phrase.chords.length === 1)
+    const cell = cells.find(({ id }) => id === wanted)
+    return {
+      name: 'Cell',
+      choices: [{ id: '', title: 'as chosen above' }, ...cells],
+      chosen: cell?.id,
+      choose,
+      spec: cell ? { phrase: cell.phrase } : {},
+      missing: undefined,
     }
   }
   return { name: undefined, choices: [], chosen: undefined, choose, spec: {}, missing: undefined }

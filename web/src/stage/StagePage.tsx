@@ -73,9 +73,9 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
     320,
     Math.max(30, Number(params.get('tempo')) || Math.min(open.sounding.chart.tempo, rungOf(rung).tempo.from)),
   )
-  const { needs } = rungOf(rung)
+  const { needs, takesCell } = rungOf(rung)
   const line = needs === 'line' ? lines?.find(({ id }) => id === lineId) : undefined
-  const phrase = needs === 'phrase' ? phrases.find(({ id }) => id === lineId) : undefined
+  const phrase = needs === 'phrase' || takesCell ? phrases.find(({ id }) => id === lineId) : undefined
   const made = useMadeExercise(open, key, {
     rung,
     variant,
@@ -91,10 +91,11 @@ const Reader = ({ open }: { readonly open: OpenTune }) => {
     () => (made.ok ? { ...open, sounding: made.value.sounding, written: made.value.written } : open),
     [made, open],
   )
-  if ((needs === 'line' && !lines) || (needs === 'phrase' && !phrase && loading))
+  const asksPhrase = needs === 'phrase' || (takesCell !== undefined && lineId !== null)
+  if ((needs === 'line' && !lines) || (asksPhrase && !phrase && loading))
     return (
       <div className="p-8">
-        <Waiting what={`Loading the ${needs}`} />
+        <Waiting what={`Loading the ${needs ?? 'cell'}`} />
       </div>
     )
   if (turns !== undefined && !soloist)

@@ -90,7 +90,7 @@ export const PhraseChanges = ({ known, tonic, hear }: PhraseChangesProps) => {
           ))}
         </ChangeGroup>
       )}
-      {isCell && <ThroughChords phrase={now} />}
+      {isCell && <ThroughChords phrase={now} id={steps.length === 0 ? known.id : undefined} />}
     </section>
   )
 }

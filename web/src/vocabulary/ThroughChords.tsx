@@ -8,7 +8,7 @@ import {
   throughChords,
 } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
-import { useNavigate } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import { useTunesQuery } from '../data/api.ts'
 import { newId } from '../data/ids.ts'
 import { sendEdit } from '../data/outbox.ts'
@@ -34,8 +34,14 @@ const bodyOfCell = (tune: string, title: string, stretch: Stretch) => ({
   ...{ remark: '', tags: ['cell'] },
 })
 
+interface ThroughChordsProps {
+  readonly phrase: Phrase
+  /** The phrase's, if it is kept as it is: then its rung can be drilled. */
+  readonly id: string | undefined
+}
+
 /** Puts a cell through every chord of a tune: one chord at a time, or all of it as a line that opens in Line. */
-export const ThroughChords = ({ phrase }: { readonly phrase: Phrase }) => {
+export const ThroughChords = ({ phrase, id: kept }: ThroughChordsProps) => {
   const { data: tunes = [] } = useTunesQuery()
   const { instrument } = useSettings()
   const navigate = useNavigate()
@@ -89,7 +95,19 @@ export const ThroughChords = ({ phrase }: { readonly phrase: Phrase }) => {
         />
         <Choice<CellStart> label="On each chord from" value={begin} options={BEGINS} onChange={setBegin} />
         <Button onClick={write}>Open it as a line</Button>
-        <Button onClick={drill}>Keep it and drill it</Button>
+        {kept === undefined ? (
+          <Button onClick={drill}>Keep it and drill it</Button>
+        ) : (
+          <Link
+            to={stageAddress({
+              ...{ tune: chosen.tune.id, rung: 'cell', stretch: { from: 0, to: last - 1 }, line: kept },
+              ...{ tempo: rungOf('cell').tempo.from, practice: { keys: 'fourths' } },
+            })}
+            className="inline-flex min-h-11 items-center underline underline-offset-4"
+          >
+            Drill it in twelve keys
+          </Link>
+        )}
       </div>
       <ChordByChord key={chosen.tune.id} {...through} />
     </section>

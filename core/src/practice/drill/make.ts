@@ -2,7 +2,8 @@ import type { ChangesWish } from '../../line/changes/playedChanges.ts'
 import { barAt, degreeOver } from '../../line/explain/analysedLine.ts'
 import { type LineNote, notesWithin } from '../../line/notes/line.ts'
 import { spellNotes } from '../../line/notes/spell.ts'
-import { phraseFits } from '../../line/phrases/phrase.ts'
+import { changedPhrase } from '../../line/phraseChanges/changes.ts'
+import { type Phrase, phraseFits } from '../../line/phrases/phrase.ts'
 import { err, type Outcome, ok } from '../../outcome/outcome.ts'
 import { chordKind } from '../../theory/chord/chord.ts'
 import type { Instrument } from '../../theory/instrument/instrument.ts'
@@ -16,8 +17,10 @@ import type { Exercise, ExerciseSpec, ExpectedNote } from './exercise.ts'
 import { notesOfVariant } from './materials.ts'
 import { oneAfterAnother, type PhrasePlace, phrasePlaces, phraseThere } from './phrasePlaces.ts'
 import type { SetNote } from './phrasings.ts'
+import type { RungRow } from './rung.ts'
 import { rungOf } from './rungs.ts'
 import { readOrder } from './shapes.ts'
+import { throughChords } from './throughChords.ts'
 import { soloistsNotes, soloistsTurns } from './turns.ts'
 
 /**
@@ -61,7 +64,9 @@ export const makeExercise = (
       place: { bar: stretch.from + 1 },
     })
   const there = (place: PhrasePlace) => (phrase ? phraseThere(analysis, phrase, place, instrument) : [])
+  const own = phrase && rung.takesCell ? ownCell(phrase, rung.takesCell) : undefined
   const notesOf = (): readonly LineNote[] => {
+    if (own) return throughChords(analysis, own, stretch, instrument).notes
     if (material.by === 'line') return notesWithin(spec.line ?? { notes: [] }, start, end)
     if (material.by === 'phrase') return oneAfterAnother(places).flatMap(there)
     if (material.by !== 'player')
@@ -117,6 +122,12 @@ export const makeExercise = (
     countIn: barTicks(first.meter),
     swing: swingOf(analysis.chart.feel, spec.tempo),
   })
+}
+
+/** A cell of the vocabulary as a rung plays it; undefined for a phrase over several chords, or one that can't be turned. */
+const ownCell = (phrase: Phrase, how: NonNullable<RungRow['takesCell']>): Phrase | undefined => {
+  if (phrase.chords.length !== 1) return undefined
+  return how === 'asIs' ? phrase : changedPhrase(phrase, 'turnedByScale')?.phrase
 }
 
 /** A line with a phrase in its place. */

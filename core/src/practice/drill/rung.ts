@@ -72,6 +72,8 @@ export interface RungRow {
   readonly only?: readonly ChordKind[]
   /** What it plays besides: a saved line, a phrase of the vocabulary. */
   readonly needs?: 'line' | 'phrase'
+  /** Whether a cell of the vocabulary may be played in place of its own: as it is, or turned over. */
+  readonly takesCell?: 'asIs' | 'turnedOver'
   /** Whether it is heard first, not shown, and answered. */
   readonly byEar?: boolean
 }

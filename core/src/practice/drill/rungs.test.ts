@@ -2,15 +2,19 @@ import { describe, expect, it } from 'vitest'
 import { analysed, eighths } from '../../../test/changes.ts'
 import { CHARTS } from '../../../test/charts.ts'
 import { explainLine } from '../../line/explain/explain.ts'
+import { changedPhrase } from '../../line/phraseChanges/changes.ts'
 import { phraseFrom } from '../../line/phrases/phrase.ts'
+import { readPhrase } from '../../line/phrases/written.ts'
 import { INSTRUMENTS, instrumentOf } from '../../theory/instrument/instrument.ts'
 import { analyseChart } from '../../tune/analysis/analyse.ts'
 import { transposeChart } from '../../tune/chart/chart.ts'
 import { makeExercise } from './make.ts'
 import { optionsOf, RUNGS, type RungId, rungOf, withOption } from './rungs.ts'
+import { throughChords } from './throughChords.ts'
 
 const TUNE = analysed('key: C major\n| Dm7 | G7 | Cmaj7 | Am7b5 D7b9 |')
 const STRETCH = { from: 0, to: 3 }
+const TRUMPET = instrumentOf('trumpet')
 const LINE = { notes: [{ start: 0, duration: 480, midi: 60, spelling: 'C4' }] }
 const WALK = eighths('F4 A4 C5 E5 D5 C5 B4 A4 G4 F4 E4')
 /** Over the ii–V–I. */
@@ -273,6 +277,26 @@ describe('the set rungs', () => {
         instrumentOf('trumpet'),
       ),
     ).toMatchObject({ ok: false, problems: [{ rule: 'exercise.empty', args: ['phrase-keys'] }] })
+  })
+
+  it('plays a cell of the vocabulary through the chords in place of its own, as it is or turned over', () => {
+    const cell = readPhrase('IIm7', 'R 9 b3 5')
+    const stretch = { from: 0, to: 3 }
+    const made = (rung: 'cell' | 'cell-turned', phrase?: typeof cell) => {
+      const outcome = makeExercise(
+        { rung, stretch, tempo: 100, ...(phrase ? { phrase } : {}) },
+        TUNE,
+        TRUMPET,
+      )
+      if (!outcome.ok) throw new Error('the exercise of this test can’t be made')
+      return outcome.value.expected.map(({ start, midi }) => `${start} ${midi}`)
+    }
+    const asLine = (phrase: typeof cell) =>
+      throughChords(TUNE, phrase, stretch, TRUMPET).notes.map(({ start, midi }) => `${start} ${midi}`)
+    expect(made('cell', cell)).toEqual(asLine(cell))
+    expect(made('cell-turned', cell)).toEqual(asLine(changedPhrase(cell, 'turnedByScale')!.phrase))
+    // A phrase over several chords is no cell: the rung's own is played.
+    expect(made('cell', readPhrase('IIm7:2 V7:2', 'R b3 5 b7 3 5 b9 R'))).toEqual(made('cell'))
   })
 
   it('has every set row of the ladder once, with its tempos', () => {

@@ -10,6 +10,7 @@ export const COLOUR_ROWS = [
     asks: 'a cell of four notes on each chord',
     unit: 'eighths',
     tempo: [60, 180],
+    takesCell: 'asIs',
     variants: [
       cell('1 2 3 5', '1', '1 2 3 5'),
       cell('1 3 5 7', '3', '3 5 7 9'),
@@ -32,6 +33,7 @@ export const COLOUR_ROWS = [
     asks: 'the cell turned over, and with an approach before it',
     unit: 'eighths',
     tempo: [60, 180],
+    takesCell: 'turnedOver',
     variants: [
       shapes('1 2 3 5, back', '1 2 3 5 5 3 2 1'),
       shapes('with an approach', '1< 1 2 3 5 3 2 1'),
