@@ -229,7 +229,7 @@ describe('preferences for single notes and for the whole line', () => {
         if (lines[at]!.missed.length === 0) expect(shared / a.length).toBeLessThanOrEqual(0.6)
       }
     })
-  }, 30_000)
+  })
 })
 
 describe('what cannot be met', () => {
@@ -284,7 +284,7 @@ describe('what cannot be met', () => {
     expect(composed({ stretch: { from: 90, to: -4 } }).lines).toHaveLength(1)
     expect(composed({ count: 0 })).toEqual({ lines: [], unmet: [] })
     expect(composeLines(analysed('| C5 | Gsus4 | N.C. | D5 |'), brief()).lines).toHaveLength(1)
-  }, 60_000)
+  })
 })
 
 describe('properties', () => {
@@ -306,7 +306,7 @@ describe('properties', () => {
       }),
       { numRuns: 8 },
     )
-  }, 30_000)
+  })
 
   it('answers with the first line found where that is enough', () => {
     const steps = composing(TUNE, brief({ devices: { enclosure: 3 }, chromatic: 3 }), undefined, () => true)

@@ -80,7 +80,7 @@ describe('generated charts', () => {
     )
     expect(read).toBeGreaterThan(10_000)
     expect(refused).toBeGreaterThan(10_000)
-  }, 240_000)
+  })
 
   it('are written back equal where they are read', () => {
     fc.assert(
@@ -91,7 +91,7 @@ describe('generated charts', () => {
       }),
       { numRuns: 10_000 },
     )
-  }, 120_000)
+  })
 })
 
 describe('a hostile text', () => {
