@@ -89,7 +89,9 @@ test('a narrow and an upright screen show everything without scrolling sideways'
   ] as const) {
     await page.setViewportSize({ width, height })
     for (const address of [
+      '/today',
       '/tunes',
+      '/vocabulary/new',
       '/vocabulary',
       '/log',
       '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=100',

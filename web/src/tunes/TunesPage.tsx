@@ -141,7 +141,7 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
           {fading > 0 && <span className="text-soft">, {fading} fading</span>}
         </span>
       ),
-    className: 'py-2',
+    className: 'py-2 max-sm:hidden',
   },
   {
     id: 'run',
