@@ -1,4 +1,3 @@
-import { createRequire } from 'node:module'
 import { DEMO_TUNES } from '@eager-contour/demo'
 import toneMidi from '@tonejs/midi'
 import { expect, test } from './app.ts'
@@ -14,8 +13,8 @@ import {
   terrainNotes,
   writeLine,
 } from './places.ts'
+import { readScores } from './sheetReader.ts'
 
-const osmdFile = createRequire(import.meta.url).resolve('opensheetmusicdisplay')
 const WRITTEN_ABOVE_SOUNDING = 2
 
 test('from the tunes to a stretch and its map', async ({ page }) => {
@@ -160,24 +159,8 @@ test('MusicXML and MIDI hold the same notes, read by other programs', async ({ p
   expect(sounding).toHaveLength(labels.length)
 
   const reader = await context.newPage()
-  await reader.setContent('<div id="sheet" style="width:1000px"></div>')
-  await reader.addScriptTag({ path: osmdFile })
-  const written = await reader.evaluate(async (text) => {
-    // biome-ignore lint/suspicious/noExplicitAny: the reader's own types are not wanted here.
-    const { OpenSheetMusicDisplay } = (globalThis as any).opensheetmusicdisplay
-    const sheet = new OpenSheetMusicDisplay('sheet', { autoResize: false, backend: 'svg' })
-    await sheet.load(text)
-    sheet.render()
-    const pitches: number[] = []
-    for (const measure of sheet.Sheet.SourceMeasures)
-      for (const container of measure.VerticalSourceStaffEntryContainers)
-        for (const entry of container.StaffEntries)
-          for (const voice of entry?.VoiceEntries ?? [])
-            for (const note of voice.Notes)
-              if (!note.isRest() && (!note.NoteTie || note.NoteTie.StartNote === note))
-                pitches.push(note.Pitch.getHalfTone() + 12)
-    return pitches
-  }, xml.bytes.toString('utf8'))
+  const [read] = await readScores(reader, [xml.bytes.toString('utf8')])
+  const written = read!.notes.map(({ midi: pitch }) => pitch)
   expect(written).toEqual(sounding.map((pitch) => pitch + WRITTEN_ABOVE_SOUNDING))
 })
 

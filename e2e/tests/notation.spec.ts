@@ -1,4 +1,3 @@
-import { createRequire } from 'node:module'
 import {
   analyseChart,
   boardOf,
@@ -12,8 +11,8 @@ import {
   writeMusicXml,
 } from '@eager-contour/core'
 import { expect, test } from './app.ts'
+import { readScores } from './sheetReader.ts'
 
-const osmdFile = createRequire(import.meta.url).resolve('opensheetmusicdisplay')
 /** More in the long form, `npm run soak`. */
 const COUNT = process.env.SOAK ? 1000 : 90
 const BATCH = 50
@@ -62,35 +61,15 @@ test('MusicXML of composed lines is read by opensheetmusicdisplay: every note, e
   test.setTimeout(300_000)
   const all = scores()
   expect(all).toHaveLength(COUNT)
-  await page.setContent('<div id="sheet" style="width:1000px"></div>')
-  await page.addScriptTag({ path: osmdFile })
   for (let from = 0; from < all.length; from += BATCH) {
     const batch = all.slice(from, from + BATCH)
-    const read = await page.evaluate(
-      async (texts) => {
-        // biome-ignore lint/suspicious/noExplicitAny: the reader's own types are not wanted here.
-        const { OpenSheetMusicDisplay } = (globalThis as any).opensheetmusicdisplay
-        const sheet = new OpenSheetMusicDisplay('sheet', { autoResize: false, backend: 'svg' })
-        const answers: { notes: number; quarters: number }[] = []
-        for (const text of texts) {
-          await sheet.load(text)
-          let notes = 0
-          let quarters = 0
-          for (const measure of sheet.Sheet.SourceMeasures)
-            for (const container of measure.VerticalSourceStaffEntryContainers)
-              for (const entry of container.StaffEntries)
-                for (const voice of entry?.VoiceEntries ?? [])
-                  for (const note of voice.Notes) {
-                    quarters += note.Length.RealValue * 4
-                    if (!note.isRest() && (!note.NoteTie || note.NoteTie.StartNote === note)) notes += 1
-                  }
-          answers.push({ notes, quarters: Math.round(quarters * 1000) / 1000 })
-        }
-        return answers
-      },
+    const read = await readScores(
+      page,
       batch.map(({ xml }) => xml),
     )
-    expect(read).toEqual(batch.map(({ notes, quarters }) => ({ notes, quarters })))
+    expect(read.map(({ notes, quarters }) => ({ notes: notes.length, quarters }))).toEqual(
+      batch.map(({ notes, quarters }) => ({ notes, quarters })),
+    )
   }
 })
 
@@ -116,22 +95,8 @@ test('the strings and frets of a guitar’s line are read by opensheetmusicdispl
   // It reads strings and frets on a tablature staff alone: the same notes on one.
   const onTablature = xml.replace(/<clef>[\s\S]*?<\/clef>/, '<clef><sign>TAB</sign><line>5</line></clef>')
   expect(onTablature).not.toBe(xml)
-  await page.setContent('<div id="sheet" style="width:1000px"></div>')
-  await page.addScriptTag({ path: osmdFile })
-  const read = await page.evaluate(async (text) => {
-    // biome-ignore lint/suspicious/noExplicitAny: the reader's own types are not wanted here.
-    const { OpenSheetMusicDisplay } = (globalThis as any).opensheetmusicdisplay
-    const sheet = new OpenSheetMusicDisplay('sheet', { autoResize: false, backend: 'svg' })
-    await sheet.load(text)
-    const places: string[] = []
-    for (const measure of sheet.Sheet.SourceMeasures)
-      for (const container of measure.VerticalSourceStaffEntryContainers)
-        for (const entry of container.StaffEntries)
-          for (const voice of entry?.VoiceEntries ?? [])
-            for (const note of voice.Notes)
-              if (!note.isRest() && (!note.NoteTie || note.NoteTie.StartNote === note))
-                places.push(`${note.StringNumberTab}.${note.FretNumber}`)
-    return places
-  }, onTablature)
-  expect(read).toEqual(notes.map(({ string, fret }) => `${6 - string}.${fret}`))
+  const [read] = await readScores(page, [onTablature])
+  expect(read!.notes.map((note) => `${note.string}.${note.fret}`)).toEqual(
+    notes.map(({ string, fret }) => `${6 - string}.${fret}`),
+  )
 })

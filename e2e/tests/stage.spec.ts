@@ -340,7 +340,7 @@ test('turns are traded with the soloist: two bars are heard, two are the playerâ
   await page.getByRole('button', { name: /^chord tones in Eâ™­:/ }).click()
   const panel = page.getByRole('complementary', { name: 'The rung' })
   await panel.getByText('Over several runs').click()
-  await panel.getByLabel('In turns with a soloist').selectOption('2 bars each, the soloist first')
+  await panel.getByLabel('Trade with a soloist').selectOption('2 bars each, the soloist first')
   await panel.getByLabel('Beats per minute').fill('240')
   await panel.getByRole('link', { name: /^Play at/ }).click()
   await expect(page).toHaveURL(/turns=2/)

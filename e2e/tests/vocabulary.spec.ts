@@ -9,7 +9,7 @@ test('a phrase that ships is found, shown in a key, changed twice, kept, named, 
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Vocabulary' }).click()
   await expect(page.getByRole('heading', { name: 'Vocabulary' })).toBeVisible()
   await page.getByLabel('Grade').selectOption('1, easy')
-  await page.getByLabel('Made of').selectOption('guide tones')
+  await page.getByLabel('Family').selectOption('guide tones')
   await page.getByLabel('Search phrases').fill('quick')
   await page.getByRole('link', { name: 'Quick third' }).click()
   const phrase = page.getByRole('region', { name: 'The phrase' })
@@ -152,7 +152,7 @@ test('a guitarist sees where a phrase lies: tablature, the neck bar by bar, with
   // One note by hand: the second, wherever else it can be played.
   await phrase.getByLabel('Note', { exact: true }).last().selectOption({ index: 1 })
   const before = (await frets())[1]
-  const strings = phrase.getByLabel('on', { exact: true }).last()
+  const strings = phrase.getByLabel('Its string', { exact: true }).last()
   const others = (await strings.getByRole('option').allTextContents()).filter(
     (text) => text.includes('fret') && !text.endsWith(`fret ${before}`),
   )
@@ -177,7 +177,7 @@ test('a guitarist sees where a phrase lies: tablature, the neck bar by bar, with
   await page.locator('[data-note="0"]').focus()
   const about = page.getByRole('complementary', { name: 'About the line' })
   await about.getByText('Fingering', { exact: true }).first().click()
-  const own = about.getByLabel('This note on')
+  const own = about.getByLabel('String of this note')
   const last = (await own.getByRole('option').allTextContents()).at(-1)!
   await own.selectOption(last)
   const first = page.locator('[data-tab-note="0"]')

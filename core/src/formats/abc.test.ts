@@ -167,7 +167,9 @@ describe('ABC', () => {
     expect(readAbcLine(tune('z8|'))).toMatchObject({ problems: [{ rule: 'import.noNotes' }] })
     expect(isAbc(tune('CDE'))).toBe(true)
     expect(isAbc('title: Quay\n| C |')).toBe(false)
-    // Only the first voice, and the first tune of a book.
+    // Only the first voice, whatever its name, and the first tune of a book.
+    const named = tune('V:Horn clef=treble\nCDEF|\nV:Bass\nG,4|\nV:Horn\nGABc|')
+    expect(heardByUs(named).map(([midi]) => midi)).toEqual([60, 62, 64, 65, 67, 69, 71, 72])
     const two = `${tune('V:1\nCDEF|\nV:2\nG,4|\nV:1\nGABc|')}\n\nX:2\nK:C\nccc|`
     expect(heardByUs(two).map(([midi]) => midi)).toEqual([60, 62, 64, 65, 67, 69, 71, 72])
   })

@@ -101,11 +101,10 @@ const chordOf = (text: string): AbcToken | undefined => {
 }
 
 const FIELD = /^([A-Za-z]):(.*)$/
-/** Fields that are not music, and those of another voice. */
-const OTHER_VOICE = /^V:\s*(?!1\b)\S/
 
 /** Every part of a tune in ABC, of its first voice; the first tune of a book. */
 export const abcTokens = function* (text: string): Generator<AbcToken> {
+  let voice: string | undefined
   let isSkipped = false
   let tunes = 0
   for (const raw of text.split(/\r\n|\r|\n/)) {
@@ -113,7 +112,11 @@ export const abcTokens = function* (text: string): Generator<AbcToken> {
     const field = FIELD.exec(line)
     if (field?.[1] === 'X') tunes += 1
     if (tunes > 1) return
-    if (field?.[1] === 'V') isSkipped = OTHER_VOICE.test(line)
+    if (field?.[1] === 'V') {
+      const [name] = field[2]!.trim().split(/\s+/)
+      voice ??= name
+      isSkipped = name !== voice
+    }
     if (field) yield { kind: 'field', letter: field[1]!, value: field[2]! }
     else if (!isSkipped) yield* lineTokens(line)
   }

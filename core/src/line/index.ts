@@ -71,6 +71,7 @@ export { familiesOf, PHRASE_FAMILIES, type PhraseFamily } from './phrases/family
 export {
   barsWith,
   comfortableStart,
+  PHRASE_BAR,
   type Phrase,
   phraseAt,
   phraseFits,

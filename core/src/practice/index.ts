@@ -17,7 +17,7 @@ export type { Judged, NoteVerdict } from './grade/judged.ts'
 export { advanceGrade, type GradeState, gradeStep, gradeSteps, startGrade } from './grade/live.ts'
 export type { Grade, MarkId, Marks } from './grade/marks.ts'
 export { placesMsOf } from './grade/places.ts'
-export { GRADE_RULES, type GradeRules, onTimeMsAt, type RunVerdict } from './grade/rules.ts'
+export { GRADE_RULES, type GradeRules, isHeld, onTimeMsAt, type RunVerdict } from './grade/rules.ts'
 export { gateFor, hearsBand, latencyOf, TUNINGS, tuningFrom } from './listen/calibrate.ts'
 export {
   DETECTION_RULES,

@@ -40,15 +40,14 @@ const whyOn = (least: number | undefined): string =>
 
 export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' | 'move' | 'limit' | 'plan'>> =
   {
-    'plan.warmUp': () => 'Slow and sure, to begin with.',
-    'plan.due': (days) => `It was good ${agoOf(days)}: time to bring it back.`,
-    'plan.fading': (days) => `It fades: last played ${agoOf(days)}.`,
-    'plan.again': (days) => `It did not go yet ${agoOf(days)}.`,
-    'plan.first': () => 'The first step of the ladder.',
-    'plan.newKey': (keys, rung) =>
-      `New: ${rung} goes in ${keys === 1 ? 'one key' : `${keys} keys`}, here is the next.`,
-    'plan.newRung': (rung) => `New: the next step of the ladder, ${rung}.`,
-    'plan.play': () => 'At the end, play: a chorus of your own.',
+    'plan.warmUp': () => 'Warm-up: one that you know, at its slowest tempo.',
+    'plan.due': (days) => `Solid ${agoOf(days)}: time to bring it back.`,
+    'plan.fading': (days) => `Fading: last played ${agoOf(days)}.`,
+    'plan.again': (days) => `Not solid ${agoOf(days)}: play it again.`,
+    'plan.first': () => 'The first rung of the ladder.',
+    'plan.newKey': (keys, rung) => `New key: ${rung} is solid in ${keys === 1 ? 'one key' : `${keys} keys`}.`,
+    'plan.newRung': (rung) => `New: the next rung of the ladder, ${rung}.`,
+    'plan.play': () => 'To finish, improvise a chorus.',
     'limit.allowed': (...bars) => `Notes that are not allowed: ${inBars(bars)}.`,
     'limit.atChanges': (...bars) => `No note sounds at the change: ${inBars(bars)}.`,
     'limit.perBar': (...bars) => `More notes than one, or none: ${inBars(bars)}.`,

@@ -3,6 +3,7 @@ import { fifthsOf, type Memory, memoryOf, pitchClassOf, remembered } from '@eage
 import { Column, Entity, type EntityManager, Index, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
 import { isWhole, JsonColumn } from './json.ts'
+import { NO_TRANSACTION } from './resource.ts'
 
 /** Something that can fade: a rung over a stretch of a tune in a key, with its line or phrase. Made of the runs, and kept up to date with them. */
 @Entity('items')
@@ -81,13 +82,13 @@ export const countRun = async (
     // It was played before another one that is counted already: all of them again, in order.
     const all = (await runsOf(run.tune)).filter((one) => idOf(one) === id)
     const item = itemOf(all)
-    if (item) await manager.save(manager.create(ItemEntity, item), { transaction: false })
+    if (item) await manager.save(manager.create(ItemEntity, item), NO_TRANSACTION)
     return
   }
   const memory = remembered(known?.memory, run.verdict, run.playedAt)
   const recent = [...(known?.recent ?? []), { tempo: run.tempo, verdict: run.verdict }].slice(-RECENT)
   const item = manager.create(ItemEntity, { ...placeOf(run), id, memory, recent, due: memory.due })
-  await manager.save(item, { transaction: false })
+  await manager.save(item, NO_TRANSACTION)
 }
 
 /**

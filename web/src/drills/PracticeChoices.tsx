@@ -58,10 +58,10 @@ export const PracticeChoices = ({ value, onChange, figure, free }: PracticeChoic
     />
     {free ? (
       <Choice
-        label="In turns with a soloist"
+        label="Trade with a soloist"
         value={String(value.turns ?? 0)}
         options={[
-          { value: '0', label: 'no, all of it is yours' },
+          { value: '0', label: 'no' },
           ...TURNS.map((bars) => ({
             value: String(bars),
             label: `${bars} ${bars === 1 ? 'bar' : 'bars'} each, the soloist first`,

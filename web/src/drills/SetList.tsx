@@ -2,7 +2,6 @@ import { DndContext, type DragEndEvent, type UniqueIdentifier } from '@dnd-kit/c
 import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { type ExerciseAnswer, type SetListAnswer, SetListBody } from '@eager-contour/contract'
-import { GripVertical } from 'lucide-react'
 import { Link } from 'react-router'
 import { useRecordForm } from '../data/recordForm.ts'
 import { requestOf } from '../practice/ownExercise.ts'
@@ -10,6 +9,7 @@ import { stageAddress } from '../practice/stageAddress.ts'
 import { Button } from '../ui/Button.tsx'
 import { dragAccessibility, useDragSensors } from '../ui/dragging.ts'
 import { FieldError } from '../ui/FieldError.tsx'
+import { Grip } from '../ui/Grip.tsx'
 
 export const PLAY = 'inline-flex min-h-10 items-center rounded-full bg-ink px-4 font-semibold text-on-ink'
 
@@ -125,16 +125,7 @@ const ListedExercise = ({ place, title, onTakeOff }: ListedExerciseProps) => {
       style={{ transform: CSS.Translate.toString(transform), transition }}
       className="flex items-center gap-2 py-0.5"
     >
-      <button
-        ref={setActivatorNodeRef}
-        type="button"
-        {...attributes}
-        {...listeners}
-        aria-label={`Move: ${name}`}
-        className="flex min-h-10 w-8 shrink-0 cursor-grab touch-none items-center justify-center rounded-lg text-soft hover:bg-chosen"
-      >
-        <GripVertical aria-hidden="true" size={18} />
-      </button>
+      <Grip label={`Move: ${name}`} activator={setActivatorNodeRef} {...{ attributes, listeners }} />
       <span className="min-w-0 grow">
         {place} {title ?? <span className="text-soft">deleted exercise</span>}
       </span>

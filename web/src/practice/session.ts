@@ -1,4 +1,4 @@
-import type { PlanBlock } from '@eager-contour/core'
+import { type PlanBlock, RUNGS } from '@eager-contour/core'
 import { useSyncExternalStore } from 'react'
 import { smallStore } from '../data/smallStore.ts'
 
@@ -28,7 +28,9 @@ const readSession = (): Session | undefined => {
   if (known.text === text) return known.session
   try {
     const session = JSON.parse(text) as Session
-    known = { text, session: Array.isArray(session.blocks) ? session : undefined }
+    // A block of a rung that this version doesn't have can't be played.
+    const blocks = session.blocks.filter(({ rung }) => RUNGS.some(({ id }) => id === rung))
+    known = { text, session: { ...session, blocks } }
   } catch {
     known = { text, session: undefined }
   }

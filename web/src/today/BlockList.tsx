@@ -2,7 +2,6 @@ import { DndContext, type DragEndEvent } from '@dnd-kit/core'
 import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { rungOf, wordReason } from '@eager-contour/core'
-import { GripVertical } from 'lucide-react'
 import { Link } from 'react-router'
 import { blockAddress } from '../practice/blockAddress.ts'
 import { changeBlock, keepSession, type Session, type SessionBlock } from '../practice/session.ts'
@@ -11,6 +10,7 @@ import { barsText } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { dragAccessibility, useDragSensors } from '../ui/dragging.ts'
+import { Grip } from '../ui/Grip.tsx'
 
 /** A step easier: slower by this, down to the rung's lowest tempo. */
 const EASIER = 0.85
@@ -76,16 +76,7 @@ const BlockRow = ({ block, title, onLater }: BlockRowProps) => {
       style={{ transform: CSS.Transform.toString(transform), transition }}
       className={`grid grid-cols-[auto_4.5rem_minmax(0,1fr)_auto] items-center gap-x-3 border-t border-rule py-3 max-sm:grid-cols-[auto_4.5rem_minmax(0,1fr)] ${waits ? '' : 'text-soft'}`}
     >
-      <button
-        ref={setActivatorNodeRef}
-        type="button"
-        {...attributes}
-        {...listeners}
-        aria-label={`Move: ${row.name}`}
-        className="inline-flex min-h-11 cursor-grab touch-none items-center text-soft"
-      >
-        <GripVertical size={20} aria-hidden="true" />
-      </button>
+      <Grip label={`Move: ${row.name}`} activator={setActivatorNodeRef} {...{ attributes, listeners }} />
       <span className="text-3xl font-bold tabular-nums">
         {block.minutes}
         <span className="text-base font-normal text-soft"> min</span>

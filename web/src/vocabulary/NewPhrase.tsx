@@ -13,12 +13,12 @@ import { usePhraseEdits } from '../practice/usePhraseEdits.ts'
 import { useSettings } from '../settings/settings.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
+import { TextField } from '../ui/TextField.tsx'
 import { useHearPhrase, useShown } from './inKey.ts'
 import { PhraseFile } from './PhraseFile.tsx'
 import { PhrasePicture } from './PhrasePicture.tsx'
 import { PlayIn } from './PlayIn.tsx'
 
-const FIELD = 'min-h-11 w-full rounded-xl border border-soft bg-sheet px-3'
 const FIRST_CHORDS = 'IIm7 V7 Imaj7'
 
 /** Notes that were found, and where. */
@@ -62,37 +62,29 @@ export const NewPhrase = () => {
     <>
       <h2 className="text-3xl">New phrase</h2>
       <div className="mt-3 grid gap-3 sm:grid-cols-2">
-        <label>
-          <span className="block text-soft">Name</span>
-          <input
-            className={FIELD}
-            value={title}
-            maxLength={200}
-            onChange={(event) => setTitle(event.target.value)}
-          />
-        </label>
-        <label>
-          <span className="block text-soft">Chords, from the key: IIm7 V7:2 Imaj7</span>
-          <input
-            className={FIELD}
-            value={over}
-            maxLength={400}
-            aria-invalid={!chords.ok}
-            aria-describedby="degrees-problem"
-            onChange={(event) => setOver(event.target.value)}
-          />
-        </label>
-        <label className="sm:col-span-2">
-          <span className="block text-soft">Notes in degrees: r b3 5 b7 9_ | 3 (5 b7 9) R__</span>
-          <input
-            className={FIELD}
-            value={degrees}
-            maxLength={2000}
-            aria-invalid={typed !== undefined && !typed.ok}
-            aria-describedby="degrees-problem degrees-help"
-            onChange={(event) => setDegrees(event.target.value)}
-          />
-        </label>
+        <TextField
+          label="Name"
+          value={title}
+          maxLength={200}
+          onChange={(event) => setTitle(event.target.value)}
+        />
+        <TextField
+          label="Chords, from the key: IIm7 V7:2 Imaj7"
+          value={over}
+          maxLength={400}
+          aria-invalid={!chords.ok}
+          aria-describedby="degrees-problem"
+          onChange={(event) => setOver(event.target.value)}
+        />
+        <TextField
+          className="sm:col-span-2"
+          label="Notes in degrees: r b3 5 b7 9_ | 3 (5 b7 9) R__"
+          value={degrees}
+          maxLength={2000}
+          aria-invalid={typed !== undefined && !typed.ok}
+          aria-describedby="degrees-problem degrees-help"
+          onChange={(event) => setDegrees(event.target.value)}
+        />
       </div>
       <p id="degrees-problem" role="alert" className="min-h-6 text-madder">
         {problem && !problem.ok && problem.problems.map((one) => wordReason(one)).join(' ')}
@@ -131,7 +123,7 @@ export const NewPhrase = () => {
 const Draft = ({ phrase, tonic }: { readonly phrase: Phrase; readonly tonic: number }) => {
   const hear = useHearPhrase(tonic)
   return (
-    <section aria-label="What it is" className="mt-3 border-t border-rule pt-3">
+    <section aria-label="Preview" className="mt-3 border-t border-rule pt-3">
       <PhrasePicture shown={useShown(phrase, tonic)} terrain={false} />
       <Button onClick={() => hear(phrase)}>Hear it</Button>
     </section>

@@ -6,13 +6,13 @@ import { usePhraseEdits } from '../practice/usePhraseEdits.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { FieldError } from '../ui/FieldError.tsx'
+import { TextField } from '../ui/TextField.tsx'
 
 const NONE = 'none'
-const UNKNOWN = { value: NONE, label: 'not said' } as const
+const UNKNOWN = { value: NONE, label: 'not set' } as const
 const USES = (Object.entries(PHRASE_USES) as readonly (readonly [PhraseUse, string])[]).map(
   ([value, label]) => ({ value, label }),
 )
-const FIELD = 'min-h-10 w-full rounded-xl border border-soft bg-sheet px-3'
 
 /** Tags as they are typed: words between commas. */
 const tagsOf = (text: string): readonly string[] =>
@@ -51,38 +51,29 @@ export const OwnPhrase = ({ phrase, onDelete }: OwnPhraseProps) => {
   )
   return (
     <div className="grid gap-3 sm:grid-cols-[1fr_1fr_2fr_auto] sm:items-end">
-      <label>
-        <span className="block text-soft">Name</span>
-        <input
-          className={FIELD}
-          aria-invalid={formState.errors.title !== undefined}
-          aria-describedby="phrase-title-error"
-          {...register('title', { onBlur: () => void save() })}
-        />
-      </label>
-      <label>
-        <span className="block text-soft">Tags, with commas between</span>
-        <input
-          className={FIELD}
-          value={tags}
-          maxLength={400}
-          onChange={(event) => setTags(event.target.value)}
-          onBlur={() => void save()}
-        />
-      </label>
-      <label>
-        <span className="block text-soft">Words</span>
-        <input
-          className={FIELD}
-          value={words}
-          maxLength={4000}
-          onChange={(event) => setWords(event.target.value)}
-          onBlur={() => void save()}
-        />
-      </label>
+      <TextField
+        label="Name"
+        aria-invalid={formState.errors.title !== undefined}
+        aria-describedby="phrase-title-error"
+        {...register('title', { onBlur: () => void save() })}
+      />
+      <TextField
+        label="Tags, with commas between"
+        value={tags}
+        maxLength={400}
+        onChange={(event) => setTags(event.target.value)}
+        onBlur={() => void save()}
+      />
+      <TextField
+        label="Words"
+        value={words}
+        maxLength={4000}
+        onChange={(event) => setWords(event.target.value)}
+        onBlur={() => void save()}
+      />
       <div className="grid grid-cols-2 gap-3 sm:col-span-3">
         <Choice
-          label="Made of"
+          label="Family"
           value={family ?? NONE}
           options={[UNKNOWN, ...PHRASE_FAMILIES.map(({ id, name }) => ({ value: id, label: name }))]}
           onChange={(id) =>
@@ -95,7 +86,7 @@ export const OwnPhrase = ({ phrase, onDelete }: OwnPhraseProps) => {
           }
         />
         <Choice
-          label="For"
+          label="Use"
           value={phrase.use ?? NONE}
           options={[UNKNOWN, ...USES]}
           onChange={(use) => edits.describe(phrase, { use: use === NONE ? undefined : use })}

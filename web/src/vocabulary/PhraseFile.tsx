@@ -12,6 +12,7 @@ import {
 import { useRef, useState } from 'react'
 import { readInTime } from '../engine/engine.ts'
 import { Button } from '../ui/Button.tsx'
+import { FileInput } from '../ui/FileInput.tsx'
 
 interface PhraseFileProps {
   /** The typed chords, at concert pitch, for files without any. */
@@ -44,18 +45,12 @@ export const PhraseFile = ({ tune, onRead }: PhraseFileProps) => {
   }
   return (
     <>
-      <input
-        ref={field}
-        type="file"
-        hidden
-        accept=".mid,.midi,.musicxml,.xml,.mxl,.abc"
-        aria-label="A file with a phrase"
-        onChange={(event) => {
-          const chosen = event.target.files?.[0]
-          event.target.value = ''
-          if (chosen)
-            void read(chosen).catch(() => setTold(`Can’t read ${chosen.name}. Nothing was taken from it.`))
-        }}
+      <FileInput
+        field={field}
+        label="A file with a phrase"
+        onFile={(file) =>
+          void read(file).catch(() => setTold(`Can’t read ${file.name}. Nothing was taken from it.`))
+        }
       />
       <Button onClick={() => field.current?.click()}>From a file</Button>
       <p role="status" className="text-soft">

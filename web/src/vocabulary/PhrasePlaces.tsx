@@ -1,4 +1,4 @@
-import { QUARTER, rungOf, wordReason } from '@eager-contour/core'
+import { PHRASE_BAR, rungOf, wordReason } from '@eager-contour/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { KnownPhrase } from '../practice/knownPhrases.ts'
@@ -20,7 +20,7 @@ export const PhrasePlaces = ({ known }: { readonly known: KnownPhrase }) => {
   const places = usePlaces(known.phrase)
   const [all, setAll] = useState(false)
   const last = known.phrase.notes.at(-1)
-  const length = Math.max(1, Math.ceil((last ? last.at + last.duration : 0) / (4 * QUARTER)))
+  const length = Math.max(1, Math.ceil((last ? last.at + last.duration : 0) / PHRASE_BAR))
   return (
     <section aria-labelledby="places" aria-busy={!places} className="mt-4 border-t border-rule pt-3">
       <h3 id="places" className="text-2xl">

@@ -1,5 +1,6 @@
 import {
   type Grid,
+  keySignature,
   type Phrase,
   type PhraseInKey,
   type PlayedNote,
@@ -7,6 +8,7 @@ import {
   quantise,
   spellNotes,
   stretchTicks,
+  transposeKey,
   wholeTune,
 } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
@@ -15,10 +17,10 @@ import { selectPlay } from '../audio/playSlice.ts'
 import { useMix } from '../audio/useMix.ts'
 import { swingFor } from '../audio/usePlay.ts'
 import { Board } from '../input/Board.tsx'
-import { MicrophoneChoice } from '../input/MicrophoneChoice.tsx'
-import { MidiChoice } from '../input/MidiChoice.tsx'
+import { NoteSources } from '../input/NoteSources.tsx'
 import { type InputNote, useNotes, VELOCITY } from '../input/useNotes.ts'
 import { useRecording } from '../input/useRecording.ts'
+import { useSoundingKeys } from '../input/useSoundingKeys.ts'
 import { useSettings } from '../settings/settings.ts'
 import { useAppSelector } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
@@ -38,7 +40,7 @@ interface PlayInProps {
 }
 
 /** A phrase played in over its chords, in eighths. */
-export const PlayIn = ({ tune: { analysis }, onPlayed }: PlayInProps) => {
+export const PlayIn = ({ tune: { key, analysis }, onPlayed }: PlayInProps) => {
   const { instrument } = useSettings()
   const up = instrument.written.semitones
   const mix = useMix()
@@ -61,7 +63,8 @@ export const PlayIn = ({ tune: { analysis }, onPlayed }: PlayInProps) => {
     onNote(sounded, velocity, atMs)
   }
   const range = { low: instrument.range.comfortLow + up, high: instrument.range.comfortHigh + up }
-  const { armed, setArmed, devices } = useNotes({ active: true, base: range.low, shift: up, onNote: heard })
+  const { sounding, onKey } = useSoundingKeys(heard)
+  const keys = useNotes({ active: true, base: range.low, shift: up, onNote: onKey })
   return (
     <section aria-label="Play it in" className="w-full">
       <div className="flex flex-wrap items-center gap-4">
@@ -72,31 +75,19 @@ export const PlayIn = ({ tune: { analysis }, onPlayed }: PlayInProps) => {
           {empty && state === 'stopped' ? 'No note was heard. ' : ''}
           {SAYS[state]}
         </p>
-        <label className="flex min-h-11 items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-5 accent-ink"
-            checked={armed}
-            onChange={(event) => setArmed(event.target.checked)}
-          />
-          letters are notes (K)
-        </label>
-        <MidiChoice devices={devices} />
-        <MicrophoneChoice microphone={microphone} />
+        <NoteSources keys={keys} microphone={microphone} />
       </div>
       {state !== 'stopped' && (
         <Board
           instrument={instrument}
           range={range}
-          flats
-          sounding={NOTHING}
+          flats={keySignature(transposeKey(key, instrument.written.fifths)) <= 0}
+          sounding={sounding}
           compact
-          onPress={(midi, atMs) => heard({ midi, velocity: VELOCITY, atMs })}
-          onRelease={(midi, atMs) => heard({ midi, velocity: 0, atMs })}
+          onPress={(midi, atMs) => onKey({ midi, velocity: VELOCITY, atMs })}
+          onRelease={(midi, atMs) => onKey({ midi, velocity: 0, atMs })}
         />
       )}
     </section>
   )
 }
-
-const NOTHING: ReadonlySet<number> = new Set()

@@ -29,7 +29,7 @@ const GRADES = [
   { value: '3', label: '3' },
 ] as const
 
-const MADE_OF = [
+const FAMILIES = [
   { value: ALL, label: 'all' },
   ...[...FAMILY_NAMES].map(([value, label]) => ({ value: value as string, label })),
 ]
@@ -97,12 +97,12 @@ export const VocabularyPage = () => {
         <div className="mt-2 grid grid-cols-2 gap-x-2">
           <Choice label="Whose" value={whose} options={WHOSE} onChange={setWhose} />
           <Choice
-            label="For"
+            label="Use"
             value={use}
             options={[{ value: ALL, label: 'all' }, ...uses.map((one) => ({ value: one, label: one }))]}
             onChange={setUse}
           />
-          <Choice label="Made of" value={family} options={MADE_OF} onChange={setFamily} />
+          <Choice label="Family" value={family} options={FAMILIES} onChange={setFamily} />
           <Choice label="Grade" value={grade} options={GRADES} onChange={setGrade} />
         </div>
         {rows.length === 0 ? (

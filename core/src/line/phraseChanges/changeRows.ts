@@ -120,13 +120,13 @@ export const CHANGES = {
   },
   halfUp: {
     name: 'a half step up',
-    does: 'Every note a half step up over the same chords: outside, to come home from.',
+    does: 'Every note a half step up over the same chords, outside their scales.',
     part: 'pitches',
     change: (notes) => notes.map((note) => withPitch(note, note.midi + 1)),
   },
   halfDown: {
     name: 'a half step down',
-    does: 'Every note a half step down over the same chords: outside, to come home from.',
+    does: 'Every note a half step down over the same chords, outside their scales.',
     part: 'pitches',
     change: (notes) => notes.map((note) => withPitch(note, note.midi - 1)),
   },

@@ -35,14 +35,19 @@ export interface Phrase {
   readonly chords: readonly PhraseChord[]
 }
 
-/** A pickup is in the second half of the bar before; phrases are in 4/4. */
-const BAR = 4 * QUARTER
+/**
+ * Ticks of a bar: phrases are in 4/4.
+ *
+ * @example PHRASE_BAR // 1920
+ */
+export const PHRASE_BAR = 4 * QUARTER
+/** A pickup is in the second half of the bar before. */
 const PICKUP = 2 * QUARTER
 
 /** The bar line on which a phrase begins, but for its pickup: the next one, if its first notes are late in their bar. */
 export const downbeatOf = ({ notes }: Phrase): Ticks => {
   const [first, last] = [notes[0]?.at ?? 0, notes.at(-1)?.at ?? 0]
-  return first >= BAR - PICKUP && first < BAR && last >= BAR ? BAR : 0
+  return first >= PHRASE_BAR - PICKUP && first < PHRASE_BAR && last >= PHRASE_BAR ? PHRASE_BAR : 0
 }
 
 const rootOf = ({ chord }: ChordSpan): number => pitchClassOf(fifthsOf(chord.root))

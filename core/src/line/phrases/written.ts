@@ -4,10 +4,7 @@ import { degreeSemitones } from '../../theory/pitch/degree.ts'
 import { pitchClass } from '../../theory/pitch/interval.ts'
 import { QUARTER } from '../../theory/rhythm/ticks.ts'
 import { NotationError, readDegrees } from '../fragments/notation.ts'
-import type { Phrase } from './phrase.ts'
-
-/** Phrases are in 4/4. */
-const BAR = 4 * QUARTER
+import { PHRASE_BAR, type Phrase } from './phrase.ts'
 
 /**
  * A phrase from its chords (`IIm7 V7 Imaj7`) and its notes in degrees (`r b3 5 b7 9 | 3`), in the notation of the fragments:
@@ -63,9 +60,9 @@ const reading = <T>(read: () => T): Outcome<T> => {
 export const typedPhrase = (over: string, text: string): Outcome<Phrase> =>
   reading(() => {
     const { barLines } = readDegrees(over, over, text)
-    const wrong = barLines.findIndex((tick, bar) => tick !== (bar + 1) * BAR)
+    const wrong = barLines.findIndex((tick, bar) => tick !== (bar + 1) * PHRASE_BAR)
     if (wrong < 0) return readPhrase(over, text)
-    const beats = (barLines[wrong]! - wrong * BAR) / QUARTER
+    const beats = (barLines[wrong]! - wrong * PHRASE_BAR) / QUARTER
     throw new NotationError(text, `bar ${wrong + 1} has ${Number(beats.toFixed(2))} beats of four`)
   })
 

@@ -52,6 +52,14 @@ export const onTimeMsAt = ({ onTimeMs, onTimeBeats }: GradeRules, beatMs: number
 
 export type RunVerdict = 'again' | 'close' | 'solid' | 'move on'
 
+/**
+ * Whether a verdict lets the player go on: solid, or move on.
+ *
+ * @example isHeld('close') // false
+ */
+export const isHeld = (verdict: RunVerdict | undefined): boolean =>
+  verdict === 'solid' || verdict === 'move on'
+
 /** The verdict of a run by its lowest mark. */
 export const verdictFor = (least: number, { leasts }: GradeRules): RunVerdict => {
   if (least >= leasts.moveOn) return 'move on'

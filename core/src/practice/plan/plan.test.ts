@@ -56,6 +56,7 @@ describe('planSession', () => {
       const plan = planSession(input)
       expect(plan.reduce((sum, { minutes }) => sum + minutes, 0)).toBeLessThanOrEqual(input.minutes)
       expect(plan.filter(({ kind }) => kind === 'new').length).toBeLessThanOrEqual(1)
+      expect(new Set(plan.map(({ id }) => id)).size).toBe(plan.length)
       const tunes = new Set(input.tunes.map(({ id }) => id))
       for (const { tune, minutes, why, tempo } of plan) {
         expect(tunes.has(tune)).toBe(true)

@@ -1,10 +1,11 @@
 import { type Reason, reason } from '../../outcome/reasons.ts'
 import { randomFrom } from '../../random/random.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
-import { type Key, keysOfMode } from '../../theory/pitch/key.ts'
+import type { Key } from '../../theory/pitch/key.ts'
 import type { Stretch } from '../../tune/chart/chart.ts'
 import { RUNGS, type RungId, rungOf } from '../drill/rungs.ts'
-import type { RunVerdict } from '../grade/rules.ts'
+import { isHeld } from '../grade/rules.ts'
+import { keysInOrderOf } from '../schedule/ladder.ts'
 import { freshnessOf, type Memory, recallOf } from '../schedule/memory.ts'
 import { type LadderRun, nextTempo } from '../schedule/tempo.ts'
 
@@ -77,7 +78,6 @@ const PLAY_RUNG: RungId = 'chorus'
 const NEW_BARS = 4
 const DAY_MS = 86_400_000
 
-const held = (verdict: RunVerdict | undefined): boolean => verdict === 'solid' || verdict === 'move on'
 const classOf = ({ tonic }: Key): number => pitchClassOf(fifthsOf(tonic))
 
 const minutesOf = (kind: BlockKind, tune: PlanTune, stretch: Stretch, tempo: number): number => {
@@ -97,12 +97,14 @@ export const planSession = (input: PlanInput): readonly PlanBlock[] => {
   const tunes = new Map(input.tunes.map((tune) => [tune.id, tune]))
   const known = { ...input, items: input.items.filter(({ tune }) => tunes.has(tune)), byId: tunes }
   let left = minutes
+  const taken = new Set(without)
   const take = (block: PlanBlock | undefined): readonly PlanBlock[] => {
-    if (!block || block.minutes > left || without.includes(block.id)) return []
+    if (!block || block.minutes > left || taken.has(block.id)) return []
+    taken.add(block.id)
     left -= block.minutes
     return [block]
   }
-  // What is sure to come is taken first, and put in its place afterwards.
+  // Warm-up, new and chorus are given their minutes first; what is due gets the rest, and stands between them.
   const warmUp = minutes >= WARM_UP_FROM ? take(warmUpOf(known)) : []
   const fresh = take(newOf(known))
   const play = minutes >= PLAY_FROM ? take(playOf(known)) : []
@@ -133,11 +135,12 @@ const blockOf = (
   }
 }
 
+const isDue = ({ due }: Memory, now: Date): boolean => Date.parse(due) <= now.getTime()
+
 /** What should be played again, the most faded first. */
 const mostFaded = ({ items, now }: Known): readonly PracticeItem[] => {
-  const until = now.toISOString()
   return items
-    .filter(({ memory }) => memory.due <= until)
+    .filter(({ memory }) => isDue(memory, now))
     .map((item) => ({ item, recall: recallOf(item.memory, now) }))
     .sort((a, b) => a.recall - b.recall || (a.item.id < b.item.id ? -1 : 1))
     .map(({ item }) => item)
@@ -150,13 +153,13 @@ const dueBlock = (known: Known, item: PracticeItem): PlanBlock => {
   return blockOf(known, 'due', {
     ...item,
     tempo: nextTempo(rungOf(item.rung), item.recent),
-    why: held(item.recent.at(-1)?.verdict)
+    why: isHeld(item.recent.at(-1)?.verdict)
       ? reason(fades ? 'plan.fading' : 'plan.due', days)
       : reason('plan.again', days),
   })
 }
 
-/** The most faded first; after it what is like it: the same rung of the same tune, then the same tune. */
+/** Orders blocks: the most faded first, then those that share its rung and tune, then those that share its tune. */
 const together = (blocks: readonly PlanBlock[]): readonly PlanBlock[] => {
   const left = [...blocks]
   const ordered: PlanBlock[] = []
@@ -175,10 +178,13 @@ const together = (blocks: readonly PlanBlock[]): readonly PlanBlock[] => {
   return ordered
 }
 
-/** What is known best among the easy rungs, at its slowest tempo. */
+/** What is known best among the easy rungs and not due by itself, at its slowest tempo. */
 const warmUpOf = (known: Known): PlanBlock | undefined => {
   const easy = known.items
-    .filter(({ rung, recent }) => rungOf(rung).grade <= EASY_GRADE && held(recent.at(-1)?.verdict))
+    .filter(
+      ({ rung, recent, memory }) =>
+        rungOf(rung).grade <= EASY_GRADE && isHeld(recent.at(-1)?.verdict) && !isDue(memory, known.now),
+    )
     .sort((a, b) => b.memory.stability - a.memory.stability || (a.id < b.id ? -1 : 1))
   // Of the best few another one each day.
   const few = easy.slice(0, 3)
@@ -198,7 +204,7 @@ const lastPlayed = ({ items }: Known): PracticeItem | undefined =>
 /** How far up the ladder a rung is, from 0. */
 const placeOf = (rung: RungId): number => RUNGS.findIndex(({ id }) => id === rung)
 
-/** The next key of the rung that goes best, a fourth on; or the next rung, if it goes in all keys; or the very first one. */
+/** The next key, by fourths, of the highest rung that is solid in all keys tried; or the next rung; or the very first one. */
 const newOf = (known: Known): PlanBlock | undefined => {
   const last = lastPlayed(known)
   if (!last) {
@@ -226,13 +232,13 @@ const newOf = (known: Known): PlanBlock | undefined => {
       item.stretch.to === stretch.to,
   )
   const own = known.byId.get(tune)!.key
-  const keys = Array.from({ length: 12 }, (_, step) => keysOfMode(own.mode)[(classOf(own) + 5 * step) % 12]!)
+  const keys = keysInOrderOf(own, 'fourths')
   const rungs = [...new Set(here.map(({ rung }) => rung))].sort((a, b) => placeOf(b) - placeOf(a))
   for (const rung of rungs) {
     const tried = here.filter((item) => item.rung === rung)
-    const going = tried.filter(({ recent }) => held(recent.at(-1)?.verdict))
+    const going = tried.filter(({ recent }) => isHeld(recent.at(-1)?.verdict))
     const untried = keys.find((key) => !tried.some((item) => classOf(item.key) === classOf(key)))
-    // Another key comes when all that were tried go.
+    // Another key comes when all that were tried are solid.
     if (untried && going.length === tried.length)
       return blockOf(known, 'new', {
         ...{ tune, stretch, rung, key: untried },

@@ -2,7 +2,7 @@ import { randomFrom } from '../../random/random.ts'
 import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import { type Key, keysOfMode } from '../../theory/pitch/key.ts'
 import type { RungRow } from '../drill/rung.ts'
-import type { RunVerdict } from '../grade/rules.ts'
+import { isHeld, type RunVerdict } from '../grade/rules.ts'
 import { freshnessOf, memoryOf } from './memory.ts'
 import { type LadderRun, nextTempo } from './tempo.ts'
 
@@ -28,8 +28,6 @@ export interface LadderCell {
 
 const DAY_MS = 86_400_000
 
-const held = (verdict: RunVerdict): boolean => verdict === 'solid' || verdict === 'move on'
-
 /**
  * The state of a rung in a key, from its runs, at a moment.
  *
@@ -43,7 +41,7 @@ export const ladderCell = (rung: RungRow, runs: readonly KeyedRun[], now: Date):
   if (!last) return { state: 'not tried', runs: 0, tempo }
   const played = { runs: runs.length, last: last.verdict, tempo }
   const memory = memoryOf(runs)
-  if (!memory || !held(last.verdict)) return { ...played, state: last.verdict }
+  if (!memory || !isHeld(last.verdict)) return { ...played, state: last.verdict }
   const left = Date.parse(memory.due) - now.getTime()
   if (left > 0) return { ...played, state: 'not due', dueInDays: Math.ceil(left / DAY_MS) }
   return { ...played, state: freshnessOf(memory, now) === 'fading' ? 'fading' : last.verdict }

@@ -5,7 +5,7 @@ import type { Stretch } from '../../tune/chart/chart.ts'
 import type { ExerciseSpec } from '../drill/exercise.ts'
 import { RUNGS, type RungId, rungOf } from '../drill/rungs.ts'
 import type { Grade } from '../grade/marks.ts'
-import { GRADE_RULES, type GradeRules, TEMPO_STEP } from '../grade/rules.ts'
+import { GRADE_RULES, type GradeRules, isHeld, TEMPO_STEP } from '../grade/rules.ts'
 import { type LadderRun, nextTempo } from './tempo.ts'
 
 /** What to play next, and why. */
@@ -73,7 +73,7 @@ export const nextStep = (
 ): NextStep => {
   const row = rungOf(rung)
   const here = { rung, tempo, stretch }
-  const held = grade.verdict === 'solid' || grade.verdict === 'move on'
+  const held = isHeld(grade.verdict)
   if (plan === 'upAndDown') {
     const other = waved(row.tempo, tempo, held)
     if (other !== tempo) return { ...here, tempo: other, why: reason(held ? 'next.up' : 'next.down', other) }

@@ -1,13 +1,11 @@
 import type { RungRow } from '../drill/rung.ts'
-import { type RunVerdict, TEMPO_STEP } from '../grade/rules.ts'
+import { isHeld, type RunVerdict, TEMPO_STEP } from '../grade/rules.ts'
 
 /** One run on the tempo ladder, oldest first. */
 export interface LadderRun {
   readonly tempo: number
   readonly verdict: RunVerdict
 }
-
-const HELD: readonly RunVerdict[] = ['solid', 'move on']
 
 /**
  * The next tempo: up by 7 % if the last two runs at this tempo were solid, down by 7 % if both were "again", within
@@ -20,7 +18,7 @@ export const nextTempo = (rung: RungRow, runs: readonly LadderRun[]): number => 
   if (!last) return rung.tempo.from
   const before = runs.at(-2)
   if (!before || before.tempo !== last.tempo) return last.tempo
-  const step = [last, before].every(({ verdict }) => HELD.includes(verdict))
+  const step = [last, before].every(({ verdict }) => isHeld(verdict))
     ? 1 + TEMPO_STEP
     : [last, before].every(({ verdict }) => verdict === 'again')
       ? 1 - TEMPO_STEP

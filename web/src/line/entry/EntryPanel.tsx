@@ -1,10 +1,10 @@
 import { type Analysis, type Grid, keySignature } from '@eager-contour/core'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useRef } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Board } from '../../input/Board.tsx'
-import { MicrophoneChoice } from '../../input/MicrophoneChoice.tsx'
-import { MidiChoice } from '../../input/MidiChoice.tsx'
+import { NoteSources } from '../../input/NoteSources.tsx'
 import { useNotes, VELOCITY } from '../../input/useNotes.ts'
+import { useSoundingKeys } from '../../input/useSoundingKeys.ts'
 import { placeWords } from '../../notation/labels.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -28,25 +28,16 @@ export const EntryPanel = ({ entry, onClose }: EntryPanelProps) => {
   const up = instrument.written.semitones
   const low = instrument.range.comfortLow + up
   const high = instrument.range.comfortHigh + up
-  const [sounding, setSounding] = useState<ReadonlySet<number>>(new Set())
-  const onNote: Entry['onNote'] = (note) => {
-    setSounding((before) => {
-      const next = new Set(before)
-      if (note.velocity > 0) next.add(note.midi)
-      else next.delete(note.midi)
-      return next
-    })
-    entry.onNote(note)
-  }
-  const { armed, setArmed, devices } = useNotes({ active: true, base: low, shift: up, onNote })
+  const { sounding, onKey } = useSoundingKeys(entry.onNote)
+  const keys = useNotes({ active: true, base: low, shift: up, onNote: onKey })
   const panel = useRef<HTMLElement>(null)
   // The focus moves to the panel, away from the button that opened it.
   useEffect(() => panel.current?.focus(), [])
   const inSteps = entry.state === 'steps'
   // Also after a length was chosen.
-  const keys = { enabled: inSteps, preventDefault: true, enableOnFormTags: ['radio'] as const }
-  useHotkeys('enter', entry.rest, { ...keys, ignoreEventWhen: isForButton }, [entry])
-  useHotkeys('backspace', entry.back, keys, [entry])
+  const commands = { enabled: inSteps, preventDefault: true, enableOnFormTags: ['radio'] as const }
+  useHotkeys('enter', entry.rest, { ...commands, ignoreEventWhen: isForButton }, [entry])
+  useHotkeys('backspace', entry.back, commands, [entry])
   const key = analysis.chart.key ?? { tonic: 'C', mode: 'major' as const }
   return (
     <section
@@ -99,22 +90,14 @@ export const EntryPanel = ({ entry, onClose }: EntryPanelProps) => {
         flats={keySignature(key) <= 0}
         sounding={sounding}
         compact
-        onPress={(midi, atMs) => onNote({ midi, velocity: VELOCITY, atMs })}
-        onRelease={(midi, atMs) => onNote({ midi, velocity: 0, atMs })}
+        onPress={(midi, atMs) => onKey({ midi, velocity: VELOCITY, atMs })}
+        onRelease={(midi, atMs) => onKey({ midi, velocity: 0, atMs })}
       />
       <div className="flex flex-wrap items-center gap-x-5">
         <span role="status">{wordsOf(entry, analysis)}</span>
-        <label className="ml-auto flex min-h-11 items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-5 accent-ink"
-            checked={armed}
-            onChange={(event) => setArmed(event.target.checked)}
-          />
-          letters are notes (K)
-        </label>
-        <MidiChoice devices={devices} />
-        <MicrophoneChoice microphone={entry.microphone} />
+        <span className="ml-auto flex flex-wrap items-center gap-x-5">
+          <NoteSources keys={keys} microphone={entry.microphone} />
+        </span>
       </div>
     </section>
   )

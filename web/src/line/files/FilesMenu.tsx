@@ -1,5 +1,6 @@
 import { DropdownMenu } from 'radix-ui'
 import { useRef } from 'react'
+import { FileInput } from '../../ui/FileInput.tsx'
 import { useFiles } from './useFiles.ts'
 
 /** The line as a file or on paper. */
@@ -8,18 +9,7 @@ export const FilesMenu = () => {
   const file = useRef<HTMLInputElement>(null)
   return (
     <>
-      <input
-        ref={file}
-        type="file"
-        hidden
-        accept=".mid,.midi,.musicxml,.xml,.mxl,.abc"
-        aria-label="A file with a line"
-        onChange={(event) => {
-          const chosen = event.target.files?.[0]
-          event.target.value = ''
-          if (chosen) onOpen(chosen)
-        }}
-      />
+      <FileInput field={file} label="A file with a line" onFile={onOpen} />
       <DropdownMenu.Root modal={false}>
         <DropdownMenu.Trigger className="inline-flex min-h-11 items-center rounded-full px-2 underline decoration-soft underline-offset-4">
           {making ?? 'Files'}

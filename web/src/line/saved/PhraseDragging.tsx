@@ -1,10 +1,10 @@
 import { DndContext, DragOverlay, useDraggable, useDroppable } from '@dnd-kit/core'
 import { type Phrase, phraseFits } from '@eager-contour/core'
-import { GripVertical } from 'lucide-react'
 import { createContext, type ReactNode, use, useMemo, useState } from 'react'
 import type { SystemLayout } from '../../notation/layout.ts'
 import type { KnownPhrase } from '../../practice/knownPhrases.ts'
 import { dragAccessibility, useDragSensors } from '../../ui/dragging.ts'
+import { Grip } from '../../ui/Grip.tsx'
 import { useOpenLine } from '../editor/openLine.ts'
 import { usePhrases } from './usePhrases.ts'
 
@@ -71,16 +71,7 @@ export const PhraseDragging = ({ children }: { readonly children: ReactNode }) =
 export const PhraseHandle = ({ known }: { readonly known: KnownPhrase }) => {
   const { setNodeRef, listeners, attributes } = useDraggable({ id: `phrase ${known.id}`, data: known })
   return (
-    <button
-      ref={setNodeRef}
-      type="button"
-      {...attributes}
-      {...listeners}
-      aria-label={`Drag to a bar: ${known.title}`}
-      className="inline-flex min-h-9 min-w-6 cursor-grab touch-none items-center text-soft"
-    >
-      <GripVertical size={18} aria-hidden="true" />
-    </button>
+    <Grip label={`Drag to a bar: ${known.title}`} activator={setNodeRef} {...{ attributes, listeners }} />
   )
 }
 

@@ -62,10 +62,10 @@ export const FingeringPanel = ({ fingered, line, chart, wish, onWish, selected }
           />
         )}
         <Choice
-          label={selected === undefined ? 'on' : 'This note on'}
+          label={selected === undefined ? 'Its string' : 'String of this note'}
           value={String(stringWished(wish, note) ?? BEST)}
           options={[
-            { value: BEST, label: 'the best string' },
+            { value: BEST, label: 'best' },
             ...stringsFor(board, note.midi).map(({ string, fret }) => ({
               value: String(string),
               label: `string ${count - string}, ${fret === 0 ? 'open' : `fret ${fret}`}`,

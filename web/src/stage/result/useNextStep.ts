@@ -2,6 +2,7 @@ import {
   type Exercise,
   fifthsOf,
   type Grade,
+  isHeld,
   KEY_ORDER_NAMES,
   type Key,
   keysInOrderOf,
@@ -58,8 +59,7 @@ const inSession = (
   block: SessionBlock,
   { verdict }: Grade,
 ): NextStepProposal => {
-  const held = verdict === 'solid' || verdict === 'move on'
-  if (block.state === 'waiting' && !isOver(block, held, Date.now()))
+  if (block.state === 'waiting' && !isOver(block, isHeld(verdict), Date.now()))
     return { why: { rule: 'next.blockAgain', args: [block.minutes] }, address: blockAddress(block) }
   const next = session?.blocks.find(({ id, state }) => state === 'waiting' && id !== block.id)
   return next
@@ -87,7 +87,7 @@ export const useNextStep = (tune: OpenTune, line: string | undefined): ProposeNe
   return ({ spec, key }, grade, since, hide) => {
     if (block) return inSession(session, block, grade)
     const keys = keysFor(ladder.keys, practice.keys)
-    const goesOn = practice.through || grade.verdict === 'solid' || grade.verdict === 'move on'
+    const goesOn = practice.through || isHeld(grade.verdict)
     const whole = practice.whole ?? spec.stretch
     const parts = practice.figure === undefined ? [spec.variant ?? 0] : partsOf(spec.rung, practice.figure)
     const steps = sequenceOf(whole, practice.pieces ?? 'whole', parts)

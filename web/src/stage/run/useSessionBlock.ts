@@ -1,3 +1,4 @@
+import { isHeld } from '@eager-contour/core'
 import { useEffect } from 'react'
 import { useSearchParams } from 'react-router'
 import { BLOCK } from '../../practice/blockAddress.ts'
@@ -17,7 +18,6 @@ export const useSessionBlock = ({ state, grade, take }: Pick<Run, 'state' | 'gra
   const waits = block?.state === 'waiting'
   useEffect(() => {
     if (!block || !waits || state !== 'done' || !grade || take?.notes.length === 0) return
-    const held = grade.verdict === 'solid' || grade.verdict === 'move on'
-    if (isOver(block, held, Date.now())) changeBlock(block.id, { state: 'done' })
+    if (isOver(block, isHeld(grade.verdict), Date.now())) changeBlock(block.id, { state: 'done' })
   }, [block, waits, state, grade, take])
 }

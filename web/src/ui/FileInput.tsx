@@ -1,0 +1,27 @@
+import type { RefObject } from 'react'
+
+/** The endings of files with notes: MIDI, MusicXML, ABC. */
+const NOTE_FILES = '.mid,.midi,.musicxml,.xml,.mxl,.abc'
+
+interface FileInputProps {
+  /** Clicked to open the choice of a file. */
+  readonly field: RefObject<HTMLInputElement | null>
+  readonly label: string
+  readonly onFile: (file: File) => void
+}
+
+/** A hidden field for a file with notes; the same file can be chosen again. */
+export const FileInput = ({ field, label, onFile }: FileInputProps) => (
+  <input
+    ref={field}
+    type="file"
+    hidden
+    accept={NOTE_FILES}
+    aria-label={label}
+    onChange={(event) => {
+      const chosen = event.target.files?.[0]
+      event.target.value = ''
+      if (chosen) onFile(chosen)
+    }}
+  />
+)
