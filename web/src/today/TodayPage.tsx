@@ -24,6 +24,7 @@ const inWords = ({ blocks }: Session): string => {
   const parts = [
     of('warmUp') > 0 ? 'a warm-up' : '',
     countOf(of('due'), 'to bring back'),
+    countOf(of('again'), 'not solid yet'),
     countOf(of('new'), 'new'),
     of('play') > 0 ? 'then play' : '',
   ]

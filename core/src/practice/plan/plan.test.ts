@@ -89,6 +89,12 @@ describe('planSession', () => {
       )
       const planned = planSession(input).filter(({ kind }) => kind === 'due')
       expect(planned).toHaveLength(due.length)
+      // What was not solid last time comes, too, once.
+      const again = input.items.filter(({ id, tune, recent }) => {
+        const last = recent.at(-1)!.verdict
+        return tunes.has(tune) && !due.some((one) => one.id === id) && (last === 'again' || last === 'close')
+      })
+      expect(planSession(input).filter(({ kind }) => kind === 'again')).toHaveLength(again.length)
     }
   })
 

@@ -35,7 +35,7 @@ export interface PlanTune {
 }
 
 /** What a block is for. */
-export type BlockKind = 'warmUp' | 'due' | 'new' | 'play'
+export type BlockKind = 'warmUp' | 'due' | 'again' | 'new' | 'play'
 
 /** Some minutes of a session: one exercise, and why. */
 export interface PlanBlock {
@@ -65,7 +65,7 @@ export interface PlanInput {
 }
 
 /** Runs in a block, and the seconds between two of them (common practice, no source). */
-const RUNS: Readonly<Record<BlockKind, number>> = { warmUp: 4, due: 4, new: 8, play: 2 }
+const RUNS: Readonly<Record<BlockKind, number>> = { warmUp: 4, due: 4, again: 4, new: 8, play: 2 }
 const BETWEEN_SECONDS = 15
 /** The shortest sessions with a warm-up, and with a chorus at the end: minutes. */
 const WARM_UP_FROM = 15
@@ -87,8 +87,8 @@ const minutesOf = (kind: BlockKind, tune: PlanTune, stretch: Stretch, tempo: num
 }
 
 /**
- * A session: a warm-up if there is time, what is due with the most faded first, one new thing, a chorus at the end. It never
- * takes longer than its minutes. The same input gives the same plan.
+ * A session: a warm-up if there is time, what is due with the most faded first, what was not solid last time, one new thing,
+ * a chorus at the end. It never takes longer than its minutes. The same input gives the same plan.
  *
  * @example planSession({ items: [], tunes: [], minutes: 30, now: new Date(), seed: 1 }) // []
  */
@@ -108,12 +108,23 @@ export const planSession = (input: PlanInput): readonly PlanBlock[] => {
   const warmUp = minutes >= WARM_UP_FROM ? take(warmUpOf(known)) : []
   const fresh = take(newOf(known))
   const play = minutes >= PLAY_FROM ? take(playOf(known)) : []
-  const due: PlanBlock[] = []
-  for (const item of mostFaded(known)) {
-    if (left < 1) break
-    due.push(...take(dueBlock(known, item)))
+  const fill = (kind: 'due' | 'again', items: readonly PracticeItem[]): readonly PlanBlock[] => {
+    const blocks: PlanBlock[] = []
+    for (const item of items) {
+      if (left < 1) break
+      blocks.push(...take(itemBlock(known, kind, item)))
+    }
+    return together(blocks)
   }
-  return [...warmUp, ...together(due), ...fresh, ...play]
+  const due = fill(
+    'due',
+    mostFaded(known, ({ memory }) => isDue(memory, known.now)),
+  )
+  const notSolid = fill(
+    'again',
+    mostFaded(known, ({ recent }) => !isHeld(recent.at(-1)?.verdict)),
+  )
+  return [...warmUp, ...due, ...notSolid, ...fresh, ...play]
 }
 
 interface Known extends PlanInput {
@@ -137,20 +148,22 @@ const blockOf = (
 
 const isDue = ({ due }: Memory, now: Date): boolean => Date.parse(due) <= now.getTime()
 
-/** What should be played again, the most faded first. */
-const mostFaded = ({ items, now }: Known): readonly PracticeItem[] => {
-  return items
-    .filter(({ memory }) => isDue(memory, now))
+/** Some of the items, the most faded first. */
+const mostFaded = (
+  { items, now }: Known,
+  isWanted: (item: PracticeItem) => boolean,
+): readonly PracticeItem[] =>
+  items
+    .filter(isWanted)
     .map((item) => ({ item, recall: recallOf(item.memory, now) }))
     .sort((a, b) => a.recall - b.recall || (a.item.id < b.item.id ? -1 : 1))
     .map(({ item }) => item)
-}
 
 /** The reason tells how long it was left. */
-const dueBlock = (known: Known, item: PracticeItem): PlanBlock => {
+const itemBlock = (known: Known, kind: 'due' | 'again', item: PracticeItem): PlanBlock => {
   const days = Math.max(0, Math.floor((known.now.getTime() - Date.parse(item.memory.last)) / DAY_MS))
   const fades = freshnessOf(item.memory, known.now) === 'fading'
-  return blockOf(known, 'due', {
+  return blockOf(known, kind, {
     ...item,
     tempo: nextTempo(rungOf(item.rung), item.recent),
     why: isHeld(item.recent.at(-1)?.verdict)

@@ -60,6 +60,8 @@ export const PlayArea = ({
   const shift = instrument.written.semitones
   const { state, grade, take } = run
   const done = state === 'done'
+  /** Over, and no note was heard in it. */
+  const isSilent = done && take?.notes.length === 0
   const shown = usePass(written, run.judged, run.position, done)
   const { position } = shown
   const openLine = () => {
@@ -81,7 +83,7 @@ export const PlayArea = ({
   }
   return (
     <>
-      {done && take?.notes.length === 0 ? (
+      {isSilent ? (
         <NothingHeard />
       ) : done && grade ? (
         <Result
@@ -143,26 +145,28 @@ export const PlayArea = ({
           )}
         </p>
       )}
-      <div className={hidden > 1 && !done ? 'sr-only' : 'mt-3'}>
-        {written.free ? (
-          <FreeTrail {...trail} height={done ? 200 : height} whole={done} />
-        ) : done ? (
-          <Trail {...trail} whole={{ weakestBar: grade?.weakestBar }} height={160} />
-        ) : picture === 'staff' ? (
-          <ScrollingStaff {...trail} position={reading} height={height} />
-        ) : (
-          <Trail {...trail} height={height} />
-        )}
-        {done && grade && take && take.notes.length > 0 && (
-          <RunPictures
-            analysis={open.written}
-            exercise={shown.exercise}
-            grade={{ ...grade, judged: trail.judged }}
-            shift={shift}
-            rules={rules}
-          />
-        )}
-      </div>
+      {!isSilent && (
+        <div className={hidden > 1 && !done ? 'sr-only' : 'mt-3'}>
+          {written.free ? (
+            <FreeTrail {...trail} height={done ? 200 : height} whole={done} />
+          ) : done ? (
+            <Trail {...trail} whole={{ weakestBar: grade?.weakestBar }} height={160} />
+          ) : picture === 'staff' ? (
+            <ScrollingStaff {...trail} position={reading} height={height} />
+          ) : (
+            <Trail {...trail} height={height} />
+          )}
+          {done && grade && (
+            <RunPictures
+              analysis={open.written}
+              exercise={shown.exercise}
+              grade={{ ...grade, judged: trail.judged }}
+              shift={shift}
+              rules={rules}
+            />
+          )}
+        </div>
+      )}
     </>
   )
 }
