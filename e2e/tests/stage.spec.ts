@@ -41,7 +41,7 @@ test('the simulated player plays without errors, and the run is in the log', asy
   await expect(page.getByTestId('timing').locator('line[stroke-linecap]')).toHaveCount(8)
   await page.getByRole('button', { name: 'Leave' }).click()
   await expect(page.getByRole('heading', { name: /Ladder over bars 1–2/ })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'outline up in E♭: move on, due in 3 days' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'outline up in E♭: move on, due in 8 days' })).toBeVisible()
   await expect(page.getByRole('complementary', { name: 'The rung' })).toContainText('at 120')
   await page.goto('/log')
   const row = page.getByRole('row').nth(1)

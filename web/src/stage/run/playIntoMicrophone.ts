@@ -8,18 +8,18 @@ import { bandSound } from '../../audio/usePlay.ts'
 /** Ticks are milliseconds at this tempo, of 480 to the quarter. */
 const MS_BPM = 125
 
+/** Plays what was prepared, its first beat at a moment of the audio clock (seconds); returns a function that stops it. */
+export type PlayFrom = (beatAt: number) => () => void
+
 /**
- * Plays notes in a sound into the microphone's stand-in, their first beat at a moment of the audio clock; returns a
- * function that stops it.
+ * Prepares notes in a sound for the microphone's stand-in. The samples are rendered before the count-in: rendered while
+ * the band plays, a slow machine would drop the first notes.
  */
-export const playIntoMicrophone = (
+export const prepareForMicrophone = async (
   notes: readonly PlayedNote[],
   lineSound: string,
   mix: Mix,
-  beatAt: number,
-): (() => void) => {
-  let stop = (): void => {}
-  let wanted = true
+): Promise<PlayFrom> => {
   const first = Math.min(0, ...notes.map(({ onsetMs }) => onsetMs))
   const events = notes.map(
     ({ onsetMs, durationMs, midi, velocity }): BandEvent => ({
@@ -31,8 +31,9 @@ export const playIntoMicrophone = (
     }),
   )
   const { sampleRate } = audioContext()
-  void fetchFont()
-    .then((font) =>
+  const [{ playIntoStandIn }, samples] = await Promise.all([
+    import('../../input/microphoneStandIn.ts'),
+    fetchFont().then((font) =>
       rendering().mono(font, {
         events,
         sound: bandSound({ ...mix, lineSound, muted: [] }, 'sticks'),
@@ -40,13 +41,7 @@ export const playIntoMicrophone = (
         rate: sampleRate,
         room: false,
       }),
-    )
-    .then(async (samples) => {
-      const { playIntoStandIn } = await import('../../input/microphoneStandIn.ts')
-      if (wanted) stop = playIntoStandIn(samples, sampleRate, beatAt + first / 1000)
-    })
-  return () => {
-    wanted = false
-    stop()
-  }
+    ),
+  ])
+  return (beatAt) => playIntoStandIn(samples, sampleRate, beatAt + first / 1000)
 }

@@ -21,7 +21,7 @@ import { useMix } from '../../audio/useMix.ts'
 import { bandSound } from '../../audio/usePlay.ts'
 import { VELOCITY } from '../../input/useNotes.ts'
 import { gradeOf, rightNotes, warmUp } from './grading.ts'
-import { playIntoMicrophone } from './playIntoMicrophone.ts'
+import { prepareForMicrophone } from './playIntoMicrophone.ts'
 import { barBegin, type Run, type SourceTiming, takeOf } from './run.ts'
 import {
   EARLY_BEATS,
@@ -43,6 +43,8 @@ const SHOWN_BEFORE_MS = 120
 const TICK_MS = 20
 const TAIL_BEATS = 1.25
 const SPREAD_MS = 16
+const NO_PLAYER_SOUND =
+  'The sound of the simulated player can’t be loaded: it can’t play into the microphone.'
 
 interface RunSettings {
   readonly exercise: Exercise | undefined
@@ -139,9 +141,21 @@ export const useRun = (settings: RunSettings): Run => {
       const loop = exercise.loop ?? (soloist && onceWith(soloist.notes, length))
       const events = bandCountedIn(analysis, spec.stretch, exercise.swing, mix, from, loop)
       const struck = [...exercise.expected, ...(loop?.heard ?? [])].map(({ midi }) => midi)
-      if (awake) await band?.prepare(events, struck, VELOCITY)
+      const { simulated } = run.current
+      const played = simulated
+        ? simulatePlayer(exercise, { ...simulated, spreadMs: SPREAD_MS }).filter(
+            ({ onsetMs }) => onsetMs >= fromMs - ticksToMs(QUARTER * EARLY_BEATS, spec.tempo),
+          )
+        : []
+      const [playAloud] = await Promise.all([
+        simulated?.aloud
+          ? prepareForMicrophone(played, latest.current.playerSound, mix).catch(() => undefined)
+          : undefined,
+        awake && band?.prepare(events, struck, VELOCITY),
+      ])
       // The run was left, or started again, while the audio was prepared.
       if (turn.current !== mine) return
+      if (simulated?.aloud && !playAloud) return send({ type: 'refused', because: NO_PLAYER_SOUND })
       const { clock: time, beatAt } = startCountedIn(band, {
         events,
         bpm: spec.tempo,
@@ -162,13 +176,8 @@ export const useRun = (settings: RunSettings): Run => {
         send({ type: 'time', ms: ms - late.settleMs - late.latencyMs })
       }, TICK_MS)
       undo.current.push(() => clearInterval(timer))
-      const { simulated } = run.current
-      if (!simulated) return
-      const played = simulatePlayer(exercise, { ...simulated, spreadMs: SPREAD_MS }).filter(
-        ({ onsetMs }) => onsetMs >= fromMs - ticksToMs(QUARTER * EARLY_BEATS, spec.tempo),
-      )
-      if (simulated.aloud) {
-        undo.current.push(playIntoMicrophone(played, latest.current.playerSound, mix, beatAt))
+      if (playAloud) {
+        undo.current.push(playAloud(beatAt))
         return
       }
       const wait = (ms: number, act: () => void) => {
