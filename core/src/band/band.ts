@@ -1,4 +1,4 @@
-import { type Line, notesWithin } from '../line/notes/line.ts'
+import { type Line, notesWithPickup } from '../line/notes/line.ts'
 import { noiseAt } from '../random/noise.ts'
 import { OCTAVE } from '../theory/pitch/interval.ts'
 import type { Swing } from '../theory/rhythm/swing.ts'
@@ -61,7 +61,7 @@ const lineEvents = (
   swing: Swing,
   octave: number,
 ): readonly BandEvent[] => {
-  const notes = notesWithin(line, start, end)
+  const notes = notesWithPickup(line, start, end)
   const sounding = swinging(
     notes.map((note) => note.start - start),
     swing,

@@ -123,11 +123,14 @@ describe('ABC', () => {
     expect(readAbcNotes(ornate)).toEqual(readAbcNotes(plain))
   })
 
-  it('stands a pickup at the end of its bar', () => {
+  it('has a pickup before its first bar, and no bar of changes for it', () => {
     const notes = readAbcLine(tune('G2|c4 e4|]', 'C'))
     expect(notes).toMatchObject({
-      value: [{ start: 3 * 480, midi: 67 }, { start: 4 * 480 }, { start: 6 * 480 }],
+      value: [{ start: -480, midi: 67 }, { start: 0 }, { start: 2 * 480 }],
     })
+    const chart = readAbcChart(tune('G2|"C7"c4 e4|"F7"f8|]', 'C'))
+    expect(chart).toMatchObject({ value: { pickup: 1 } })
+    expect(chart.ok && chart.value.bars).toHaveLength(2)
   })
 
   it('has a result for every damaged text, with finite times', () => {
@@ -148,9 +151,11 @@ describe('ABC', () => {
           const line = readAbcLine(text)
           if (line.ok)
             for (const { start, duration, midi } of line.value)
-              expect([start, duration, midi].every((value) => Number.isFinite(value) && value >= 0)).toBe(
-                true,
-              )
+              expect(
+                [start, duration, midi].every((value) => Number.isFinite(value)) &&
+                  duration >= 0 &&
+                  midi >= 0,
+              ).toBe(true)
           const chart = readAbcChart(text)
           expect(chart.ok || chart.problems.length > 0).toBe(true)
         },

@@ -170,21 +170,21 @@ const readAbc = (text: string): Outcome<AbcTune> => {
 const meterOf = (full: Ticks, meter: string): string =>
   readLength(meter) === full ? meter : `${full / QUARTER}/4`
 
-/** Ticks by which a tune is later, so that its pickup ends with a bar. */
-const pickupShift = ({ bars: [first] }: AbcTune): Ticks =>
-  first && first.length < first.full ? first.full - first.length : 0
+/** Ticks of the pickup with which a tune begins: a first bar that is too short, if there are more. */
+const pickupOf = ({ bars: [first, second] }: AbcTune): Ticks =>
+  first && second && first.length < first.full ? first.length : 0
 
 /**
- * The notes of a tune in ABC, from its first bar: a pickup stands at the end of that.
+ * The notes of a tune in ABC, in ticks from its first bar: negative in a pickup.
  *
  * @example readAbcNotes('X:1\nL:1/8\nK:C\nCDEF GABc|').ok // true
  */
 export const readAbcNotes = (text: string): Outcome<readonly AbcNote[]> => {
   const tune = readAbc(text)
   if (!tune.ok) return tune
-  const later = pickupShift(tune.value)
+  const pickup = pickupOf(tune.value)
   return ok(
-    tune.value.notes.map(({ start, end, midi }) => ({ start: start + later, end: end + later, midi })),
+    tune.value.notes.map(({ start, end, midi }) => ({ start: start - pickup, end: end - pickup, midi })),
   )
 }
 
@@ -196,7 +196,9 @@ export const readAbcNotes = (text: string): Outcome<readonly AbcNote[]> => {
 export const readAbcChart = (text: string): Outcome<Chart> => {
   const read = readAbc(text)
   if (!read.ok) return read
-  const { title, key, meter, tempo, bars } = read.value
+  const { title, key, meter, tempo } = read.value
+  const pickup = pickupOf(read.value)
+  const bars = read.value.bars.slice(pickup > 0 ? 1 : 0)
   if (bars.every(({ chords }) => chords.length === 0)) return err(reason('import.noHarmony'))
   const beat = WHOLE / Number(meter.split('/')[1] ?? 4)
   const written = bars.map(({ chords, full }, at) => {
@@ -215,6 +217,7 @@ export const readAbcChart = (text: string): Outcome<Chart> => {
     key && `key: ${key.tonic} ${key.mode}`,
     `time: ${meter}`,
     tempo && `tempo: ${tempo}`,
+    pickup > 0 && `pickup: ${Math.ceil(pickup / beat)}`,
   ]
   return readChart(`${head.filter(Boolean).join('\n')}\n| ${written.join(' | ')} |`)
 }

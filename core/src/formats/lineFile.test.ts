@@ -40,6 +40,20 @@ describe('a line in a file', () => {
     }
   })
 
+  it('keeps a pickup of one to five eighths: MusicXML a short bar before bar 1, MIDI a bar more', () => {
+    for (let eighthNotes = 1; eighthNotes <= 5; eighthNotes += 1) {
+      const line = eighths('C5 D5 E5 F5 G5 A5 G5 F5 E5 D5', -240 * eighthNotes)
+      const xml = writeMusicXml(TUNE.chart, line, STRETCH, { title: 'x', part: 'flute', clef: 'treble' })
+      expect(xml).toMatch(/<measure number="0" implicit="yes">/)
+      expect(xml.match(/<measure /g)).toHaveLength(5)
+      const read = readMusicXmlLine(xml)
+      expect(read.ok && bare(read.value)).toEqual(bare(line.notes))
+      const midi = new toneMidi.Midi(writeMidi(TUNE.chart, line, STRETCH))
+      const heard = midi.tracks.find(({ notes }) => notes.length > 0)!.notes
+      expect(heard.map(({ ticks }) => ticks - 1920)).toEqual(line.notes.map(({ start }) => start))
+    }
+  })
+
   it('is read as it was played, in milliseconds, through changes of tempo (@tonejs/midi)', () => {
     const file = new toneMidi.Midi()
     file.header.setTempo(90)

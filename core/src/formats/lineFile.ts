@@ -31,9 +31,12 @@ interface Timed {
 /** Later notes than this are damage, in ticks: more than ten thousand bars. */
 const LATEST: Ticks = 50_000_000
 
+/** Earlier notes are damage, too: a pickup is shorter than two bars of four. */
+const EARLIEST: Ticks = -8 * QUARTER
+
 /** Whether a note has a place and a pitch: a file may have any number there. */
 const isPlayable = ({ start, end, midi }: Timed): boolean =>
-  start >= 0 && end >= start && end <= LATEST && Number.isInteger(midi) && midi >= 0 && midi <= 127
+  start >= EARLIEST && end >= start && end <= LATEST && Number.isInteger(midi) && midi >= 0 && midi <= 127
 
 /** One voice on the grid: the highest of simultaneous notes, each ending where the next starts at the latest. */
 const oneVoice = (read: readonly Timed[]): Outcome<readonly UnspelledNote[]> => {
@@ -171,7 +174,7 @@ const timed = (events: readonly MidiEvent[], scale: number): readonly Timed[] =>
 
 /**
  * The line in a MusicXML score (partwise, as text): the first voice of the part with the most notes, at concert pitch, in
- * ticks of 480 to the quarter from its first bar. Grace notes are left out, tied notes are one.
+ * ticks of 480 to the quarter from its first bar, negative in a pickup. Grace notes are left out, tied notes are one.
  *
  * @example
  * value(readMusicXmlLine(writeMusicXml(chart, line, stretch, titles)))[0]
@@ -202,7 +205,9 @@ const partNotes = (part: XmlElement): readonly Timed[] => {
   let scale = QUARTER
   let transpose = 0
   let last = at
-  for (const element of childrenOf(part, 'measure').flatMap(({ children }) => children)) {
+  const [first, ...measures] = childrenOf(part, 'measure')
+  if (first && measures.length > 0 && isPickup(first)) at = last = -measureTicks(first)
+  for (const element of [...(first ? [first] : []), ...measures].flatMap(({ children }) => children)) {
     if (element.name === 'attributes') {
       const divisions = childNumber(element, 'divisions')
       if (divisions) scale = QUARTER / divisions
@@ -229,6 +234,20 @@ const partNotes = (part: XmlElement): readonly Timed[] => {
     else notes.push({ start, end: start + duration, midi: midi + transpose })
   }
   return notes
+}
+
+/** Whether a file's first bar is a pickup: MusicXML numbers it 0, or leaves it out of the count (MusicXML 4.0, measure). */
+const isPickup = ({ attributes }: XmlElement): boolean =>
+  attributes.implicit === 'yes' || attributes.number === '0'
+
+/** The ticks that the notes of a bar's first voice take. */
+const measureTicks = (measure: XmlElement): Ticks => {
+  const divisions = childrenOf(measure, 'attributes').map((one) => childNumber(one, 'divisions'))
+  const scale = QUARTER / (divisions.find((one) => one !== undefined && one > 0) ?? 1)
+  return childrenOf(measure, 'note')
+    .filter((note) => !child(note, 'chord') && !child(note, 'grace'))
+    .filter((note) => (childText(note, 'voice') ?? '1') === '1')
+    .reduce((sum, note) => sum + (childNumber(note, 'duration') ?? 0) * scale, 0)
 }
 
 /** The written pitch of a note; undefined for a rest. */

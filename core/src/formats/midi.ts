@@ -1,7 +1,8 @@
 import midiFile from 'midi-file'
 import type { BandEvent, Part } from '../band/event.ts'
-import { type Line, notesWithin } from '../line/notes/line.ts'
+import { type Line, type LineNote, notesWithPickup, pickupInto } from '../line/notes/line.ts'
 import { keySignature } from '../theory/pitch/key.ts'
+import { barTicks } from '../theory/rhythm/meter.ts'
 import { QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
 import { barStarts, type Chart, type Stretch } from '../tune/chart/chart.ts'
 
@@ -16,19 +17,22 @@ const VELOCITY = 90
 
 /**
  * The stretch of a line as a standard MIDI file (format 1, 480 ticks to the quarter): a track of tempo, time and key, and a track of
- * the notes as written (straight, on channel 1). Tick 0 is beat 1 of the stretch's first bar.
+ * the notes as written (straight, on channel 1). Tick 0 is beat 1 of the stretch's first bar; of the bar before if the line has a
+ * pickup.
  *
  * @example String.fromCharCode(...writeMidi(chart, line, stretch).slice(0, 4)) // 'MThd'
  */
 export const writeMidi = (chart: Chart, line: Line, stretch: Stretch, tempo = chart.tempo): Uint8Array => {
   const starts = barStarts(chart)
-  const zero = starts[stretch.from]!
+  const begin = starts[stretch.from]!
+  const bar = barTicks(chart.bars[stretch.from]!.meter)
+  const zero = begin - Math.ceil(pickupInto(line, begin) / bar) * bar
   const end = starts[stretch.to + 1]!
   const bytes = midiFile.writeMidi({
     header: { format: 1, numTracks: 2, ticksPerBeat: QUARTER },
     tracks: [
       track(conductor(chart, stretch, starts, zero, tempo), end - zero),
-      track(noteEvents(line, zero, end), end - zero),
+      track(noteEvents(notesWithPickup(line, begin, end), zero, end), end - zero),
     ],
   } as never)
   return Uint8Array.from(bytes)
@@ -43,7 +47,7 @@ export interface MidiVoice {
 
 /**
  * What the band plays over a stretch as a standard MIDI file (format 1, 480 ticks to the quarter): a track of tempo,
- * time and key, and one for each part, as it sounds, with swing and human timing.
+ * time and key, and one for each part, as it sounds, with swing and human timing. A pickup is in a bar before the stretch.
  *
  * @example writeBandMidi(chart, hearEvents(analysis, stretch, 'roots'), stretch, voices)
  */
@@ -55,7 +59,11 @@ export const writeBandMidi = (
   tempo = chart.tempo,
 ): Uint8Array => {
   const starts = barStarts(chart)
-  const zero = starts[stretch.from]!
+  const begin = starts[stretch.from]!
+  const bar = barTicks(chart.bars[stretch.from]!.meter)
+  const first = Math.min(0, ...events.map(({ tick }) => tick))
+  const zero = begin - Math.ceil(-first / bar) * bar
+  const later = begin - zero
   const length = starts[stretch.to + 1]! - zero
   const parts = (Object.keys(voices) as readonly Part[]).filter((part) =>
     events.some((event) => event.part === part),
@@ -64,7 +72,7 @@ export const writeBandMidi = (
     header: { format: 1, numTracks: parts.length + 1, ticksPerBeat: QUARTER },
     tracks: [
       track(conductor(chart, stretch, starts, zero, tempo), length),
-      ...parts.map((part) => track(partEvents(events, part, voices[part]), length)),
+      ...parts.map((part) => track(partEvents(events, part, voices[part], later), length)),
     ],
   } as never)
   return Uint8Array.from(bytes)
@@ -74,6 +82,7 @@ const partEvents = (
   events: readonly BandEvent[],
   part: Part,
   { name, channel, program }: MidiVoice,
+  later: Ticks,
 ): readonly Timed[] => [
   { tick: 0, rank: 0, event: { meta: true, type: 'trackName', text: asciiTitle(name) } },
   { tick: 0, rank: 0, event: { type: 'programChange', channel, programNumber: program } },
@@ -81,12 +90,12 @@ const partEvents = (
     .filter((event) => event.part === part)
     .flatMap(({ tick, duration, midi, velocity }) => [
       {
-        tick: Math.round(tick),
+        tick: Math.round(tick) + later,
         rank: 2,
         event: { type: 'noteOn', channel, noteNumber: midi, velocity },
       },
       {
-        tick: Math.max(Math.round(tick) + 1, Math.round(tick + duration)),
+        tick: Math.max(Math.round(tick) + 1, Math.round(tick + duration)) + later,
         rank: 1,
         event: { type: 'noteOff', channel, noteNumber: midi, velocity: 0 },
       },
@@ -124,7 +133,7 @@ const conductor = (
     const before = bar > stretch.from ? chart.bars[bar - 1]!.meter : undefined
     if (before && before.beats === meter.beats && before.unit === meter.unit) continue
     events.push({
-      tick: starts[bar]! - zero,
+      tick: before ? starts[bar]! - zero : 0,
       rank: 0,
       event: {
         meta: true,
@@ -142,8 +151,8 @@ const conductor = (
 /** MIDI text events carry single bytes: other characters are left out. */
 const asciiTitle = (title: string): string => title.replace(/[^\x20-\x7e]/g, '')
 
-const noteEvents = (line: Line, zero: Ticks, end: Ticks): readonly Timed[] =>
-  notesWithin(line, zero, end).flatMap((note) => [
+const noteEvents = (notes: readonly LineNote[], zero: Ticks, end: Ticks): readonly Timed[] =>
+  notes.flatMap((note) => [
     {
       tick: note.start - zero,
       rank: 2,

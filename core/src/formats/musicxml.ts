@@ -1,10 +1,11 @@
 import { XMLBuilder } from 'fast-xml-parser'
 import type { Fingered } from '../line/fingering/prices.ts'
 import type { Line } from '../line/notes/line.ts'
-import { scoreOf, type WrittenBar, type WrittenEvent } from '../line/score/score.ts'
+import { type Score, scoreOf, type WrittenBar, type WrittenEvent } from '../line/score/score.ts'
 import { type Chord, chordKind, hasDegree } from '../theory/chord/chord.ts'
 import { degreeSemitones } from '../theory/pitch/degree.ts'
 import { accidentalOf, fifthsOf, letterOf } from '../theory/pitch/fifths.ts'
+import type { Meter } from '../theory/rhythm/meter.ts'
 import { QUARTER } from '../theory/rhythm/ticks.ts'
 import type { Chart, Stretch } from '../tune/chart/chart.ts'
 import { WRITTEN_KINDS } from './kinds.ts'
@@ -44,9 +45,7 @@ const text = (
 export const writeMusicXml = (chart: Chart, line: Line, stretch: Stretch, titles: ScoreTitles): string => {
   const score = scoreOf(chart, line, stretch)
   const chords = new Map(chart.bars.flatMap((bar) => bar.chords).map((cell, index) => [index, cell.chord]))
-  const measures = score.bars.map((bar, at) =>
-    measureOf(bar, at, score.bars[at - 1], score.signature, chart, titles, chords),
-  )
+  const measures = score.bars.map((bar, at) => measureOf(bar, at, score, chart, titles, chords))
   const document = [
     { '?xml': [{ '#text': '' }], ':@': { version: '1.0', encoding: 'UTF-8' } },
     element(
@@ -73,15 +72,16 @@ export const writeMusicXml = (chart: Chart, line: Line, stretch: Stretch, titles
 const measureOf = (
   bar: WrittenBar,
   at: number,
-  before: WrittenBar | undefined,
-  signature: number,
+  { bars, signature, pickup }: Score,
   chart: Chart,
   titles: ScoreTitles,
   chords: ReadonlyMap<number, Chord>,
 ): Node => {
   const children: Node[] = []
+  const isPickup = pickup > 0 && at === 0
+  const before = bars[at - 1]
   const newMeter = !before || before.meter.beats !== bar.meter.beats || before.meter.unit !== bar.meter.unit
-  if (newMeter) children.push(attributesOf(bar, at === 0, signature, chart, titles))
+  if (newMeter) children.push(attributesOf(bar.meter, at === 0, signature, chart, titles))
   if (at === 0) children.push(tempoOf(chart.tempo))
   const waiting = [...bar.chords]
   bar.events.forEach((event, index) => {
@@ -91,17 +91,20 @@ const measureOf = (
     }
     children.push(noteOf(event, bar.events[index - 1], bar.events[index + 1], technicalOf(event, titles)))
   })
-  return element('measure', children, { number: String(at + 1) })
+  return element('measure', children, {
+    number: String(pickup > 0 ? at : at + 1),
+    ...(isPickup ? { implicit: 'yes' } : {}),
+  })
 }
 
 const attributesOf = (
-  bar: WrittenBar,
+  meter: Meter,
   first: boolean,
   signature: number,
   chart: Chart,
   titles: ScoreTitles,
 ): Node => {
-  const time = element('time', [text('beats', bar.meter.beats), text('beat-type', bar.meter.unit)])
+  const time = element('time', [text('beats', meter.beats), text('beat-type', meter.unit)])
   if (!first) return element('attributes', [time])
   return element('attributes', [
     text('divisions', QUARTER),

@@ -57,7 +57,7 @@ export {
   withStretchFrom,
 } from './notes/edit.ts'
 export { lineElsewhere, type TakenBy } from './notes/elsewhere.ts'
-export type { Line, LineNote } from './notes/line.ts'
+export { type Line, type LineNote, pickupInto } from './notes/line.ts'
 export { repitchLine, spellNotes, type UnspelledNote } from './notes/spell.ts'
 export { ALL_REGIONS, type SmallestSets, smallestSets } from './paths/smallestsets.ts'
 export {

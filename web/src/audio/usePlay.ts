@@ -3,6 +3,7 @@ import {
   type BandEvent,
   barTicks,
   countInEvents,
+  fromFirstEvent,
   type Kit,
   kitOf,
   type Part,
@@ -61,24 +62,29 @@ const playedOf = (
   mix: Mix,
   tempo: number,
 ): Played & { readonly countIn: number; readonly pass: Ticks } => {
-  const { start, end } = stretchTicks(analysis.chart, stretch)
+  const { start, end: stretchEnd } = stretchTicks(analysis.chart, stretch)
   const { meter } = analysis.chart.bars[stretch.from]!
   const bar = barTicks(meter)
-  const countIn = mix.countIn ? bar : 0
-  const length = end - start
+  const length = stretchEnd - start
   const counted = (at: number) => countInEvents(meter).map((event) => ({ ...event, tick: event.tick + at }))
   const pass = length + mix.gap * bar
-  const passes = Array.from({ length: sound.passes ?? 1 }, (_, at) => countIn + at * pass)
   const swing = swingFor(analysis.chart, mix, tempo)
+  const sounds = Array.from({ length: sound.passes ?? 1 }, (_, at) => sound.events(swing, at))
+  const pickup = sounds[0]!.filter(({ tick }) => tick < 0)
+  // A pickup is played in a bar before the first pass, and again at the end of the last one when it goes round.
+  const countIn = mix.countIn || pickup.length > 0 ? bar : 0
+  const passes = sounds.map((_, at) => countIn + at * pass)
+  const end = countIn + passes.length * pass
   return {
     events: [
       ...(mix.countIn ? counted(0) : []),
       ...passes.flatMap((from, at) => [
-        ...sound.events(swing, at).map((event) => ({ ...event, tick: event.tick + from })),
+        ...sounds[at]!.map((event) => ({ ...event, tick: event.tick + from })),
         ...(mix.gap === 1 ? counted(from + length) : []),
       ]),
+      ...pickup.map((event) => ({ ...event, tick: event.tick + end })),
     ],
-    loop: { from: countIn, to: countIn + passes.length * pass },
+    loop: { from: countIn, to: end },
     bpm: tempo,
     slower: mix.slower,
     countIn,
@@ -176,7 +182,7 @@ export const useHear = (): ((events: readonly BandEvent[]) => void) => {
         .then((band) => {
           followClock(undefined)
           dispatch(playStateSet('stopped'))
-          band.play({ events, bpm: HEARD_BPM })
+          band.play({ events: fromFirstEvent(events), bpm: HEARD_BPM })
         })
         .catch(() => dispatch(soundRefused('The sound couldn’t start. Press again to retry.'))),
     [dispatch],

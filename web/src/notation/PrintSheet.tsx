@@ -66,10 +66,7 @@ const Sheet = ({
   const fingered = useFingered(line, fingering)
   const { chart } = analysis
   const score = useMemo(() => scoreOf(chart, line, stretch), [chart, line, stretch])
-  const systems = useMemo(
-    () => layoutSystems(chart, stretch, PAGE, score.signature),
-    [chart, stretch, score.signature],
-  )
+  const systems = useMemo(() => layoutSystems(chart, stretch, PAGE, score), [chart, stretch, score.signature])
   const facts = [
     chart.key && `${withSigns(chart.key.tonic)} ${chart.key.mode}`,
     `${chart.tempo} bpm, ${chart.feel}`,

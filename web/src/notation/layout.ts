@@ -1,4 +1,12 @@
-import { barStarts, barTicks, beatTicks, type Chart, type Stretch, type Ticks } from '@eager-contour/core'
+import {
+  barStarts,
+  barTicks,
+  beatTicks,
+  type Chart,
+  type Score,
+  type Stretch,
+  type Ticks,
+} from '@eager-contour/core'
 import { range } from 'd3-array'
 import { scaleLinear } from 'd3-scale'
 
@@ -12,6 +20,8 @@ export interface Heights {
 export interface SystemLayout {
   readonly from: number
   readonly to: number
+  /** The first bar drawn: the one before `from` if the row begins with a pickup. */
+  readonly first: number
   readonly width: number
   /** Room for pitch names above and clef and signature below. */
   readonly gutter: number
@@ -21,6 +31,7 @@ export interface SystemLayout {
   readonly tickOf: (x: number) => Ticks
   /** A tick as bar and beat. */
   readonly placeOf: (tick: Ticks) => string
+  /** With the pickup. */
   readonly start: Ticks
   readonly end: Ticks
   /** Pixels per half step on the terrain. */
@@ -57,13 +68,13 @@ export const gutterOf = (signature: number): number => 56 + Math.abs(signature) 
 
 /**
  * Splits a stretch into systems of up to four bars, as many as the width allows; or of exactly `barsInRow` bars, as
- * wide as they become.
+ * wide as they become. A pickup has room before the first bar.
  */
 export const layoutSystems = (
   chart: Chart,
   stretch: Stretch,
   width: number,
-  signature: number,
+  { signature, pickup = 0 }: Pick<Score, 'signature'> & Partial<Pick<Score, 'pickup'>>,
   zoom: Zoom = 'read',
   barsInRow?: number,
 ): readonly SystemLayout[] => {
@@ -73,26 +84,42 @@ export const layoutSystems = (
   const fit = barsInRow ?? (zoom === 'read' ? readable : far ? zoom : Math.min(zoom, readable))
   const changes = (bar: number) =>
     JSON.stringify(chart.bars[bar]!.meter) !== JSON.stringify(chart.bars[bar - 1]?.meter)
-  const timeAt = (bar: number) => bar === stretch.from || changes(bar)
+  const before = far ? FAR_PAD : PAD.before
+  const firstOf = (from: number) => (pickup > 0 && from === stretch.from ? from - 1 : from)
+  const timeAt = (bar: number) => bar === firstOf(stretch.from) || (bar > stretch.from && changes(bar))
   const starts = barStarts(chart)
   const systems: SystemLayout[] = []
   for (let from = stretch.from; from <= stretch.to; from += fit) {
     const to = Math.min(stretch.to, from + fit - 1)
-    const barWidth = (width - gutter - 1) / fit
-    const barX = (bar: number) => gutter + (bar - from) * barWidth
+    const first = firstOf(from)
+    // The pickup is spaced as the first bar is.
+    const share = first < from ? pickup / barTicks(chart.bars[from]!.meter) : 0
+    const own = first < from ? before * (1 - share) : 0
+    const barWidth = (width - gutter - 1 - own) / (fit + share)
+    const barsX = gutter + own + share * barWidth
+    const barX = (bar: number) => (bar < from ? gutter : barsX + (bar - from) * barWidth)
     // After the clef there is room for the time signature; elsewhere the notes make room.
-    const beforeOf = (bar: number) =>
-      far ? FAR_PAD : PAD.before + (bar > from && changes(bar) ? TIME_ROOM : 0)
+    const beforeOf = (bar: number) => before + (!far && bar > from && changes(bar) ? TIME_ROOM : 0)
     // One piece for each bar; between them is the room before a bar's first note.
     const bars = range(from, to + 1)
     const xScale = scaleLinear(
-      bars.flatMap((bar) => [starts[bar]!, starts[bar]! + barTicks(chart.bars[bar]!.meter)]),
-      bars.flatMap((bar) => [barX(bar) + beforeOf(bar), barX(bar + 1) - PAD.after]),
+      [
+        ...(first < from ? [starts[from]! - pickup, starts[from]!] : []),
+        ...bars.flatMap((bar) => [starts[bar]!, starts[bar]! + barTicks(chart.bars[bar]!.meter)]),
+      ],
+      [
+        ...(first < from ? [gutter + before, barsX] : []),
+        ...bars.flatMap((bar) => [barX(bar) + beforeOf(bar), barX(bar + 1) - PAD.after]),
+      ],
     )
-    const [start, end] = [starts[from]!, starts[to]! + barTicks(chart.bars[to]!.meter)]
+    const [start, end] = [
+      starts[from]! - (first < from ? pickup : 0),
+      starts[to]! + barTicks(chart.bars[to]!.meter),
+    ]
     const xOf = (tick: Ticks) => xScale(tick)
     const tickOf = (x: number) => Math.min(end - 1, Math.max(start, Math.round(xScale.invert(x))))
     const placeOf = (tick: Ticks) => {
+      if (tick < starts[from]!) return `before bar ${from + 1}`
       const bar = Math.min(
         to,
         Math.max(
@@ -111,7 +138,8 @@ export const layoutSystems = (
       placeOf,
       from,
       to,
-      width: gutter + (to - from + 1) * barWidth + 1,
+      first,
+      width: barsX + (to - from + 1) * barWidth + 1,
       gutter,
       barX,
       xOf,

@@ -35,7 +35,8 @@ export const ChordByChord = ({ analysis, line }: ChordByChordProps) => {
     () =>
       read.spans.flatMap((span) => {
         const inside = line.notes.flatMap(({ start }, at) =>
-          start >= span.start && start < span.end ? [at] : [],
+          // What leads into the first chord is heard with it.
+          (start >= span.start || span.index === 0) && start < span.end ? [at] : [],
         )
         return inside.length === 0 ? [] : [{ span, inside }]
       }),

@@ -68,15 +68,8 @@ export const PhrasePicture = ({ shown, terrain, fingering }: PhrasePictureProps)
     const bars = Math.min(IN_ROW, stretch.to + 1)
     return width === 0
       ? []
-      : layoutSystems(
-          analysis.chart,
-          stretch,
-          width,
-          score.signature,
-          'read',
-          width < NARROW ? undefined : bars,
-        )
-  }, [analysis, stretch, width, score.signature])
+      : layoutSystems(analysis.chart, stretch, width, score, 'read', width < NARROW ? undefined : bars)
+  }, [analysis, stretch, width, score])
   const [loose, setLoose] = useState(LEAST)
   const wish = fingering?.wish ?? loose
   const fingered = useFingered(line, wish)

@@ -17,6 +17,25 @@ const note = (start: number, duration: number, spelling: string, midi: number) =
 })
 
 describe('scoreOf', () => {
+  it('writes what leads into the stretch as a short bar before it, cut and beamed by the beats of the bar before', () => {
+    const { pickup, bars } = scoreOf(TUNE.chart, eighths('C5 Db5 F5 Ab5 Gb5', -720), { from: 0, to: 1 })
+    expect(pickup).toBe(960)
+    expect(bars.map(({ number, start }) => [number, start])).toEqual([
+      [-1, -960],
+      [0, 0],
+      [1, 1920],
+    ])
+    expect(bars[0]!.events.map(({ start, duration, note, beam }) => [start, duration, note, beam])).toEqual([
+      [0, 240, undefined, undefined],
+      [240, 240, 0, undefined],
+      [480, 240, 1, 3],
+      [720, 240, 2, 3],
+    ])
+    expect(bars[1]!.events[0]).toMatchObject({ start: 0, note: 3 })
+    // A line that has begun long before has no pickup into the stretch.
+    expect(scoreOf(TUNE.chart, eighths('C5 Db5 F5 Ab5 Gb5'), { from: 1, to: 1 }).pickup).toBe(0)
+  })
+
   it('fills each bar, breaks beams at the beat, and writes every note once', () => {
     const tables = new Map<RhythmStyle, FillTable>()
     const tableFor = (rhythm: RhythmStyle) => {

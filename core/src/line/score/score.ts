@@ -4,7 +4,7 @@ import { readPitch } from '../../theory/pitch/pitch.ts'
 import { barTicks, beatTicks, type Meter } from '../../theory/rhythm/meter.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { barStarts, type Chart, type Stretch } from '../../tune/chart/chart.ts'
-import type { Line, LineNote } from '../notes/line.ts'
+import { type Line, type LineNote, pickupInto } from '../notes/line.ts'
 
 type WrittenLength = 'whole' | 'half' | 'quarter' | 'eighth' | '16th'
 
@@ -30,8 +30,10 @@ export interface WrittenEvent {
 }
 
 export interface WrittenBar {
+  /** Of the tune, from 0; a pickup has the number before the stretch's first bar, and is as long as it needs. */
   readonly number: number
   readonly start: Ticks
+  /** A pickup has that of the bar that it leads into. */
   readonly meter: Meter
   readonly chords: readonly { readonly start: Ticks; readonly symbol: string; readonly index: number }[]
   readonly events: readonly WrittenEvent[]
@@ -39,8 +41,12 @@ export interface WrittenBar {
 
 export interface Score {
   readonly signature: number
+  /** Ticks of the pickup, which is then the first of the bars; 0 if there is none. */
+  readonly pickup: Ticks
   readonly bars: readonly WrittenBar[]
 }
+
+const FOUR_FOUR: Meter = { beats: 4, unit: 4 }
 
 const LENGTHS: readonly { readonly ticks: Ticks; readonly length: WrittenLength; readonly dots: 0 | 1 }[] = [
   { ticks: 4 * QUARTER, length: 'whole', dots: 0 },
@@ -55,7 +61,7 @@ const LENGTHS: readonly { readonly ticks: Ticks; readonly length: WrittenLength;
 
 /**
  * Writes a stretch of a line in bars: ties over beats and bar lines, rests, beams by the beat, accidentals by the
- * bar.
+ * bar. What the line begins with before the stretch is a pickup.
  * @param analysis the chart, at the line's pitch
  * @param line its notes, in order
  * @param stretch the bars to write
@@ -68,6 +74,11 @@ export const scoreOf = (chart: Chart, line: Line, stretch: Stretch): Score => {
   const starts = barStarts(chart)
   let chordIndex = 0
   const bars: WrittenBar[] = []
+  const pickup = pickupInto(line, starts[stretch.from]!)
+  if (pickup > 0) {
+    const { meter } = chart.bars[stretch.from]!
+    bars.push({ number: stretch.from - 1, ...pickupBar(line, starts[stretch.from]!, meter, signature) })
+  }
   chart.bars.forEach((bar, at) => {
     const chords = bar.chords.map((cell) => ({
       start: cell.start,
@@ -79,26 +90,42 @@ export const scoreOf = (chart: Chart, line: Line, stretch: Stretch): Score => {
     const events = withBeams(withAccidentals(eventsOf(line, start, bar.meter), signature), bar.meter)
     bars.push({ number: at, start, meter: bar.meter, chords, events })
   })
-  return { signature, bars }
+  return { signature, pickup, bars }
 }
 
-const eventsOf = (line: Line, start: Ticks, meter: Meter): readonly WrittenEvent[] => {
+/** A pickup is the end of a bar: its notes are beamed and cut by that bar's beats. */
+const pickupBar = (line: Line, stretchStart: Ticks, meter: Meter, signature: number) => {
+  const pickup = pickupInto(line, stretchStart)
+  const whole = barTicks(meter) >= pickup ? meter : FOUR_FOUR
+  const silent = barTicks(whole) - pickup
+  const written = eventsOf(line, stretchStart - barTicks(whole), whole, silent)
+  const events = withBeams(withAccidentals(written, signature), whole)
+  return {
+    start: stretchStart - pickup,
+    meter,
+    chords: [],
+    events: events.map((event) => ({ ...event, start: event.start - silent })),
+  }
+}
+
+/** The notes and rests of a bar, from some ticks after its start. */
+const eventsOf = (line: Line, start: Ticks, meter: Meter, from: Ticks = 0): readonly WrittenEvent[] => {
   const end = start + barTicks(meter)
   const events: WrittenEvent[] = []
-  let at = start
+  let at = start + from
   line.notes.forEach((note, index) => {
-    const from = Math.max(note.start, start)
+    const begin = Math.max(note.start, start)
     const to = Math.min(note.start + note.duration, end)
-    if (from >= to) return
-    if (from > at) events.push(...rests(at - start, from - start, meter))
-    const parts = withTriplets(from - start, to - start, meter)
+    if (begin >= to) return
+    if (begin > at) events.push(...rests(at - start, begin - start, meter))
+    const parts = withTriplets(begin - start, to - start, meter)
     parts.forEach((part, piece) => {
       events.push(
         noteOf(
           part,
           index,
           note,
-          from > note.start || piece > 0,
+          begin > note.start || piece > 0,
           piece < parts.length - 1 || to < note.start + note.duration,
         ),
       )

@@ -29,7 +29,7 @@ export interface ExerciseSpec {
   readonly turns?: TurnsPlan
 }
 
-/** A note that the exercise expects, in ticks from the stretch's first beat. */
+/** A note that the exercise expects, in ticks from the stretch's first beat: negative in a pickup, which is played in the count-in. */
 export interface ExpectedNote {
   readonly start: Ticks
   readonly duration: Ticks

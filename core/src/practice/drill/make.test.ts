@@ -54,13 +54,14 @@ describe('makeExercise', () => {
     ])
   })
 
-  it('asks for a line as it is written, from the stretch’s first beat', () => {
+  it('asks for a line as it is written, from the stretch’s first beat, its pickup before', () => {
     const { expected } = made({
       rung: 'your-line',
       stretch: { from: 1, to: 2 },
       line: eighths('Db4 C4 Eb4 Gb4', 1920 - 240),
     })
     expect(expected.map(({ start, spelling, bar }) => [start, spelling, bar])).toEqual([
+      [-240, 'Db4', 1],
       [0, 'C4', 1],
       [240, 'Eb4', 1],
       [480, 'Gb4', 1],

@@ -1,6 +1,6 @@
 import type { ChangesWish } from '../../line/changes/playedChanges.ts'
 import { barAt, degreeOver } from '../../line/explain/analysedLine.ts'
-import { type LineNote, notesWithin } from '../../line/notes/line.ts'
+import { type LineNote, notesWithPickup } from '../../line/notes/line.ts'
 import { spellNotes } from '../../line/notes/spell.ts'
 import { changedPhrase } from '../../line/phraseChanges/changes.ts'
 import { type Phrase, phraseFits } from '../../line/phrases/phrase.ts'
@@ -67,7 +67,7 @@ export const makeExercise = (
   const own = phrase && rung.takesCell ? ownCell(phrase, rung.takesCell) : undefined
   const notesOf = (): readonly LineNote[] => {
     if (own) return throughChords(analysis, own, stretch, instrument).notes
-    if (material.by === 'line') return notesWithin(spec.line ?? { notes: [] }, start, end)
+    if (material.by === 'line') return notesWithPickup(spec.line ?? { notes: [] }, start, end)
     if (material.by === 'phrase') return oneAfterAnother(places).flatMap(there)
     if (material.by !== 'player')
       return spelled(
@@ -85,13 +85,15 @@ export const makeExercise = (
     return err({ rule: 'exercise.empty', args: [spec.rung], place: { bar: stretch.from + 1 } })
   const starts = barStarts(analysis.chart)
   const inExercise = (note: LineNote): ExpectedNote => {
-    const { index } = chordAt(analysis, note.start)
+    // A pickup belongs to the first chord.
+    const at = Math.max(start, note.start)
+    const { index } = chordAt(analysis, at)
     return {
       ...note,
       start: note.start - start,
       degree: degreeOver(analysis, index, note.midi),
       chord: index,
-      bar: barAt(starts, note.start),
+      bar: barAt(starts, at),
     }
   }
   const expected = notes.map(inExercise)

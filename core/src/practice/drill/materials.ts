@@ -102,7 +102,7 @@ const MAKERS: { readonly [K in Exclude<Material['by'], 'line' | 'phrase' | 'play
       overEach(place, (harmony, span) =>
         into.flatMap((degree) => {
           const target = shapeOver(harmony, String(degree))?.[0]
-          if (target === undefined || span.start - count * EIGHTH < place.spans[0]!.start) return []
+          if (target === undefined) return []
           const zero = harmony.root + 60
           // The next pickup starts in time.
           const held = Math.max(

@@ -203,7 +203,10 @@ describe('the set rungs', () => {
       expect(targets.length).toBeGreaterThanOrEqual(3)
       for (const { degree } of targets) expect(degree).toMatch(new RegExp(`${into.at(-1)}$`))
       const length = { one: 1, two: 2, three: 3 }[options!.length as 'one']
-      expect(notes.filter(({ bar }) => bar === 0).length).toBe(length)
+      // The first chord is led into, too, before bar 1; then bar 1 has its target, and what leads into the next.
+      expect(notes.filter(({ start }) => start < 0).length).toBe(length)
+      expect(notes.find(({ start }) => start === 0)!.degree).toMatch(new RegExp(`${into.at(-1)}$`))
+      expect(notes.filter(({ bar, start }) => bar === 0 && start > 0).length).toBe(length)
     })
   })
 

@@ -60,19 +60,19 @@ describe('throughChords', () => {
     }
   })
 
-  it('is led into every chord but the first, by the same half step where the third is another one', () => {
+  it('is led into every chord, the first one too, by the same half step where the third is another one', () => {
     const tune = analysed('key: C major\n| Dm7 | G7 | Cmaj7 | Bm7b5 E7b9 |')
     const led = changedPhrase(readPhrase('IIm7', 'b3 5 b7 R'), 'ledFromBelow')!.phrase
     const { notes } = throughChords(tune, led, wholeTune(tune.chart), TRUMPET)
-    // Four notes on each of five chords, a lead-in to all but the first; that of E7 takes the last note of two beats.
-    expect(notes).toHaveLength(23)
+    // Four notes on each of five chords, a lead-in to each; that of E7 takes the last note of two beats.
+    expect(notes).toHaveLength(24)
     const pickups = notes.filter(({ start }, at) => {
       const next = tune.spans.find((span) => span.start > start)
       return next !== undefined && next.start - start === 240 && notes[at + 1]?.start === next.start
     })
-    expect(pickups).toHaveLength(4)
+    expect(pickups).toHaveLength(5)
     for (const pickup of pickups) expect(notes[notes.indexOf(pickup) + 1]!.midi - pickup.midi).toBe(1)
-    expect(notes[0]!.start).toBe(0)
+    expect(notes[0]!.start).toBe(-240)
   })
 
   it('has nothing to do with a phrase over several chords', () => {

@@ -27,8 +27,7 @@ const inversionsOf = (steps: Phrasing['ways'][number]): Phrasing['ways'] => {
 
 /**
  * A cell (a phrase over one chord) on every chord of a stretch: its degrees as each chord has them, in the octaves with the
- * smallest joins in total. Where a chord is shorter than the cell, the notes that fit. A pickup leads into each chord but the
- * first. With `nearest` the cell may begin on any of its notes: the inversions and octaves with the smallest joins in total.
+ * smallest joins in total. Where a chord is shorter than the cell, the notes that fit. A pickup leads into each chord. With `nearest` the cell may begin on any of its notes: the inversions and octaves with the smallest joins in total.
  * @returns a line at concert pitch; without notes if the phrase has more than one chord
  * @example throughChords(analysis, readPhrase('IIm7', 'R 9 b3 5'), stretch, trumpet).notes.length // 16
  */
@@ -53,8 +52,8 @@ export const throughChords = (
   )
   const phrasings = spans.flatMap((span, place): readonly Phrasing[] => {
     const here = cellOver(chordKind(span.chord))
-    // Before the first chord there is no room to be led in; before another one its lead-in makes room.
-    const from = place === 0 || spans[place - 1]!.end + lead < spans[place - 1]!.start ? 0 : lead
+    // Its lead-in makes room in the chord before, if that is long enough.
+    const from = place > 0 && spans[place - 1]!.end + lead < spans[place - 1]!.start ? 0 : lead
     const until = span.end - span.start + (place + 1 < spans.length ? lead : 0)
     const steps = here?.notes
       .map(({ at, duration, semitones }) => ({ at: at - downbeatOf(here), duration, above: semitones }))

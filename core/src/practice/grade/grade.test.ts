@@ -33,6 +33,26 @@ describe('gradeTake', () => {
     expect(grade.weakestBar).toBeUndefined()
   })
 
+  it('grades a pickup before bar 1 like any other notes: right, wrong and missed', () => {
+    const outcome = makeExercise(
+      { rung: 'pickups', variant: 2, stretch: { from: 0, to: 3 }, tempo: 120 },
+      TUNE,
+      instrumentOf('trumpet'),
+    )
+    if (!outcome.ok) throw new Error('no exercise')
+    const exercise = outcome.value
+    expect(exercise.expected.slice(0, 4).map(({ start }) => start)).toEqual([-720, -480, -240, 0])
+    const played = simulatedTake(exercise, perfectPlayer)
+    expect(graded(exercise, played)).toMatchObject({ marks: { notes: 100, time: 100 }, verdict: 'move on' })
+    const [first, , ...others] = played.notes
+    const notes = [{ ...first!, midi: first!.midi + 1 }, ...others]
+    const { judged } = graded(exercise, { ...played, notes })
+    expect(judged.filter(({ verdict }) => verdict !== 'right')).toMatchObject([
+      { verdict: 'wrong', expected: 0 },
+      { verdict: 'missed', expected: 1 },
+    ])
+  })
+
   it('finds one wrong, one missed and one extra note each at its position, and nothing else', () => {
     const wrong = perfect.map((note, index) => (index === 5 ? { ...note, midi: note.midi + 1 } : note))
     expect(graded(EXERCISE, take(wrong)).judged.filter(({ verdict }) => verdict !== 'right')).toMatchObject([

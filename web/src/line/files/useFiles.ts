@@ -1,4 +1,4 @@
-import { bandEvents, kitOf, spellNotes, stretchTicks, wordReason } from '@eager-contour/core'
+import { bandEvents, fromFirstEvent, kitOf, spellNotes, stretchTicks, wordReason } from '@eager-contour/core'
 import { useState } from 'react'
 import { selectPlay, soundRefused } from '../../audio/playSlice.ts'
 import { useMix } from '../../audio/useMix.ts'
@@ -58,7 +58,11 @@ export const useFiles = () => {
     }).filter((event) => !mix.muted.includes(event.part))
   const render = async () => {
     setMaking('Rendering …')
-    const done = await saveWav(title, { events: events(), sound: bandSound(mix, kit), bpm: tempo })
+    const done = await saveWav(title, {
+      events: fromFirstEvent(events()),
+      sound: bandSound(mix, kit),
+      bpm: tempo,
+    })
     setMaking(undefined)
     if (!done) dispatch(soundRefused('The sound couldn’t be rendered. Everything else works; try again.'))
   }

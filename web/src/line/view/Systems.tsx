@@ -63,7 +63,7 @@ export const Systems = memo((props: SystemsProps) => {
     [analysis, outline, stretch],
   )
   const layouts = useMemo(
-    () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score.signature, view.zoom)),
+    () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score, view.zoom)),
     [analysis, stretch, width, score.signature, view.zoom],
   )
   const heights = useMemo(() => heightsOf(line, outline, points), [line, outline, points])

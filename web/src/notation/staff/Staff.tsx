@@ -50,7 +50,7 @@ const leansDown = (line: Line, { index, target }: NoteReading): boolean =>
 
 /** The bars of a system as text: unchanged ones aren't redrawn. */
 const barsKey = (score: Score | undefined, layout: SystemLayout): string =>
-  JSON.stringify(score?.bars.filter(({ number }) => number >= layout.from && number <= layout.to))
+  JSON.stringify(score?.bars.filter(({ number }) => number >= layout.first && number <= layout.to))
 
 /** The line in notes under the terrain, beat for beat, with each note's degree and role beneath. */
 export const Staff = ({
@@ -131,7 +131,7 @@ export const Staff = ({
     void [selection, hovered]
     light.current()
   }, [selection, hovered])
-  const bars = score.bars.filter(({ number }) => number >= layout.from && number <= layout.to)
+  const bars = score.bars.filter(({ number }) => number >= layout.first && number <= layout.to)
   const notes = explanation.notes.filter(
     ({ index }) => line.notes[index]!.start >= layout.start && line.notes[index]!.start < layout.end,
   )

@@ -103,7 +103,7 @@ export function* paintingStaff(
   const here =
     known?.frame === frame && known.layout === layout ? known : freshly(element, layout, frame, options)
   painted.set(element, here)
-  const bars = score.bars.filter(({ number }) => number >= layout.from && number <= layout.to)
+  const bars = score.bars.filter(({ number }) => number >= layout.first && number <= layout.to)
   for (const bar of bars) {
     const contentKey = contentKeyOf(bar)
     const before = here.bars.get(bar.number)
@@ -178,7 +178,7 @@ const drawBar = (
   layout: SystemLayout,
   options: StaffOptions,
 ): readonly Drawn[] => {
-  const first = bar.number === layout.from
+  const first = bar.number === layout.first
   const x = first ? 0 : layout.barX(bar.number)
   const stave = new Stave(x, STAVE_Y, layout.barX(bar.number + 1) - x)
   stave.setStyle({ fillStyle: options.colour, strokeStyle: options.colour })

@@ -77,11 +77,10 @@ export const ScrollingStaff = ({
     const bars = barsInRow(exercise, analysis.chart, room)
     return {
       scale,
-      rows: rowsOf(analysis.chart, stretch, bars),
-      layouts:
-        width === 0 ? [] : layoutSystems(analysis.chart, stretch, own, score.signature, undefined, bars),
+      rows: rowsOf(analysis.chart, stretch, bars, score.pickup),
+      layouts: width === 0 ? [] : layoutSystems(analysis.chart, stretch, own, score, undefined, bars),
     }
-  }, [analysis.chart, exercise, stretch, width, height, score.signature, band, under, fingered])
+  }, [analysis.chart, exercise, stretch, width, height, score, band, under, fingered])
   const reading = useRowAt(rows, position)
   const first = Math.max(0, Math.min(reading, rows.length - 2))
   const rowHeight = CHORDS + (band.bottom - band.top) * scale + VERDICTS + under
@@ -134,7 +133,7 @@ const judgedIn = (
   const here = judged.filter(({ expected: index, onsetMs }) => {
     const tick =
       index === undefined ? onsetMs !== undefined && msToTicks(onsetMs, spec.tempo) : expected[index]!.start
-    return tick !== false && tick >= (start === 0 ? Number.NEGATIVE_INFINITY : start) && tick < end
+    return tick !== false && tick >= (start <= 0 ? Number.NEGATIVE_INFINITY : start) && tick < end
   })
   return here.length === 0 ? NONE : here
 }

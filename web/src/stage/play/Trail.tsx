@@ -4,6 +4,7 @@ import {
   type Exercise,
   type Judged,
   msToTicks,
+  pickupInto,
   pitchClass,
   type Ticks,
   withSigns,
@@ -61,7 +62,7 @@ export const Trail = ({ whole, ...trail }: TrailProps) => {
           before: 0,
           note: namesFor(width).room,
         })
-    return rowsOf(analysis.chart, stretch, bars)
+    return rowsOf(analysis.chart, stretch, bars, pickupInto({ notes: exercise.expected }, 0))
   }, [analysis.chart, exercise, stretch, width, whole])
   const reading = useRowAt(rows, position)
   const first = Math.max(0, Math.min(reading, rows.length - 2))
@@ -129,7 +130,7 @@ const TrailRow = ({
   const starts = [...new Map(spans.toReversed().map((span) => [span.bar, span.start - first]))].reverse()
   const isHere = (onsetMs: number) => {
     const tick = msToTicks(onsetMs, exercise.spec.tempo)
-    return tick < row.end && (tick >= row.start || row.start === 0)
+    return tick < row.end && (tick >= row.start || row.start <= 0)
   }
   const endOf = (at: number) => starts[at + 1]?.[1] ?? row.end
   return (

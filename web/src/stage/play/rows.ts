@@ -46,13 +46,19 @@ export const barsWithRoom = (
   return IN_ROW.find((bars) => bars <= most && fits(bars)) ?? 1
 }
 
-/** A stretch in rows of a number of bars. */
-export const rowsOf = (chart: Chart, { from, to }: Stretch, bars: number): readonly BarRow[] => {
+/** A stretch in rows of a number of bars, with the ticks of a pickup in the first. */
+export const rowsOf = (
+  chart: Chart,
+  { from, to }: Stretch,
+  bars: number,
+  pickup: Ticks = 0,
+): readonly BarRow[] => {
   const starts = barStarts(chart)
   const endOf = (bar: number) => starts[bar]! + barTicks(chart.bars[bar]!.meter)
   return range(from, to + 1, bars).map((first) => {
     const last = Math.min(to, first + bars - 1)
-    return { from: first, to: last, start: starts[first]! - starts[from]!, end: endOf(last) - starts[from]! }
+    const start = first === from ? 0 - pickup : starts[first]! - starts[from]!
+    return { from: first, to: last, start, end: endOf(last) - starts[from]! }
   })
 }
 

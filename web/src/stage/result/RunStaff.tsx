@@ -29,7 +29,7 @@ export const RunStaff = ({ analysis, stretch, line, verdicts, played }: RunStaff
   const score = useMemo(() => scoreOf(analysis.chart, line, stretch), [analysis, line, stretch])
   const other = useMemo(() => scoreOf(analysis.chart, played, stretch), [analysis, played, stretch])
   const systems = useMemo(
-    () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score.signature)),
+    () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score)),
     [analysis, stretch, width, score.signature],
   )
   return (

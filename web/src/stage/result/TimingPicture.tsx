@@ -22,7 +22,7 @@ export const TimingPicture = ({ exercise, judged, onTimeMs }: TimingPictureProps
   const timed = judged.filter(({ offMs, expected }) => offMs !== undefined && expected !== undefined)
   if (timed.length === 0) return null
   const usual = Math.round(median(timed, ({ offMs }) => offMs) ?? 0)
-  const xOf = scaleLinear([0, exercise.length], [70, WIDTH - 20])
+  const xOf = scaleLinear([Math.min(0, exercise.expected[0]?.start ?? 0), exercise.length], [70, WIDTH - 20])
   const description =
     Math.abs(usual) < 5
       ? 'on the beat'

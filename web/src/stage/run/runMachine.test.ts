@@ -13,17 +13,18 @@ import { describe, expect, it } from 'vitest'
 import { takeOf } from './run.ts'
 import { NO_RUN, type RunData, type RunEvent, runReducer } from './runMachine.ts'
 
-const exercise = (() => {
+const exerciseOf = (rung: 'outline-up' | 'pickups', variant = 0) => {
   const chart = readChart('key: C major\n\n| Dm7 | G7 | Cmaj7 | A7 |')
   if (!chart.ok) throw new Error('The chart can’t be read.')
   const made = makeExercise(
-    { rung: 'outline-up', stretch: { from: 0, to: 3 }, tempo: 120 },
+    { rung, variant, stretch: { from: 0, to: 3 }, tempo: 120 },
     analyseChart(chart.value),
     instrumentOf('trumpet'),
   )
   if (!made.ok) throw new Error('The exercise can’t be made.')
   return made.value
-})()
+}
+const exercise = exerciseOf('outline-up')
 /** A bar of four at 120 bpm. */
 const BAR_MS = 2000
 const LATE_MS = 40
@@ -48,6 +49,19 @@ const right = simulatedTake(exercise, { seed: 1, errorRate: 0, spreadMs: 0 }).no
 const late = (note: PlayedNote): PlayedNote => ({ ...note, onsetMs: note.onsetMs + LATE_MS })
 
 describe('a run', () => {
+  it('has a pickup in its count-in; paused in bar 1 it begins again with it', () => {
+    const pickups = exerciseOf('pickups', 2)
+    const notes = simulatedTake(pickups, { seed: 1, errorRate: 0, spreadMs: 0 }).notes
+    const begun = after(NO_RUN, { ...STARTED, exercise: pickups } as RunEvent, { type: 'loading', fromMs: 0 })
+    expect(notes[0]!.onsetMs).toBeLessThan(-500)
+    const played = after(begun, ...notes.slice(0, 4).map((note) => noteEvent(note)))
+    expect(played.judged.map(({ verdict }) => verdict)).toEqual(['right', 'right', 'right', 'right'])
+    expect(played.ungradedNotes).toEqual([])
+    const paused = after(played, { type: 'paused', fromMs: 0, latencyMs: 0, because: undefined })
+    expect(paused.notes).toEqual([])
+    expect(paused.repeatedNotes).toHaveLength(4)
+  })
+
   it('goes from ready over loading and count-in to playing', () => {
     const states = [NO_RUN]
     for (const event of [

@@ -156,7 +156,11 @@ export const runReducer = (run: RunData, event: RunEvent): RunData => {
     case 'time':
       return run.grading ? withGrading(run, advanceGrade(run.grading, event.ms)) : run
     case 'paused': {
-      const edge = event.fromMs + event.latencyMs - beatsMs(run, EARLY_BEATS)
+      // From the beginning the pickup is played again, too.
+      const edge =
+        event.fromMs === 0
+          ? Number.NEGATIVE_INFINITY
+          : event.fromMs + event.latencyMs - beatsMs(run, EARLY_BEATS)
       const stays = ({ onsetMs }: PlayedNote) => onsetMs < edge
       return {
         ...regraded(run, run.notes.filter(stays), event.latencyMs),
@@ -214,10 +218,20 @@ const withNote = (run: RunData, event: Extract<RunEvent, { readonly type: 'note'
   const { note, latencyMs, source, heldAs } = event
   const from = !source || (run.simulated && source !== 'microphone') ? run : { ...run, source }
   const atMs = note.onsetMs - latencyMs
-  if (!run.grading || atMs < run.fromMs - beatsMs(run, COUNT_IN_BEATS) || listensAt(run, atMs))
+  if (
+    !run.grading ||
+    atMs < run.fromMs - pickupMs(run) - beatsMs(run, COUNT_IN_BEATS) ||
+    listensAt(run, atMs)
+  )
     return { ...from, ungradedNotes: [...run.ungradedNotes, note] }
   return withGrading(noteStarted(from, note, heldAs), gradeStep(run.grading, onTime(note, latencyMs)))
 }
+
+/** How long before the first beat the exercise begins. */
+const pickupMs = ({ exercise, fromMs }: RunData): number =>
+  exercise && fromMs === 0
+    ? -ticksToMs(Math.min(0, exercise.expected[0]?.start ?? 0), exercise.spec.tempo)
+    : 0
 
 /** Whether the application plays at a moment, and the player listens. */
 const listensAt = ({ exercise }: RunData, ms: number): boolean =>

@@ -144,7 +144,7 @@ export const useRun = (settings: RunSettings): Run => {
       const { simulated } = run.current
       const played = simulated
         ? simulatePlayer(exercise, { ...simulated, spreadMs: SPREAD_MS }).filter(
-            ({ onsetMs }) => onsetMs >= fromMs - ticksToMs(QUARTER * EARLY_BEATS, spec.tempo),
+            ({ onsetMs }) => from === 0 || onsetMs >= fromMs - ticksToMs(QUARTER * EARLY_BEATS, spec.tempo),
           )
         : []
       const [playAloud] = await Promise.all([
