@@ -52,6 +52,23 @@ test('32 bars of triplets are two rows of staff that follow the run; no names, h
   await page.keyboard.press('PageDown')
 })
 
+test('a pickup leads into bar 1: it is drawn before the bar line, played in the count-in, and graded', async ({
+  page,
+}) => {
+  await page.goto('/stage/tune-breakwater?bars=1-8&rung=pickups&variant=2&tempo=180')
+  const staff = page.getByTestId('scrolling-staff')
+  await expect(staff.locator('[data-staff-note]')).toHaveCount(8 * 4)
+  const [third, target] = await boxesOf(page, '[data-staff-note="2"], [data-staff-note="3"]')
+  expect(third!.right).toBeLessThan(target!.left)
+  await page.getByLabel('simulated player').check()
+  await page.getByLabel('wrong notes %').fill('0')
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect(page.getByText(/^count-in: \d/)).toBeVisible()
+  await expect(staff.locator('[data-verdict=right]').first()).toBeAttached()
+  const result = page.getByRole('status', { name: 'Result' })
+  await expect(result).toContainText('32 notes expected: 0 wrong, 0 missed, 0 extra')
+})
+
 test('the player chooses staff or dots, how far ahead the position is, and keys on the screen; it is kept', async ({
   page,
 }) => {
