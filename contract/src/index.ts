@@ -13,11 +13,15 @@ export { EditBody } from './records/record.ts'
 export {
   type HeldTempoAnswer,
   type ItemAnswer,
+  type PlayedTimeAnswer,
+  type RegradingAnswer,
   type RunAnswer,
   RunBody,
   type RunPageAnswer,
   type RunWithTakeAnswer,
+  RunWordsBody,
+  type TallyAnswer,
 } from './records/run.ts'
 export { type SettingsAnswer, SettingsBody } from './records/settings.ts'
 export { type TuneAnswer, TuneBody } from './records/tune.ts'
-export { IdParams, type RunOrder, RunsQuery, TuneQuery } from './requests.ts'
+export { DayQuery, IdParams, type RunOrder, RunsQuery, TuneQuery } from './requests.ts'

@@ -1,5 +1,5 @@
 import { Type } from 'class-transformer'
-import { IsIn, IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
+import { IsIn, IsInt, IsISO8601, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
 import { ID_PATTERN } from './limits.ts'
 
 /** A path's id. */
@@ -10,6 +10,11 @@ export class IdParams {
 /** Which lines to list. */
 export class TuneQuery {
   @IsOptional() @Matches(ID_PATTERN) tune?: string
+}
+
+/** A day: “2026-11-03”. */
+export class DayQuery {
+  @Matches(/^\d{4}-\d{2}-\d{2}$/) @IsISO8601({ strict: true }) day: string
 }
 
 /** What the log can be sorted by. */

@@ -8,6 +8,7 @@ import { makeApp } from './http/app.ts'
 import { listenFrom, PortError } from './listen.ts'
 import { fillWithDemo } from './store/demo.ts'
 import { openStore, StorageError } from './store/open.ts'
+import { forgetCounts, regradeRuns } from './store/regrading.ts'
 
 const env = process.env
 const HOST = env.HOST ?? '127.0.0.1'
@@ -38,7 +39,12 @@ const start = async (): Promise<void> => {
     (await fillWithDemo(database, JSON.parse(readFileSync(env.DEMO_FILE, 'utf8')) as DemoData))
   )
     console.log('The database was empty: the demo is in it now.')
-  const app = makeApp({ store: database, logger, version, names: [...NAMES, ...addresses], webDir: WEB_DIR })
+  if (env.COUNT_AGAIN) await forgetCounts(database)
+  const regrading = await regradeRuns(database)
+  const app = makeApp({
+    ...{ store: database, logger, version, names: [...NAMES, ...addresses], webDir: WEB_DIR },
+    regrading: regrading.progress,
+  })
   const { server, port } = await listenFrom(app, HOST, PORT)
   console.log(`Eager Contour is at http://${addresses[0] ?? HOST}:${port}/`)
   if (addresses.length > 0)
@@ -50,7 +56,9 @@ const start = async (): Promise<void> => {
   const stop = (): void => {
     if (stopping) return
     stopping = true
+    regrading.stop()
     server.close(async () => {
+      await regrading.done.catch(() => undefined)
       await database.close()
       process.exit(0)
     })

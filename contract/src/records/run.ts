@@ -1,4 +1,4 @@
-import type { LadderRun, Marks, Memory, RunVerdict, Take } from '@eager-contour/core'
+import type { LadderRun, Marks, Memory, RunVerdict, Take, Tally } from '@eager-contour/core'
 import {
   IsIn,
   IsInt,
@@ -11,9 +11,10 @@ import {
   MaxLength,
   Min,
 } from 'class-validator'
-import { ID_PATTERN } from '../limits.ts'
+import { atMost, ID_PATTERN, LIMITS } from '../limits.ts'
 import { IsPart } from '../nested.ts'
 import { MarksPart, StretchPart, TakePart } from '../parts.ts'
+import { RemovableBody } from './record.ts'
 
 /** A moment in UTC, as JavaScript writes it: ISO 8601 knows weeks and days of the year, too. */
 const MOMENT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/
@@ -40,6 +41,17 @@ export interface RunAnswer extends Readonly<Omit<RunBody, 'take' | 'marks'>> {
   readonly id: string
   readonly marks: Marks
   readonly source: string
+  /** From the first beat to the last note. */
+  readonly seconds: number
+  /** What the player wrote about it. */
+  readonly words: string
+  /** The revision of its words; 0 if there were never any. */
+  readonly revision: number
+}
+
+/** What the player writes about a run, and whether it is deleted: it is then no longer listed or counted, but kept. */
+export class RunWordsBody extends RemovableBody {
+  @IsString() @MaxLength(LIMITS.remark, atMost(LIMITS.remark)) words: string
 }
 
 export interface RunWithTakeAnswer extends RunAnswer {
@@ -58,6 +70,28 @@ export interface ItemAnswer extends Pick<RunAnswer, 'tune' | 'rung' | 'key' | 's
   readonly memory: Memory
   /** The last runs, oldest first, two at most. */
   readonly recent: readonly LadderRun[]
+}
+
+/** How the notes of one kind went in the last four weeks, and in the four before; with the place where they were last expected. */
+export interface TallyAnswer extends Omit<Tally, 'stretch'> {
+  readonly before: { readonly notes: number; readonly right: number }
+  readonly last: Pick<RunAnswer, 'tune' | 'rung' | 'key' | 'stretch'>
+}
+
+/** What was played in half an hour. */
+export interface PlayedTimeAnswer {
+  /** When the half hour began: ISO 8601, UTC. */
+  readonly at: string
+  readonly seconds: number
+  readonly runs: number
+}
+
+/** How far the runs of an earlier grader are graded again. */
+export interface RegradingAnswer {
+  readonly done: number
+  readonly total: number
+  /** Runs whose marks are other ones now. */
+  readonly changed: number
 }
 
 /** The fastest tempo in bpm that held on a day, for a tune and rung. */

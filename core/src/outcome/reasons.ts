@@ -146,6 +146,7 @@ export interface RuleArguments {
 
   // Why a take can't be graded, and where its player left the clock or the text.
   'take.note': readonly [note: number]
+  'take.exercise': readonly []
   'take.latency': readonly []
   'move.swapped': readonly [bar: number]
   'move.stopped': readonly [bar: number, beats: number]

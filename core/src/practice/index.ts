@@ -5,6 +5,7 @@ export type { Exercise, ExerciseSpec } from './drill/exercise.ts'
 export { type ExerciseInKey, makeExerciseInKey, type TuneAnalyses, tuneInKey } from './drill/inKey.ts'
 export { onePass, passAt } from './drill/loops.ts'
 export { makeExercise, USUAL_ORDER } from './drill/make.ts'
+export { playedExercise } from './drill/playedExercise.ts'
 export type { RungRow } from './drill/rung.ts'
 export { limitsOf, optionsOf, RUNGS, type RungId, rungOf, withOption } from './drill/rungs.ts'
 export { type CellStart, throughChords } from './drill/throughChords.ts'
@@ -18,6 +19,7 @@ export { advanceGrade, type GradeState, gradeStep, gradeSteps, startGrade } from
 export type { Grade, MarkId, Marks } from './grade/marks.ts'
 export { placesMsOf } from './grade/places.ts'
 export { GRADE_RULES, type GradeRules, isHeld, onTimeMsAt, type RunVerdict } from './grade/rules.ts'
+export { changeName, TALLY_KINDS, type Tally, type TallyKind, talliesOf } from './grade/tallies.ts'
 export { gateFor, hearsBand, latencyOf, TUNINGS, tuningFrom } from './listen/calibrate.ts'
 export {
   DETECTION_RULES,

@@ -6,6 +6,7 @@ export {
   type ChordKind,
   chordPitchClasses,
   guideTones,
+  KIND_SYMBOLS,
   transposeChord,
 } from './chord/chord.ts'
 export { readChordSymbol } from './chord/read.ts'
@@ -21,7 +22,7 @@ export {
   simpleSpelling,
 } from './pitch/fifths.ts'
 export { pitchClass } from './pitch/interval.ts'
-export { type Key, keySignature, keysOfMode, transposeKey } from './pitch/key.ts'
+export { type Key, keySignature, keysOfMode, readKey, transposeKey } from './pitch/key.ts'
 export { readPitch, simpleName, simplePitch, spellPitch } from './pitch/pitch.ts'
 export type { RhythmStyle } from './rhythm/cells.ts'
 export { type Feel, swingOf } from './rhythm/feel.ts'

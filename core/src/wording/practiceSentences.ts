@@ -64,6 +64,8 @@ export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' |
       `No enclosure, approach or arpeggio in the two bars that begin at ${inBars(bars)}.`,
     'limit.phrase': (...bars) => `The phrase is not whole: ${inBars(bars)}.`,
     'take.note': (note) => `The time or the pitch of note ${note} is no number: the take can’t be graded.`,
+    'take.exercise': () =>
+      'The exercise of this take can’t be made again: it is damaged, or its tune no longer has these bars.',
     'take.latency': () => 'The latency is no number: the take can’t be graded.',
     'move.swapped': (bar) => `Two notes of bar ${bar} came in the other order.`,
     'move.stopped': (bar, beats) => `You stopped in bar ${bar} and went on ${offClock(beats, NO_BAR)}.`,

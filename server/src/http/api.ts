@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { check, IdParams } from '@eager-contour/contract'
+import { check, IdParams, type RegradingAnswer } from '@eager-contour/contract'
 import { type Request, type RequestHandler, Router } from 'express'
 import { copyDatabase } from '../store/copies.ts'
 import type { Database } from '../store/database.ts'
@@ -38,13 +38,14 @@ const backup =
   }
 
 /** The API's routes, from the table of resources. Every body and parameter is checked against the contract. */
-export const api = (store: Database, version: string): Router => {
+export const api = (store: Database, version: string, regrading: () => RegradingAnswer): Router => {
   const routes = Router()
   routes.get(
     '/health',
     answering(() => ({ app: 'eager-contour', version })),
   )
   routes.get('/backup', backup(store.file))
+  routes.get('/regrading', answering(regrading))
   const addList = (path: string, { query, read }: Listed) =>
     routes.get(
       path,

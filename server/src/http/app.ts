@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { LIMITS } from '@eager-contour/contract'
+import { LIMITS, type RegradingAnswer } from '@eager-contour/contract'
 import express, { type ErrorRequestHandler, type Express } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
@@ -16,10 +16,13 @@ export interface AppOptions {
   readonly version: string
   /** Names besides this machine's own under which the server answers. */
   readonly names: readonly string[]
+  /** How far the runs of an earlier version are graded again; if left out, there are none. */
+  readonly regrading?: () => RegradingAnswer
   /** The built web app; if left out, only the API is served. */
   readonly webDir?: string
 }
 
+const NONE = (): RegradingAnswer => ({ done: 0, total: 0, changed: 0 })
 const YEAR_SECONDS = 31_536_000
 
 /** Only our own scripts and workers; inline styles set by components; music fonts as data URLs. */
@@ -45,7 +48,7 @@ const policy = helmet({
   crossOriginEmbedderPolicy: false,
 })
 
-export const makeApp = ({ store, logger, version, names, webDir }: AppOptions): Express => {
+export const makeApp = ({ store, logger, version, names, webDir, regrading = NONE }: AppOptions): Express => {
   const app = express()
   app.disable('x-powered-by')
   app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => request.method === 'GET' } }))
@@ -55,7 +58,7 @@ export const makeApp = ({ store, logger, version, names, webDir }: AppOptions): 
     response.setHeader('Cache-Control', 'no-store')
     next()
   })
-  app.use('/api', api(store, version))
+  app.use('/api', api(store, version, regrading))
   if (webDir !== undefined && existsSync(webDir)) serveWeb(app, webDir)
   app.use(answerError)
   return app

@@ -49,7 +49,7 @@ export const fillWithDemo = async (database: Store, demo: DemoData): Promise<boo
     for (const { id, body } of checked.tunes) await writeTune(store, id, body)
     for (const { id, body } of checked.lines) await writeLine(store, id, body)
     for (const { id, body } of checked.phrases) await writePhrase(store, id, body)
-    for (const { id, body } of checked.runs) await writeRun(store, id, body)
+    for (const { id, body } of checked.runs) await writeRun(store, id, body, 'later')
     await writeSettings(store, checked.settings)
   })
   return true

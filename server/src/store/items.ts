@@ -79,16 +79,25 @@ export const countRun = async (
   const id = idOf(run)
   const known = await manager.findOneBy(ItemEntity, { id })
   if (known && (!isWhole(known) || known.memory.last > run.playedAt)) {
-    // It was played before another one that is counted already: all of them again, in order.
-    const all = (await runsOf(run.tune)).filter((one) => idOf(one) === id)
-    const item = itemOf(all)
-    if (item) await manager.save(manager.create(ItemEntity, item), NO_TRANSACTION)
-    return
+    // It was played before another one that is counted already.
+    return recountItem(manager, run, runsOf)
   }
   const memory = remembered(known?.memory, run.verdict, run.playedAt)
   const recent = [...(known?.recent ?? []), { tempo: run.tempo, verdict: run.verdict }].slice(-RECENT)
   const item = manager.create(ItemEntity, { ...placeOf(run), id, memory, recent, due: memory.due })
   await manager.save(item, NO_TRANSACTION)
+}
+
+/** Makes the item of a run from all runs of the same thing, in order; without any left it is none. */
+export const recountItem = async (
+  manager: EntityManager,
+  run: ItemRun,
+  runsOf: (tune: string) => Promise<readonly ItemRun[]>,
+): Promise<void> => {
+  const id = idOf(run)
+  const item = itemOf((await runsOf(run.tune)).filter((one) => idOf(one) === id))
+  if (item) await manager.save(manager.create(ItemEntity, item), NO_TRANSACTION)
+  else await manager.delete(ItemEntity, { id })
 }
 
 /**

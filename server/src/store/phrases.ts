@@ -3,7 +3,7 @@ import { Column, Entity, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
 import { isWhole, JsonColumn } from './json.ts'
 import { Edited, listed, resource, writeEdited } from './resource.ts'
-import { listRunsOf } from './runs.ts'
+import { listRunsOf } from './runLists.ts'
 
 @Entity('phrases')
 class PhraseEntity extends Edited {

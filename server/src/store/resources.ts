@@ -3,9 +3,19 @@ import { lines } from './lines.ts'
 import { phrases } from './phrases.ts'
 import type { Resource } from './resource.ts'
 import { runs } from './runs.ts'
+import { runWords } from './runWords.ts'
 import { setLists } from './setLists.ts'
 import { settings } from './settings.ts'
 import { tunes } from './tunes.ts'
 
 /** Every kind of record: the database has their tables, the API their routes. */
-export const RESOURCES: readonly Resource[] = [tunes, lines, phrases, exercises, setLists, runs, settings]
+export const RESOURCES: readonly Resource[] = [
+  tunes,
+  lines,
+  phrases,
+  exercises,
+  setLists,
+  runs,
+  runWords,
+  settings,
+]

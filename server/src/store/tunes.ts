@@ -3,7 +3,7 @@ import { Column, Entity, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
 import { isWhole, JsonColumn } from './json.ts'
 import { Edited, listed, resource, writeEdited } from './resource.ts'
-import { listTuneRuns } from './runs.ts'
+import { listTuneRuns } from './runLists.ts'
 
 @Entity('tunes')
 export class TuneEntity extends Edited {

@@ -1,4 +1,4 @@
-import type { ChordKind } from '../../theory/chord/chord.ts'
+import { KIND_SYMBOLS } from '../../theory/chord/chord.ts'
 import { type Fifths, fifthsOf, noteName, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import { pitchClass } from '../../theory/pitch/interval.ts'
 import { type Key, keysOfMode } from '../../theory/pitch/key.ts'
@@ -10,18 +10,6 @@ import { readChart } from '../../tune/chart/read.ts'
 import type { Line } from '../notes/line.ts'
 import { type Phrase, phraseAt } from './phrase.ts'
 
-/** A chord of each kind, after its root. */
-const SYMBOLS: Readonly<Record<ChordKind, string>> = {
-  major: 'maj7',
-  minor: 'm7',
-  tonicMinor: 'm6',
-  dominant: '7',
-  sus: '7sus4',
-  halfDiminished: 'm7b5',
-  diminished: 'dim7',
-  augmented: 'maj7#5',
-  none: '7',
-}
 /** Steps on the line of fifths from a tonic to each pitch class above it, as chords over it are named. */
 const NAMED: readonly Fifths[] = [0, -5, 2, -3, 4, -1, 6, 1, -4, 3, -2, 5]
 const FOUR_FOUR = { beats: 4, unit: 4 } as const
@@ -55,7 +43,7 @@ const chartOf = (phrase: Phrase, rootOf: (above: number) => string, key?: Key) =
         const { above, kind } = phrase.chords[at]!
         const start = place === 0 ? from : starts[at]!
         const end = inBar[place + 1] === undefined ? to : starts[inBar[place + 1]!]!
-        const symbol = `${rootOf(above)}${SYMBOLS[kind]}`
+        const symbol = `${rootOf(above)}${KIND_SYMBOLS[kind]}`
         return inBar.length === 1 ? symbol : `${symbol}:${(end - start) / BEAT}`
       })
       .join(' ')

@@ -8,7 +8,7 @@ import { simplePitch } from '../../theory/pitch/pitch.ts'
 import { analyseChart } from '../../tune/analysis/analyse.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { transposeOverrides } from '../../tune/analysis/follow.ts'
-import { chartShift, transposeChart } from '../../tune/chart/chart.ts'
+import { type Chart, chartShift, transposeChart } from '../../tune/chart/chart.ts'
 import type { Exercise, ExerciseSpec, ExpectedNote } from './exercise.ts'
 import { looped } from './loops.ts'
 import { makeExercise } from './make.ts'
@@ -103,10 +103,19 @@ export const makeExerciseInKey = (
     }),
   )
   const { chart } = analyses.sounding
-  const { byEar = false } = rungOf(spec.rung)
-  const plan = { passes: 1, trade: false, ...spec.loop, answer: byEar || spec.loop?.answer === true }
-  const inLoop = (one: Exercise) => looped(one, chart, plan)
-  return ok({ ...analyses, exercise: inLoop(exercise), asRead: inLoop(asRead), line: { notes } })
+  return ok({
+    ...analyses,
+    exercise: inPasses(exercise, chart),
+    asRead: inPasses(asRead, chart),
+    line: { notes },
+  })
+}
+
+/** An exercise as often as its loop says, with what is heard before an answer. */
+export const inPasses = (exercise: Exercise, chart: Chart): Exercise => {
+  const { rung, loop } = exercise.spec
+  const { byEar = false } = rungOf(rung)
+  return looped(exercise, chart, { passes: 1, trade: false, ...loop, answer: byEar || loop?.answer === true })
 }
 
 /** The tick at which the exercise's stretch begins in the tune. */

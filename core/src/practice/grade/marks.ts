@@ -113,7 +113,7 @@ const barOfJudged = ({ expected, spec }: Exercise, { expected: index, onsetMs }:
 }
 
 /** The notes on either side of a change that count for it. */
-const AROUND_CHANGE = { before: 1, after: 2 } as const
+export const AROUND_CHANGE = { before: 1, after: 2 } as const
 
 /** The change of chord with the most notes that weren't right around it. */
 const weakestChange = (

@@ -36,6 +36,23 @@ export const CHORD_KINDS = [
 
 export type ChordKind = (typeof CHORD_KINDS)[number]
 
+/**
+ * A chord symbol of each kind, after its root.
+ *
+ * @example KIND_SYMBOLS.halfDiminished // 'm7b5'
+ */
+export const KIND_SYMBOLS: Readonly<Record<ChordKind, string>> = {
+  major: 'maj7',
+  minor: 'm7',
+  tonicMinor: 'm6',
+  dominant: '7',
+  sus: '7sus4',
+  halfDiminished: 'm7b5',
+  diminished: 'dim7',
+  augmented: 'maj7#5',
+  none: '7',
+}
+
 export const chordTone = (root: Fifths, degree: Degree): ChordTone => ({
   degree,
   spelling: noteName(root + degreeFifths(degree)),

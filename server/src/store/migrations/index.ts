@@ -9,6 +9,7 @@ import { PlainNames1764600000000 } from './plainNames.ts'
 import { Readings1764100000000 } from './readings.ts'
 import { RunsByTune1764800000000 } from './runsByTune.ts'
 import { SettingsValues1764700000000 } from './settingsValues.ts'
+import { Tallies1765300000000 } from './tallies.ts'
 import { Variants1764900000000 } from './variants.ts'
 import { Vocabulary1765000000000 } from './vocabulary.ts'
 
@@ -27,4 +28,5 @@ export const MIGRATIONS = [
   Vocabulary1765000000000,
   Families1765100000000,
   Items1765200000000,
+  Tallies1765300000000,
 ]

@@ -1,0 +1,115 @@
+import {
+  type HeldTempoAnswer,
+  LIMITS,
+  type PlayedTimeAnswer,
+  type RunAnswer,
+  type RunOrder,
+  type RunPageAnswer,
+  type RunsQuery,
+  type TuneQuery,
+} from '@eager-contour/contract'
+import type { Store } from './database.ts'
+import { isWhole } from './json.ts'
+import { answerOf, RunEntity } from './runEntities.ts'
+
+/** All runs of a tune, newest first. */
+export const listTuneRuns = async (store: Store, tune: string): Promise<readonly RunAnswer[]> =>
+  (await store.manager.find(RunEntity, { where: { tune, removed: false }, order: { playedAt: 'DESC' } }))
+    .filter(isWhole)
+    .map(answerOf)
+
+/** All runs of a line or a phrase, newest first. */
+export const listRunsOf = async (store: Store, line: string): Promise<readonly RunAnswer[]> =>
+  (await store.manager.find(RunEntity, { where: { line, removed: false }, order: { playedAt: 'DESC' } }))
+    .filter(isWhole)
+    .map(answerOf)
+
+/** Each column of the log as SQL: of the run, and of its tune's title. */
+const ORDERS: Readonly<Record<RunOrder, readonly string[]>> = {
+  date: ['run.playedAt'],
+  tune: ['tuneOf.title COLLATE NOCASE'],
+  bars: ['run.fromBar', 'run.toBar'],
+  rung: ['run.rung'],
+  key: ['run.key'],
+  tempo: ['run.tempo'],
+  marks: ['CASE WHEN json_valid(run.marks) THEN (SELECT MIN(value) FROM json_each(run.marks)) END'],
+  verdict: [
+    "CASE run.state WHEN 'abandoned' THEN 0 ELSE 1 END",
+    "CASE run.verdict WHEN 'again' THEN 0 WHEN 'close' THEN 1 WHEN 'solid' THEN 2 ELSE 3 END",
+  ],
+}
+
+/** What is searched, as one text: the words of a run as the log shows them. */
+const SEARCHED = [
+  "COALESCE(tuneOf.title, '')",
+  "REPLACE(run.rung, '-', ' ')",
+  'run.key',
+  'run.tempo',
+  "CASE run.state WHEN 'abandoned' THEN 'abandoned' ELSE run.verdict END",
+  'run.words',
+].join(" || ' ' || ")
+
+const asPattern = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`
+
+/** A page of the log: its runs in the order asked for, newest first among equals. */
+export const pageOfRuns = async (
+  store: Store,
+  { tune, search = '', sort = 'date', order = 'desc', page = 0 }: RunsQuery,
+): Promise<RunPageAnswer> => {
+  const query = store.manager
+    .createQueryBuilder(RunEntity, 'run')
+    .leftJoin('tunes', 'tuneOf', 'tuneOf.id = run.tune')
+    .where('run.removed = 0')
+  if (tune !== undefined) query.andWhere('run.tune = :tune', { tune })
+  for (const [at, word] of search.split(/\s+/).filter(Boolean).entries())
+    query.andWhere(`${SEARCHED} LIKE :word${at} ESCAPE '\\'`, { [`word${at}`]: asPattern(word) })
+  const total = await query.getCount()
+  for (const column of ORDERS[sort]) query.addOrderBy(column, order === 'asc' ? 'ASC' : 'DESC')
+  if (sort !== 'date') query.addOrderBy('run.playedAt', 'DESC')
+  const rows = await query
+    .addOrderBy('run.id')
+    .limit(LIMITS.runsOnPage)
+    .offset(page * LIMITS.runsOnPage)
+    .getMany()
+  return { total, runs: rows.filter(isWhole).map(answerOf) }
+}
+
+/** The fastest tempo that held, day by day, for each tune and rung: what the log draws, oldest day first. */
+export const heldTempos = async (store: Store, { tune }: TuneQuery): Promise<readonly HeldTempoAnswer[]> =>
+  store.manager.query(
+    `SELECT substr(playedAt, 1, 10) AS day, tune, rung, MAX(tempo) AS tempo FROM runs
+     WHERE removed = 0 AND state = 'finished' AND verdict IN ('solid', 'move on') ${tune === undefined ? '' : 'AND tune = ?'}
+     GROUP BY day, tune, rung ORDER BY day, tune, rung`,
+    tune === undefined ? [] : [tune],
+  )
+
+/** The last run of each tune, through the index of runs by tune. */
+export const lastRuns = async (store: Store): Promise<readonly RunAnswer[]> =>
+  (
+    await store.manager
+      .createQueryBuilder(RunEntity, 'run')
+      .innerJoin(
+        (last) =>
+          last
+            .select('one.tune', 'tune')
+            .addSelect('MAX(one.playedAt)', 'playedAt')
+            .from(RunEntity, 'one')
+            .where('one.removed = 0')
+            .groupBy('one.tune'),
+        'last',
+        'run.tune = last.tune AND run.playedAt = last.playedAt',
+      )
+      .getMany()
+  )
+    .filter(isWhole)
+    .map(answerOf)
+
+/** How long was played in each half hour, over all runs, oldest first: a day is then the player's own. */
+export const playedTimes = async (store: Store, { tune }: TuneQuery): Promise<readonly PlayedTimeAnswer[]> =>
+  store.manager.query(
+    `SELECT substr(playedAt, 1, 14) || CASE WHEN substr(playedAt, 15, 2) < '30' THEN '00' ELSE '30' END || ':00Z' AS at,
+     SUM(seconds) AS seconds, COUNT(*) AS runs FROM runs
+     WHERE removed = 0 AND source <> 'simulated' ${tune === undefined ? '' : 'AND tune = ?'}
+     GROUP BY 1 ORDER BY 1`,
+    tune === undefined ? [] : [tune],
+  )
