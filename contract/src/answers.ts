@@ -17,6 +17,6 @@ export interface DemoData {
   readonly tunes: readonly Omit<New<TuneAnswer>, 'readings'>[]
   readonly lines: readonly New<LineAnswer>[]
   readonly phrases: readonly New<PhraseAnswer>[]
-  readonly runs: readonly Omit<RunWithTakeAnswer, 'source' | 'seconds' | 'words' | 'revision'>[]
+  readonly runs: readonly Omit<RunWithTakeAnswer, 'source' | 'seconds' | 'words' | 'wordsRevision'>[]
   readonly settings: Pick<SettingsAnswer, 'instrument' | 'look' | 'chordStyle' | 'scaleNames' | 'player'>
 }

@@ -11,6 +11,7 @@ const SCREENS = [
   { name: 'Drills', address: '/tunes/tune-breakwater/drills?bars=1-4' },
   { name: 'Stage', address: '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=100' },
   { name: 'Log', address: '/log' },
+  { name: 'a run', address: '/log/run-demo-10-7' },
   { name: 'Setup', address: '/setup' },
 ]
 

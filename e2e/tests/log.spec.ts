@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs'
 import { expect, test } from './app.ts'
+import { hear, loggedRuns } from './places.ts'
 
 test('the log is sorted, searched in the player’s own names, and goes on as it is scrolled', async ({
   page,
@@ -44,4 +46,72 @@ test('the log is sorted, searched in the player’s own names, and goes on as it
   for (const run of await runs()) expect(run).toMatch(/Breakwater[\s\S]*E♭[\s\S]*solid/)
   await search.fill('no such run')
   await expect(page.getByText('Nothing matches “no such run”.')).toBeVisible()
+})
+
+test('a run is opened with its notes, written about, found by the words, deleted, and brought back', async ({
+  page,
+}) => {
+  await page.goto('/log')
+  const runs = loggedRuns(page)
+  await page.getByRole('searchbox', { name: 'Search runs' }).fill('chord scales close')
+  await expect(runs.nth(1)).toContainText('close')
+  await runs.nth(1).getByRole('link').click()
+  await expect(page.getByRole('heading', { name: 'chord scales, Breakwater' })).toBeVisible()
+  await expect(page.getByText(/32 notes expected: \d+ wrong/)).toBeVisible()
+  // What was asked is made again: all of it stands on the staff, with its verdicts.
+  await expect(page.locator('[data-run-note]')).toHaveCount(32)
+  await page.getByRole('button', { name: 'Play my take over the exercise' }).click()
+  await expect.poll(() => hear(page)).toBeGreaterThan(0.002)
+  const midi = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'MIDI' }).click()
+  expect((await midi).suggestedFilename()).toBe('chord-scales-breakwater.mid')
+  const words = page.getByLabel('What you want to remember of this run')
+  await words.fill('Rushed the top of bar four')
+  await words.blur()
+  await page.getByRole('link', { name: 'Log' }).last().click()
+  await page.getByRole('searchbox', { name: 'Search runs' }).fill('rushed')
+  await expect(runs).toHaveCount(2)
+  await runs.nth(1).getByRole('link').click()
+  await expect(words).toHaveValue('Rushed the top of bar four')
+  await page.getByRole('button', { name: 'Delete' }).click()
+  await expect(page.getByText('The run was deleted.')).toBeVisible()
+  await page.getByRole('searchbox', { name: 'Search runs' }).fill('rushed')
+  await expect(page.getByText('Nothing matches “rushed”.')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(runs.nth(1)).toContainText('Rushed')
+})
+
+test('what is weak is told with its notes and trend, and practised with a tap; days have their minutes', async ({
+  page,
+}) => {
+  await page.goto('/log')
+  const weak = page.getByRole('region', { name: 'Weak places' })
+  const first = weak.getByRole('listitem').first()
+  await expect(first).toContainText(/ to .*\d+ notes/)
+  const name = ((await first.locator('.font-head').textContent()) ?? '').split(' to ')
+  expect(name[0]).not.toBe(name[1])
+  await expect(first).toContainText(/\d+ of 100 right, average \d+/)
+  await weak.getByRole('radio', { name: 'degrees' }).click()
+  await expect(first).toContainText(/^the /)
+  const days = page.getByRole('table', { name: 'Minutes by day' })
+  await expect(days.getByRole('cell').filter({ hasText: /^\d+$/ }).first()).toBeVisible()
+  await first.getByRole('link', { name: /^Practise the/ }).click()
+  await expect(page).toHaveURL(/\/stage\/.*rung=/)
+  await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
+})
+
+test('the log is taken out as CSV: every run, every note', async ({ page }) => {
+  await page.goto('/log')
+  await page.getByRole('button', { name: 'Files' }).click()
+  const downloaded = async (link: string) => {
+    const download = page.waitForEvent('download')
+    await page.getByRole('link', { name: link }).click()
+    return readFileSync(await (await download).path(), 'utf8')
+  }
+  const runs = await downloaded('Runs, as CSV')
+  expect(runs).toMatch(/^id,playedAt,tune,firstBar,lastBar,rung,key,tempo/)
+  expect(runs.split('\r\n').length).toBeGreaterThan(200)
+  expect(runs).toContain('Breakwater')
+  const notes = await downloaded('Every note played, as CSV')
+  expect(notes).toMatch(/^run,onsetMs,durationMs,midi,cents,velocity\r\nrun-demo-/)
 })

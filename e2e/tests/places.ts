@@ -95,3 +95,6 @@ export const checker = (page: Page): AxeBuilder =>
 /** What it finds wrong, by its rules' ids. */
 export const violations = async (page: Page): Promise<readonly string[]> =>
   (await checker(page).analyze()).violations.map(({ id }) => id)
+
+/** The rows of the log's table of runs, the headings first. */
+export const loggedRuns = (page: Page) => page.getByRole('table', { name: 'Runs' }).getByRole('row')

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { expect, test } from './app.ts'
-import { labelsOf, openPage, openSaved, saveAs, savedLine, writeLine } from './places.ts'
+import { labelsOf, loggedRuns, openPage, openSaved, saveAs, savedLine, writeLine } from './places.ts'
 
 const unplug = (page: Page) =>
   page.route('**/api/**', (route) =>
@@ -47,7 +47,7 @@ test('a run that ends while the server is unreachable is stored later', async ({
   await tryNow(page)
   await expect(page.getByRole('alert')).toHaveCount(0)
   await page.goto('/log')
-  await expect(page.getByRole('row').nth(1)).toContainText('Gannet Waltz')
+  await expect(loggedRuns(page).nth(1)).toContainText('Gannet Waltz')
 })
 
 test('the second of two tabs on one line is warned, and nothing is overwritten', async ({

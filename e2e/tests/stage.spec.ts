@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { expect, test } from './app.ts'
-import { hear, openPage } from './places.ts'
+import { hear, loggedRuns, openPage } from './places.ts'
 
 const STAGE = '/stage/tune-breakwater?bars=1-2&rung=outline-up&tempo=120'
 const BEAT_MS = 500
@@ -44,7 +44,7 @@ test('the simulated player plays without errors, and the run is in the log', asy
   await expect(page.getByRole('button', { name: 'outline up in E♭: move on, due in 8 days' })).toBeVisible()
   await expect(page.getByRole('complementary', { name: 'The rung' })).toContainText('at 120')
   await page.goto('/log')
-  const row = page.getByRole('row').nth(1)
+  const row = loggedRuns(page).nth(1)
   for (const text of ['Breakwater', '1–2', 'outline up', 'E♭ major', '120', 'move on'])
     await expect(row).toContainText(text)
 })
@@ -161,11 +161,11 @@ test('a stopped run is saved as abandoned or discarded, as the player chooses', 
   await start()
   await page.getByRole('button', { name: 'Discard' }).click()
   await page.goto('/log')
-  await expect(page.getByRole('row').nth(1)).not.toContainText('abandoned')
+  await expect(loggedRuns(page).nth(1)).not.toContainText('abandoned')
   await start()
   await page.getByRole('button', { name: 'Save as abandoned' }).click()
   await page.goto('/log')
-  await expect(page.getByRole('row').nth(1)).toContainText('abandoned')
+  await expect(loggedRuns(page).nth(1)).toContainText('abandoned')
 })
 
 test('a run cut off by closing the page is offered again, and nothing played is lost', async ({ page }) => {
@@ -183,8 +183,8 @@ test('a run cut off by closing the page is offered again, and nothing played is 
   await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
   await expect(page.getByRole('alertdialog')).toHaveCount(0)
   await page.goto('/log')
-  await expect(page.getByRole('row').nth(1)).toContainText('Breakwater')
-  await expect(page.getByRole('row').nth(1)).toContainText('abandoned')
+  await expect(loggedRuns(page).nth(1)).toContainText('Breakwater')
+  await expect(loggedRuns(page).nth(1)).toContainText('abandoned')
 })
 
 test('a saved line is drilled', async ({ page }) => {
@@ -254,7 +254,7 @@ test('a MIDI device plays a run that its first note starts', async ({ page }) =>
   await expect(page.getByRole('status', { name: 'Result' })).toBeVisible()
   expect((await verdicts(page))[0]).toMatch(/right|late/)
   await page.goto('/log')
-  await expect(page.getByRole('row').nth(1)).toContainText('roots')
+  await expect(loggedRuns(page).nth(1)).toContainText('roots')
 })
 
 test('after a pause the bar restarts: earlier notes stay, and the run ends as usual', async ({ page }) => {

@@ -46,7 +46,7 @@ export interface RunAnswer extends Readonly<Omit<RunBody, 'take' | 'marks'>> {
   /** What the player wrote about it. */
   readonly words: string
   /** The revision of its words; 0 if there were never any. */
-  readonly revision: number
+  readonly wordsRevision: number
 }
 
 /** What the player writes about a run, and whether it is deleted: it is then no longer listed or counted, but kept. */
@@ -94,11 +94,13 @@ export interface RegradingAnswer {
   readonly changed: number
 }
 
-/** The fastest tempo in bpm that held on a day, for a tune and rung. */
+/** The fastest tempo in bpm that held on a day, for a tune, rung and key. */
 export interface HeldTempoAnswer {
   /** “2026-11-03”. */
   readonly day: string
   readonly tune: string
   readonly rung: string
+  /** At concert pitch: “Eb major”. */
+  readonly key: string
   readonly tempo: number
 }

@@ -3,9 +3,10 @@ import { describe, expect, it } from 'vitest'
 import { analysed, eighths } from '../../test/changes.ts'
 import { composeLines } from '../line/compose/compose.ts'
 import { spellNotes } from '../line/notes/spell.ts'
+import type { Take } from '../practice/listen/take.ts'
 import { instrumentOf } from '../theory/instrument/instrument.ts'
 import { readMidiLine, readMidiTake, readMusicXmlLine } from './lineFile.ts'
-import { writeMidi } from './midi.ts'
+import { writeMidi, writeTakeMidi } from './midi.ts'
 import { writeMusicXml } from './musicxml.ts'
 
 const TUNE = analysed('key: Db major\n| Ebm7 | Ab7b9 | Dbmaj7 | Gbmaj7 |')
@@ -84,6 +85,29 @@ describe('a line in a file', () => {
     track.addNote({ midi: 60, ticks: 0, durationTicks: 200 })
     const read = readMidiLine(file.toArray())
     expect(read.ok && bare(read.value)).toEqual(bare(eighths('C5 D5 E5 F5').notes))
+  })
+
+  it('a take is read back as it was played, to a tick, from before the first beat on', () => {
+    const notes = [-260, 3, 512.4, 990, 1490.2].map((onsetMs, at) => ({
+      ...{ onsetMs: onsetMs + 40, durationMs: 200 + at * 11, midi: 60 + at, cents: 3, velocity: 70 + at },
+    }))
+    const take = { notes, tempo: [{ tick: 0, bpm: 132 }], latencyMs: 40 } as unknown as Take
+    const read = readMidiTake(writeTakeMidi(take, 'Weir'))
+    if (!read.ok) throw new Error('not read')
+    const tickMs = 60_000 / 132 / 480
+    const beat = 60_000 / 132
+    read.value.forEach(({ onsetMs, durationMs, midi }, at) => {
+      expect(midi).toBe(60 + at)
+      expect(Math.abs(onsetMs - beat - (notes[at]!.onsetMs - 40))).toBeLessThanOrEqual(tickMs)
+      expect(Math.abs(durationMs - notes[at]!.durationMs)).toBeLessThanOrEqual(2 * tickMs)
+    })
+    // The same moments by another reader.
+    const peer = new toneMidi.Midi(writeTakeMidi(take, 'Weir')).tracks.find(
+      (track) => track.notes.length > 0,
+    )!
+    expect(peer.notes.map(({ time }) => Math.round(time * 1000))).toEqual(
+      read.value.map(({ onsetMs }) => Math.round(onsetMs)),
+    )
   })
 
   it('is a problem where the file is broken, empty or something else', () => {

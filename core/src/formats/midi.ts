@@ -1,9 +1,10 @@
 import midiFile from 'midi-file'
 import type { BandEvent, Part } from '../band/event.ts'
 import { type Line, type LineNote, notesWithPickup, pickupInto } from '../line/notes/line.ts'
+import type { Take } from '../practice/listen/take.ts'
 import { keySignature } from '../theory/pitch/key.ts'
 import { barTicks } from '../theory/rhythm/meter.ts'
-import { QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
+import { msToTicks, QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
 import { barStarts, type Chart, type Stretch } from '../tune/chart/chart.ts'
 
 interface Timed {
@@ -37,6 +38,45 @@ export const writeMidi = (chart: Chart, line: Line, stretch: Stretch, tempo = ch
   } as never)
   return Uint8Array.from(bytes)
 }
+
+/**
+ * A take as a standard MIDI file (format 1, 480 ticks to the quarter): its notes just as they were played, latency taken off, in
+ * the tempo of the exercise. Tick 0 is a beat of it, before the first note.
+ *
+ * @example readMidiTake(writeTakeMidi(take, 'Weir')).ok // true
+ */
+export const writeTakeMidi = (take: Take, title: string): Uint8Array => {
+  const bpm = take.tempo[0]?.bpm ?? USUAL_BPM
+  const onsets = take.notes.map(({ onsetMs }) => msToTicks(onsetMs - take.latencyMs, bpm))
+  const before = Math.ceil(Math.max(0, ...onsets.map((tick) => -tick)) / QUARTER) * QUARTER
+  const events = take.notes.flatMap(({ durationMs, midi, velocity }, at) => {
+    const tick = Math.round(onsets[at]! + before)
+    const end = Math.max(tick + 1, Math.round(tick + msToTicks(durationMs, bpm)))
+    const loud = Math.max(1, Math.round(velocity))
+    return [
+      { tick, rank: 2, event: { type: 'noteOn', channel: 0, noteNumber: midi, velocity: loud } },
+      { tick: end, rank: 1, event: { type: 'noteOff', channel: 0, noteNumber: midi, velocity: 0 } },
+    ]
+  })
+  const tempo = { meta: true, type: 'setTempo', microsecondsPerBeat: Math.round(60_000_000 / bpm) }
+  const bytes = midiFile.writeMidi({
+    header: { format: 1, numTracks: 2, ticksPerBeat: QUARTER },
+    tracks: [
+      track(
+        [
+          { tick: 0, rank: 0, event: { meta: true, type: 'trackName', text: asciiTitle(title) } },
+          { tick: 0, rank: 0, event: tempo },
+        ],
+        0,
+      ),
+      track(events, 0),
+    ],
+  } as never)
+  return Uint8Array.from(bytes)
+}
+
+/** The tempo of a take that has none (Standard MIDI Files 1.0). */
+const USUAL_BPM = 120
 
 /** A part of the band in a file: its channel (0 to 15; 9 is percussion) and General MIDI program (0 to 127). */
 export interface MidiVoice {

@@ -19,7 +19,7 @@ export { advanceGrade, type GradeState, gradeStep, gradeSteps, startGrade } from
 export type { Grade, MarkId, Marks } from './grade/marks.ts'
 export { placesMsOf } from './grade/places.ts'
 export { GRADE_RULES, type GradeRules, isHeld, onTimeMsAt, type RunVerdict } from './grade/rules.ts'
-export { changeName, TALLY_KINDS, type Tally, type TallyKind, talliesOf } from './grade/tallies.ts'
+export { changeExample, type Tally, type TallyKind, talliesOf } from './grade/tallies.ts'
 export { gateFor, hearsBand, latencyOf, TUNINGS, tuningFrom } from './listen/calibrate.ts'
 export {
   DETECTION_RULES,

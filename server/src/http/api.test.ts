@@ -286,6 +286,7 @@ describe('the API', () => {
       day: '2026-10-01',
       tune: 'tune-0031',
       rung: 'outline-up',
+      key: 'Db major',
       tempo: Math.max(...held.map((at) => 60 + ((at * 7) % 200))),
     })
     expect((await call().get('/api/tunes/tune-0031/runs')).body).toHaveLength(230)

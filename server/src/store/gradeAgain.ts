@@ -69,14 +69,15 @@ export const gradeAgain = async (
   const open = await analysisOf(store.manager, run.tune)
   if (!open) return NOTHING
   const { instrument, grading } = await readSettings(store)
-  const made = playedExercise(open.analysis, take, readKey(run.key), instrumentOf(instrument))
+  const made = playedExercise(open.analysis, take.exercise, readKey(run.key), instrumentOf(instrument))
   if (!made.ok) return NOTHING
-  const graded = gradeTake(made.value, take as Take, { ...GRADE_RULES, ...(grading as object) })
+  const { exercise } = made.value
+  const graded = gradeTake(exercise, take as Take, { ...GRADE_RULES, ...(grading as object) })
   if (!graded.ok) return NOTHING
   const { marks, verdict, weakestBar, judged } = graded.value
   const isSame = sameMarks(marks, run.marks)
   if (!isSame && (take.grader === GRADER || open.tune.updatedAt > run.playedAt)) return NOTHING
-  const tallies = made.value.free ? [] : talliesOf(made.value, judged)
+  const tallies = exercise.free ? [] : talliesOf(exercise, judged)
   if (take.grader === GRADER || (isSame && verdict === run.verdict)) return { tallies }
   return { tallies, changed: { marks, verdict, ...(weakestBar === undefined ? {} : { weakestBar }) } }
 }

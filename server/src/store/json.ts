@@ -8,7 +8,7 @@ export const JsonColumn = (options: Pick<ColumnOptions, 'default' | 'nullable'> 
   Column('text', {
     ...options,
     transformer: {
-      to: (value: unknown) => (value === undefined ? undefined : JSON.stringify(value)),
+      to: (value: unknown) => (value === undefined || value === null ? value : JSON.stringify(value)),
       // A column with a default is read back after an insert, and then it comes through here twice.
       from: (cell: unknown) => {
         try {

@@ -44,10 +44,12 @@ export const answerOf = ({
   toBar,
   weakestBar,
   line,
+  revision,
   removed: _removed,
   ...row
 }: RunEntity): RunAnswer => ({
   ...row,
+  wordsRevision: revision,
   stretch: { from: fromBar, to: toBar },
   ...(weakestBar === null ? {} : { weakestBar }),
   ...(line === null ? {} : { line }),

@@ -74,12 +74,12 @@ export const pageOfRuns = async (
   return { total, runs: rows.filter(isWhole).map(answerOf) }
 }
 
-/** The fastest tempo that held, day by day, for each tune and rung: what the log draws, oldest day first. */
+/** The fastest tempo that held, day by day, for each tune, rung and key: what the log draws, oldest day first. */
 export const heldTempos = async (store: Store, { tune }: TuneQuery): Promise<readonly HeldTempoAnswer[]> =>
   store.manager.query(
-    `SELECT substr(playedAt, 1, 10) AS day, tune, rung, MAX(tempo) AS tempo FROM runs
+    `SELECT substr(playedAt, 1, 10) AS day, tune, rung, "key", MAX(tempo) AS tempo FROM runs
      WHERE removed = 0 AND state = 'finished' AND verdict IN ('solid', 'move on') ${tune === undefined ? '' : 'AND tune = ?'}
-     GROUP BY day, tune, rung ORDER BY day, tune, rung`,
+     GROUP BY day, tune, rung, "key" ORDER BY day, tune, rung, "key"`,
     tune === undefined ? [] : [tune],
   )
 
@@ -113,3 +113,73 @@ export const playedTimes = async (store: Store, { tune }: TuneQuery): Promise<re
      GROUP BY 1 ORDER BY 1`,
     tune === undefined ? [] : [tune],
   )
+
+const ROWS_AT_ONCE = 500
+
+/** All runs that count, oldest first, some at a time. */
+async function* runsInOrder(
+  store: Store,
+): AsyncGenerator<readonly (RunEntity & { readonly title: string })[]> {
+  let after: readonly [string, string] = ['', '']
+  for (;;) {
+    const rows: readonly (RunEntity & { readonly title: string })[] = await store.manager.query(
+      `SELECT run.*, COALESCE(tuneOf.title, '') AS title FROM runs run LEFT JOIN tunes tuneOf ON tuneOf.id = run.tune
+       WHERE run.removed = 0 AND (run.playedAt, run.id) > (?, ?) ORDER BY run.playedAt, run.id LIMIT ${ROWS_AT_ONCE}`,
+      [...after],
+    )
+    if (rows.length === 0) return
+    yield rows
+    after = [rows.at(-1)!.playedAt, rows.at(-1)!.id]
+  }
+}
+
+const parsed = <T>(cell: unknown, otherwise: T): T => {
+  try {
+    return JSON.parse(String(cell)) as T
+  } catch {
+    return otherwise
+  }
+}
+
+/** Every run as a row of a table, with its tune's title; bars from 1. */
+export async function* runsForCsv(
+  store: Store,
+): AsyncGenerator<readonly Readonly<Record<string, string | number>>[]> {
+  for await (const rows of runsInOrder(store))
+    yield rows.map(({ marks, fromBar, toBar, title, ...row }) => ({
+      ...parsed<Record<string, number>>(marks, {}),
+      id: row.id,
+      playedAt: row.playedAt,
+      tune: title,
+      firstBar: fromBar + 1,
+      lastBar: toBar + 1,
+      rung: row.rung,
+      key: row.key,
+      tempo: row.tempo,
+      state: row.state,
+      verdict: row.verdict,
+      source: row.source,
+      seconds: Math.round(row.seconds * 10) / 10,
+      words: row.words,
+    }))
+}
+
+/** Every note that was played, as a row: milliseconds from its run's first beat. */
+export async function* notesForCsv(
+  store: Store,
+): AsyncGenerator<readonly Readonly<Record<string, string | number>>[]> {
+  for await (const rows of runsInOrder(store)) {
+    const takes: readonly { readonly run: string; readonly take: string }[] = await store.manager.query(
+      `SELECT run, take FROM takes WHERE run IN (${rows.map(() => '?').join(', ')})`,
+      rows.map(({ id }) => id),
+    )
+    const byRun = new Map(takes.map(({ run, take }) => [run, take]))
+    yield rows.flatMap(({ id }) =>
+      (parsed<{ readonly notes?: readonly Record<string, number>[] }>(byRun.get(id), {}).notes ?? []).map(
+        ({ onsetMs = 0, durationMs = 0, midi = 0, cents = 0, velocity = 0 }) => ({
+          ...{ run: id, onsetMs, durationMs, midi, cents, velocity },
+        }),
+      ),
+    )
+  }
+}

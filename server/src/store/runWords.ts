@@ -19,7 +19,11 @@ class RunWordsEntity extends Edited {
 }
 
 /** Writes about a run, deletes it or brings it back: what is counted follows in the same transaction. */
-const writeWords = async (store: Store, id: string, body: RunWordsBody): Promise<RunAnswer> =>
+const writeWords = async (
+  store: Store,
+  id: string,
+  body: RunWordsBody,
+): Promise<RunAnswer & { readonly revision: number }> =>
   store.transaction(async (inside) => {
     const { manager } = inside
     const run = await manager.findOneBy(RunEntity, { id })
@@ -39,7 +43,7 @@ const writeWords = async (store: Store, id: string, body: RunWordsBody): Promise
       if (take && isWhole(take)) await addTallies(manager, run, take.tallies ?? [], removed ? -1 : 1)
       await recountItem(manager, run, tuneRunsToCount(manager))
     }
-    return answerOf({ ...run, words, removed, revision })
+    return { ...answerOf({ ...run, words, removed, revision }), revision }
   })
 
 export const runWords = resource({

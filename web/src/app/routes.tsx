@@ -48,6 +48,7 @@ const PAGES: RouteObject[] = [
         lazy: async () => ({ Component: (await import('../vocabulary/VocabularyPage.tsx')).VocabularyPage }),
       },
       { path: 'log', lazy: async () => ({ Component: (await import('../log/LogPage.tsx')).LogPage }) },
+      { path: 'log/:run', lazy: async () => ({ Component: (await import('../log/RunPage.tsx')).RunPage }) },
       {
         path: 'setup',
         lazy: async () => ({ Component: (await import('../setup/SetupPage.tsx')).SetupPage }),

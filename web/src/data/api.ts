@@ -6,11 +6,15 @@ import {
   type LineAnswer,
   type LineVersionAnswer,
   type PhraseAnswer,
+  type PlayedTimeAnswer,
+  type RegradingAnswer,
   type RunAnswer,
   type RunPageAnswer,
   type RunsQuery,
+  type RunWithTakeAnswer,
   type SetListAnswer,
   type SettingsAnswer,
+  type TallyAnswer,
   type TuneAnswer,
 } from '@eager-contour/contract'
 import type { ThunkDispatch, UnknownAction, WithSlice } from '@reduxjs/toolkit'
@@ -66,6 +70,22 @@ export const api = createApi({
       query: ({ queryArg, pageParam: page }) => ({ url: 'runs', params: { ...queryArg, page } }),
       providesTags: ['runs'],
     }),
+    run: builder.query<RunWithTakeAnswer, string>({
+      query: (id) => `runs/${encodeURIComponent(id)}`,
+      providesTags: ['runs'],
+    }),
+    /** How notes of each kind went in the four weeks to a day. */
+    tallies: builder.query<readonly TallyAnswer[], string>({
+      query: (day) => ({ url: 'runs/tallies', params: { day } }),
+      providesTags: ['runs'],
+    }),
+    /** How long was played in each half hour. */
+    playedTimes: builder.query<readonly PlayedTimeAnswer[], Pick<RunsQuery, 'tune'>>({
+      query: (params) => ({ url: 'runs/times', params }),
+      providesTags: ['runs'],
+    }),
+    /** How far an earlier grader's runs are graded again. */
+    regrading: builder.query<RegradingAnswer, void>({ query: () => 'regrading' }),
     heldTempos: builder.query<readonly HeldTempoAnswer[], Pick<RunsQuery, 'tune'>>({
       query: (params) => ({ url: 'runs/tempos', params }),
       providesTags: ['runs'],
@@ -101,5 +121,9 @@ export const {
   useTuneRunsQuery,
   usePhraseRunsQuery,
   useHeldTemposQuery,
+  useRunQuery,
+  useTalliesQuery,
+  usePlayedTimesQuery,
+  useRegradingQuery,
   useSettingsQuery,
 } = api

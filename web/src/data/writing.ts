@@ -12,6 +12,7 @@ const TAG_BY_PATH = {
   exercises: 'exercises',
   'set-lists': 'setLists',
   runs: 'runs',
+  'run-words': 'runs',
   settings: 'settings',
 } as const
 export type Tag = (typeof TAG_BY_PATH)[keyof typeof TAG_BY_PATH]

@@ -1,28 +1,24 @@
-import type { RunAnswer, RunOrder } from '@eager-contour/contract'
-import { format } from 'date-fns'
-import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react'
-import { useHeldTemposQuery, useRunsInfiniteQuery, useTunesQuery } from '../data/api.ts'
-import { useSettings } from '../settings/settings.ts'
-import { barsText } from '../tune/useTune.ts'
-import { writtenKey } from '../tune/written.ts'
-import { type DataColumn, DataTable, type SortedBy } from '../ui/DataTable.tsx'
-import { Loaded } from '../ui/Loaded.tsx'
+import type { RunAnswer } from '@eager-contour/contract'
+import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react'
+import { useLocation } from 'react-router'
+import { useHeldTemposQuery, useRegradingQuery, useTunesQuery } from '../data/api.ts'
+import { Button } from '../ui/Button.tsx'
 import { Waiting } from '../ui/Notice.tsx'
+import { PopoverButton } from '../ui/PopoverButton.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
-import { VerdictMark } from '../ui/VerdictMark.tsx'
-import { storedWords } from './searchWords.ts'
+import { PlayedCalendar } from './PlayedCalendar.tsx'
+import { RunTable } from './RunTable.tsx'
+import { useRunEdits } from './useRunEdits.ts'
+import { WeakPlaces } from './WeakPlaces.tsx'
 
 const TempoChart = lazy(async () => ({ default: (await import('./TempoChart.tsx')).TempoChart }))
-const ROW_HEIGHT = 41
 
-/** A run with what its row shows. */
-interface LoggedRun extends RunAnswer {
-  readonly title: string
-  /** As the player's instrument reads it. */
-  readonly keyName: string
+/** A run that was deleted on its page, on its way back to the log. */
+export interface DeletedRun {
+  readonly deleted: RunAnswer
 }
 
-/** What was played: the tempo over the weeks, and every run with its marks. */
+/** What was played: minutes by day, what is weak, the tempo over the weeks, and every run with its marks. */
 export const LogPage = () => {
   const { data: tunes = [] } = useTunesQuery()
   const titles = useMemo(() => new Map(tunes.map(({ id, title }) => [id, title])), [tunes])
@@ -51,7 +47,21 @@ export const LogPage = () => {
             </select>
           </label>
           <SearchField label="Search runs" value={search} onChange={setSearch} className="w-56" />
+          <PopoverButton name="Files">
+            <a href="/api/csv/runs" download className="block py-2 underline">
+              Runs, as CSV
+            </a>
+            <a href="/api/csv/notes" download className="block py-2 underline">
+              Every note played, as CSV
+            </a>
+          </PopoverButton>
         </span>
+      </div>
+      <Deleted />
+      <Regrading />
+      <div className="mb-6 grid gap-8 lg:grid-cols-[auto_minmax(0,1fr)]">
+        <PlayedCalendar tune={tune} />
+        <WeakPlaces titles={titles} />
       </div>
       {tempos && tempos.length > 0 && (
         <Suspense fallback={<Waiting what="Drawing" />}>
@@ -63,110 +73,44 @@ export const LogPage = () => {
   )
 }
 
-interface RunTableProps {
-  /** A tune's id, or empty for all. */
-  readonly tune: string
-  readonly search: string
-  readonly titles: ReadonlyMap<string, string>
-}
-
-/** The runs, page after page as the table is scrolled. */
-const RunTable = ({ tune, search, titles }: RunTableProps) => {
-  const { instrument } = useSettings()
-  const [sorted, setSorted] = useState<SortedBy>(NEWEST_FIRST)
-  const query = useRunsInfiniteQuery({
-    ...(tune === '' ? {} : { tune }),
-    ...(search === '' ? {} : { search: storedWords(search, instrument) }),
-    sort: sorted.id as RunOrder,
-    order: sorted.desc ? 'desc' : 'asc',
-  })
-  const { data, hasNextPage, isFetching, fetchNextPage } = query
-  const runs = useMemo(
-    () =>
-      data?.pages
-        .flatMap((page) => page.runs)
-        .map(
-          (run): LoggedRun => ({
-            ...run,
-            title: titles.get(run.tune) ?? '',
-            keyName: writtenKey(run.key, instrument),
-          }),
-        ),
-    [data, titles, instrument],
-  )
-  const onEnd = useCallback(() => {
-    if (hasNextPage && !isFetching) void fetchNextPage()
-  }, [hasNextPage, isFetching, fetchNextPage])
-  const empty =
-    search === ''
-      ? 'No runs yet. Open a tune, choose a stretch and play a drill: it is logged automatically.'
-      : `Nothing matches “${search}”.`
+/** The run that was just deleted, with a way back. */
+const Deleted = () => {
+  const edits = useRunEdits()
+  const { deleted } = (useLocation().state ?? {}) as Partial<DeletedRun>
+  const [restored, setRestored] = useState(false)
+  if (!deleted) return null
   return (
-    <Loaded what="the log" query={{ ...query, data: runs }} empty={empty}>
-      {(rows) => (
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways must be reached by keys.
-        <section aria-label="Runs" tabIndex={0} className="mt-5 overflow-x-auto">
-          <DataTable
-            label="Runs"
-            columns={COLUMNS}
-            rows={rows}
-            rowId={({ id }) => id}
-            rowHeight={ROW_HEIGHT}
-            sorted={sorted}
-            paged={{ total: data?.pages[0]?.total ?? rows.length, onSort: setSorted, onEnd }}
-          />
-        </section>
+    <p role="status" className="mb-3 flex items-center gap-3">
+      {restored ? 'The run is back.' : 'The run was deleted.'}
+      {!restored && (
+        <Button
+          look="quiet"
+          onClick={() => {
+            edits.restore({ ...deleted, wordsRevision: deleted.wordsRevision + 1 })
+            setRestored(true)
+          }}
+        >
+          Undo
+        </Button>
       )}
-    </Loaded>
+    </p>
   )
 }
 
-const NEWEST_FIRST = { id: 'date', desc: true } as const
+const REGRADING_POLL_MS = 1000
 
-const COLUMNS: readonly DataColumn<LoggedRun>[] = [
-  {
-    id: 'date',
-    header: 'date',
-    value: ({ playedAt }) => playedAt,
-    cell: ({ playedAt }) => format(new Date(playedAt), 'd MMM, HH:mm'),
-    className: 'py-2 whitespace-nowrap tabular-nums',
-  },
-  { id: 'tune', header: 'tune', value: ({ title }) => title },
-  {
-    id: 'bars',
-    header: 'bars',
-    value: ({ stretch }) => barsText(stretch).replace(/^bars? /, ''),
-    className: 'py-2 whitespace-nowrap',
-  },
-  {
-    id: 'rung',
-    header: 'rung',
-    value: ({ rung }) => rung.replaceAll('-', ' '),
-    className: 'py-2 whitespace-nowrap',
-  },
-  { id: 'key', header: 'key', value: ({ keyName }) => keyName, className: 'py-2 whitespace-nowrap' },
-  { id: 'tempo', header: 'tempo', value: ({ tempo }) => tempo, className: 'py-2 tabular-nums' },
-  {
-    id: 'marks',
-    header: 'marks',
-    value: ({ marks }) => Math.min(...Object.values(marks)),
-    cell: ({ marks }) =>
-      Object.entries(marks).map(([mark, value]) => (
-        <span key={mark} className="mr-3 inline-block">
-          <span className="text-soft">{mark}</span> {value}
-        </span>
-      )),
-    className: 'py-2 whitespace-nowrap tabular-nums',
-  },
-  {
-    id: 'verdict',
-    header: 'verdict',
-    value: ({ state, verdict }) => (state === 'abandoned' ? 'abandoned' : verdict),
-    cell: ({ state, verdict }) =>
-      state === 'abandoned' ? (
-        <span className="text-soft">abandoned</span>
-      ) : (
-        <VerdictMark verdict={verdict} />
-      ),
-  },
-]
+/** While runs of an earlier version are graded again: how far it is. */
+const Regrading = () => {
+  const [polls, setPolls] = useState(true)
+  const { data } = useRegradingQuery(undefined, { pollingInterval: polls ? REGRADING_POLL_MS : 0 })
+  if (!data || data.done >= data.total) {
+    if (data && polls) setPolls(false)
+    return null
+  }
+  return (
+    <p role="status" className="mb-3 text-soft">
+      Counting the runs: {data.done} of {data.total}
+      {data.changed > 0 ? `; ${data.changed} have other marks now` : ''}.
+    </p>
+  )
+}

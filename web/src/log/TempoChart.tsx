@@ -11,6 +11,8 @@ import {
 import { groups, sort } from 'd3-array'
 import { format } from 'date-fns'
 import { Line } from 'react-chartjs-2'
+import { useSettings } from '../settings/settings.ts'
+import { writtenKey } from '../tune/written.ts'
 
 ChartJs.register(CategoryScale, LinearScale, PointElement, LineElement, Tooltip, Legend)
 
@@ -22,7 +24,7 @@ const token = (name: string): string =>
 const COLOURS = ['--madder', '--lichen', '--saffron', '--heather', '--ink', '--soft']
 const POINTS = ['circle', 'rect', 'triangle', 'rectRot', 'cross', 'star'] as const
 
-/** The fastest solid tempo of each day, for each tune and rung. */
+/** The fastest solid tempo of each day, for what was played on most days; as a table, too. */
 export const TempoChart = ({
   tempos,
   titles,
@@ -31,12 +33,16 @@ export const TempoChart = ({
   readonly titles: ReadonlyMap<string, string>
 }) => {
   const days = sort(new Set(tempos.map(({ day }) => day)))
-  const threads = sort(groups(tempos, threadOf), ([thread]) => thread).slice(0, COLOURS.length)
-  const datasets = threads.map(([, mine], index) => {
+  const { instrument } = useSettings()
+  const threads = sort(groups(tempos, threadOf), (a, b) => b[1].length - a[1].length).slice(0, COLOURS.length)
+  const nameOf = ([, mine]: (typeof threads)[number]): string =>
+    `${titles.get(mine[0]!.tune) ?? ''}, ${mine[0]!.rung.replaceAll('-', ' ')}, ${writtenKey(mine[0]!.key, instrument)}`
+  const datasets = threads.map((thread, index) => {
+    const [, mine] = thread
     const fastest = new Map(mine.map(({ day, tempo }) => [day, tempo]))
     const colour = token(COLOURS[index]!)
     return {
-      label: `${titles.get(mine[0]!.tune) ?? ''}, ${mine[0]!.rung.replaceAll('-', ' ')}`,
+      label: nameOf(thread),
       data: days.map((day) => fastest.get(day) ?? null),
       borderColor: colour,
       backgroundColor: colour,
@@ -68,8 +74,42 @@ export const TempoChart = ({
           }}
         />
       </div>
+      <details className="mt-1">
+        <summary className="cursor-pointer text-soft">As a table</summary>
+        <div className="max-h-72 overflow-auto">
+          <table aria-label="Fastest solid tempo" className="text-left">
+            <thead className="text-soft">
+              <tr>
+                <th scope="col" className="pr-6 font-normal">
+                  what
+                </th>
+                <th scope="col" className="pr-6 font-normal">
+                  first
+                </th>
+                <th scope="col" className="font-normal">
+                  last
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {threads.map((thread) => (
+                <tr key={thread[0]} className="border-t border-rule">
+                  <th scope="row" className="py-1 pr-6 font-normal">
+                    {nameOf(thread)}
+                  </th>
+                  <td className="pr-6 tabular-nums">{valueWords(thread[1][0]!)}</td>
+                  <td className="tabular-nums">{valueWords(thread[1].at(-1)!)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </details>
     </figure>
   )
 }
 
-const threadOf = ({ tune, rung }: HeldTempoAnswer): string => `${tune} ${rung}`
+const threadOf = ({ tune, rung, key }: HeldTempoAnswer): string => `${tune} ${rung} ${key}`
+
+const valueWords = ({ tempo, day }: HeldTempoAnswer): string =>
+  `${tempo} on ${format(new Date(day), 'd MMM')}`

@@ -66,7 +66,11 @@ const Sheet = ({
   const fingered = useFingered(line, fingering)
   const { chart } = analysis
   const score = useMemo(() => scoreOf(chart, line, stretch), [chart, line, stretch])
-  const systems = useMemo(() => layoutSystems(chart, stretch, PAGE, score), [chart, stretch, score.signature])
+  const { signature, pickup } = score
+  const systems = useMemo(
+    () => layoutSystems(chart, stretch, PAGE, { signature, pickup }),
+    [chart, stretch, signature, pickup],
+  )
   const facts = [
     chart.key && `${withSigns(chart.key.tonic)} ${chart.key.mode}`,
     `${chart.tempo} bpm, ${chart.feel}`,

@@ -89,6 +89,16 @@ export const makeExerciseInKey = (
     line: lineMovedBy(spec.turns.line, fifthsTo(analysis, key)),
   }
   const asked = { ...spec, ...(line ? { line } : {}), ...(turns ? { turns } : {}) }
+  return exerciseOver(analyses, asked, instrument, spelling)
+}
+
+/** Makes an exercise over a tune that is in its key already, as its line is. */
+export const exerciseOver = (
+  analyses: TuneAnalyses,
+  asked: ExerciseSpec,
+  instrument: Instrument,
+  spelling: NoteSpelling = 'exact',
+): Outcome<ExerciseInKey> => {
   const outcome = makeExercise(asked, analyses.sounding, instrument)
   if (!outcome.ok) return outcome
   const exercise = outcome.value
@@ -112,7 +122,7 @@ export const makeExerciseInKey = (
 }
 
 /** An exercise as often as its loop says, with what is heard before an answer. */
-export const inPasses = (exercise: Exercise, chart: Chart): Exercise => {
+const inPasses = (exercise: Exercise, chart: Chart): Exercise => {
   const { rung, loop } = exercise.spec
   const { byEar = false } = rungOf(rung)
   return looped(exercise, chart, { passes: 1, trade: false, ...loop, answer: byEar || loop?.answer === true })

@@ -2,31 +2,29 @@ import { err, type Outcome } from '../../outcome/outcome.ts'
 import type { Instrument } from '../../theory/instrument/instrument.ts'
 import type { Key } from '../../theory/pitch/key.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
-import type { Take } from '../listen/take.ts'
-import type { Exercise, ExerciseSpec } from './exercise.ts'
-import { inPasses, tuneInKey } from './inKey.ts'
-import { makeExercise } from './make.ts'
+import type { ExerciseSpec } from './exercise.ts'
+import { type ExerciseInKey, exerciseOver, type NoteSpelling, tuneInKey } from './inKey.ts'
 import { RUNGS } from './rungs.ts'
 
 /**
  * The exercise that a take was played to, made again from what the take says of it, over the tune as it is now.
  *
  * @param analysis the tune in its own key, at concert pitch
+ * @param text the exercise as the take has it
  * @param key the key in which it was played
  * @returns a problem if the take's exercise can't be read, or the tune no longer has its bars
- * @example playedExercise(analysis, take, key, instrument).ok // true
+ * @example playedExercise(analysis, take.exercise, key, instrument).ok // true
  */
 export const playedExercise = (
   analysis: Analysis,
-  take: Pick<Take, 'exercise'>,
+  text: string,
   key: Key | undefined,
   instrument: Instrument,
-): Outcome<Exercise> => {
-  const spec = specOf(take.exercise)
+  spelling?: NoteSpelling,
+): Outcome<ExerciseInKey> => {
+  const spec = specOf(text)
   if (!spec || spec.stretch.to >= analysis.chart.bars.length) return err({ rule: 'take.exercise', args: [] })
-  const { sounding } = tuneInKey(analysis, instrument, key)
-  const made = makeExercise(spec, sounding, instrument)
-  return made.ok ? { ...made, value: inPasses(made.value, sounding.chart) } : made
+  return exerciseOver(tuneInKey(analysis, instrument, key), spec, instrument, spelling)
 }
 
 /** What a take says of its exercise; undefined if it is damaged, or from a version that knows other rungs. */

@@ -1,6 +1,6 @@
-import { type ChordKind, chordKind } from '../../theory/chord/chord.ts'
+import { type ChordKind, chordKind, KIND_SYMBOLS } from '../../theory/chord/chord.ts'
 import { readChordSymbol } from '../../theory/chord/read.ts'
-import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { type Fifths, fifthsOf, noteName, pitchClassOf, simpleSpelling } from '../../theory/pitch/fifths.ts'
 import { EIGHTH, QUARTER } from '../../theory/rhythm/ticks.ts'
 import type { Stretch } from '../../tune/chart/chart.ts'
 import type { Exercise, ExpectedNote } from '../drill/exercise.ts'
@@ -8,13 +8,12 @@ import type { Judged } from './judged.ts'
 import { AROUND_CHANGE } from './marks.ts'
 
 /** What notes are counted by: the change of chord around them, their degree, the key, the rung, the place in the bar. */
-export const TALLY_KINDS = ['change', 'degree', 'key', 'rung', 'beat'] as const
-export type TallyKind = (typeof TALLY_KINDS)[number]
+export type TallyKind = 'change' | 'degree' | 'key' | 'rung' | 'beat'
 
 /** How the notes of one kind went. */
 export interface Tally {
   readonly kind: TallyKind
-  /** A change as changeName writes it, a degree, a key's tonic and mode, a rung, or the place in the bar: “2” or “2 and”. */
+  /** A change (see changeExample), a degree, a key's tonic and mode, a rung, or the place in the bar: “2” or “2 and”. */
   readonly name: string
   readonly notes: number
   /** With the right pitch, early and late ones too. */
@@ -26,15 +25,43 @@ export interface Tally {
   readonly stretch: Stretch
 }
 
-/**
- * The type of a change of chord, in whatever key: both kinds, and the half steps from root to root.
- *
- * @example changeName({ kind: 'minor', root: 2 }, { kind: 'dominant', root: 7 }) // 'minor 5 dominant'
- */
-export const changeName = (
+/** The type of a change of chord, in whatever key: both kinds, and the half steps from root to root: “minor 5 dominant”. */
+const changeName = (
   from: { readonly kind: ChordKind; readonly root: number },
   to: { readonly kind: ChordKind; readonly root: number },
 ): string => `${from.kind} ${(to.root - from.root + 12) % 12} ${to.kind}`
+
+/** The root on which a chord of each kind is shown, as it is common in C. */
+const SHOWN_ROOTS: Readonly<Record<Exclude<ChordKind, 'none'>, string>> = {
+  major: 'C',
+  minor: 'D',
+  tonicMinor: 'C',
+  dominant: 'G',
+  sus: 'G',
+  halfDiminished: 'D',
+  diminished: 'B',
+  augmented: 'C',
+}
+/** Half steps up to a root, as steps on the line of fifths; to a diminished chord a half step up is a raised root. */
+const STEPS: readonly Fifths[] = [0, -5, 2, -3, 4, -1, 6, 1, -4, 3, -2, 5]
+const RAISED: Fifths = 7
+
+/**
+ * A type of change as two chord symbols, such as it is in C; undefined for a name that isn't one.
+ *
+ * @example changeExample('minor 5 dominant') // ['Dm7', 'G7']
+ */
+export const changeExample = (name: string): readonly [from: string, to: string] | undefined => {
+  const [from, up, to] = name.split(' ')
+  const isKind = (kind: string | undefined): kind is keyof typeof SHOWN_ROOTS =>
+    kind !== undefined && kind in SHOWN_ROOTS
+  const steps = STEPS[Number(up)]
+  if (!isKind(from) || !isKind(to) || steps === undefined) return undefined
+  const root = SHOWN_ROOTS[from]
+  const by = to === 'diminished' && up === '1' ? RAISED : steps
+  const next = noteName(simpleSpelling(fifthsOf(root) + by))
+  return [`${root}${KIND_SYMBOLS[from]}`, `${next}${KIND_SYMBOLS[to]}`]
+}
 
 /**
  * How the notes of a set exercise went, by everything that they can be weak in. Extra notes count nowhere; from a chord to

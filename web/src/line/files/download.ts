@@ -16,22 +16,7 @@ import type { RenderOptions } from '../../audio/render.ts'
 import { rendering } from '../../audio/rendering.ts'
 import { fileVoices, voicesOf } from '../../audio/sounds.ts'
 import { fingeredOn } from '../../notation/fingering/useFingering.ts'
-
-const save = (name: string, type: string, content: BlobPart): void => {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([content], { type }))
-  link.download = name
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
-}
-
-const fileName = (title: string, ending: string): string =>
-  `${
-    title
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '') || 'line'
-  }.${ending}`
+import { fileName, saveFile } from '../../ui/saveFile.ts'
 
 /** The line as the player's part: written for the instrument, with its transposition in the file. */
 export const saveMusicXml = (
@@ -42,7 +27,7 @@ export const saveMusicXml = (
   instrument: Instrument,
   fingering?: FingeringWish,
 ): void =>
-  save(
+  saveFile(
     fileName(title, 'musicxml'),
     'application/vnd.recordare.musicxml+xml',
     writeMusicXml(written.chart, line, stretch, {
@@ -70,7 +55,11 @@ export const saveMidi = (
   stretch: Stretch,
   tempo: number,
 ): void =>
-  save(fileName(title, 'mid'), 'audio/midi', writeMidi(sounding.chart, line, stretch, tempo).slice().buffer)
+  saveFile(
+    fileName(title, 'mid'),
+    'audio/midi',
+    writeMidi(sounding.chart, line, stretch, tempo).slice().buffer,
+  )
 
 /** Line and band as they sound. */
 export const saveBandMidi = (
@@ -82,7 +71,7 @@ export const saveBandMidi = (
   tempo: number,
 ): void => {
   const voices = fileVoices(voicesOf(mix, kitOf(sounding.chart.feel)))
-  save(
+  saveFile(
     fileName(`${title} with band`, 'mid'),
     'audio/midi',
     writeBandMidi(sounding.chart, events, stretch, voices, tempo).slice().buffer,
@@ -92,7 +81,7 @@ export const saveBandMidi = (
 /** A recording, rendered in a worker; false if there is no audio. */
 export const saveWav = async (title: string, preference: RenderOptions): Promise<boolean> => {
   try {
-    save(fileName(title, 'wav'), 'audio/wav', await rendering().wav(await fetchFont(), preference))
+    saveFile(fileName(title, 'wav'), 'audio/wav', await rendering().wav(await fetchFont(), preference))
     return true
   } catch {
     return false

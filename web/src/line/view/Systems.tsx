@@ -62,9 +62,11 @@ export const Systems = memo((props: SystemsProps) => {
     () => outline && { line: outline, score: scoreOf(analysis.chart, outline, stretch) },
     [analysis, outline, stretch],
   )
+  const { signature, pickup } = score
   const layouts = useMemo(
-    () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score, view.zoom)),
-    [analysis, stretch, width, score.signature, view.zoom],
+    () =>
+      width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, { signature, pickup }, view.zoom),
+    [analysis, stretch, width, signature, pickup, view.zoom],
   )
   const heights = useMemo(() => heightsOf(line, outline, points), [line, outline, points])
   return (

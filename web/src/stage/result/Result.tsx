@@ -1,10 +1,10 @@
 import { type Analysis, type Exercise, type Grade, type MarkId, wordReason } from '@eager-contour/core'
 import type { ReactNode } from 'react'
+import { Told } from '../../practice/result/Told.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { VerdictMark } from '../../ui/VerdictMark.tsx'
 import { MARK_DESCRIPTIONS } from '../../ui/verdicts.ts'
 import { Heard, type HeardProps } from './Heard.tsx'
-import { Told } from './Told.tsx'
 import type { NextStepProposal } from './useNextStep.ts'
 
 interface ResultProps {
