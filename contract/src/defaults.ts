@@ -10,5 +10,6 @@ export const DEFAULT_SETTINGS: SettingsAnswer = {
   spelling: 'exact',
   player: '',
   grading: {},
+  plans: [],
   restMinutes: 25,
 }

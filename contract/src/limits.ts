@@ -11,6 +11,8 @@ export const LIMITS = {
   /** An order of degrees, and how an exercise is practised, in characters. */
   order: 60,
   practice: 400,
+  plans: 50,
+  planBlocks: 60,
   readings: 5_000,
   takeNotes: 20_000,
   seconds: 3600,

@@ -15,7 +15,7 @@ import {
   Min,
 } from 'class-validator'
 import { IsAbove } from './isAbove.ts'
-import { between, LIMITS } from './limits.ts'
+import { between, ID_PATTERN, LIMITS } from './limits.ts'
 import { ArePart, IsPart } from './nested.ts'
 
 const TICKS = 100_000_000
@@ -151,4 +151,21 @@ export class MarksPart {
   @IsOptional() @IsInt() @Min(0) @Max(100) space?: number
   @IsOptional() @IsInt() @Min(0) @Max(100) variety?: number
   @IsOptional() @IsInt() @Min(0) @Max(100) landing?: number
+}
+
+/** A block of a session that the player keeps: one exercise for some minutes. */
+class PlanBlockPart {
+  @Matches(ID_PATTERN) tune: string
+  @IsString() @MaxLength(60) rung: string
+  @IsPart(() => KeyPart) key: KeyPart
+  @IsPart(() => StretchPart) stretch: StretchPart
+  @IsNumber() @Min(20) @Max(400) tempo: number
+  @IsOptional() @Matches(ID_PATTERN) line?: string
+  @IsInt() @Min(1) @Max(240) minutes: number
+}
+
+/** A session that is kept by name. */
+export class PlanPart {
+  @IsString() @MaxLength(LIMITS.title) name: string
+  @IsArray() @ArrayMaxSize(LIMITS.planBlocks) @ArePart(() => PlanBlockPart) blocks: PlanBlockPart[]
 }

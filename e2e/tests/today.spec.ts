@@ -12,7 +12,7 @@ test('Today stands first: a session planned from the log, its blocks skipped, pu
   await page.goto('/')
   await expect(page.getByRole('heading', { name: 'Today', exact: true })).toBeVisible()
   await expect(sentence(page)).toHaveText(
-    /^\d+ minutes: a warm-up, \d+ to bring back, \d+ not solid yet, 1 new, then play\.$/,
+    /^\d+ minutes: a warm-up, \d+ to bring back, \d+ not solid yet, the weakest change, 1 new, then play\.$/,
   )
   expect(await violations(page)).toEqual([])
   const minutes = async () =>
@@ -92,4 +92,73 @@ test('the session is played block after block by pedal, goes on after a reload, 
     .getByRole('button', { name: /^Bring back:/ })
     .click()
   await expect(sentence(page)).toContainText('minute')
+})
+
+test('a horn player warms up with long tones; a block of one’s own is added, the session kept by name and used again', async ({
+  page,
+}) => {
+  await page.goto('/today')
+  await expect(blocks(page).first()).toContainText('Long tones')
+  await expect(blocks(page).filter({ hasText: 'Weakest in four weeks:' })).toHaveText(
+    / to .*, \d+ of 100 right/,
+  )
+  const count = await blocks(page).count()
+  await page.getByRole('button', { name: 'Add a block' }).click()
+  const sheet = page.getByRole('dialog', { name: 'Add a block' })
+  await sheet.getByLabel('Tune').selectOption('Gannet Waltz')
+  await sheet.getByLabel('Rung').selectOption('guide-tones')
+  await sheet.getByLabel('To bar').fill('8')
+  await sheet.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(sheet.getByRole('status')).toHaveText(/^Added, \d+ minutes\.$/)
+  await sheet.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(sheet.getByRole('status')).toHaveText('It is in the session already.')
+  await page.keyboard.press('Escape')
+  await expect(blocks(page)).toHaveCount(count + 1)
+  await expect(blocks(page).last()).toHaveText(/guide tones.*Gannet Waltz, bars 1–8.*Your own choice\./)
+  await expect(sentence(page)).toContainText('1 of your own')
+  await page.getByRole('button', { name: 'Plans' }).click()
+  const plans = page.getByRole('dialog', { name: 'Plans' })
+  await plans.getByLabel('Keep this session as').fill('Before a gig')
+  await plans.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(plans.getByRole('listitem')).toHaveText(new RegExp(`Before a gig${count + 1} blocks`))
+  expect(await violations(page)).toEqual([])
+  await page.keyboard.press('Escape')
+  // Kept on the server: another browser has it, too.
+  await page.getByLabel('Length of the session').selectOption('10 minutes')
+  await expect(blocks(page)).not.toHaveCount(count + 1)
+  await page.evaluate(() => localStorage.clear())
+  await page.reload()
+  await page.getByRole('button', { name: 'Plans' }).click()
+  await plans.getByRole('button', { name: 'Use Before a gig' }).click()
+  await expect(plans.getByRole('status')).toHaveText('Planned: Before a gig.')
+  await page.keyboard.press('Escape')
+  await expect(blocks(page)).toHaveCount(count + 1)
+  await page.getByRole('button', { name: 'Plans' }).click()
+  await plans.getByRole('button', { name: 'Delete Before a gig' }).click()
+  await expect(plans.getByText('No plan is kept yet.')).toBeVisible()
+})
+
+test('a goal has an honest forecast, and is deleted', async ({ page }) => {
+  await page.goto('/today')
+  const goals = page.getByRole('region', { name: 'Goals' })
+  await goals.getByRole('button', { name: 'Set a goal' }).click()
+  const sheet = page.getByRole('dialog', { name: 'Set a goal' })
+  await sheet.getByLabel('Tune').selectOption('Breakwater')
+  await sheet.getByLabel('Rung').selectOption('outline-up')
+  await sheet.getByLabel('Tempo').fill('160')
+  await sheet.getByRole('button', { name: 'Set', exact: true }).click()
+  await expect(sheet.getByRole('status')).toHaveText('Set.')
+  // The same in its own key alone, which is nearly there.
+  await sheet.getByLabel('Keys').selectOption('the tune’s own')
+  await sheet.getByLabel('Tempo').fill('100')
+  await sheet.getByRole('button', { name: 'Set', exact: true }).click()
+  await page.keyboard.press('Escape')
+  const rows = goals.getByRole('listitem')
+  await expect(rows.filter({ hasText: 'all keys at 160' })).toHaveText(
+    /\d+ of 12 keys are there, \d+ % of the way\. At the pace of the last four weeks it is reached on .*: not by then\. It takes \d+\.\d times that pace\./,
+  )
+  await expect(rows.filter({ hasText: 'its own key at 100' })).toContainText('100 % of the way: reached.')
+  await rows.filter({ hasText: 'all keys' }).getByRole('button').click()
+  await rows.first().getByRole('button').click()
+  await expect(goals).toContainText('No goal yet')
 })

@@ -94,7 +94,7 @@ export interface RegradingAnswer {
   readonly changed: number
 }
 
-/** The fastest tempo in bpm that held on a day, for a tune, rung and key. */
+/** The fastest tempo in bpm that held on a day, for a tune, rung, key and stretch. */
 export interface HeldTempoAnswer {
   /** “2026-11-03”. */
   readonly day: string
@@ -102,5 +102,7 @@ export interface HeldTempoAnswer {
   readonly rung: string
   /** At concert pitch: “Eb major”. */
   readonly key: string
+  readonly fromBar: number
+  readonly toBar: number
   readonly tempo: number
 }

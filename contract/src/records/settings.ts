@@ -1,7 +1,18 @@
-import { IsIn, IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
-import { between } from '../limits.ts'
-import { IsPart } from '../nested.ts'
-import { GradingPart } from '../parts.ts'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+} from 'class-validator'
+import { between, LIMITS } from '../limits.ts'
+import { ArePart, IsPart } from '../nested.ts'
+import { GradingPart, PlanPart } from '../parts.ts'
 import { type AnswerOf, EditBody } from './record.ts'
 
 const REST_MINUTES = between(0, 120)
@@ -16,6 +27,8 @@ export class SettingsBody extends EditBody {
   @IsOptional() @IsString() @MaxLength(80) player?: string
   /** The player's own grading limits, where they differ from the ladder's. */
   @IsOptional() @IsPart(() => GradingPart) grading?: GradingPart
+  /** Sessions that the player keeps by name. */
+  @IsOptional() @IsArray() @ArrayMaxSize(LIMITS.plans) @ArePart(() => PlanPart) plans?: PlanPart[]
   /** Minutes of playing after which a break is suggested; 0: never. */
   @IsOptional()
   @IsInt(REST_MINUTES)

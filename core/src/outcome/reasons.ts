@@ -160,6 +160,9 @@ export interface RuleArguments {
   'exercise.phraseNowhere': readonly number[]
   // Why a block is in a plan.
   'plan.warmUp': readonly []
+  'plan.longTones': readonly []
+  'plan.own': readonly []
+  'plan.weak': readonly [what: string, percent: number]
   'plan.due': readonly [days: number]
   'plan.fading': readonly [days: number]
   'plan.again': readonly [days: number]

@@ -31,13 +31,16 @@ export {
 export { LowTones } from './listen/lowTones.ts'
 export { quantise } from './listen/quantise.ts'
 export { GRADER, type PlayedNote, type Source, type Take } from './listen/take.ts'
+export { forecastGoal, type GoalForecast } from './plan/goal.ts'
 export {
   type BlockKind,
+  ownBlock,
   type PlanBlock,
   type PlanInput,
   type PlanTune,
   type PracticeItem,
   planSession,
+  type WeakSpot,
 } from './plan/plan.ts'
 export {
   type CellState,

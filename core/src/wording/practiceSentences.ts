@@ -41,6 +41,9 @@ const whyOn = (least: number | undefined): string =>
 export const PRACTICE_SENTENCES: Sentences<RuleOf<'exercise' | 'next' | 'take' | 'move' | 'limit' | 'plan'>> =
   {
     'plan.warmUp': () => 'Warm-up: one that you know, at its slowest tempo.',
+    'plan.longTones': () => 'Long tones: each root slowly, with your best sound.',
+    'plan.own': () => 'Your own choice.',
+    'plan.weak': (what, percent) => `Weakest in four weeks: ${what}, ${percent} of 100 right.`,
     'plan.due': (days) => `Solid ${agoOf(days)}: time to bring it back.`,
     'plan.fading': (days) => `Fading: last played ${agoOf(days)}.`,
     'plan.again': (days) => `Not solid ${agoOf(days)}: play it again.`,

@@ -287,6 +287,8 @@ describe('the API', () => {
       tune: 'tune-0031',
       rung: 'outline-up',
       key: 'Db major',
+      fromBar: 0,
+      toBar: 3,
       tempo: Math.max(...held.map((at) => 60 + ((at * 7) % 200))),
     })
     expect((await call().get('/api/tunes/tune-0031/runs')).body).toHaveLength(230)

@@ -1,4 +1,5 @@
 import { exercises } from './exercises.ts'
+import { goals } from './goals.ts'
 import { lines } from './lines.ts'
 import { phrases } from './phrases.ts'
 import type { Resource } from './resource.ts'
@@ -17,5 +18,6 @@ export const RESOURCES: readonly Resource[] = [
   setLists,
   runs,
   runWords,
+  goals,
   settings,
 ]

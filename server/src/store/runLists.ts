@@ -74,12 +74,12 @@ export const pageOfRuns = async (
   return { total, runs: rows.filter(isWhole).map(answerOf) }
 }
 
-/** The fastest tempo that held, day by day, for each tune, rung and key: what the log draws, oldest day first. */
+/** The fastest tempo that held, day by day, for each tune, rung, key and stretch: what the log draws, oldest day first. */
 export const heldTempos = async (store: Store, { tune }: TuneQuery): Promise<readonly HeldTempoAnswer[]> =>
   store.manager.query(
-    `SELECT substr(playedAt, 1, 10) AS day, tune, rung, "key", MAX(tempo) AS tempo FROM runs
+    `SELECT substr(playedAt, 1, 10) AS day, tune, rung, "key", fromBar, toBar, MAX(tempo) AS tempo FROM runs
      WHERE removed = 0 AND state = 'finished' AND verdict IN ('solid', 'move on') ${tune === undefined ? '' : 'AND tune = ?'}
-     GROUP BY day, tune, rung, "key" ORDER BY day, tune, rung, "key"`,
+     GROUP BY day, tune, rung, "key", fromBar, toBar ORDER BY day, tune, rung, "key"`,
     tune === undefined ? [] : [tune],
   )
 

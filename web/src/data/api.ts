@@ -1,5 +1,6 @@
 import {
   type ExerciseAnswer,
+  type GoalAnswer,
   type HeldTempoAnswer,
   type ItemAnswer,
   LIMITS,
@@ -26,7 +27,7 @@ import { addedMiddleware, rootReducer } from '../store/store.ts'
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: retry(fetchBaseQuery({ baseUrl: '/api' }), { maxRetries: 0 }),
-  tagTypes: ['tunes', 'lines', 'phrases', 'exercises', 'setLists', 'runs', 'settings'],
+  tagTypes: ['tunes', 'lines', 'phrases', 'exercises', 'setLists', 'runs', 'goals', 'settings'],
   refetchOnReconnect: true,
   endpoints: (builder) => ({
     tunes: builder.query<readonly TuneAnswer[], void>({ query: () => 'tunes', providesTags: ['tunes'] }),
@@ -46,6 +47,7 @@ export const api = createApi({
       query: () => 'exercises',
       providesTags: ['exercises'],
     }),
+    goals: builder.query<readonly GoalAnswer[], void>({ query: () => 'goals', providesTags: ['goals'] }),
     setLists: builder.query<readonly SetListAnswer[], void>({
       query: () => 'set-lists',
       providesTags: ['setLists'],
@@ -115,6 +117,7 @@ export const {
   usePhrasesQuery,
   useExercisesQuery,
   useSetListsQuery,
+  useGoalsQuery,
   useLastRunsQuery,
   useItemsQuery,
   useRunsInfiniteQuery,

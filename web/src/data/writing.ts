@@ -12,6 +12,7 @@ const TAG_BY_PATH = {
   exercises: 'exercises',
   'set-lists': 'setLists',
   runs: 'runs',
+  goals: 'goals',
   'run-words': 'runs',
   settings: 'settings',
 } as const

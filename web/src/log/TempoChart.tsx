@@ -8,7 +8,7 @@ import {
   PointElement,
   Tooltip,
 } from 'chart.js'
-import { groups, sort } from 'd3-array'
+import { groups, rollup, sort } from 'd3-array'
 import { format } from 'date-fns'
 import { Line } from 'react-chartjs-2'
 import { useSettings } from '../settings/settings.ts'
@@ -39,7 +39,11 @@ export const TempoChart = ({
     `${titles.get(mine[0]!.tune) ?? ''}, ${mine[0]!.rung.replaceAll('-', ' ')}, ${writtenKey(mine[0]!.key, instrument)}`
   const datasets = threads.map((thread, index) => {
     const [, mine] = thread
-    const fastest = new Map(mine.map(({ day, tempo }) => [day, tempo]))
+    const fastest = rollup(
+      mine,
+      (some) => Math.max(...some.map(({ tempo }) => tempo)),
+      ({ day }) => day,
+    )
     const colour = token(COLOURS[index]!)
     return {
       label: nameOf(thread),

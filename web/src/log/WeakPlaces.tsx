@@ -1,25 +1,15 @@
-import type { TallyAnswer } from '@eager-contour/contract'
-import {
-  type ChordStyle,
-  changeExample,
-  degreeName,
-  RUNGS,
-  type RungId,
-  readChordSymbol,
-  rungOf,
-  type TallyKind,
-} from '@eager-contour/core'
+import { rungOf, type TallyKind } from '@eager-contour/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { useTalliesQuery } from '../data/api.ts'
 import { dayOf } from '../practice/session.ts'
 import { stageAddress } from '../practice/stageAddress.ts'
+import { weakName, weakRung } from '../practice/weakNames.ts'
+import { LEAST_NOTES, timingWords, type WeakPlace, weakPlaces } from '../practice/weakPlaces.ts'
 import { useSettings } from '../settings/settings.ts'
 import { barsText } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
-import { chordText } from '../ui/ChordSymbol.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
-import { LEAST_NOTES, timingWords, type WeakPlace, weakPlaces } from './weakPlaces.ts'
 
 const KINDS: readonly { readonly value: TallyKind; readonly label: string }[] = [
   { value: 'change', label: 'changes' },
@@ -29,8 +19,6 @@ const KINDS: readonly { readonly value: TallyKind; readonly label: string }[] = 
   { value: 'beat', label: 'beats' },
 ]
 const MOST = 4
-/** What is drilled where a rung needs a line or a phrase of its own. */
-const PLAIN_RUNG: RungId = 'outline-up'
 
 interface WeakPlacesProps {
   readonly titles: ReadonlyMap<string, string>
@@ -65,7 +53,7 @@ export const WeakPlaces = ({ titles }: WeakPlacesProps) => {
 const WeakPlaceRow = ({ place, titles }: WeakPlacesProps & { readonly place: WeakPlace }) => {
   const { instrument, chordStyle } = useSettings()
   const { percent, average, percentBefore, trend, notes, last } = place
-  const name = nameOf(place, chordStyle, (key) => writtenKey(key, instrument))
+  const name = weakName(place, chordStyle, (key) => writtenKey(key, instrument))
   const title = titles.get(last.tune)
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-rule py-2">
@@ -102,36 +90,8 @@ const WeakPlaceRow = ({ place, titles }: WeakPlacesProps & { readonly place: Wea
 }
 
 /** Where it was played last, at the rung's lowest tempo. */
-const practiseAddress = ({ kind, name, last }: WeakPlace): string => {
-  const { tune, stretch, key } = last
-  const wanted = kind === 'rung' ? name : last.rung
-  const known = RUNGS.find(({ id, needs }) => id === wanted && needs === undefined)?.id ?? PLAIN_RUNG
-  return stageAddress({ tune, rung: known, stretch, tempo: rungOf(known).tempo.from, key: key.split(' ')[0] })
-}
-
-const symbolText = (symbol: string, style: ChordStyle): string => {
-  const chord = readChordSymbol(symbol)
-  return chord.ok ? chordText(chord.value, style) : symbol
-}
-
-/** What is weak in words: “Dm7 to G7”, “♭9”, “E♭ major”, “beat 2 and”. */
-const nameOf = (
-  { kind, name }: Pick<TallyAnswer, 'kind' | 'name'>,
-  style: ChordStyle,
-  keyName: (key: string) => string,
-): string => {
-  switch (kind) {
-    case 'change': {
-      const example = changeExample(name)
-      return example ? example.map((symbol) => symbolText(symbol, style)).join(' to ') : name
-    }
-    case 'degree':
-      return `the ${degreeName(name as never)}`
-    case 'key':
-      return keyName(name)
-    case 'rung':
-      return RUNGS.find(({ id }) => id === name)?.name ?? name
-    case 'beat':
-      return name.startsWith('inside') ? `inside beat ${name.split(' ')[1]}` : `beat ${name}`
-  }
+const practiseAddress = (place: WeakPlace): string => {
+  const { tune, stretch, key } = place.last
+  const rung = weakRung(place)
+  return stageAddress({ tune, rung, stretch, tempo: rungOf(rung).tempo.from, key: key.split(' ')[0] })
 }

@@ -8,7 +8,10 @@ import { dayOf, keepSession, nextBlock, type Session, useSession } from '../prac
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { Empty, Waiting } from '../ui/Notice.tsx'
+import { AddBlock } from './AddBlock.tsx'
 import { BlockList } from './BlockList.tsx'
+import { Goals } from './Goals.tsx'
+import { KeptPlans } from './KeptPlans.tsx'
 import { usePlan } from './usePlan.ts'
 
 /** How long a session may be, in minutes. */
@@ -22,10 +25,12 @@ const inWords = ({ blocks }: Session): string => {
   const waiting = blocks.filter(({ state }) => state === 'waiting')
   const of = (kind: string) => waiting.filter((block) => block.kind === kind).length
   const parts = [
-    of('warmUp') > 0 ? 'a warm-up' : '',
+    of('warmUp') + of('longTones') > 0 ? 'a warm-up' : '',
     countOf(of('due'), 'to bring back'),
     countOf(of('again'), 'not solid yet'),
+    of('weak') > 0 ? 'the weakest change' : '',
     countOf(of('new'), 'new'),
+    countOf(of('own'), 'of your own'),
     of('play') > 0 ? 'then play' : '',
   ]
   return parts.filter(Boolean).join(', ')
@@ -92,6 +97,8 @@ export const TodayPage = () => {
             }}
           />
           <Button onClick={() => again(minutes)}>Plan again</Button>
+          <AddBlock session={session} />
+          <KeptPlans session={session} />
         </div>
       </div>
       {session.blocks.length === 0 ? (
@@ -127,6 +134,7 @@ export const TodayPage = () => {
           <BlockList session={session} titles={titles} />
         </>
       )}
+      <Goals titles={titles} />
     </div>
   )
 }

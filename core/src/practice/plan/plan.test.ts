@@ -46,7 +46,12 @@ const randomInput = (seed: number): PlanInput => {
   // One item for each thing in each place.
   const place = ({ tune, rung, key, stretch }: PracticeItem) => [tune, rung, key.tonic, stretch.from].join()
   const once = [...new Map(items.map((item) => [place(item), item])).values()]
-  return { items: once, tunes, minutes: 5 + whole(116), now: NOW, seed }
+  const weak = {
+    ...{ tune: `tune-${whole(tunes.length + 1)}`, rung: 'outline-up' as const, key: KEYS[whole(12)]! },
+    ...{ stretch: { from: 0, to: 1 }, name: 'Dm7 to G7', percent: whole(100) },
+  }
+  const more = { wind: whole(2) === 0, ...(whole(3) === 0 ? {} : { weak }) }
+  return { items: once, tunes, minutes: 5 + whole(116), now: NOW, seed, ...more }
 }
 
 describe('planSession', () => {
@@ -108,6 +113,26 @@ describe('planSession', () => {
     const [first] = due
     const without = planSession({ ...input, without: [first!.id] })
     expect(without.map(({ id }) => id)).not.toContain(first!.id)
+  })
+
+  it('a horn player’s longer session begins with long tones; the weakest place comes before what is new', () => {
+    let [blown, weak] = [0, 0]
+    for (let seed = 1; seed <= 300; seed += 1) {
+      const input = { ...randomInput(seed), minutes: 60 }
+      const kinds = planSession(input).map(({ kind }) => kind)
+      if (input.wind && kinds.includes('longTones')) blown += 1
+      expect(kinds.lastIndexOf('longTones')).toBeLessThanOrEqual(0)
+      if (!input.wind) expect(kinds).not.toContain('longTones')
+      if (!kinds.includes('weak')) continue
+      weak += 1
+      expect(kinds.filter((kind) => kind === 'weak')).toHaveLength(1)
+      if (kinds.includes('new')) expect(kinds.indexOf('weak')).toBeLessThan(kinds.indexOf('new'))
+      expect(kinds.indexOf('weak')).toBeGreaterThan(kinds.lastIndexOf('due'))
+    }
+    expect(blown).toBeGreaterThan(100)
+    expect(weak).toBeGreaterThan(100)
+    const [short] = [planSession({ ...randomInput(5), minutes: 10, wind: true })]
+    expect(short.map(({ kind }) => kind)).not.toContain('longTones')
   })
 
   it('without a log it begins the ladder, and without a tune there is nothing to plan', () => {

@@ -35,7 +35,7 @@ export interface PlanTune {
 }
 
 /** What a block is for. */
-export type BlockKind = 'warmUp' | 'due' | 'again' | 'new' | 'play'
+export type BlockKind = 'longTones' | 'warmUp' | 'due' | 'again' | 'weak' | 'new' | 'play' | 'own'
 
 /** Some minutes of a session: one exercise, and why. */
 export interface PlanBlock {
@@ -53,6 +53,14 @@ export interface PlanBlock {
   readonly why: Reason
 }
 
+/** Something that goes worse than the rest, and where it was played last. */
+export interface WeakSpot extends Pick<PlanBlock, 'tune' | 'rung' | 'key' | 'stretch'> {
+  /** In words: “Dm7 to G7”. */
+  readonly name: string
+  /** Right notes in a hundred. */
+  readonly percent: number
+}
+
 export interface PlanInput {
   readonly items: readonly PracticeItem[]
   readonly tunes: readonly PlanTune[]
@@ -60,18 +68,35 @@ export interface PlanInput {
   readonly minutes: number
   readonly now: Date
   readonly seed: number
+  /** Whether the player's instrument is blown: a longer session then begins with long tones. */
+  readonly wind?: boolean
+  /** What went worst in the last weeks. */
+  readonly weak?: WeakSpot
   /** Blocks by their ids that are not wanted today: played already, or skipped. */
   readonly without?: readonly string[]
 }
 
 /** Runs in a block, and the seconds between two of them (common practice, no source). */
-const RUNS: Readonly<Record<BlockKind, number>> = { warmUp: 4, due: 4, again: 4, new: 8, play: 2 }
+const RUNS: Readonly<Record<BlockKind, number>> = {
+  longTones: 2,
+  warmUp: 4,
+  due: 4,
+  again: 4,
+  weak: 6,
+  new: 8,
+  play: 2,
+  own: 4,
+}
 const BETWEEN_SECONDS = 15
 /** The shortest sessions with a warm-up, and with a chorus at the end: minutes. */
 const WARM_UP_FROM = 15
+const LONG_TONES_FROM = 30
+const WEAK_FROM = 20
 const PLAY_FROM = 20
 /** A rung of these grades warms up. */
 const EASY_GRADE = 3
+/** Long tones: the roots, slower than the rung asks (common practice, no source). */
+const LONG_TONES = { rung: 'roots', tempo: 60 } as const
 /** At the end a chorus is played freely: nothing is asked of it but where phrases end. */
 const PLAY_RUNG: RungId = 'chorus'
 /** New rungs are begun over this number of bars. */
@@ -87,8 +112,8 @@ const minutesOf = (kind: BlockKind, tune: PlanTune, stretch: Stretch, tempo: num
 }
 
 /**
- * A session: a warm-up if there is time, what is due with the most faded first, what was not solid last time, one new thing,
- * a chorus at the end. It never takes longer than its minutes. The same input gives the same plan.
+ * A session: a warm-up if there is time, what is due with the most faded first, what was not solid last time, the weakest place,
+ * one new thing, a chorus at the end. It never takes longer than its minutes. The same input gives the same plan.
  *
  * @example planSession({ items: [], tunes: [], minutes: 30, now: new Date(), seed: 1 }) // []
  */
@@ -105,9 +130,14 @@ export const planSession = (input: PlanInput): readonly PlanBlock[] => {
     return [block]
   }
   // Warm-up, new and chorus are given their minutes first; what is due gets the rest, and stands between them.
+  const longTones = input.wind && minutes >= LONG_TONES_FROM ? take(longTonesOf(known)) : []
   const warmUp = minutes >= WARM_UP_FROM ? take(warmUpOf(known)) : []
   const fresh = take(newOf(known))
   const play = minutes >= PLAY_FROM ? take(playOf(known)) : []
+  // The weakest place may be due, too: then it is played as such.
+  const weakest = minutes >= WEAK_FROM ? weakOf(known) : undefined
+  const forWeakest = weakest && weakest.minutes <= left ? weakest.minutes : 0
+  left -= forWeakest
   const fill = (kind: 'due' | 'again', items: readonly PracticeItem[]): readonly PlanBlock[] => {
     const blocks: PlanBlock[] = []
     for (const item of items) {
@@ -124,7 +154,9 @@ export const planSession = (input: PlanInput): readonly PlanBlock[] => {
     'again',
     mostFaded(known, ({ recent }) => !isHeld(recent.at(-1)?.verdict)),
   )
-  return [...warmUp, ...due, ...notSolid, ...fresh, ...play]
+  left += forWeakest
+  const weak = take(weakest)
+  return [...longTones, ...warmUp, ...due, ...notSolid, ...weak, ...fresh, ...play]
 }
 
 interface Known extends PlanInput {
@@ -132,7 +164,7 @@ interface Known extends PlanInput {
 }
 
 const blockOf = (
-  { byId }: Known,
+  { byId }: Pick<Known, 'byId'>,
   kind: BlockKind,
   what: Pick<PlanBlock, 'tune' | 'rung' | 'key' | 'stretch' | 'tempo' | 'line' | 'why'>,
 ): PlanBlock => {
@@ -207,6 +239,45 @@ const warmUpOf = (known: Known): PlanBlock | undefined => {
     blockOf(known, 'warmUp', { ...item, tempo: rungOf(item.rung).tempo.from, why: reason('plan.warmUp') })
   )
 }
+
+/** The roots of the bars that were played last, slowly. */
+const longTonesOf = (known: Known): PlanBlock | undefined => {
+  const last = lastPlayed(known)
+  if (!last) return undefined
+  const { tune, key, stretch } = last
+  const block = blockOf(known, 'longTones', {
+    tune,
+    key,
+    stretch,
+    ...LONG_TONES,
+    why: reason('plan.longTones'),
+  })
+  // The same rung may be due besides, at its own tempo.
+  return { ...block, id: `long tones ${block.id}` }
+}
+
+/** The weakest place where it was played last, at the rung's lowest tempo. */
+const weakOf = (known: Known): PlanBlock | undefined => {
+  const { weak } = known
+  if (!weak || !known.byId.has(weak.tune)) return undefined
+  const { name, percent, ...where } = weak
+  return blockOf(known, 'weak', {
+    ...where,
+    tempo: rungOf(weak.rung).tempo.from,
+    why: reason('plan.weak', name, percent),
+  })
+}
+
+/**
+ * A block that the player adds.
+ *
+ * @param tune the tune of the block
+ * @example ownBlock({ tune: tune.id, rung: 'roots', key: tune.key, stretch, tempo: 90 }, tune).kind // 'own'
+ */
+export const ownBlock = (
+  what: Pick<PlanBlock, 'tune' | 'rung' | 'key' | 'stretch' | 'tempo' | 'line'>,
+  tune: PlanTune,
+): PlanBlock => blockOf({ byId: new Map([[tune.id, tune]]) }, 'own', { ...what, why: reason('plan.own') })
 
 const lastPlayed = ({ items }: Known): PracticeItem | undefined =>
   items.reduce<PracticeItem | undefined>(

@@ -19,6 +19,8 @@ export interface Instrument {
   readonly id: InstrumentId
   readonly name: string
   readonly clef: 'treble' | 'bass'
+  /** Whether it is blown: its player warms up with long tones. */
+  readonly wind?: boolean
   /** Half steps and line-of-fifths steps from the sounding to the written pitch. */
   readonly written: { readonly semitones: number; readonly fifths: Fifths }
   /** Sounding MIDI numbers: lowest, comfortable low and high, highest. */
@@ -53,6 +55,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
     id: 'trumpet',
     name: 'B♭ trumpet',
     clef: 'treble',
+    wind: true,
     written: UP_MAJOR_SECOND,
     range: { low: 52, comfortLow: 56, comfortHigh: 77, high: 84 },
   },
@@ -60,6 +63,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
     id: 'flugelhorn',
     name: 'B♭ flugelhorn',
     clef: 'treble',
+    wind: true,
     written: UP_MAJOR_SECOND,
     range: { low: 52, comfortLow: 55, comfortHigh: 76, high: 82 },
   },
@@ -67,6 +71,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
     id: 'clarinet',
     name: 'B♭ clarinet',
     clef: 'treble',
+    wind: true,
     written: UP_MAJOR_SECOND,
     range: { low: 50, comfortLow: 52, comfortHigh: 82, high: 91 },
   },
@@ -74,6 +79,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
     id: 'alto-sax',
     name: 'alto sax',
     clef: 'treble',
+    wind: true,
     written: { semitones: 9, fifths: 3 },
     range: { low: 49, comfortLow: 53, comfortHigh: 76, high: 81 },
   },
@@ -81,6 +87,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
     id: 'tenor-sax',
     name: 'tenor sax',
     clef: 'treble',
+    wind: true,
     written: { semitones: 14, fifths: 2 },
     range: { low: 44, comfortLow: 48, comfortHigh: 71, high: 76 },
   },
@@ -88,6 +95,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
     id: 'baritone-sax',
     name: 'baritone sax',
     clef: 'treble',
+    wind: true,
     written: { semitones: 21, fifths: 3 },
     range: { low: 36, comfortLow: 41, comfortHigh: 64, high: 69 },
   },
@@ -95,6 +103,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
     id: 'f-horn',
     name: 'F horn',
     clef: 'treble',
+    wind: true,
     written: { semitones: 7, fifths: 1 },
     range: { low: 41, comfortLow: 48, comfortHigh: 70, high: 77 },
   },
@@ -102,6 +111,7 @@ export const INSTRUMENTS: readonly Instrument[] = [
     id: 'trombone',
     name: 'trombone',
     clef: 'bass',
+    wind: true,
     written: SOUNDING,
     range: { low: 40, comfortLow: 46, comfortHigh: 67, high: 72 },
   },

@@ -1,6 +1,7 @@
 import { Exercises1764400000000 } from './exercises.ts'
 import { Families1765100000000 } from './families.ts'
 import { First1764000000000 } from './first.ts'
+import { Goals1765400000000 } from './goals.ts'
 import { Grading1764500000000 } from './grading.ts'
 import { Items1765200000000 } from './items.ts'
 import { Marks1764300000000 } from './marks.ts'
@@ -29,4 +30,5 @@ export const MIGRATIONS = [
   Families1765100000000,
   Items1765200000000,
   Tallies1765300000000,
+  Goals1765400000000,
 ]
