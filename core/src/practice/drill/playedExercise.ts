@@ -13,7 +13,7 @@ import { RUNGS } from './rungs.ts'
  * @param text the exercise as the take has it
  * @param key the key in which it was played
  * @returns a problem if the take's exercise can't be read, or the tune no longer has its bars
- * @example playedExercise(analysis, take.exercise, key, instrument).ok // true
+ * @example playedExercise(analysis, JSON.stringify(exercise.spec), readKey('C major'), trumpet).ok // true
  */
 export const playedExercise = (
   analysis: Analysis,

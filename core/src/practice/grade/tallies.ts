@@ -68,7 +68,7 @@ export const changeExample = (name: string): readonly [from: string, to: string]
  * the same chord nothing changes.
  *
  * @param judged the verdicts of its grade
- * @example talliesOf(exercise, grade.judged).filter(({ kind }) => kind === 'key') // one row: the key
+ * @example talliesOf(exercise, grade.judged).filter(({ kind }) => kind === 'key').map(({ name }) => name) // ['C major']
  */
 export const talliesOf = (exercise: Exercise, judged: readonly Judged[]): readonly Tally[] => {
   const { expected, symbols, key, spec } = exercise

@@ -61,7 +61,7 @@ const FIRST_STEP = 0.8
  *
  * @param held what held, in any order
  * @param today the player's day, “2026-11-03”
- * @example forecastGoal({ keys, tempo: 160, from: 80, by: '2026-12-24' }, held, '2026-11-03').reached // 5
+ * @example forecastGoal({ keys: keysOfMode('major'), tempo: 160, from: 80, by: '2026-12-24' }, [], '2026-11-24').daysLeft // 30
  */
 export const forecastGoal = (goal: Goal, held: readonly HeldTempo[], today: string): GoalForecast => {
   const best = (key: Key) =>

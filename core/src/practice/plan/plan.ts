@@ -272,7 +272,11 @@ const weakOf = (known: Known): PlanBlock | undefined => {
  * A block that the player adds.
  *
  * @param tune the tune of the block
- * @example ownBlock({ tune: tune.id, rung: 'roots', key: tune.key, stretch, tempo: 90 }, tune).kind // 'own'
+ * @example
+ * ownBlock(
+ *   { tune: 'weir', rung: 'roots', key: { tonic: 'C', mode: 'major' }, stretch, tempo: 90 },
+ *   { id: 'weir', key: { tonic: 'C', mode: 'major' }, bars: 4, beatsPerBar: 4, tempo: 120 },
+ * ).kind // 'own'
  */
 export const ownBlock = (
   what: Pick<PlanBlock, 'tune' | 'rung' | 'key' | 'stretch' | 'tempo' | 'line'>,

@@ -44,7 +44,11 @@ export const keysOfMode = (mode: Key['mode']): readonly Key[] => {
   return keys
 }
 
-/** Reads 'Eb', 'Eb major', 'F# minor', 'C#m'. */
+/**
+ * Reads 'Eb', 'Eb major', 'F# minor', 'C#m'; undefined for anything else.
+ *
+ * @example readKey('C#m') // { tonic: 'C#', mode: 'minor' }
+ */
 export const readKey = (text: string): Key | undefined => {
   const found = /^([A-G](?:b|#|♭|♯)?)\s*(major|maj|minor|min|m)?$/i.exec(text.trim())
   if (!found) return undefined
