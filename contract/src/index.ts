@@ -25,4 +25,4 @@ export {
 } from './records/run.ts'
 export { type SettingsAnswer, SettingsBody } from './records/settings.ts'
 export { type TuneAnswer, TuneBody } from './records/tune.ts'
-export { DayQuery, IdParams, type RunOrder, RunsQuery, TuneQuery } from './requests.ts'
+export { DayQuery, IdParams, type RunOrder, RunsQuery, SinceQuery, TuneQuery } from './requests.ts'

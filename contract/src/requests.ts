@@ -17,6 +17,11 @@ export class DayQuery {
   @Matches(/^\d{4}-\d{2}-\d{2}$/) @IsISO8601({ strict: true }) day: string
 }
 
+/** What was played from a day on, or ever. */
+export class SinceQuery extends TuneQuery {
+  @IsOptional() @Matches(/^\d{4}-\d{2}-\d{2}$/) @IsISO8601({ strict: true }) since?: string
+}
+
 /** What the log can be sorted by. */
 const RUN_ORDERS = ['date', 'tune', 'bars', 'rung', 'key', 'tempo', 'marks', 'verdict'] as const
 export type RunOrder = (typeof RUN_ORDERS)[number]

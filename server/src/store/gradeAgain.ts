@@ -2,11 +2,13 @@ import type { RunBody } from '@eager-contour/contract'
 import {
   type Analysis,
   analyseChart,
+  type Exercise,
   GRADE_RULES,
   GRADER,
   type Grade,
   gradeTake,
   instrumentOf,
+  type Outcome,
   playedExercise,
   readChart,
   readKey,
@@ -33,23 +35,32 @@ export interface GradedAgain {
 }
 
 const NOTHING: GradedAgain = { tallies: [] }
-const MOST_KNOWN = 60
+const MOST_KNOWN = 200
 
-/** The tunes analysed last, by id and revision: runs come one after another over the same tune. */
-const known = new Map<string, Analysis>()
+/** What was made last, by a name: runs come one after another over the same tune, and of the same exercise. */
+const lastMade = <T>(): ((name: string, make: () => T) => T) => {
+  const known = new Map<string, T>()
+  return (name, make) => {
+    const before = known.get(name)
+    if (before !== undefined) return before
+    const made = make()
+    known.set(name, made)
+    if (known.size > MOST_KNOWN) known.delete([...known.keys()][0]!)
+    return made
+  }
+}
+const analysed = lastMade<Outcome<Analysis>>()
+const exerciseMade = lastMade<Outcome<Exercise>>()
 
 const analysisOf = async (manager: EntityManager, id: string) => {
   const tune = await manager.findOneBy(TuneEntity, { id })
   if (!tune || !isWhole(tune)) return undefined
   const name = `${id} ${tune.revision}`
-  const before = known.get(name)
-  if (before) return { tune, analysis: before }
-  const chart = readChart(tune.chart)
-  if (!chart.ok) return undefined
-  const analysis = analyseChart(chart.value, tune.readings)
-  known.set(name, analysis)
-  if (known.size > MOST_KNOWN) known.delete([...known.keys()][0]!)
-  return { tune, analysis }
+  const read = analysed(name, () => {
+    const chart = readChart(tune.chart)
+    return chart.ok ? { ok: true, value: analyseChart(chart.value, tune.readings) } : chart
+  })
+  return read.ok ? { tune, name, analysis: read.value } : undefined
 }
 
 const sameMarks = (a: object, b: object): boolean => {
@@ -69,9 +80,12 @@ export const gradeAgain = async (
   const open = await analysisOf(store.manager, run.tune)
   if (!open) return NOTHING
   const { instrument, grading } = await readSettings(store)
-  const made = playedExercise(open.analysis, take.exercise, readKey(run.key), instrumentOf(instrument))
+  const made = exerciseMade([open.name, run.key, instrument, take.exercise].join(' '), () => {
+    const played = playedExercise(open.analysis, take.exercise, readKey(run.key), instrumentOf(instrument))
+    return played.ok ? { ok: true, value: played.value.exercise } : played
+  })
   if (!made.ok) return NOTHING
-  const { exercise } = made.value
+  const exercise = made.value
   const graded = gradeTake(exercise, take as Take, { ...GRADE_RULES, ...(grading as object) })
   if (!graded.ok) return NOTHING
   const { marks, verdict, weakestBar, judged } = graded.value

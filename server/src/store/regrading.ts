@@ -6,11 +6,11 @@ import { type GradedAgain, gradeAgain } from './gradeAgain.ts'
 import { recountItem } from './items.ts'
 import { isWhole } from './json.ts'
 import { RunEntity, TakeEntity } from './runEntities.ts'
-import { isTallied, tuneRunsToCount } from './runs.ts'
+import { isTallied, leastOf, searchedOf, tuneRunsToCount } from './runs.ts'
 import { addTallies } from './tallies.ts'
 
-/** Runs that are graded in one transaction: meanwhile nothing else is written. */
-const BATCH = 20
+/** Runs that are graded in one transaction: meanwhile nothing else is answered. */
+const BATCH = 5
 
 /** How far it is; it goes on while the server answers. */
 export interface Regrading {
@@ -80,7 +80,17 @@ const regradeBatch = async (store: Store, ids: readonly string[]): Promise<numbe
     if (!graded.changed) continue
     changed += 1
     const { marks, verdict, weakestBar = null } = graded.changed
-    await manager.update(RunEntity, { id: run.id }, { marks: { ...marks }, verdict, weakestBar })
+    await manager.update(
+      RunEntity,
+      { id: run.id },
+      {
+        marks: { ...marks },
+        least: leastOf(marks),
+        searched: searchedOf({ ...run, verdict }),
+        verdict,
+        weakestBar,
+      },
+    )
     await recountItem(manager, run, tuneRunsToCount(manager))
   }
   return changed

@@ -21,6 +21,10 @@ export class RunEntity {
   @Column('text', { nullable: true }) line: string | null
   /** From the first beat to the last note. */
   @Column('real', { default: 0 }) seconds: number
+  /** Its words as the log shows them, but for the tune's title: what is searched. */
+  @Column('text', { default: '' }) searched: string
+  /** The lowest of its marks. */
+  @Column('integer', { default: 0 }) least: number
   /** What the player wrote about it. */
   @Column('text', { default: '' }) words: string
   /** Deleted: kept, but not listed or counted. */
@@ -44,6 +48,8 @@ export const answerOf = ({
   toBar,
   weakestBar,
   line,
+  least: _least,
+  searched: _searched,
   revision,
   removed: _removed,
   ...row

@@ -6,7 +6,7 @@ import {
   type RunOrder,
   type RunPageAnswer,
   type RunsQuery,
-  type TuneQuery,
+  type SinceQuery,
 } from '@eager-contour/contract'
 import type { Store } from './database.ts'
 import { isWhole } from './json.ts'
@@ -32,22 +32,17 @@ const ORDERS: Readonly<Record<RunOrder, readonly string[]>> = {
   rung: ['run.rung'],
   key: ['run.key'],
   tempo: ['run.tempo'],
-  marks: ['CASE WHEN json_valid(run.marks) THEN (SELECT MIN(value) FROM json_each(run.marks)) END'],
+  marks: ['run.least'],
   verdict: [
     "CASE run.state WHEN 'abandoned' THEN 0 ELSE 1 END",
     "CASE run.verdict WHEN 'again' THEN 0 WHEN 'close' THEN 1 WHEN 'solid' THEN 2 ELSE 3 END",
   ],
 }
 
-/** What is searched, as one text: the words of a run as the log shows them. */
-const SEARCHED = [
-  "COALESCE(tuneOf.title, '')",
-  "REPLACE(run.rung, '-', ' ')",
-  'run.key',
-  'run.tempo',
-  "CASE run.state WHEN 'abandoned' THEN 'abandoned' ELSE run.verdict END",
-  'run.words',
-].join(" || ' ' || ")
+/** Where a word is searched: in the words of a run as the log shows them, in the player's own, in its tune's title. */
+const found = (word: string): string =>
+  `(run.searched LIKE :${word} ESCAPE '\\' OR run.words LIKE :${word} ESCAPE '\\'
+    OR run.tune IN (SELECT id FROM tunes WHERE title LIKE :${word} ESCAPE '\\'))`
 
 const asPattern = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`
 
@@ -56,13 +51,12 @@ export const pageOfRuns = async (
   store: Store,
   { tune, search = '', sort = 'date', order = 'desc', page = 0 }: RunsQuery,
 ): Promise<RunPageAnswer> => {
-  const query = store.manager
-    .createQueryBuilder(RunEntity, 'run')
-    .leftJoin('tunes', 'tuneOf', 'tuneOf.id = run.tune')
-    .where('run.removed = 0')
+  const words = search.split(/\s+/).filter(Boolean)
+  const query = store.manager.createQueryBuilder(RunEntity, 'run').where('run.removed = 0')
+  if (sort === 'tune') query.leftJoin('tunes', 'tuneOf', 'tuneOf.id = run.tune')
   if (tune !== undefined) query.andWhere('run.tune = :tune', { tune })
-  for (const [at, word] of search.split(/\s+/).filter(Boolean).entries())
-    query.andWhere(`${SEARCHED} LIKE :word${at} ESCAPE '\\'`, { [`word${at}`]: asPattern(word) })
+  for (const [at, word] of words.entries())
+    query.andWhere(found(`word${at}`), { [`word${at}`]: asPattern(word) })
   const total = await query.getCount()
   for (const column of ORDERS[sort]) query.addOrderBy(column, order === 'asc' ? 'ASC' : 'DESC')
   if (sort !== 'date') query.addOrderBy('run.playedAt', 'DESC')
@@ -75,12 +69,16 @@ export const pageOfRuns = async (
 }
 
 /** The fastest tempo that held, day by day, for each tune, rung, key and stretch: what the log draws, oldest day first. */
-export const heldTempos = async (store: Store, { tune }: TuneQuery): Promise<readonly HeldTempoAnswer[]> =>
+export const heldTempos = async (
+  store: Store,
+  { tune, since = '' }: SinceQuery,
+): Promise<readonly HeldTempoAnswer[]> =>
   store.manager.query(
     `SELECT substr(playedAt, 1, 10) AS day, tune, rung, "key", fromBar, toBar, MAX(tempo) AS tempo FROM runs
-     WHERE removed = 0 AND state = 'finished' AND verdict IN ('solid', 'move on') ${tune === undefined ? '' : 'AND tune = ?'}
+     WHERE removed = 0 AND playedAt >= ? AND state = 'finished' AND verdict IN ('solid', 'move on')
+     ${tune === undefined ? '' : 'AND tune = ?'}
      GROUP BY day, tune, rung, "key", fromBar, toBar ORDER BY day, tune, rung, "key"`,
-    tune === undefined ? [] : [tune],
+    tune === undefined ? [since] : [since, tune],
   )
 
 /** The last run of each tune, through the index of runs by tune. */
@@ -105,13 +103,16 @@ export const lastRuns = async (store: Store): Promise<readonly RunAnswer[]> =>
     .map(answerOf)
 
 /** How long was played in each half hour, over all runs, oldest first: a day is then the player's own. */
-export const playedTimes = async (store: Store, { tune }: TuneQuery): Promise<readonly PlayedTimeAnswer[]> =>
+export const playedTimes = async (
+  store: Store,
+  { tune, since = '' }: SinceQuery,
+): Promise<readonly PlayedTimeAnswer[]> =>
   store.manager.query(
     `SELECT substr(playedAt, 1, 14) || CASE WHEN substr(playedAt, 15, 2) < '30' THEN '00' ELSE '30' END || ':00Z' AS at,
      SUM(seconds) AS seconds, COUNT(*) AS runs FROM runs
-     WHERE removed = 0 AND source <> 'simulated' ${tune === undefined ? '' : 'AND tune = ?'}
+     WHERE removed = 0 AND playedAt >= ? AND source <> 'simulated' ${tune === undefined ? '' : 'AND tune = ?'}
      GROUP BY 1 ORDER BY 1`,
-    tune === undefined ? [] : [tune],
+    tune === undefined ? [since] : [since, tune],
   )
 
 const ROWS_AT_ONCE = 500

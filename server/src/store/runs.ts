@@ -4,6 +4,7 @@ import {
   RunBody,
   RunsQuery,
   type RunWithTakeAnswer,
+  SinceQuery,
   TuneQuery,
 } from '@eager-contour/contract'
 import type { EntityManager } from 'typeorm'
@@ -31,6 +32,19 @@ export const tuneRunsToCount =
   (manager: EntityManager) =>
   async (tune: string): Promise<readonly ItemRun[]> =>
     manager.find(RunEntity, { where: { tune, removed: false }, order: { playedAt: 'ASC' } })
+
+/** The lowest of some marks. */
+export const leastOf = (marks: object): number => Math.min(100, ...Object.values(marks))
+
+/** What is searched of a run. */
+export const searchedOf = ({
+  rung,
+  key,
+  tempo,
+  state,
+  verdict,
+}: Pick<RunBody, 'rung' | 'key' | 'tempo' | 'state' | 'verdict'>): string =>
+  [rung.replaceAll('-', ' '), key, tempo, state === 'abandoned' ? state : verdict].join(' ')
 
 /** Whether a run is counted: what a simulated player plays is nobody's practice. */
 export const isTallied = ({ source }: Pick<RunEntity, 'source'>): boolean => source !== 'simulated'
@@ -61,6 +75,8 @@ export const writeRun = async (
       source: take.source,
       weakestBar,
       line,
+      least: leastOf(marks),
+      searched: searchedOf(body),
       seconds: Math.max(0, ...take.notes.map(({ onsetMs }) => onsetMs)) / 1000,
       words: '',
       removed: false,
@@ -85,10 +101,10 @@ export const runs = resource({
   list: listed(RunsQuery, pageOfRuns),
   lists: {
     last: listed(TuneQuery, lastRuns),
-    tempos: listed(TuneQuery, heldTempos),
+    tempos: listed(SinceQuery, heldTempos),
     items: listed(TuneQuery, listItems),
     tallies: listed(DayQuery, listTallies),
-    times: listed(TuneQuery, playedTimes),
+    times: listed(SinceQuery, playedTimes),
   },
   read: readRun,
   write: writeRun,

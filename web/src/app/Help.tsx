@@ -29,6 +29,7 @@ const KEYS: readonly { readonly where: string; readonly keys: readonly (readonly
       ['Space', 'play and stop'],
       ['Shift + arrows', 'set the stretch'],
       ['?', 'this help'],
+      ['Ctrl+K', 'find a place, tune, rung or phrase'],
     ],
   },
   {

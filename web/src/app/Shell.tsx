@@ -3,7 +3,7 @@ import { OutboxBar } from '../data/OutboxBar.tsx'
 import { useSettings } from '../settings/settings.ts'
 import { useLook } from '../settings/useLook.ts'
 import { Waiting } from '../ui/Notice.tsx'
-import { useHelp } from './WithHelp.tsx'
+import { useFinder, useHelp } from './WithHelp.tsx'
 
 const PAGES = [
   { to: '/today', name: 'Today' },
@@ -18,6 +18,7 @@ export const Shell = () => {
   useLook()
   const { instrument, known } = useSettings()
   const openHelp = useHelp()
+  const openFinder = useFinder()
   return (
     <div className="flex min-h-screen flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-3">
@@ -57,6 +58,9 @@ export const Shell = () => {
               {name}
             </NavLink>
           ))}
+          <button type="button" className="py-2" title="Find (Ctrl+K)" onClick={openFinder}>
+            Find
+          </button>
           <button type="button" className="py-2" title="Help (?)" onClick={openHelp}>
             Help
           </button>

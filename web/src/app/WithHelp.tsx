@@ -4,20 +4,36 @@ import { Outlet } from 'react-router'
 
 // The help shows marks and keys of the features: it loads when it is asked for.
 const Help = lazy(async () => ({ default: (await import('./Help.tsx')).Help }))
+const Finder = lazy(async () => ({ default: (await import('./Finder.tsx')).Finder }))
 
 const HelpContext = createContext<() => void>(() => undefined)
+const FinderContext = createContext<() => void>(() => undefined)
 
 /** Opens the help. */
 export const useHelp = (): (() => void) => use(HelpContext)
 
-/** Every page, with the help behind its key. */
+/** Opens the finder. */
+export const useFinder = (): (() => void) => use(FinderContext)
+
+/** Every page, with the help and the finder behind their keys. */
 export const WithHelp = () => {
   const [shown, setShown] = useState(false)
   const open = useCallback(() => setShown(true), [])
+  const [finds, setFinds] = useState(false)
+  const find = useCallback(() => setFinds(true), [])
+  const stopFinding = useCallback(() => setFinds(false), [])
   useHotkeys('*', (event) => event.key === '?' && open())
+  useHotkeys('mod+k', () => setFinds((now) => !now), { preventDefault: true, enableOnFormTags: true })
   return (
     <HelpContext value={open}>
-      <Outlet />
+      <FinderContext value={find}>
+        <Outlet />
+      </FinderContext>
+      {finds && (
+        <Suspense fallback={null}>
+          <Finder onClose={stopFinding} />
+        </Suspense>
+      )}
       {shown && (
         <Suspense fallback={null}>
           <Help open onOpenChange={setShown} />

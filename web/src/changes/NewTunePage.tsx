@@ -3,6 +3,7 @@ import { newId } from '../data/ids.ts'
 import { sendEdit } from '../data/outbox.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
+import { usePageTitle } from '../ui/usePageTitle.ts'
 import { ChangesEditor } from './ChangesEditor.tsx'
 import { FormStart } from './FormStart.tsx'
 import { ImportScore } from './ImportScore.tsx'
@@ -16,6 +17,7 @@ const FIRST: StoredChart = {
 
 /** Writing a new tune's changes, from nothing or from a common form. */
 export const NewTunePage = () => {
+  usePageTitle('New tune')
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
   const { text, incoming, outcome, write, typed, settle } = useChartText(DRAFT, FIRST)

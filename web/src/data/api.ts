@@ -15,6 +15,7 @@ import {
   type RunWithTakeAnswer,
   type SetListAnswer,
   type SettingsAnswer,
+  type SinceQuery,
   type TallyAnswer,
   type TuneAnswer,
 } from '@eager-contour/contract'
@@ -82,13 +83,13 @@ export const api = createApi({
       providesTags: ['runs'],
     }),
     /** How long was played in each half hour. */
-    playedTimes: builder.query<readonly PlayedTimeAnswer[], Pick<RunsQuery, 'tune'>>({
+    playedTimes: builder.query<readonly PlayedTimeAnswer[], SinceQuery>({
       query: (params) => ({ url: 'runs/times', params }),
       providesTags: ['runs'],
     }),
     /** How far an earlier grader's runs are graded again. */
     regrading: builder.query<RegradingAnswer, void>({ query: () => 'regrading' }),
-    heldTempos: builder.query<readonly HeldTempoAnswer[], Pick<RunsQuery, 'tune'>>({
+    heldTempos: builder.query<readonly HeldTempoAnswer[], SinceQuery>({
       query: (params) => ({ url: 'runs/tempos', params }),
       providesTags: ['runs'],
     }),

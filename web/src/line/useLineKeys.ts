@@ -2,6 +2,7 @@ import { useHotkeys } from 'react-hotkeys-hook'
 import { selectPlay, tempoSet } from '../audio/playSlice.ts'
 import { TEMPO_STEP } from '../audio/TransportBar.tsx'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { isForControl } from '../ui/controlKeys.ts'
 import { selectCanRedo, selectCanUndo } from './editor/editorSlice.ts'
 import { redo, undo } from './editor/lineHistory.ts'
 
@@ -14,7 +15,7 @@ export const useLineKeys = (onPlay: () => void): void => {
   const { tempo } = useAppSelector(selectPlay)
   const canUndo = useAppSelector(selectCanUndo)
   const canRedo = useAppSelector(selectCanRedo)
-  useHotkeys('space', onPlay, { preventDefault: true, enableOnFormTags: false })
+  useHotkeys('space', onPlay, { preventDefault: true, ignoreEventWhen: isForControl })
   useHotkeys('bracketleft', () => dispatch(tempoSet(tempo - TEMPO_STEP)), ON_RADIOS, [tempo])
   useHotkeys('bracketright', () => dispatch(tempoSet(tempo + TEMPO_STEP)), ON_RADIOS, [tempo])
   useHotkeys('z, mod+z', () => canUndo && dispatch(undo()), ON_RADIOS, [canUndo])

@@ -1,17 +1,31 @@
 import type { RunAnswer } from '@eager-contour/contract'
+import { subWeeks } from 'date-fns'
 import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react'
 import { useLocation } from 'react-router'
 import { useHeldTemposQuery, useRegradingQuery, useTunesQuery } from '../data/api.ts'
+import { useKept } from '../data/useKept.ts'
+import { dayOf } from '../practice/session.ts'
 import { Button } from '../ui/Button.tsx'
 import { Waiting } from '../ui/Notice.tsx'
 import { PopoverButton } from '../ui/PopoverButton.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
+import { SegmentedControl } from '../ui/SegmentedControl.tsx'
+import { usePageTitle } from '../ui/usePageTitle.ts'
 import { PlayedCalendar } from './PlayedCalendar.tsx'
 import { RunTable } from './RunTable.tsx'
 import { useRunEdits } from './useRunEdits.ts'
 import { WeakPlaces } from './WeakPlaces.tsx'
 
 const TempoChart = lazy(async () => ({ default: (await import('./TempoChart.tsx')).TempoChart }))
+
+/** Weeks that the chart of tempos shows; 0: all. */
+const RANGES = [
+  { value: '4', label: 'four weeks' },
+  { value: '12', label: 'twelve weeks' },
+  { value: '52', label: 'a year' },
+  { value: '0', label: 'all' },
+] as const
+const USUAL_RANGE = { weeks: 12 }
 
 /** A run that was deleted on its page, on its way back to the log. */
 export interface DeletedRun {
@@ -20,12 +34,18 @@ export interface DeletedRun {
 
 /** What was played: minutes by day, what is weak, the tempo over the weeks, and every run with its marks. */
 export const LogPage = () => {
+  usePageTitle('Log')
   const { data: tunes = [] } = useTunesQuery()
   const titles = useMemo(() => new Map(tunes.map(({ id, title }) => [id, title])), [tunes])
   const [tune, setTune] = useState('')
   const [search, setSearch] = useState('')
   const searched = useDeferredValue(search).trim()
-  const { data: tempos } = useHeldTemposQuery(tune === '' ? {} : { tune })
+  const [{ weeks }, setRange] = useKept('log', USUAL_RANGE)
+  const since = weeks === 0 ? undefined : dayOf(subWeeks(new Date(), weeks))
+  const { data: tempos } = useHeldTemposQuery({
+    ...(tune === '' ? {} : { tune }),
+    ...(since === undefined ? {} : { since }),
+  })
   return (
     <div className="mx-auto w-full max-w-6xl px-5 pb-10">
       <div className="flex flex-wrap items-end justify-between gap-3 py-4">
@@ -63,6 +83,13 @@ export const LogPage = () => {
         <PlayedCalendar tune={tune} />
         <WeakPlaces titles={titles} />
       </div>
+      <SegmentedControl
+        label=""
+        name="Weeks of the chart"
+        value={String(weeks)}
+        options={RANGES}
+        onChange={(value) => setRange({ weeks: Number(value) })}
+      />
       {tempos && tempos.length > 0 && (
         <Suspense fallback={<Waiting what="Drawing" />}>
           <TempoChart tempos={tempos} titles={titles} />

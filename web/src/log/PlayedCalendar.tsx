@@ -12,10 +12,10 @@ const dateOf = (day: string): Date => new Date(`${day}T12:00:00`)
 
 /** Minutes of playing, day by day, over the last weeks. */
 export const PlayedCalendar = ({ tune }: { readonly tune: string }) => {
-  const { data: times } = usePlayedTimesQuery(tune === '' ? {} : { tune })
-  const days = useMemo(() => new Map(playedDays(times ?? []).map((one) => [one.day, one])), [times])
   const weeks = useMemo(() => weeksUntil(new Date(), WEEKS), [])
-  if (!times || times.length === 0) return null
+  const { data: times } = usePlayedTimesQuery({ since: weeks[0]![0]!, ...(tune === '' ? {} : { tune }) })
+  const days = useMemo(() => new Map(playedDays(times ?? []).map((one) => [one.day, one])), [times])
+  if (!times) return null
   const shown = weeks.flat().flatMap((day) => days.get(day) ?? [])
   const minutes = shown.reduce((all, one) => all + one.minutes, 0)
   const full = Math.max(LEAST_FULL, ...shown.map((one) => one.minutes))

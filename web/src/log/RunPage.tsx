@@ -28,6 +28,7 @@ import { writtenKey } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { Notice, Waiting } from '../ui/Notice.tsx'
 import { fileName, saveFile } from '../ui/saveFile.ts'
+import { usePageTitle } from '../ui/usePageTitle.ts'
 import { VerdictMark } from '../ui/VerdictMark.tsx'
 import { MARK_DESCRIPTIONS } from '../ui/verdicts.ts'
 import type { DeletedRun } from './LogPage.tsx'
@@ -71,6 +72,7 @@ const OneRun = ({ run, open }: OneRunProps) => {
   const navigate = useNavigate()
   const name = RUNGS.find(({ id }) => id === run.rung)?.name ?? run.rung
   const title = `${name}, ${open?.tune.title ?? 'a deleted tune'}`
+  usePageTitle(title)
   const onDelete = () => {
     edits.remove(run)
     void navigate('/log', { state: { deleted: run } satisfies DeletedRun })

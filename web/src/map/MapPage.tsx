@@ -23,6 +23,7 @@ import { useOpenTune } from '../tune/useTune.ts'
 import { keyWords } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { chordText } from '../ui/ChordSymbol.tsx'
+import { isForControl } from '../ui/controlKeys.ts'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { ShownRow } from '../ui/ShownRow.tsx'
 import { useWidth } from '../ui/useWidth.ts'
@@ -109,7 +110,7 @@ export const MapPage = () => {
   )
   const play = usePlay(sounding, stretch, sound)
   useTuneTempo(tune.id, sounding.chart.tempo)
-  useHotkeys('space', play.toggle, { preventDefault: true, enableOnFormTags: false })
+  useHotkeys('space', play.toggle, { preventDefault: true, ignoreEventWhen: isForControl })
   const first = rows[0]?.chords[0]?.span.index ?? 0
   const inside = (index: number) => {
     const bar = written.spans[index]?.bar ?? -1

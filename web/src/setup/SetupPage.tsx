@@ -5,10 +5,12 @@ import { useSettings } from '../settings/settings.ts'
 import { useSaveSettings } from '../settings/useSaveSettings.ts'
 import { NumberInput } from '../ui/NumberInput.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
+import { usePageTitle } from '../ui/usePageTitle.ts'
 import { GradingSetup } from './GradingSetup.tsx'
 
 /** Instrument, names and look. Each choice takes effect immediately. */
 export const SetupPage = () => {
+  usePageTitle('Setup')
   const settings = useSettings()
   const choose = useSaveSettings()
   const { control, trigger, getValues } = useRecordForm(SettingsBody, { restMinutes: settings.restMinutes })

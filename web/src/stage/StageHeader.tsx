@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router'
 import { useSettings } from '../settings/settings.ts'
 import { barsText, type OpenTune } from '../tune/useTune.ts'
 import { Button } from '../ui/Button.tsx'
+import { usePageTitle } from '../ui/usePageTitle.ts'
 
 interface StageHeaderProps {
   readonly open: OpenTune
@@ -13,6 +14,7 @@ interface StageHeaderProps {
 
 /** What is played, its tempo and for which instrument; the way out while nothing runs. */
 export const StageHeader = ({ open, exercise, title, canLeave }: StageHeaderProps) => {
+  usePageTitle(`${title}, ${open.tune.title}`)
   const navigate = useNavigate()
   const { instrument } = useSettings()
   const { stretch, tempo } = exercise.spec

@@ -7,7 +7,9 @@ import { blockAddress } from '../practice/blockAddress.ts'
 import { dayOf, keepSession, nextBlock, type Session, useSession } from '../practice/session.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
+import { isForControl } from '../ui/controlKeys.ts'
 import { Empty, Waiting } from '../ui/Notice.tsx'
+import { usePageTitle } from '../ui/usePageTitle.ts'
 import { AddBlock } from './AddBlock.tsx'
 import { BlockList } from './BlockList.tsx'
 import { Goals } from './Goals.tsx'
@@ -38,6 +40,7 @@ const inWords = ({ blocks }: Session): string => {
 
 /** What to play now, and why: a session of the chosen length, begun with one key. */
 export const TodayPage = () => {
+  usePageTitle('Today')
   const plan = usePlan()
   const { data: tunes } = useTunesQuery()
   const session = useSession()
@@ -138,7 +141,3 @@ export const TodayPage = () => {
     </div>
   )
 }
-
-/** A key on a control is the control's. */
-const isForControl = ({ target }: KeyboardEvent): boolean =>
-  target instanceof Element && target.matches('button, a, select, input, summary, [role=button]')

@@ -8,6 +8,7 @@ import { keyWords } from '../tune/written.ts'
 import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
 import { Loaded } from '../ui/Loaded.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
+import { usePageTitle } from '../ui/usePageTitle.ts'
 
 /** With more tunes than this there is a search field. */
 const FEW = 8
@@ -26,6 +27,7 @@ interface TuneRow {
 
 /** Every tune with its form, key and tempo, and how far the player has come. */
 export const TunesPage = () => {
+  usePageTitle('Tunes')
   const query = useTunesQuery()
   const { data: runs = NO_RUNS } = useLastRunsQuery()
   const { data: items } = useItemsQuery()

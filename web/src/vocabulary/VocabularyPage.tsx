@@ -8,6 +8,7 @@ import { Choice } from '../ui/Choice.tsx'
 import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
 import { Empty } from '../ui/Notice.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
+import { usePageTitle } from '../ui/usePageTitle.ts'
 import { NewPhrase } from './NewPhrase.tsx'
 import { PhrasePanel } from './PhrasePanel.tsx'
 
@@ -56,6 +57,7 @@ const COLUMNS: readonly DataColumn<KnownPhrase>[] = [
 
 /** The phrases that ship and the player's own: searched, opened, heard, changed, found in tunes. */
 export const VocabularyPage = () => {
+  usePageTitle('Vocabulary')
   const { phrase: id } = useParams()
   const phrases = useKnownPhrases()
   const [search, setSearch] = useState('')

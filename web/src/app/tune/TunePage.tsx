@@ -4,6 +4,7 @@ import { barsText, type OpenTune, useTune } from '../../tune/useTune.ts'
 import { keyWords } from '../../tune/written.ts'
 import { Notice, Waiting } from '../../ui/Notice.tsx'
 import { Term } from '../../ui/Term.tsx'
+import { usePageTitle } from '../../ui/usePageTitle.ts'
 import { FormStrip } from './FormStrip.tsx'
 
 const TuneChanges = lazy(async () => ({
@@ -57,6 +58,8 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
   const { search, pathname } = useLocation()
   const { chart } = open.written
   const onChanges = pathname.endsWith('/changes')
+  const page = PAGES.find(({ to }) => pathname.endsWith(`/${to}`))
+  usePageTitle(page ? `${open.tune.title}, ${page.name}` : open.tune.title)
   return (
     <>
       <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 px-5 pb-2">

@@ -1,0 +1,129 @@
+import { RUNGS, rungOf } from '@eager-contour/core'
+import { Command } from 'cmdk'
+import { useMemo, useState } from 'react'
+import { useMatch, useNavigate } from 'react-router'
+import { useTunesQuery } from '../data/api.ts'
+import { useKnownPhrases } from '../practice/knownPhrases.ts'
+import { stageAddress } from '../practice/stageAddress.ts'
+
+/** Somewhere to go. */
+interface Goal {
+  readonly group: 'Places' | 'Tunes' | 'Rungs' | 'Phrases'
+  readonly name: string
+  readonly to: string
+}
+
+const PLACES: readonly (readonly [name: string, to: string])[] = [
+  ['Today', '/today'],
+  ['Tunes', '/tunes'],
+  ['New tune', '/tunes/new'],
+  ['Vocabulary', '/vocabulary'],
+  ['Log', '/log'],
+  ['Setup', '/setup'],
+]
+const TUNE_PAGES = ['Map', 'Line', 'Drills', 'Changes'] as const
+const GROUPS = ['Places', 'Tunes', 'Rungs', 'Phrases'] as const
+/** More than these are found by typing on. */
+const MOST_SHOWN = 40
+const FIRST_BARS = { from: 0, to: 3 } as const
+
+/** All that can be gone to; rungs are played over the open tune, or the first one. */
+const useGoals = (): readonly Goal[] => {
+  const { data: tunes = [] } = useTunesQuery()
+  const phrases = useKnownPhrases()
+  const here = useMatch('/tunes/:tune/*')?.params.tune
+  return useMemo(() => {
+    const over = tunes.find(({ id }) => id === here) ?? tunes[0]
+    return [
+      ...PLACES.map(([name, to]): Goal => ({ group: 'Places', name, to })),
+      ...tunes.flatMap(({ id, title }) =>
+        TUNE_PAGES.map(
+          (page): Goal => ({
+            group: 'Tunes',
+            name: `${title}, ${page}`,
+            to: `/tunes/${id}/${page.toLowerCase()}`,
+          }),
+        ),
+      ),
+      ...(over
+        ? RUNGS.filter(({ needs }) => needs === undefined).map(
+            ({ id, name }): Goal => ({
+              group: 'Rungs',
+              name: `${name}, over ${over.title}`,
+              to: stageAddress({
+                tune: over.id,
+                rung: id,
+                stretch: FIRST_BARS,
+                tempo: rungOf(id).tempo.from,
+              }),
+            }),
+          )
+        : []),
+      ...phrases.map(({ id, title }): Goal => ({ group: 'Phrases', name: title, to: `/vocabulary/${id}` })),
+    ]
+  }, [tunes, phrases, here])
+}
+
+interface FinderProps {
+  readonly onClose: () => void
+}
+
+/** Finds a place, a tune, a rung or a phrase by a few letters of its name. */
+export const Finder = ({ onClose }: FinderProps) => {
+  const goals = useGoals()
+  const navigate = useNavigate()
+  const [search, setSearch] = useState('')
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean)
+  const found = goals
+    .filter(({ name, group }) => {
+      const text = `${name} ${group}`.toLowerCase()
+      return words.every((word) => text.includes(word))
+    })
+    .slice(0, MOST_SHOWN)
+  return (
+    <Command.Dialog
+      open
+      onOpenChange={(open) => !open && onClose()}
+      label="Go to"
+      shouldFilter={false}
+      overlayClassName="fixed inset-0 z-30 bg-ink/40"
+      contentClassName="fixed top-[12vh] left-1/2 z-40 w-[min(36rem,94vw)] -translate-x-1/2 rounded-2xl border border-rule bg-sheet p-3 shadow-lg"
+    >
+      <Command.Input
+        value={search}
+        onValueChange={setSearch}
+        placeholder="Go to a place, tune, rung or phrase"
+        className="min-h-12 w-full rounded-xl border border-soft bg-sheet px-3 text-xl"
+      />
+      <Command.List className="mt-2 max-h-[60vh] overflow-y-auto">
+        <Command.Empty className="p-3 text-soft">Nothing has “{search}” in its name.</Command.Empty>
+        {GROUPS.map((group) => {
+          const here = found.filter((goal) => goal.group === group)
+          return (
+            here.length > 0 && (
+              <Command.Group
+                key={group}
+                heading={group}
+                className="[&_[cmdk-group-heading]]:p-2 [&_[cmdk-group-heading]]:text-soft"
+              >
+                {here.map(({ name, to }) => (
+                  <Command.Item
+                    key={to}
+                    value={to}
+                    onSelect={() => {
+                      onClose()
+                      void navigate(to)
+                    }}
+                    className="cursor-pointer rounded-lg px-3 py-2 text-lg data-[selected=true]:bg-chosen data-[selected=true]:font-semibold"
+                  >
+                    {name}
+                  </Command.Item>
+                ))}
+              </Command.Group>
+            )
+          )
+        })}
+      </Command.List>
+    </Command.Dialog>
+  )
+}
