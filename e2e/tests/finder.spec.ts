@@ -15,6 +15,8 @@ test('a few letters find a place, a tune, a rung or a phrase, by keys alone; eac
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/tune-gannet-waltz\/line/)
   await expect(page).toHaveTitle('Gannet Waltz, Line · Eager Contour')
+  // The heading has the focus: it is read out, and Tab goes on from there.
+  await expect(page.getByRole('heading', { name: 'Gannet Waltz' })).toBeFocused()
   await page.keyboard.press('Control+k')
   await expect(find).toBeFocused()
   await page.keyboard.type('guide tones rung')

@@ -120,7 +120,7 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await expect(page.getByRole('dialog')).toContainText('Play one note on each click', { timeout: 30_000 })
   await shoot(page, 'microphone')
   await page.goto('/log')
-  await expect(page.getByRole('table')).toBeVisible()
+  await expect(page.getByRole('table', { name: 'Runs' })).toBeVisible()
   await expect(page.locator('canvas')).toBeVisible()
   await shoot(page, 'log')
   await page.goto('/tunes/new')

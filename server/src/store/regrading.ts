@@ -20,42 +20,36 @@ export interface Regrading {
   readonly stop: () => void
 }
 
-const waiting = 'tallies IS NULL OR grader IS NULL OR grader <> ?'
-
 /**
  * Grades and counts the runs that this version's grader has not seen, newest first, a few at a time: those of an earlier
  * version, and those that are not counted yet.
  */
 export const regradeRuns = async (database: Database): Promise<Regrading> => {
-  const count = async () => {
-    const [row] = await database.manager.query(`SELECT COUNT(*) AS total FROM takes WHERE ${waiting}`, [
-      GRADER,
-    ])
-    return Number(row.total)
-  }
+  const waiting: readonly { readonly run: string }[] = await database.manager.query(
+    `SELECT run FROM takes JOIN runs ON runs.id = takes.run
+     WHERE takes.tallies IS NULL OR takes.grader IS NULL OR takes.grader <> ? ORDER BY playedAt DESC`,
+    [GRADER],
+  )
   let stopped = false
-  let progress: RegradingAnswer = { done: 0, total: await count(), changed: 0 }
+  let progress: RegradingAnswer = { done: 0, total: waiting.length, changed: 0 }
   const work = async () => {
-    while (!stopped) {
-      const rows: readonly { readonly run: string }[] = await database.manager.query(
-        `SELECT run FROM takes JOIN runs ON runs.id = takes.run WHERE ${waiting} ORDER BY playedAt DESC LIMIT ${BATCH}`,
-        [GRADER],
-      )
-      if (rows.length === 0) return
-      const changed = await database.transaction((inside) =>
-        regradeBatch(
-          inside,
-          rows.map(({ run }) => run),
-        ),
-      )
-      progress = { ...progress, done: progress.done + rows.length, changed: progress.changed + changed }
+    while (!stopped && progress.done < waiting.length) {
+      const ids = waiting.slice(progress.done, progress.done + BATCH).map(({ run }) => run)
+      const changed = await database.transaction((inside) => regradeBatch(inside, ids))
+      progress = { ...progress, done: progress.done + ids.length, changed: progress.changed + changed }
       await new Promise((next) => setImmediate(next))
     }
   }
   const done = work()
   // What can't be graded now is tried again at the next start.
   done.catch(() => undefined)
-  return { progress: () => progress, done, stop: () => (stopped = true) }
+  return {
+    progress: () => progress,
+    done,
+    stop: () => {
+      stopped = true
+    },
+  }
 }
 
 /** Grades some runs; returns how many have other marks now. */

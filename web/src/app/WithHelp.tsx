@@ -1,6 +1,7 @@
 import { createContext, lazy, Suspense, use, useCallback, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Outlet } from 'react-router'
+import { useHeadingFocus } from './useHeadingFocus.ts'
 
 // The help shows marks and keys of the features: it loads when it is asked for.
 const Help = lazy(async () => ({ default: (await import('./Help.tsx')).Help }))
@@ -19,6 +20,7 @@ export const useFinder = (): (() => void) => use(FinderContext)
 export const WithHelp = () => {
   const [shown, setShown] = useState(false)
   const open = useCallback(() => setShown(true), [])
+  useHeadingFocus()
   const [finds, setFinds] = useState(false)
   const find = useCallback(() => setFinds(true), [])
   const stopFinding = useCallback(() => setFinds(false), [])

@@ -79,7 +79,8 @@ export const LogPage = () => {
       </div>
       <Deleted />
       <Regrading />
-      <div className="mb-6 grid gap-8 lg:grid-cols-[auto_minmax(0,1fr)]">
+      {/* What comes later has its room from the start: nothing moves under the pointer. */}
+      <div className="mb-6 grid min-h-[29rem] content-start gap-8 lg:grid-cols-[auto_minmax(0,1fr)]">
         <PlayedCalendar tune={tune} />
         <WeakPlaces titles={titles} />
       </div>
@@ -90,11 +91,14 @@ export const LogPage = () => {
         options={RANGES}
         onChange={(value) => setRange({ weeks: Number(value) })}
       />
-      {tempos && tempos.length > 0 && (
-        <Suspense fallback={<Waiting what="Drawing" />}>
-          <TempoChart tempos={tempos} titles={titles} />
-        </Suspense>
-      )}
+      <div className={tempos?.length === 0 ? '' : 'min-h-80'}>
+        {tempos?.length === 0 && <p className="py-3 text-soft">No solid run in these weeks.</p>}
+        {tempos && tempos.length > 0 && (
+          <Suspense fallback={<Waiting what="Drawing" />}>
+            <TempoChart tempos={tempos} titles={titles} />
+          </Suspense>
+        )}
+      </div>
       <RunTable tune={tune} search={searched} titles={titles} />
     </div>
   )

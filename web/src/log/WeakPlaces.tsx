@@ -5,10 +5,11 @@ import { useTalliesQuery } from '../data/api.ts'
 import { dayOf } from '../practice/session.ts'
 import { stageAddress } from '../practice/stageAddress.ts'
 import { weakName, weakRung } from '../practice/weakNames.ts'
-import { LEAST_NOTES, timingWords, type WeakPlace, weakPlaces } from '../practice/weakPlaces.ts'
+import { allPlaces, LEAST_NOTES, timingWords, type WeakPlace, weakPlaces } from '../practice/weakPlaces.ts'
 import { useSettings } from '../settings/settings.ts'
 import { barsText } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
+import { Button } from '../ui/Button.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 
 const KINDS: readonly { readonly value: TallyKind; readonly label: string }[] = [
@@ -28,19 +29,25 @@ interface WeakPlacesProps {
 export const WeakPlaces = ({ titles }: WeakPlacesProps) => {
   const { data: tallies } = useTalliesQuery(dayOf(new Date()))
   const [kind, setKind] = useState<TallyKind>('change')
+  const [all, setAll] = useState(false)
   if (!tallies || tallies.length === 0) return null
-  const weak = weakPlaces(tallies, kind, MOST)
+  const weak = all ? allPlaces(tallies, kind) : weakPlaces(tallies, kind, MOST)
   return (
     <section aria-label="Weak places" className="min-w-0">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <h2 className="text-2xl">Weak places</h2>
         <SegmentedControl label="" name="Weak places by" value={kind} options={KINDS} onChange={setKind} />
       </div>
-      <p className="text-soft">The last four weeks, against your average.</p>
+      <p className="text-soft">
+        The last four weeks, against your average.{' '}
+        <Button look="quiet" aria-pressed={all} onClick={() => setAll(!all)}>
+          {all ? 'Weakest only' : 'Show all'}
+        </Button>
+      </p>
       {weak.length === 0 ? (
         <p className="py-3 text-lg">Nothing is under your average with {LEAST_NOTES} notes or more.</p>
       ) : (
-        <ul className="mt-2">
+        <ul className="mt-2 max-h-[32rem] overflow-y-auto">
           {weak.map((place) => (
             <WeakPlaceRow key={place.name} place={place} titles={titles} />
           ))}
@@ -70,7 +77,12 @@ const WeakPlaceRow = ({ place, titles }: WeakPlacesProps & { readonly place: Wea
         </span>
         <svg viewBox="0 0 100 8" preserveAspectRatio="none" className="h-2 w-full" aria-hidden="true">
           <rect width={100} height={8} rx={2} fill="var(--rule)" />
-          <rect width={percent} height={8} rx={2} fill="var(--madder)" />
+          <rect
+            width={percent}
+            height={8}
+            rx={2}
+            fill={percent < average ? 'var(--madder)' : 'var(--lichen)'}
+          />
           <rect x={average - 0.7} width={1.4} height={8} fill="var(--ink)" />
         </svg>
       </span>

@@ -1,6 +1,6 @@
 import type { TallyAnswer } from '@eager-contour/contract'
 import { describe, expect, it } from 'vitest'
-import { timingWords, weakPlaces } from './weakPlaces.ts'
+import { allPlaces, timingWords, weakPlaces } from './weakPlaces.ts'
 
 const tally = (name: string, right: number, notes: number, before: readonly [number, number] = [0, 0]) =>
   ({
@@ -25,6 +25,7 @@ describe('weakPlaces', () => {
     ])
     expect(weakPlaces(rows, 'degree', 5)[0]).toMatchObject({ average: 70, percentBefore: 67 })
     expect(weakPlaces(rows, 'degree', 1)).toHaveLength(1)
+    expect(allPlaces(rows, 'degree').map(({ name }) => name)).toEqual(['5', 'b3', '9', 'R'])
     expect(weakPlaces(rows, 'key', 5)).toEqual([])
     expect(weakPlaces([], 'degree', 5)).toEqual([])
   })

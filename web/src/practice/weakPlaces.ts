@@ -19,12 +19,8 @@ export interface WeakPlace extends TallyAnswer {
 const percentOf = ({ right, notes }: { readonly right: number; readonly notes: number }): number =>
   Math.round((100 * right) / notes)
 
-/** What is weakest of a kind, weakest first: under the average of the kind, resting on enough notes. */
-export const weakPlaces = (
-  tallies: readonly TallyAnswer[],
-  kind: TallyKind,
-  most: number,
-): readonly WeakPlace[] => {
+/** All of a kind that rests on enough notes, weakest first. */
+export const allPlaces = (tallies: readonly TallyAnswer[], kind: TallyKind): readonly WeakPlace[] => {
   const all = tallies.filter((one) => one.kind === kind && one.notes > 0)
   const average = percentOf({ right: sum(all, ({ right }) => right), notes: sum(all, ({ notes }) => notes) })
   return all
@@ -34,10 +30,18 @@ export const weakPlaces = (
       const percentBefore = one.before.notes >= LEAST_NOTES ? percentOf(one.before) : undefined
       return { ...one, percent, average, percentBefore, trend: trendOf(percent, percentBefore) }
     })
-    .filter(({ percent }) => percent < average)
     .sort((a, b) => a.percent - b.percent || b.notes - a.notes)
-    .slice(0, most)
 }
+
+/** What is weakest of a kind, weakest first: under the average of the kind, resting on enough notes. */
+export const weakPlaces = (
+  tallies: readonly TallyAnswer[],
+  kind: TallyKind,
+  most: number,
+): readonly WeakPlace[] =>
+  allPlaces(tallies, kind)
+    .filter(({ percent, average }) => percent < average)
+    .slice(0, most)
 
 const trendOf = (now: number, before: number | undefined): WeakPlace['trend'] => {
   if (before === undefined) return undefined

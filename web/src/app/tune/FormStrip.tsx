@@ -151,7 +151,7 @@ const keyBands = (bars: readonly number[], keys: readonly string[]): readonly nu
 
 /** Away from any control, Shift and the arrows change the stretch from anywhere on the page. */
 const isOnSomething = ({ target }: globalThis.KeyboardEvent): boolean =>
-  target !== document.body && target !== document.documentElement
+  target instanceof Element && !target.matches('body, html, h1')
 
 const useStretchKeys = (stretch: Stretch, setStretch: (stretch: Stretch) => void, bars: number) => {
   /** The stretch that was asked for last: keys may come faster than the page is drawn. */
