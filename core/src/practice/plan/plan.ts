@@ -99,6 +99,8 @@ const EASY_GRADE = 3
 const LONG_TONES = { rung: 'roots', tempo: 60 } as const
 /** At the end a chorus is played freely: nothing is asked of it but where phrases end. */
 const PLAY_RUNG: RungId = 'chorus'
+/** No session has more blocks than this: what has faded less isn't looked at. */
+const MOST_CANDIDATES = 500
 /** New rungs are begun over this number of bars. */
 const NEW_BARS = 4
 const DAY_MS = 86_400_000
@@ -189,6 +191,7 @@ const mostFaded = (
     .filter(isWanted)
     .map((item) => ({ item, recall: recallOf(item.memory, now) }))
     .sort((a, b) => a.recall - b.recall || (a.item.id < b.item.id ? -1 : 1))
+    .slice(0, MOST_CANDIDATES)
     .map(({ item }) => item)
 
 /** The reason tells how long it was left. */
