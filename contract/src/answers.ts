@@ -10,6 +10,12 @@ export interface HealthAnswer {
   readonly version: string
 }
 
+/** What became of a library that was added: new records, and those that were there already and stay. */
+export interface LibraryAnswer {
+  readonly added: number
+  readonly kept: number
+}
+
 type New<Answer extends Stored> = Omit<Answer, 'revision' | 'updatedAt'>
 
 /** What the demo fills an empty database with. */

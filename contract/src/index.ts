@@ -1,6 +1,6 @@
 import 'reflect-metadata'
 
-export type { DemoData, HealthAnswer } from './answers.ts'
+export type { DemoData, HealthAnswer, LibraryAnswer } from './answers.ts'
 export { check } from './check.ts'
 export { DEFAULT_SETTINGS } from './defaults.ts'
 export type { ErrorBody, ErrorCode } from './errors.ts'

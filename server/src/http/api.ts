@@ -8,6 +8,7 @@ import type { Database } from '../store/database.ts'
 import type { Listed } from '../store/resource.ts'
 import { RESOURCES } from '../store/resources.ts'
 import { csvTables } from './csv.ts'
+import { addLibrary, sendLibrary } from './library.ts'
 import { HttpProblem } from './problem.ts'
 
 const valid = <T extends object>(type: new () => T, value: unknown): T => {
@@ -46,6 +47,8 @@ export const api = (store: Database, version: string, regrading: () => Regrading
     answering(() => ({ app: 'eager-contour', version })),
   )
   routes.get('/backup', backup(store.file))
+  routes.get('/library', sendLibrary(store))
+  routes.post('/library', addLibrary(store))
   routes.get('/regrading', answering(regrading))
   for (const [name, table] of Object.entries(csvTables(store))) routes.get(`/csv/${name}`, table)
   const addList = (path: string, { query, read }: Listed) =>

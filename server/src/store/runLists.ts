@@ -8,9 +8,10 @@ import {
   type RunsQuery,
   type SinceQuery,
 } from '@eager-contour/contract'
+import { In } from 'typeorm'
 import type { Store } from './database.ts'
 import { isWhole } from './json.ts'
-import { answerOf, RunEntity } from './runEntities.ts'
+import { answerOf, RunEntity, TakeEntity } from './runEntities.ts'
 
 /** All runs of a tune, newest first. */
 export const listTuneRuns = async (store: Store, tune: string): Promise<readonly RunAnswer[]> =>
@@ -182,5 +183,22 @@ export async function* notesForCsv(
         }),
       ),
     )
+  }
+}
+
+/** Every run with its take and what the player wrote about it, as the API answers it. */
+export async function* runsWithTakes(
+  store: Store,
+): AsyncGenerator<readonly (RunAnswer & { readonly take: unknown })[]> {
+  for await (const rows of runsInOrder(store)) {
+    const ids = rows.map(({ id }) => id)
+    const [runs, takes] = await Promise.all([
+      store.manager.findBy(RunEntity, { id: In(ids) }),
+      store.manager.findBy(TakeEntity, { run: In(ids) }),
+    ])
+    const byRun = new Map(takes.filter(isWhole).map(({ run, take }) => [run, take]))
+    yield runs
+      .filter((run) => isWhole(run) && byRun.has(run.id))
+      .map((run) => ({ ...answerOf(run), take: byRun.get(run.id) }))
   }
 }

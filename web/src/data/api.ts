@@ -24,11 +24,23 @@ import { createApi, fetchBaseQuery, retry } from '@reduxjs/toolkit/query/react'
 import { useDispatch } from 'react-redux'
 import { addedMiddleware, rootReducer } from '../store/store.ts'
 
+/** Everything that is read. */
+export const ALL_TAGS = [
+  'tunes',
+  'lines',
+  'phrases',
+  'exercises',
+  'setLists',
+  'runs',
+  'goals',
+  'settings',
+] as const
+
 /** What is read from the server, once for each request. All writing goes through the outbox, which tries again. */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: retry(fetchBaseQuery({ baseUrl: '/api' }), { maxRetries: 0 }),
-  tagTypes: ['tunes', 'lines', 'phrases', 'exercises', 'setLists', 'runs', 'goals', 'settings'],
+  tagTypes: ALL_TAGS,
   refetchOnReconnect: true,
   endpoints: (builder) => ({
     tunes: builder.query<readonly TuneAnswer[], void>({ query: () => 'tunes', providesTags: ['tunes'] }),

@@ -7,6 +7,7 @@ import { NumberInput } from '../ui/NumberInput.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { usePageTitle } from '../ui/usePageTitle.ts'
 import { GradingSetup } from './GradingSetup.tsx'
+import { Library } from './Library.tsx'
 
 /** Instrument, names and look. Each choice takes effect immediately. */
 export const SetupPage = () => {
@@ -83,6 +84,7 @@ export const SetupPage = () => {
         label="Break reminder (minutes; 0: never)"
         onChanged={() => void saveRest()}
       />
+      <Library />
       <section aria-labelledby="backup">
         <h2 id="backup" className="text-2xl">
           Backup

@@ -7,16 +7,18 @@ interface FileInputProps {
   /** Clicked to open the choice of a file. */
   readonly field: RefObject<HTMLInputElement | null>
   readonly label: string
+  /** The endings of its files; those with notes, if left out. */
+  readonly accept?: string
   readonly onFile: (file: File) => void
 }
 
-/** A hidden field for a file with notes; the same file can be chosen again. */
-export const FileInput = ({ field, label, onFile }: FileInputProps) => (
+/** A hidden field for a file; the same file can be chosen again. */
+export const FileInput = ({ field, label, accept = NOTE_FILES, onFile }: FileInputProps) => (
   <input
     ref={field}
     type="file"
     hidden
-    accept={NOTE_FILES}
+    accept={accept}
     aria-label={label}
     onChange={(event) => {
       const chosen = event.target.files?.[0]

@@ -1,0 +1,79 @@
+import type { ErrorBody, LibraryAnswer } from '@eager-contour/contract'
+import { useRef, useState } from 'react'
+import { ALL_TAGS, api, useApiDispatch } from '../data/api.ts'
+import { Button } from '../ui/Button.tsx'
+import { FileInput } from '../ui/FileInput.tsx'
+
+const countOf = (count: number, what: string): string => `${count} ${what}${count === 1 ? '' : 's'}`
+
+const resultWords = ({ added, kept }: LibraryAnswer): string =>
+  added === 0
+    ? 'All of it was there already.'
+    : `Added ${countOf(added, 'record')}${kept > 0 ? `; ${countOf(kept, 'record')} that were there already stay as they are` : ''}.`
+
+/** Sends a library to the server, which adds it; returns what to say of it. */
+const addLibrary = async (file: File, signal: AbortSignal): Promise<string> => {
+  const response = await fetch('/api/library', {
+    ...{ method: 'POST', headers: { 'Content-Type': 'application/zip' }, body: file, signal },
+  })
+  if (response.ok) return resultWords((await response.json()) as LibraryAnswer)
+  const { error } = (await response.json()) as ErrorBody
+  return `${file.name}: ${error.message} Nothing was changed.`
+}
+
+/** All that the player has, taken out as a file, and added from one. */
+export const Library = () => {
+  const field = useRef<HTMLInputElement>(null)
+  const dispatch = useApiDispatch()
+  const [said, setSaid] = useState('')
+  const [reading, setReading] = useState<AbortController>()
+  const add = async (file: File) => {
+    const controller = new AbortController()
+    setReading(controller)
+    setSaid(`Reading ${file.name} …`)
+    try {
+      setSaid(await addLibrary(file, controller.signal))
+    } catch {
+      setSaid(
+        controller.signal.aborted
+          ? 'Stopped. The same file adds the rest.'
+          : `${file.name} can’t be sent: the server doesn’t answer. Try again.`,
+      )
+    }
+    setReading(undefined)
+    dispatch(api.util.invalidateTags([...ALL_TAGS]))
+  }
+  return (
+    <section aria-labelledby="library">
+      <h2 id="library" className="text-2xl">
+        Library
+      </h2>
+      <p className="my-2 max-w-prose text-soft">
+        All tunes, lines with their versions, phrases, exercises, set lists, goals and runs with their takes,
+        in an open format: JSON in a zip. Added to a library that is there, it brings what is missing and
+        changes nothing.
+      </p>
+      <div className="flex flex-wrap items-center gap-3">
+        <a
+          href="/api/library"
+          download
+          className="inline-flex min-h-11 items-center rounded-full border border-soft px-5 font-semibold hover:bg-chosen"
+        >
+          Save the library
+        </a>
+        <FileInput field={field} label="A library" accept=".zip" onFile={(file) => void add(file)} />
+        <Button disabled={reading !== undefined} onClick={() => field.current?.click()}>
+          Add a library
+        </Button>
+        {reading && (
+          <Button look="quiet" onClick={() => reading.abort()}>
+            Stop
+          </Button>
+        )}
+      </div>
+      <p role="status" className="min-h-6 text-soft">
+        {said}
+      </p>
+    </section>
+  )
+}
