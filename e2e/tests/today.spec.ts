@@ -159,6 +159,7 @@ test('a goal has an honest forecast, and is deleted', async ({ page }) => {
   )
   await expect(rows.filter({ hasText: 'its own key at 100' })).toContainText('100 % of the way: reached.')
   await rows.filter({ hasText: 'all keys' }).getByRole('button').click()
+  await expect(rows).toHaveCount(1)
   await rows.first().getByRole('button').click()
   await expect(goals).toContainText('No goal yet')
 })
