@@ -11,7 +11,7 @@ import { settings } from '../store/settings.ts'
 import { tunes } from '../store/tunes.ts'
 
 /** A record as it stands in the library: its id, and all that the API would answer. */
-export interface LibraryRecord {
+interface LibraryRecord {
   readonly id: string
 }
 
