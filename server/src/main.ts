@@ -39,11 +39,22 @@ const start = async (): Promise<void> => {
     (await fillWithDemo(database, JSON.parse(readFileSync(env.DEMO_FILE, 'utf8')) as DemoData))
   )
     console.log('The database was empty: the demo is in it now.')
+  let stopping = false
   if (env.COUNT_AGAIN) await forgetCounts(database)
-  const regrading = await regradeRuns(database)
+  let regrading = await regradeRuns(database)
+  /** Once more, when what is going on has ended: runs were added. */
+  const countMore = async () => {
+    await regrading.done.catch(() => undefined)
+    if (stopping) return
+    regrading = await regradeRuns(database)
+    if (stopping) regrading.stop()
+  }
   const app = makeApp({
     ...{ store: database, logger, version, names: [...NAMES, ...addresses], webDir: WEB_DIR },
-    regrading: regrading.progress,
+    regrading: {
+      progress: () => regrading.progress(),
+      start: () => void countMore().catch((error: unknown) => logger.error(error)),
+    },
   })
   const { server, port } = await listenFrom(app, HOST, PORT)
   console.log(`Eager Contour is at http://${addresses[0] ?? HOST}:${port}/`)
@@ -52,7 +63,6 @@ const start = async (): Promise<void> => {
       'Anyone on this network can read and change everything in it. Without HOST only this machine can.',
     )
 
-  let stopping = false
   const stop = (): void => {
     if (stopping) return
     stopping = true

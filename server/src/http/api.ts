@@ -39,8 +39,14 @@ const backup =
     })
   }
 
+/** How far runs are graded again, and how that is begun. */
+export interface Counting {
+  readonly progress: () => RegradingAnswer
+  readonly start: () => void
+}
+
 /** The API's routes, from the table of resources. Every body and parameter is checked against the contract. */
-export const api = (store: Database, version: string, regrading: () => RegradingAnswer): Router => {
+export const api = (store: Database, version: string, regrading: Counting): Router => {
   const routes = Router()
   routes.get(
     '/health',
@@ -48,8 +54,8 @@ export const api = (store: Database, version: string, regrading: () => Regrading
   )
   routes.get('/backup', backup(store.file))
   routes.get('/library', sendLibrary(store))
-  routes.post('/library', addLibrary(store))
-  routes.get('/regrading', answering(regrading))
+  routes.post('/library', addLibrary(store, regrading.start))
+  routes.get('/regrading', answering(regrading.progress))
   for (const [name, table] of Object.entries(csvTables(store))) routes.get(`/csv/${name}`, table)
   const addList = (path: string, { query, read }: Listed) =>
     routes.get(

@@ -1,12 +1,12 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { LIMITS, type RegradingAnswer } from '@eager-contour/contract'
+import { LIMITS } from '@eager-contour/contract'
 import express, { type ErrorRequestHandler, type Express } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import type { Database } from '../store/database.ts'
-import { api } from './api.ts'
+import { api, type Counting } from './api.ts'
 import { guard } from './guard.ts'
 import { asProblem } from './problem.ts'
 
@@ -17,12 +17,12 @@ export interface AppOptions {
   /** Names besides this machine's own under which the server answers. */
   readonly names: readonly string[]
   /** How far the runs of an earlier version are graded again; if left out, there are none. */
-  readonly regrading?: () => RegradingAnswer
+  readonly regrading?: Counting
   /** The built web app; if left out, only the API is served. */
   readonly webDir?: string
 }
 
-const NONE = (): RegradingAnswer => ({ done: 0, total: 0, changed: 0 })
+const NONE: Counting = { progress: () => ({ done: 0, total: 0, changed: 0 }), start: () => undefined }
 const YEAR_SECONDS = 31_536_000
 
 /** Only our own scripts and workers; inline styles set by components; music fonts as data URLs. */

@@ -25,9 +25,9 @@ export const sendLibrary =
     response.end()
   }
 
-/** Adds a library from a file to what is there. */
+/** Adds a library from a file to what is there; its runs are counted afterwards. */
 export const addLibrary =
-  (store: Store): RequestHandler =>
+  (store: Store, onAdded: () => void): RequestHandler =>
   async (request, response) => {
     const folder = mkdtempSync(join(tmpdir(), 'eager-contour-library-'))
     const path = join(folder, 'library.zip')
@@ -46,6 +46,7 @@ export const addLibrary =
     try {
       await pipeline(request, limited, createWriteStream(path))
       response.json(await readLibrary(store, path, () => !stopped))
+      onAdded()
     } catch (error) {
       if (error instanceof LibraryError) throw new HttpProblem('invalid', error.message)
       throw error
