@@ -335,8 +335,9 @@ test('a line is opened from a file and reviewed; a broken file is reported', asy
   const before = await labelsOf(page)
   const xml = await saved(page, 'MusicXML')
   const midiFile = await saved(page, 'MIDI, the line')
+  const abc = await saved(page, 'ABC')
   const notes = (labels: readonly string[]) => labels.map((label) => label.split(', ').slice(0, 4).join(', '))
-  for (const file of [midiFile, xml]) {
+  for (const file of [midiFile, xml, abc]) {
     await page.getByRole('button', { name: 'Another', exact: true }).click()
     await expect.poll(() => labelsOf(page)).not.toEqual(before)
     await settled(page)

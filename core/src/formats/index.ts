@@ -1,6 +1,7 @@
-/** MusicXML and MIDI, read and written; ABC, read. */
+/** MusicXML, MIDI and ABC, read and written. */
 
 export { isAbc, readAbcChart } from './abc.ts'
+export { writeAbc } from './abcWrite.ts'
 export { readAbcLine, readMidiLine, readMidiTake, readMusicXmlLine } from './lineFile.ts'
 export { type MidiVoice, writeBandMidi, writeMidi, writeTakeMidi } from './midi.ts'
 export { writeMusicXml } from './musicxml.ts'

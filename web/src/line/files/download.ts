@@ -6,6 +6,7 @@ import {
   kitOf,
   type Line,
   type Stretch,
+  writeAbc,
   writeBandMidi,
   writeMidi,
   writeMusicXml,
@@ -38,6 +39,10 @@ export const saveMusicXml = (
       ...fingeredFor(line, instrument, fingering),
     }),
   )
+
+/** The line as it sounds, with its chords, as text. */
+export const saveAbc = (title: string, sounding: Analysis, line: Line, stretch: Stretch): void =>
+  saveFile(fileName(title, 'abc'), 'text/vnd.abc', writeAbc({ ...sounding.chart, title }, line, stretch))
 
 /** Strings and frets, for an instrument that has them, if it can play the line. */
 const fingeredFor = (line: Line, instrument: Instrument, wish?: FingeringWish) => {

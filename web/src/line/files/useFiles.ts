@@ -8,7 +8,7 @@ import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { lineReplaced } from '../editor/lineHistory.ts'
 import { useOpenLine } from '../editor/openLine.ts'
-import { saveBandMidi, saveMidi, saveMusicXml, saveWav } from './download.ts'
+import { saveAbc, saveBandMidi, saveMidi, saveMusicXml, saveWav } from './download.ts'
 
 /** The files that can be made of the line: notes, the line's sound, the band's; and notes read from a file. */
 export const useFiles = () => {
@@ -71,6 +71,11 @@ export const useFiles = () => {
       name: 'Print',
       description: 'The line on paper, for your instrument.',
       act: () => setTimeout(() => window.print()),
+    },
+    {
+      name: 'ABC',
+      description: 'The line with its chords as text, at concert pitch.',
+      act: () => saveAbc(title, sounding, concert, stretch),
     },
     {
       name: 'MusicXML',
