@@ -258,10 +258,10 @@ test('notes are detected through room noise at −40 dB, with the silence level 
   baseURL,
 }) => {
   // The silence level is set before the first note: a slow machine takes a while.
-  const later = wandering(16, 120, LEAD + 8, 60)
+  const later = wandering(16, 120, LEAD + 18, 60)
   const noisy = withNoise(await played('alto sax', later), -40)
   const file = saveAsWav(noisy, join(folder, 'noisy.wav'))
-  const { right, missed, octaves, onset } = compare(later, await listenTo(file, baseURL!, LEAD + 14, 14))
+  const { right, missed, octaves, onset } = compare(later, await listenTo(file, baseURL!, LEAD + 24, 14))
   expect(right, `not heard: ${missed.join(', ')}`).toBeGreaterThanOrEqual(0.97)
   expect(octaves).toBeLessThan(0.01)
   expect(onset).toBeLessThan(0.025)
