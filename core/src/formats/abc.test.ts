@@ -1,34 +1,18 @@
-import abcjs from 'abcjs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { soundedByAbcjs } from '../../test/abcjs.ts'
 import { randomFrom } from '../random/random.ts'
 import { wordReason } from '../wording/index.ts'
 import { isAbc, readAbcChart, readAbcNotes } from './abc.ts'
 import { readAbcLine } from './lineFile.ts'
 
-interface Sounded {
-  readonly cmd: string
-  readonly pitch: number
-  readonly start: number
-  readonly duration: number
-}
-/** Another reader of the same format. */
-const { parseOnly } = abcjs as unknown as {
-  parseOnly: (
-    text: string,
-  ) => readonly { setUpAudio: (options: object) => { tracks: readonly (readonly Sounded[])[] } }[]
-}
-
 /** The notes as abcjs plays them: pitches, and starts and ends in quarters. */
 const heardByAbcjs = (text: string) => {
-  const { tracks } = parseOnly(text)[0]!.setUpAudio({ chordsOff: true })
-  return tracks[0]!
-    .filter(({ cmd }) => cmd === 'note')
-    .map(({ pitch, start, duration }) => [
-      pitch,
-      Number((start * 4).toFixed(3)),
-      Number((duration * 4).toFixed(3)),
-    ])
+  return soundedByAbcjs(text).map(({ pitch, start, duration }) => [
+    pitch,
+    Number((start * 4).toFixed(3)),
+    Number((duration * 4).toFixed(3)),
+  ])
 }
 const heardByUs = (text: string) => {
   const outcome = readAbcNotes(text)

@@ -1,5 +1,5 @@
-import abcjs from 'abcjs'
 import { describe, expect, it } from 'vitest'
+import { soundedByAbcjs } from '../../test/abcjs.ts'
 import { analysed, eighths } from '../../test/changes.ts'
 import { composeLines } from '../line/compose/compose.ts'
 import { instrumentOf } from '../theory/instrument/instrument.ts'
@@ -15,23 +15,13 @@ const TUNE = analysed(
 const STRETCH = { from: 0, to: 3 }
 const RHYTHMS = ['eighths', 'triplets', 'mixed', 'syncopated', 'sixteenths', 'solo'] as const
 
-interface Sounded {
-  readonly cmd: string
-  readonly pitch: number
-  readonly start: number
-  readonly duration: number
-}
-const { parseOnly } = abcjs as unknown as {
-  parseOnly: (
-    text: string,
-  ) => readonly { setUpAudio: (options: object) => { tracks: readonly (readonly Sounded[])[] } }[]
-}
 /** The notes as abcjs plays them: pitch, start and duration in ticks. */
 const heardByAbcjs = (text: string) => {
-  const { tracks } = parseOnly(text)[0]!.setUpAudio({ chordsOff: true })
-  return tracks[0]!
-    .filter(({ cmd }) => cmd === 'note')
-    .map(({ pitch, start, duration }) => [Math.round(start * 1920), Math.round(duration * 1920), pitch])
+  return soundedByAbcjs(text).map(({ pitch, start, duration }) => [
+    Math.round(start * 1920),
+    Math.round(duration * 1920),
+    pitch,
+  ])
 }
 
 describe('writeAbc', () => {

@@ -69,7 +69,8 @@ export const bandCountedIn = (
   return [
     ...countInEvents(meter),
     ...later(
-      events.filter(({ tick }) => tick >= from),
+      // From the beginning with what leads into it, in the count-in.
+      events.filter(({ tick }) => from === 0 || tick >= from),
       bar - from,
     ),
   ].sort((a, b) => a.tick - b.tick)

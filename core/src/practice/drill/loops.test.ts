@@ -8,7 +8,7 @@ import { placesMsOf } from '../grade/places.ts'
 import { perfectPlayer, simulatedTake } from '../simulate/player.ts'
 import type { LoopPlan } from './exercise.ts'
 import { makeExerciseInKey } from './inKey.ts'
-import { onePass, passAt } from './loops.ts'
+import { looped, onePass, passAt } from './loops.ts'
 
 const TUNE = analysed('key: C major\n| Dm7 | G7 | Cmaj7 | A7 |')
 const made = (loop?: LoopPlan, to = 3, id = 'trumpet') => {
@@ -84,6 +84,18 @@ describe('an exercise in a loop', () => {
     expect(second!.filter(({ verdict }) => verdict === 'wrong').map(({ expected }) => expected)).toEqual([9])
     const places = placesMsOf(onePass(exercise))
     for (const { expected, onsetMs } of second!) expect(onsetMs).toBeCloseTo(places[expected!]!, 3)
+  })
+
+  it('an answer with a pickup begins before its bars: what is played there belongs to the answer', () => {
+    const spec = { rung: 'pickups', variant: 2, stretch: { from: 0, to: 3 }, tempo: 120 } as const
+    const once = makeExerciseInKey(TUNE, spec, instrumentOf('trumpet'))
+    if (!once.ok) throw new Error('there is something to play')
+    const answered = looped(once.value.exercise, TUNE.chart, { passes: 1, trade: false, answer: true })
+    expect(answered.loop!.heard[0]!.start).toBe(-720)
+    expect(answered.expected[0]!.start).toBe(4 * BAR - 720)
+    expect(passAt(answered, 4 * BAR - 720).listens).toBe(false)
+    expect(passAt(answered, 4 * BAR - 1200).listens).toBe(true)
+    expect(graded(answered, simulatedTake(answered, perfectPlayer)).marks.notes).toBe(100)
   })
 
   it('by ear: all of it is heard, and the same asked over the same bars after it', () => {

@@ -74,7 +74,9 @@ export const passAt = (
   const isNext = after > all && counted < last
   const pass = isNext ? counted + 1 : counted
   const inPass = isNext ? after - loop.period : after
-  const turn = loop.answer ? loop.length : loop.heard.length > 0 ? (expected[0]?.start ?? 0) : 0
+  const first = expected[0]?.start ?? 0
+  // An answer may begin with a pickup.
+  const turn = loop.answer ? Math.min(loop.length, first) : loop.heard.length > 0 ? first : 0
   return {
     pass,
     within: loop.answer && inPass >= loop.length ? inPass - loop.length : inPass,

@@ -1,10 +1,11 @@
 import { type Analysis, type Line, type NoteVerdict, type Stretch, scoreOf } from '@eager-contour/core'
-import { useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { useLayoutEffect, useMemo, useRef } from 'react'
 import { layoutSystems, type SystemLayout } from '../../notation/layout.ts'
 import { colourByVerdict } from '../../notation/staff/colourByVerdict.ts'
 import { loadEngraver } from '../../notation/staff/engraver.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
+import { useWidth } from '../../ui/useWidth.ts'
 
 interface RunStaffProps {
   readonly analysis: Analysis
@@ -20,12 +21,7 @@ interface RunStaffProps {
 /** The notes of a run on the staff, each in the colour of its verdict; what was played instead is above it. */
 export const RunStaff = ({ analysis, stretch, line, verdicts, played }: RunStaffProps) => {
   const host = useRef<HTMLDivElement>(null)
-  const [width, setWidth] = useState(0)
-  useLayoutEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setWidth(Math.floor(entry!.contentRect.width)))
-    observer.observe(host.current!)
-    return () => observer.disconnect()
-  }, [])
+  const width = useWidth(host)
   const score = useMemo(() => scoreOf(analysis.chart, line, stretch), [analysis, line, stretch])
   const other = useMemo(() => scoreOf(analysis.chart, played, stretch), [analysis, played, stretch])
   const { signature, pickup } = score
