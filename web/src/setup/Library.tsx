@@ -50,8 +50,8 @@ export const Library = () => {
       </h2>
       <p className="my-2 max-w-prose text-soft">
         All tunes, lines with their versions, phrases, exercises, set lists, goals and runs with their takes,
-        in an open format: JSON in a zip. Added to a library that is there, it brings what is missing and
-        changes nothing.
+        in an open format: JSON in a zip. Adding one brings in what is missing and changes nothing that you
+        have.
       </p>
       <div className="flex flex-wrap items-center gap-3">
         <a
