@@ -6,6 +6,7 @@ export { DEFAULT_SETTINGS } from './defaults.ts'
 export type { ErrorBody, ErrorCode } from './errors.ts'
 export { ID_PATTERN, LIMITS } from './limits.ts'
 export { GradingPart } from './parts.ts'
+export { type DayWordsAnswer, DayWordsBody } from './records/day.ts'
 export { type ExerciseAnswer, ExerciseBody, type SetListAnswer, SetListBody } from './records/exercise.ts'
 export { type GoalAnswer, GoalBody } from './records/goal.ts'
 export { type LineAnswer, LineBody, type LineVersionAnswer } from './records/line.ts'
@@ -14,7 +15,9 @@ export { EditBody } from './records/record.ts'
 export {
   type HeldTempoAnswer,
   type ItemAnswer,
+  type MemoryAnswer,
   type PlayedTimeAnswer,
+  type RecallAnswer,
   type RegradingAnswer,
   type RunAnswer,
   RunBody,

@@ -225,7 +225,9 @@ test('a player types an order of degrees; one that can’t be read is reported',
   await expect(page).toHaveURL(/order=R\+5\+3\+7/)
 })
 
-test('every level of hiding is reached with a key, and the run is the same', async ({ page }) => {
+test('every level of hiding is reached with a key; the run is the same, and logged as from memory', async ({
+  page,
+}) => {
   await page.goto('/stage/tune-breakwater?bars=1-2&rung=outline-up&tempo=260')
   await expect(page.getByTestId('trail')).toBeVisible()
   for (const shown of ['chord symbols only', 'numerals and the key', 'key name only']) {
@@ -235,8 +237,12 @@ test('every level of hiding is reached with a key, and the run is the same', asy
   }
   await expect(page.locator('main')).toContainText('E♭ major')
   await simulate(page, 0)
+  const saved = page.waitForRequest(
+    (request) => request.url().includes('/api/runs/') && request.method() === 'PUT',
+  )
   await page.keyboard.press('PageUp')
   await expect(result(page)).toContainText('move on', { timeout: 30_000 })
+  expect((await saved).postDataJSON()).toMatchObject({ fromMemory: true })
 })
 
 test('a MIDI file is graded; a broken one is reported', async ({ page }) => {

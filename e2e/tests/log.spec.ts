@@ -48,10 +48,18 @@ test('the log is sorted, searched in the player’s own names, and goes on as it
   await expect(page.getByText('Nothing matches “no such run”.')).toBeVisible()
 })
 
-test('a run is opened with its notes, written about, found by the words, deleted, and brought back', async ({
+test('a day and a run are written about; a run is opened with its notes, found by the words, deleted, and brought back', async ({
   page,
 }) => {
   await page.goto('/log')
+  const day = page.getByRole('table', { name: 'Minutes by day' }).getByRole('button').first()
+  await day.click()
+  await page.getByLabel('What you want to remember of this day').fill('Tired lips')
+  await page.getByLabel('What you want to remember of this day').blur()
+  const remembered = page.getByRole('region', { name: 'What is remembered' })
+  await expect(remembered).toContainText(/\d+ runs a day or more after the last one: \d+ in a hundred/)
+  await remembered.getByText('As a table').click()
+  await expect(remembered.getByRole('table').getByRole('row').nth(1)).toBeVisible()
   const runs = loggedRuns(page)
   await page.getByRole('searchbox', { name: 'Search runs' }).fill('chord scales close')
   await expect(runs.nth(1)).toContainText('close')
@@ -69,6 +77,7 @@ test('a run is opened with its notes, written about, found by the words, deleted
   await words.fill('Rushed the top of bar four')
   await words.blur()
   await page.getByRole('link', { name: 'Log' }).last().click()
+  await expect(day).toHaveAccessibleName(/Tired lips/)
   await page.getByRole('searchbox', { name: 'Search runs' }).fill('rushed')
   await expect(runs).toHaveCount(2)
   await runs.nth(1).getByRole('link').click()

@@ -7,6 +7,7 @@ import pino from 'pino'
 import { makeApp } from './http/app.ts'
 import { listenFrom, PortError } from './listen.ts'
 import { fillWithDemo } from './store/demo.ts'
+import { fitToLog } from './store/fitting.ts'
 import { openStore, StorageError } from './store/open.ts'
 import { forgetCounts, regradeRuns } from './store/regrading.ts'
 
@@ -20,6 +21,7 @@ const NAMES = (env.ALLOWED_HOSTS ?? '').split(',').filter((name) => name !== '')
 
 const version = '0.1.0'
 const MOST_PORT = 65_535
+const DAY_MS = 86_400_000
 
 /** This machine's addresses on its networks, if the server listens to all of them. */
 const addresses = ['0.0.0.0', '::'].includes(HOST)
@@ -34,9 +36,10 @@ const start = async (): Promise<void> => {
   if (!Number.isInteger(PORT) || PORT < 0 || PORT > MOST_PORT)
     throw new PortError(`PORT is “${PORT_TEXT}”: it has to be a number from 0 to ${MOST_PORT}.`)
   const database = await openStore(DATA_FILE, (news) => console.log(news))
+  const { DEMO_FILE } = env
   if (
-    env.DEMO_FILE &&
-    (await fillWithDemo(database, JSON.parse(readFileSync(env.DEMO_FILE, 'utf8')) as DemoData))
+    DEMO_FILE &&
+    (await fillWithDemo(database, () => JSON.parse(readFileSync(DEMO_FILE, 'utf8')) as DemoData))
   )
     console.log('The database was empty: the demo is in it now.')
   let stopping = false
@@ -49,6 +52,14 @@ const start = async (): Promise<void> => {
     regrading = await regradeRuns(database)
     if (stopping) regrading.stop()
   }
+  /** Fits the memory to the log when the runs are counted, and looks each day whether it is time again. */
+  const fit = () => {
+    regrading.done
+      .then(() => (stopping ? undefined : fitToLog(database, new Date(), () => stopping)))
+      .catch((error: unknown) => logger.error(error))
+  }
+  fit()
+  setInterval(fit, DAY_MS).unref()
   const app = makeApp({
     ...{ store: database, logger, version, names: [...NAMES, ...addresses], webDir: WEB_DIR },
     regrading: {

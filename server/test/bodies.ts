@@ -57,5 +57,6 @@ export const BODIES: Readonly<Record<string, Readonly<Record<string, unknown>>>>
     marks: { notes: 90 },
     take,
   },
+  'days/2026-11-20': { revision: 0, edit: 'edit-0007', words: 'slow' },
   settings: { revision: 0, edit: 'edit-0006', look: 'day', grading: { onTimeMs: 50 } },
 }

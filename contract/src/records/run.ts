@@ -1,5 +1,15 @@
-import type { LadderRun, Marks, Memory, RunVerdict, Take, Tally } from '@eager-contour/core'
+import type {
+  LadderRun,
+  Marks,
+  Memory,
+  MemoryFit,
+  MemoryParameters,
+  RunVerdict,
+  Take,
+  Tally,
+} from '@eager-contour/core'
 import {
+  IsBoolean,
   IsIn,
   IsInt,
   IsISO8601,
@@ -33,6 +43,8 @@ export class RunBody {
   @IsOptional() @IsInt() @Min(0) @Max(10_000) weakestBar?: number
   /** The saved line or the phrase that was played. */
   @IsOptional() @Matches(ID_PATTERN) line?: string
+  /** Whether its notes, or the tune's changes, were not shown. */
+  @IsOptional() @IsBoolean() fromMemory?: boolean
   @IsPart(() => TakePart) take: TakePart
 }
 
@@ -65,7 +77,8 @@ export interface RunPageAnswer {
 }
 
 /** Something that was practised and can fade, with what is remembered of it. */
-export interface ItemAnswer extends Pick<RunAnswer, 'tune' | 'rung' | 'key' | 'stretch' | 'line'> {
+export interface ItemAnswer
+  extends Pick<RunAnswer, 'tune' | 'rung' | 'key' | 'stretch' | 'line' | 'fromMemory'> {
   readonly id: string
   readonly memory: Memory
   /** The last runs, oldest first, two at most. */
@@ -84,6 +97,28 @@ export interface PlayedTimeAnswer {
   readonly at: string
   readonly seconds: number
   readonly runs: number
+}
+
+/** How the runs of a week went that came a day or more after the one before: what was foretold, and what came true. */
+export interface RecallAnswer {
+  /** Its Monday: “2026-11-23”. */
+  readonly week: string
+  readonly reviews: number
+  /** The share that was foretold to be remembered, 0 to 1, and the share that was. */
+  readonly foretold: number
+  readonly recalled: number
+}
+
+/** Which parameters foretell the player's memory, and how well. */
+export interface MemoryAnswer {
+  /** Runs that came a day or more after the one before. */
+  readonly reviews: number
+  /** Undefined while there are too few reviews to fit. */
+  readonly fit?: Pick<MemoryFit, 'usual' | 'fitted'> & {
+    /** Whether the fitted parameters are used: they foretell better. */
+    readonly isUsed: boolean
+    readonly parameters: MemoryParameters
+  }
 }
 
 /** How far the runs of an earlier grader are graded again. */

@@ -42,6 +42,7 @@ export {
   planSession,
   type WeakSpot,
 } from './plan/plan.ts'
+export { fitMemory, foretellsBetter, type ItemReview, LEAST_REVIEWS, type MemoryFit } from './schedule/fit.ts'
 export {
   type CellState,
   KEY_ORDER_NAMES,
@@ -54,8 +55,10 @@ export {
 } from './schedule/ladder.ts'
 export {
   type Freshness,
+  foretoldRecall,
   freshnessOf,
   type Memory,
+  type MemoryParameters,
   memoryOf,
   recallOf,
   remembered,

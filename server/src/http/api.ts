@@ -5,6 +5,7 @@ import { check, IdParams, type RegradingAnswer } from '@eager-contour/contract'
 import { type Request, type RequestHandler, Router } from 'express'
 import { copyDatabase } from '../store/copies.ts'
 import type { Database } from '../store/database.ts'
+import { readMemory } from '../store/memoryFit.ts'
 import type { Listed } from '../store/resource.ts'
 import { RESOURCES } from '../store/resources.ts'
 import { csvTables } from './csv.ts'
@@ -56,6 +57,10 @@ export const api = (store: Database, version: string, regrading: Counting): Rout
   routes.get('/library', sendLibrary(store))
   routes.post('/library', addLibrary(store, regrading.start))
   routes.get('/regrading', answering(regrading.progress))
+  routes.get(
+    '/memory',
+    answering(() => readMemory(store)),
+  )
   for (const [name, table] of Object.entries(csvTables(store))) routes.get(`/csv/${name}`, table)
   const addList = (path: string, { query, read }: Listed) =>
     routes.get(

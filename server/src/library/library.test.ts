@@ -97,6 +97,7 @@ const filled = async (name: string): Promise<Database> => {
       by: '2026-12-24',
     },
   })
+  await put(store, 'days', '2026-11-20', { ...edit('day'), words: 'the bridge at last' })
   await put(store, 'settings', 'settings', { ...edit('settings'), instrument: 'trumpet', player: 'Odile' })
   for (let at = 0; at < 30; at += 1)
     await put(store, 'runs', `run-${String(at).padStart(4, '0')}`, {
@@ -123,7 +124,7 @@ describe('the library', () => {
     const other = await openStore(join(folder, 'to.db'))
     const { added, kept } = await readLibrary(other, path)
     expect(kept).toBe(0)
-    expect(added).toBe(3 + 1 + 1 + 1 + 1 + 1 + 30 + 1)
+    expect(added).toBe(3 + 1 + 1 + 1 + 1 + 1 + 1 + 30 + 1)
     expect(await everything(other)).toEqual(await everything(store))
     // Twice is the same as once, and what was deleted stays deleted.
     expect(await readLibrary(other, path)).toEqual({ added: 0, kept: added })

@@ -1,4 +1,5 @@
 import type { Store } from '../store/database.ts'
+import { days } from '../store/days.ts'
 import { exercises } from '../store/exercises.ts'
 import { goals } from '../store/goals.ts'
 import { lines } from '../store/lines.ts'
@@ -49,6 +50,7 @@ export const LIBRARY_PARTS: readonly LibraryPart[] = [
   part('exercises', exercises),
   part('set-lists', setLists),
   part('goals', goals),
+  part('days', days),
   part('runs', runs, runsWithTakes),
   part('settings', settings, async function* (store) {
     yield [{ id: 'settings', ...((await settings.single!.read(store)) as object) }]

@@ -4,6 +4,7 @@ import { check, IdParams, LIMITS, type LibraryAnswer, type RunBody } from '@eage
 import { wordReason } from '@eager-contour/core'
 import { Unzip, UnzipInflate } from 'fflate'
 import type { Store } from '../store/database.ts'
+import { recountItems } from '../store/recounting.ts'
 import { writeRun } from '../store/runs.ts'
 import { runWords } from '../store/runWords.ts'
 import { readSettings } from '../store/settings.ts'
@@ -136,8 +137,12 @@ const eachLine = async (path: string, use: (lines: readonly Line[]) => Promise<v
   return { manifest, sums, counts }
 }
 
-/** A line as a record that the contract accepts, as it would come through the API. */
-const recordOf = ({ part, number, text }: Line) => {
+/**
+ * A line as a record that the contract accepts, as it would come through the API.
+ *
+ * @param isChecked whether it was looked at before: that takes longer than writing it
+ */
+const recordOf = ({ part, number, text }: Line, isChecked: boolean) => {
   const where = `${shown(part.name)}, line ${number}`
   let given: Record<string, unknown>
   try {
@@ -152,7 +157,9 @@ const recordOf = ({ part, number, text }: Line) => {
   // A run is written once, without revision; what is answered of it besides isn't sent back.
   const { seconds: _s, words, wordsRevision: _w, source: _o, ...run } = fields
   const isRun = part.name === 'runs.ndjson'
-  const body = check(part.resource.body, isRun ? run : edited)
+  const body = isChecked
+    ? { ok: true as const, value: isRun ? run : edited }
+    : check<object>(part.resource.body, isRun ? run : edited)
   if (!body.ok) {
     const [first] = body.problems
     throw new LibraryError(`${where} can’t be read. ${first ? wordReason(first) : ''}`.trim())
@@ -163,7 +170,7 @@ const recordOf = ({ part, number, text }: Line) => {
 /** Looks through a whole library without writing anything. */
 const examine = async (path: string): Promise<void> => {
   const { manifest, sums, counts } = await eachLine(path, async (lines) => {
-    for (const line of lines) recordOf(line)
+    for (const line of lines) recordOf(line, false)
   })
   let said: Partial<LibraryManifest>
   try {
@@ -197,17 +204,21 @@ export const readLibrary = async (
   await examine(path)
   let [added, kept] = [0, 0]
   const hasOwnSettings = (await readSettings(store)).revision > 0
-  await eachLine(path, async (lines) => {
-    if (!isWanted())
-      throw new LibraryError('Stopped. What was added until then is there; the same library adds the rest.')
-    await store.transaction(async (inside) => {
-      for (const line of lines) {
-        const isNew = await addRecord(inside, recordOf(line), hasOwnSettings)
-        if (isNew) added += 1
-        else kept += 1
-      }
+  try {
+    await eachLine(path, async (lines) => {
+      if (!isWanted())
+        throw new LibraryError('Stopped. What was added until then is there; the same library adds the rest.')
+      await store.transaction(async (inside) => {
+        for (const line of lines) {
+          const isNew = await addRecord(inside, recordOf(line, true), hasOwnSettings)
+          if (isNew) added += 1
+          else kept += 1
+        }
+      })
     })
-  })
+  } finally {
+    if (added > 0) await recountItems(store)
+  }
   return { added, kept }
 }
 

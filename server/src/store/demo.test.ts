@@ -75,8 +75,8 @@ const DEMO: DemoData = {
 describe('fillWithDemo', () => {
   it('fills an empty database, once', async () => {
     const database = await openStore(join(folder, 'demo.db'))
-    expect(await fillWithDemo(database, DEMO)).toBe(true)
-    expect(await fillWithDemo(database, DEMO)).toBe(false)
+    expect(await fillWithDemo(database, () => DEMO)).toBe(true)
+    expect(await fillWithDemo(database, () => DEMO)).toBe(false)
     expect((await listTunes(database)).map(({ title }) => title)).toEqual(['Jetty'])
     expect(await listLines(database, 'tune-demo-1')).toHaveLength(1)
     expect(await listTuneRuns(database, 'tune-demo-1')).toMatchObject([
@@ -90,13 +90,13 @@ describe('fillWithDemo', () => {
   it('refuses a demo that does not match the contract, and leaves the database empty', async () => {
     const database = await openStore(join(folder, 'broken.db'))
     await expect(
-      fillWithDemo(database, { ...DEMO, tunes: [{ ...DEMO.tunes[0]!, id: 'x' }] }),
+      fillWithDemo(database, () => ({ ...DEMO, tunes: [{ ...DEMO.tunes[0]!, id: 'x' }] })),
     ).rejects.toThrow(/does not match the contract/)
     await expect(
-      fillWithDemo(database, { ...DEMO, settings: { ...DEMO.settings, look: 'dusk' as 'day' } }),
+      fillWithDemo(database, () => ({ ...DEMO, settings: { ...DEMO.settings, look: 'dusk' as 'day' } })),
     ).rejects.toThrow(/does not match the contract/)
     await expect(
-      fillWithDemo(database, { ...DEMO, lines: [{ ...DEMO.lines[0]!, tune: 'tune-unknown' }] }),
+      fillWithDemo(database, () => ({ ...DEMO, lines: [{ ...DEMO.lines[0]!, tune: 'tune-unknown' }] })),
     ).rejects.toThrow()
     expect(await listTunes(database)).toEqual([])
     await database.close()

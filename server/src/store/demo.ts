@@ -11,6 +11,7 @@ import {
 import type { Store } from './database.ts'
 import { writeLine } from './lines.ts'
 import { writePhrase } from './phrases.ts'
+import { recountItems } from './recounting.ts'
 import { writeRun } from './runs.ts'
 import { writeSettings } from './settings.ts'
 import { TuneEntity, writeTune } from './tunes.ts'
@@ -26,9 +27,12 @@ const valid = <T extends object>(type: new () => T, value: unknown): T => {
 /**
  * Fills an empty database with the demo, completely or not at all, through the same checks and writes as the API.
  * Returns whether it was empty.
+ *
+ * @param readDemo reads it, if it is needed
  */
-export const fillWithDemo = async (database: Store, demo: DemoData): Promise<boolean> => {
+export const fillWithDemo = async (database: Store, readDemo: () => DemoData): Promise<boolean> => {
   if ((await database.manager.count(TuneEntity)) > 0) return false
+  const demo = readDemo()
   const checked = {
     tunes: demo.tunes.map(({ id, ...tune }) => ({
       ...valid(IdParams, { id }),
@@ -50,6 +54,7 @@ export const fillWithDemo = async (database: Store, demo: DemoData): Promise<boo
     for (const { id, body } of checked.lines) await writeLine(store, id, body)
     for (const { id, body } of checked.phrases) await writePhrase(store, id, body)
     for (const { id, body } of checked.runs) await writeRun(store, id, body, 'later')
+    await recountItems(store)
     await writeSettings(store, checked.settings)
   })
   return true

@@ -5,6 +5,7 @@ import type { Database, Store } from './database.ts'
 import { type GradedAgain, gradeAgain } from './gradeAgain.ts'
 import { recountItem } from './items.ts'
 import { isWhole } from './json.ts'
+import { nextTurn, recountItems } from './recounting.ts'
 import { RunEntity, TakeEntity } from './runEntities.ts'
 import { isTallied, leastOf, searchedOf, tuneRunsToCount } from './runs.ts'
 import { addTallies } from './tallies.ts'
@@ -37,8 +38,9 @@ export const regradeRuns = async (database: Database): Promise<Regrading> => {
       const ids = waiting.slice(progress.done, progress.done + BATCH).map(({ run }) => run)
       const changed = await database.transaction((inside) => regradeBatch(inside, ids))
       progress = { ...progress, done: progress.done + ids.length, changed: progress.changed + changed }
-      await new Promise((next) => setImmediate(next))
+      await nextTurn()
     }
+    if (!stopped && waiting.length > 0) await recountItems(database)
   }
   const done = work()
   // What can't be graded now is tried again at the next start.

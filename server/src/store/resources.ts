@@ -1,3 +1,4 @@
+import { days } from './days.ts'
 import { exercises } from './exercises.ts'
 import { goals } from './goals.ts'
 import { lines } from './lines.ts'
@@ -19,5 +20,6 @@ export const RESOURCES: readonly Resource[] = [
   runs,
   runWords,
   goals,
+  days,
   settings,
 ]

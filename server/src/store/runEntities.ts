@@ -19,9 +19,13 @@ export class RunEntity {
   @Column('text') source: string
   @Column('integer', { nullable: true }) weakestBar: number | null
   @Column('text', { nullable: true }) line: string | null
+  /** Whether its notes, or the tune's changes, were not shown. */
+  @Column('boolean', { default: false }) fromMemory: boolean
+  /** How likely it was that it would be remembered, 0 to 1; null within a day of the run before. */
+  @Column('real', { nullable: true }) foretold: number | null
   /** From the first beat to the last note. */
   @Column('real', { default: 0 }) seconds: number
-  /** Its words as the log shows them, but for the tune's title: what is searched. */
+  /** Its words as the log shows them, but for the tune's title, in small letters: what is searched. */
   @Column('text', { default: '' }) searched: string
   /** The lowest of its marks. */
   @Column('integer', { default: 0 }) least: number
@@ -50,6 +54,8 @@ export const answerOf = ({
   line,
   least: _least,
   searched: _searched,
+  foretold: _foretold,
+  fromMemory,
   revision,
   removed: _removed,
   ...row
@@ -59,4 +65,5 @@ export const answerOf = ({
   stretch: { from: fromBar, to: toBar },
   ...(weakestBar === null ? {} : { weakestBar }),
   ...(line === null ? {} : { line }),
+  ...(fromMemory ? { fromMemory } : {}),
 })

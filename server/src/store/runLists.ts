@@ -2,6 +2,7 @@ import {
   type HeldTempoAnswer,
   LIMITS,
   type PlayedTimeAnswer,
+  type RecallAnswer,
   type RunAnswer,
   type RunOrder,
   type RunPageAnswer,
@@ -42,8 +43,8 @@ const ORDERS: Readonly<Record<RunOrder, readonly string[]>> = {
 
 /** Where a word is searched: in the words of a run as the log shows them, in the player's own, in its tune's title. */
 const found = (word: string): string =>
-  `(run.searched LIKE :${word} ESCAPE '\\' OR run.words LIKE :${word} ESCAPE '\\'
-    OR run.tune IN (SELECT id FROM tunes WHERE title LIKE :${word} ESCAPE '\\'))`
+  `(instr(run.searched, :${word}) > 0 OR (run.words <> '' AND run.words LIKE :${word}Pattern ESCAPE '\\')
+    OR run.tune IN (SELECT id FROM tunes WHERE title LIKE :${word}Pattern ESCAPE '\\'))`
 
 const asPattern = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`
 
@@ -57,7 +58,10 @@ export const pageOfRuns = async (
   if (sort === 'tune') query.leftJoin('tunes', 'tuneOf', 'tuneOf.id = run.tune')
   if (tune !== undefined) query.andWhere('run.tune = :tune', { tune })
   for (const [at, word] of words.entries())
-    query.andWhere(found(`word${at}`), { [`word${at}`]: asPattern(word) })
+    query.andWhere(found(`word${at}`), {
+      [`word${at}`]: word.toLowerCase(),
+      [`word${at}Pattern`]: asPattern(word),
+    })
   const total = await query.getCount()
   for (const column of ORDERS[sort]) query.addOrderBy(column, order === 'asc' ? 'ASC' : 'DESC')
   if (sort !== 'date') query.addOrderBy('run.playedAt', 'DESC')
@@ -113,6 +117,22 @@ export const playedTimes = async (
      SUM(seconds) AS seconds, COUNT(*) AS runs FROM runs
      WHERE removed = 0 AND playedAt >= ? AND source <> 'simulated' ${tune === undefined ? '' : 'AND tune = ?'}
      GROUP BY 1 ORDER BY 1`,
+    tune === undefined ? [since] : [since, tune],
+  )
+
+/**
+ * What was foretold of the runs of each week that came a day or more after the one before, and what came true; the oldest week
+ * first. A run counts as remembered unless its verdict is again.
+ */
+export const recallByWeek = async (
+  store: Store,
+  { tune, since = '' }: SinceQuery,
+): Promise<readonly RecallAnswer[]> =>
+  store.manager.query(
+    `SELECT date(playedAt, '-6 days', 'weekday 1') AS week, COUNT(*) AS reviews, AVG(foretold) AS foretold,
+     AVG(verdict <> 'again') AS recalled FROM runs
+     WHERE removed = 0 AND playedAt >= ? AND foretold IS NOT NULL ${tune === undefined ? '' : 'AND tune = ?'}
+     GROUP BY week ORDER BY week`,
     tune === undefined ? [since] : [since, tune],
   )
 

@@ -13,9 +13,10 @@ import { NotFoundError } from './errors.ts'
 import { gradeAgain } from './gradeAgain.ts'
 import { countRun, ItemEntity, type ItemRun, listItems } from './items.ts'
 import { isWhole } from './json.ts'
+import { MemoryFitEntity } from './memoryFit.ts'
 import { listed, resource } from './resource.ts'
 import { answerOf, RunEntity, TakeEntity } from './runEntities.ts'
-import { heldTempos, lastRuns, pageOfRuns, playedTimes } from './runLists.ts'
+import { heldTempos, lastRuns, pageOfRuns, playedTimes, recallByWeek } from './runLists.ts'
 import { addTallies, listTallies, TallyEntity } from './tallies.ts'
 
 export const readRun = async (store: Store, id: string): Promise<RunWithTakeAnswer> => {
@@ -44,7 +45,7 @@ export const searchedOf = ({
   state,
   verdict,
 }: Pick<RunBody, 'rung' | 'key' | 'tempo' | 'state' | 'verdict'>): string =>
-  [rung.replaceAll('-', ' '), key, tempo, state === 'abandoned' ? state : verdict].join(' ')
+  [rung.replaceAll('-', ' '), key, tempo, state === 'abandoned' ? state : verdict].join(' ').toLowerCase()
 
 /** Whether a run is counted: what a simulated player plays is nobody's practice. */
 export const isTallied = ({ source }: Pick<RunEntity, 'source'>): boolean => source !== 'simulated'
@@ -52,19 +53,28 @@ export const isTallied = ({ source }: Pick<RunEntity, 'source'>): boolean => sou
 /**
  * A run is written once: the same id again is the same run. Its item and its tallies are brought up to date with it.
  *
- * @param tallied `later`: it is counted after the start, with those of an earlier version
+ * @param counted `later`: its notes and its item are counted with those of others, afterwards
  */
 export const writeRun = async (
   store: Store,
   id: string,
   body: RunBody,
-  tallied: 'now' | 'later' = 'now',
+  counted: 'now' | 'later' = 'now',
 ): Promise<RunAnswer> =>
   store.transaction(async (inside) => {
     const { manager } = inside
     const known = await manager.findOneBy(RunEntity, { id })
     if (known) return answerOf(known)
-    const { take, stretch, playedAt, marks, weakestBar = null, line = null, ...fields } = body
+    const {
+      take,
+      stretch,
+      playedAt,
+      marks,
+      weakestBar = null,
+      line = null,
+      fromMemory = false,
+      ...fields
+    } = body
     const row = manager.create(RunEntity, {
       ...fields,
       id,
@@ -75,6 +85,7 @@ export const writeRun = async (
       source: take.source,
       weakestBar,
       line,
+      fromMemory,
       least: leastOf(marks),
       searched: searchedOf(body),
       seconds: Math.max(0, ...take.notes.map(({ onsetMs }) => onsetMs)) / 1000,
@@ -83,20 +94,22 @@ export const writeRun = async (
       revision: 0,
     })
     await manager.insert(RunEntity, row)
-    const counted = !isTallied(row)
+    const tallies = !isTallied(row)
       ? []
-      : tallied === 'later'
+      : counted === 'later'
         ? null
         : (await gradeAgain(inside, row, take)).tallies
-    await manager.insert(TakeEntity, { run: id, take, tallies: counted, grader: take.grader })
-    if (counted) await addTallies(manager, row, counted)
-    await countRun(manager, row, tuneRunsToCount(manager))
+    await manager.insert(TakeEntity, { run: id, take, tallies, grader: take.grader })
+    if (tallies) await addTallies(manager, row, tallies)
+    if (counted === 'later') return answerOf(row)
+    const foretold = await countRun(manager, row, tuneRunsToCount(manager))
+    if (foretold !== undefined) await manager.update(RunEntity, { id }, { foretold })
     return answerOf(row)
   })
 
 export const runs = resource({
   path: 'runs',
-  entities: [RunEntity, TakeEntity, ItemEntity, TallyEntity],
+  entities: [RunEntity, TakeEntity, ItemEntity, TallyEntity, MemoryFitEntity],
   body: RunBody,
   list: listed(RunsQuery, pageOfRuns),
   lists: {
@@ -105,6 +118,7 @@ export const runs = resource({
     items: listed(TuneQuery, listItems),
     tallies: listed(DayQuery, listTallies),
     times: listed(SinceQuery, playedTimes),
+    recall: listed(SinceQuery, recallByWeek),
   },
   read: readRun,
   write: writeRun,

@@ -1,4 +1,5 @@
 import {
+  type DayWordsAnswer,
   type ExerciseAnswer,
   type GoalAnswer,
   type HeldTempoAnswer,
@@ -6,8 +7,10 @@ import {
   LIMITS,
   type LineAnswer,
   type LineVersionAnswer,
+  type MemoryAnswer,
   type PhraseAnswer,
   type PlayedTimeAnswer,
+  type RecallAnswer,
   type RegradingAnswer,
   type RunAnswer,
   type RunPageAnswer,
@@ -33,6 +36,7 @@ export const ALL_TAGS = [
   'setLists',
   'runs',
   'goals',
+  'days',
   'settings',
 ] as const
 
@@ -101,6 +105,18 @@ export const api = createApi({
     }),
     /** How far an earlier grader's runs are graded again. */
     regrading: builder.query<RegradingAnswer, void>({ query: () => 'regrading' }),
+    /** By which parameters the memory is counted. */
+    memory: builder.query<MemoryAnswer, void>({ query: () => 'memory', providesTags: ['runs'] }),
+    /** Week by week, what was foretold to be remembered, and what was. */
+    recall: builder.query<readonly RecallAnswer[], SinceQuery>({
+      query: (params) => ({ url: 'runs/recall', params }),
+      providesTags: ['runs'],
+    }),
+    /** The days of which the player wrote something. */
+    days: builder.query<readonly DayWordsAnswer[], SinceQuery>({
+      query: (params) => ({ url: 'days', params }),
+      providesTags: ['days'],
+    }),
     heldTempos: builder.query<readonly HeldTempoAnswer[], SinceQuery>({
       query: (params) => ({ url: 'runs/tempos', params }),
       providesTags: ['runs'],
@@ -141,5 +157,8 @@ export const {
   useTalliesQuery,
   usePlayedTimesQuery,
   useRegradingQuery,
+  useMemoryQuery,
+  useRecallQuery,
+  useDaysQuery,
   useSettingsQuery,
 } = api

@@ -13,6 +13,7 @@ const TAG_BY_PATH = {
   'set-lists': 'setLists',
   runs: 'runs',
   goals: 'goals',
+  days: 'days',
   'run-words': 'runs',
   settings: 'settings',
 } as const

@@ -12,6 +12,7 @@ import { SearchField } from '../ui/SearchField.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { usePageTitle } from '../ui/usePageTitle.ts'
 import { PlayedCalendar } from './PlayedCalendar.tsx'
+import { Remembered } from './Remembered.tsx'
 import { RunTable } from './RunTable.tsx'
 import { useRunEdits } from './useRunEdits.ts'
 import { WeakPlaces } from './WeakPlaces.tsx'
@@ -42,10 +43,8 @@ export const LogPage = () => {
   const searched = useDeferredValue(search).trim()
   const [{ weeks }, setRange] = useKept('log', USUAL_RANGE)
   const since = weeks === 0 ? undefined : dayOf(subWeeks(new Date(), weeks))
-  const { data: tempos } = useHeldTemposQuery({
-    ...(tune === '' ? {} : { tune }),
-    ...(since === undefined ? {} : { since }),
-  })
+  const range = { ...(tune === '' ? {} : { tune }), ...(since === undefined ? {} : { since }) }
+  const { data: tempos } = useHeldTemposQuery(range)
   return (
     <div className="mx-auto w-full max-w-6xl px-5 pb-10">
       <div className="flex flex-wrap items-end justify-between gap-3 py-4">
@@ -99,6 +98,7 @@ export const LogPage = () => {
           </Suspense>
         )}
       </div>
+      <Remembered range={range} />
       <RunTable tune={tune} search={searched} titles={titles} />
     </div>
   )

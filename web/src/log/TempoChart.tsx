@@ -1,26 +1,11 @@
 import type { HeldTempoAnswer } from '@eager-contour/contract'
-import {
-  CategoryScale,
-  Chart as ChartJs,
-  Legend,
-  LinearScale,
-  LineElement,
-  PointElement,
-  Tooltip,
-} from 'chart.js'
 import { groups, rollup, sort } from 'd3-array'
 import { format } from 'date-fns'
 import { Line } from 'react-chartjs-2'
 import { useSettings } from '../settings/settings.ts'
 import { writtenKey } from '../tune/written.ts'
+import { token } from './chart.ts'
 
-ChartJs.register(CategoryScale, LinearScale, PointElement, LineElement, Tooltip, Legend)
-
-ChartJs.defaults.font.family = "'Atkinson Hyperlegible Next Variable', sans-serif"
-ChartJs.defaults.font.size = 14
-
-const token = (name: string): string =>
-  getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 const COLOURS = ['--madder', '--lichen', '--saffron', '--heather', '--ink', '--soft']
 const POINTS = ['circle', 'rect', 'triangle', 'rectRot', 'cross', 'star'] as const
 

@@ -12,7 +12,7 @@ import {
 } from '@eager-contour/core'
 import { group } from 'd3-array'
 import { useMemo } from 'react'
-import { useTuneRunsQuery } from '../data/api.ts'
+import { useMemoryQuery, useTuneRunsQuery } from '../data/api.ts'
 import type { OpenTune } from '../tune/useTune.ts'
 
 export interface Ladder {
@@ -28,6 +28,8 @@ const place = (rung: string, tonic: string): string => `${rung} ${pitchClassOf(f
 /** The state of every rung in every key over the stretch. */
 export const useLadder = ({ tune, sounding, stretch }: OpenTune, order: KeyOrder): Ladder => {
   const { data: runs } = useTuneRunsQuery(tune.id)
+  const { data: memory } = useMemoryQuery()
+  const parameters = memory?.fit?.isUsed ? memory.fit.parameters : undefined
   return useMemo(() => {
     const own: Key = sounding.chart.key ?? sounding.readings[0]?.key ?? { tonic: 'C', mode: 'major' }
     const here = (runs ?? []).filter(
@@ -43,7 +45,7 @@ export const useLadder = ({ tune, sounding, stretch }: OpenTune, order: KeyOrder
     return {
       keys: keysInOrderOf(own, order),
       runs: runsOf,
-      cell: (rung, key) => ladderCell(rungOf(rung), [...runsOf(rung, key)].reverse(), now),
+      cell: (rung, key) => ladderCell(rungOf(rung), [...runsOf(rung, key)].reverse(), now, parameters),
     }
-  }, [runs, tune.id, sounding, stretch, order])
+  }, [runs, parameters, tune.id, sounding, stretch, order])
 }

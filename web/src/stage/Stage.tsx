@@ -70,7 +70,10 @@ const CONTINUE_LABELS: Readonly<Record<string, string>> = {
 export const Stage = ({ open, exercise, written, line, title, hide, byItself, propose }: StageProps) => {
   const navigate = useNavigate()
   const { instrument } = useSettings()
-  const unsavedRun = useUnsavedRun({ open, exercise, line, title })
+  const [hidden, setHidden] = useState(hide)
+  const leastHidden = useRef(hide)
+  leastHidden.current = Math.min(leastHidden.current, hidden)
+  const unsavedRun = useUnsavedRun({ open, exercise, line, title, leastHidden })
   const onPlayed = useCallback((take: Take) => keepUnsavedRun(unsavedRun(take)), [unsavedRun])
   const shift = instrument.written.semitones
   const [rules] = useGradeRules()
@@ -96,7 +99,6 @@ export const Stage = ({ open, exercise, written, line, title, hide, byItself, pr
   useSessionBlock(run)
   const [armed, setArmed] = useArmed(true)
   const [trouble, setTrouble] = useState<string>()
-  const [hidden, setHidden] = useState(hide)
   const [byNote, setByNote] = useState(false)
   const simulated = simulatedChoice.use()
   const [sounding, setSounding] = useState<ReadonlySet<number>>(new Set())
@@ -130,9 +132,10 @@ export const Stage = ({ open, exercise, written, line, title, hide, byItself, pr
   const again = useCallback(() => {
     saving.dismiss()
     begun.current = new Date().toISOString()
+    leastHidden.current = hidden
     lowBefore.current = lowMsHeard()
     run.start(simulated)
-  }, [saving.dismiss, run.start, simulated])
+  }, [saving.dismiss, run.start, simulated, hidden])
   const onFile = async (file: File) => {
     setTrouble(undefined)
     saving.dismiss()

@@ -87,7 +87,8 @@ const BlockRow = ({ block, title, onLater }: BlockRowProps) => {
         </Link>
         <span className="text-lg text-soft">
           {' '}
-          · {title}, {barsText(block.stretch)} ·{' '}
+          · {title}, {barsText(block.stretch)}
+          {block.fromMemory ? ', from memory' : ''} ·{' '}
           {writtenKey(`${block.key.tonic} ${block.key.mode}`, instrument)} at {block.tempo}
         </span>
         <p className="text-soft">{wordReason(block.why)}</p>

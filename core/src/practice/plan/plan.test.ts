@@ -55,6 +55,27 @@ const randomInput = (seed: number): PlanInput => {
 }
 
 describe('planSession', () => {
+  it('brings back what was played from memory as such, beside the same with the notes shown', () => {
+    const { items, ...input } = randomInput(3)
+    const memory = memoryOf([{ verdict: 'solid', playedAt: '2026-01-01T10:00:00.000Z' }])!
+    const item: PracticeItem = {
+      ...{
+        id: 'a',
+        tune: input.tunes[0]!.id,
+        rung: 'outline-up',
+        key: KEYS[0]!,
+        stretch: { from: 0, to: 3 },
+      },
+      ...{ memory, recent: [{ tempo: 60, verdict: 'solid' }] },
+    }
+    const due = planSession({ ...input, minutes: 60, items: [item, { ...item, id: 'b', fromMemory: true }] })
+      .filter(({ kind }) => kind === 'due')
+      .map(({ fromMemory, id }) => [fromMemory ?? false, id])
+    expect(items.length).toBeGreaterThan(0)
+    expect(new Set(due.map(([shown]) => shown))).toEqual(new Set([false, true]))
+    expect(new Set(due.map(([, id]) => id)).size).toBe(2)
+  })
+
   it('over 1,000 random logs: within its minutes, one new thing at most, the most faded first, a reason for each block', () => {
     for (let seed = 1; seed <= 1000; seed += 1) {
       const input = randomInput(seed)

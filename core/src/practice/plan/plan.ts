@@ -19,6 +19,8 @@ export interface PracticeItem {
   readonly stretch: Stretch
   /** The line or phrase that is played. */
   readonly line?: string
+  /** Whether its notes, or the tune's changes, are not shown. */
+  readonly fromMemory?: boolean
   readonly memory: Memory
   /** The last runs, oldest first, two at most. */
   readonly recent: readonly LadderRun[]
@@ -48,6 +50,8 @@ export interface PlanBlock {
   readonly stretch: Stretch
   readonly tempo: number
   readonly line?: string
+  /** Whether its notes, or the tune's changes, are not shown. */
+  readonly fromMemory?: boolean
   /** Whole minutes, at least one. */
   readonly minutes: number
   readonly why: Reason
@@ -168,14 +172,15 @@ interface Known extends PlanInput {
 const blockOf = (
   { byId }: Pick<Known, 'byId'>,
   kind: BlockKind,
-  what: Pick<PlanBlock, 'tune' | 'rung' | 'key' | 'stretch' | 'tempo' | 'line' | 'why'>,
+  what: Pick<PlanBlock, 'tune' | 'rung' | 'key' | 'stretch' | 'tempo' | 'line' | 'fromMemory' | 'why'>,
 ): PlanBlock => {
-  const { tune, rung, key, stretch, line } = what
-  const { line: _line, ...rest } = what
-  const id = [tune, rung, classOf(key), stretch.from, stretch.to, line ?? ''].join(' ')
+  const { tune, rung, key, stretch, line, fromMemory, tempo, why } = what
+  const place = [tune, rung, classOf(key), stretch.from, stretch.to, line ?? '']
   return {
-    ...{ ...rest, id, kind },
+    ...{ tune, rung, key, stretch, tempo, why, kind },
+    id: [...place, ...(fromMemory ? ['from memory'] : [])].join(' '),
     ...(line === undefined ? {} : { line }),
+    ...(fromMemory ? { fromMemory } : {}),
     minutes: minutesOf(kind, byId.get(tune)!, stretch, what.tempo),
   }
 }
@@ -319,6 +324,7 @@ const newOf = (known: Known): PlanBlock | undefined => {
     (item) =>
       item.tune === tune &&
       item.line === undefined &&
+      !item.fromMemory &&
       item.stretch.from === stretch.from &&
       item.stretch.to === stretch.to,
   )

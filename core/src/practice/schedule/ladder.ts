@@ -3,7 +3,7 @@ import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import { type Key, keysOfMode } from '../../theory/pitch/key.ts'
 import type { RungRow } from '../drill/rung.ts'
 import { isHeld, type RunVerdict } from '../grade/rules.ts'
-import { freshnessOf, memoryOf } from './memory.ts'
+import { freshnessOf, type MemoryParameters, memoryOf } from './memory.ts'
 import { type LadderRun, nextTempo } from './tempo.ts'
 
 /** How a rung stands in a key; "not due" is a solid one that need not be repeated yet, "fading" one that was left too long. */
@@ -31,16 +31,22 @@ const DAY_MS = 86_400_000
 /**
  * The state of a rung in a key, from its runs, at a moment.
  *
+ * @param parameters of the memory; those of FSRS's authors if left out
  * @example
  * ladderCell(rungOf('roots'), [{ tempo: 60, verdict: 'solid', playedAt: '2026-01-01' }], new Date('2026-01-01')).state
  * // 'not due'
  */
-export const ladderCell = (rung: RungRow, runs: readonly KeyedRun[], now: Date): LadderCell => {
+export const ladderCell = (
+  rung: RungRow,
+  runs: readonly KeyedRun[],
+  now: Date,
+  parameters?: MemoryParameters,
+): LadderCell => {
   const tempo = nextTempo(rung, runs)
   const last = runs.at(-1)
   if (!last) return { state: 'not tried', runs: 0, tempo }
   const played = { runs: runs.length, last: last.verdict, tempo }
-  const memory = memoryOf(runs)
+  const memory = memoryOf(runs, parameters)
   if (!memory || !isHeld(last.verdict)) return { ...played, state: last.verdict }
   const left = Date.parse(memory.due) - now.getTime()
   if (left > 0) return { ...played, state: 'not due', dueInDays: Math.ceil(left / DAY_MS) }

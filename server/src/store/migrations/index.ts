@@ -5,6 +5,7 @@ import { Goals1765400000000 } from './goals.ts'
 import { Grading1764500000000 } from './grading.ts'
 import { Items1765200000000 } from './items.ts'
 import { Marks1764300000000 } from './marks.ts'
+import { Memory1765500000000 } from './memory.ts'
 import { Phrases1764200000000 } from './phrases.ts'
 import { PlainNames1764600000000 } from './plainNames.ts'
 import { Readings1764100000000 } from './readings.ts'
@@ -31,4 +32,5 @@ export const MIGRATIONS = [
   Items1765200000000,
   Tallies1765300000000,
   Goals1765400000000,
+  Memory1765500000000,
 ]

@@ -9,6 +9,8 @@ export interface UnsavedRun {
   readonly title: string
   readonly exercise: Exercise
   readonly line: string | undefined
+  /** Whether its notes, or the tune's changes, were not shown. */
+  readonly fromMemory?: boolean
   readonly take: Take
 }
 
@@ -25,7 +27,7 @@ export const readUnsavedRun = async (): Promise<UnsavedRun | undefined> => {
 
 /** The run as it is logged. */
 export const runEdit = (
-  { tune, title, exercise, line, take }: UnsavedRun,
+  { tune, title, exercise, line, fromMemory, take }: UnsavedRun,
   grade: Grade,
   state: 'finished' | 'abandoned',
 ): Edit => {
@@ -48,6 +50,7 @@ export const runEdit = (
       take,
       ...(grade.weakestBar === undefined ? {} : { weakestBar: grade.weakestBar }),
       ...(line === undefined ? {} : { line }),
+      ...(fromMemory ? { fromMemory } : {}),
     },
   }
 }

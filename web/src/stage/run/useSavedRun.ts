@@ -1,6 +1,7 @@
 import { type Exercise, type Grade, type GradeRules, gradeTake, type Take } from '@eager-contour/core'
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
 import { sendEdit } from '../../data/outbox.ts'
+import { hiddenFromMemory } from '../../practice/fromMemory.ts'
 import { useAppDispatch } from '../../store/store.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
 import type { Run } from './run.ts'
@@ -12,18 +13,25 @@ interface RunDescription {
   /** The saved line or the phrase that is played, by its id. */
   readonly line: string | undefined
   readonly title: string
+  /** How little was hidden at any time of the run: see HIDING. */
+  readonly leastHidden: RefObject<number>
 }
 
-/** Describes a take for saving: the tune, the title and the exercise with it. */
+/** Describes a take for saving: the tune, the title and the exercise with it, and whether it was played from memory. */
 export const useUnsavedRun = ({
   open,
   exercise,
   line,
   title,
+  leastHidden,
 }: RunDescription): ((take: Take) => UnsavedRun) =>
   useCallback(
-    (take) => ({ tune: open.tune.id, title: `${title}, ${open.tune.title}`, exercise, line, take }),
-    [open.tune, title, exercise, line],
+    (take) => ({
+      tune: open.tune.id,
+      title: `${title}, ${open.tune.title}`,
+      ...{ exercise, line, take, fromMemory: leastHidden.current >= hiddenFromMemory(line) },
+    }),
+    [open.tune, title, exercise, line, leastHidden],
   )
 
 /** A run that was interrupted: the player decides whether it is saved. */
