@@ -16,6 +16,12 @@ export interface LibraryAnswer {
   readonly kept: number
 }
 
+/** How far a library that is being added is; undefined records until it is looked through. */
+export interface LibraryProgressAnswer {
+  readonly done: number
+  readonly total?: number
+}
+
 type New<Answer extends Stored> = Omit<Answer, 'revision' | 'updatedAt'>
 
 /** What the demo fills an empty database with. */

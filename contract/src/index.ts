@@ -1,6 +1,6 @@
 import 'reflect-metadata'
 
-export type { DemoData, HealthAnswer, LibraryAnswer } from './answers.ts'
+export type { DemoData, HealthAnswer, LibraryAnswer, LibraryProgressAnswer } from './answers.ts'
 export { check } from './check.ts'
 export { DEFAULT_SETTINGS } from './defaults.ts'
 export type { ErrorBody, ErrorCode } from './errors.ts'
@@ -28,4 +28,12 @@ export {
 } from './records/run.ts'
 export { type SettingsAnswer, SettingsBody } from './records/settings.ts'
 export { type TuneAnswer, TuneBody } from './records/tune.ts'
-export { DayQuery, IdParams, type RunOrder, RunsQuery, SinceQuery, TuneQuery } from './requests.ts'
+export {
+  DayQuery,
+  IdParams,
+  LibraryQuery,
+  type RunOrder,
+  RunsQuery,
+  SinceQuery,
+  TuneQuery,
+} from './requests.ts'

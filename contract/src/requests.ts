@@ -22,6 +22,11 @@ export class SinceQuery extends TuneQuery {
   @IsOptional() @Matches(/^\d{4}-\d{2}-\d{2}$/) @IsISO8601({ strict: true }) since?: string
 }
 
+/** Parts of the library, by their names, with commas between; all if left out. */
+export class LibraryQuery {
+  @IsOptional() @Matches(/^[a-z-]+(,[a-z-]+)*$/) @MaxLength(200) parts?: string
+}
+
 /** What the log can be sorted by. */
 const RUN_ORDERS = ['date', 'tune', 'bars', 'rung', 'key', 'tempo', 'marks', 'verdict'] as const
 export type RunOrder = (typeof RUN_ORDERS)[number]

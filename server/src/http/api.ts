@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { check, IdParams, type RegradingAnswer } from '@eager-contour/contract'
+import { IdParams, type RegradingAnswer } from '@eager-contour/contract'
 import { type Request, type RequestHandler, Router } from 'express'
 import { copyDatabase } from '../store/copies.ts'
 import type { Database } from '../store/database.ts'
@@ -9,14 +9,9 @@ import { readMemory } from '../store/memoryFit.ts'
 import type { Listed } from '../store/resource.ts'
 import { RESOURCES } from '../store/resources.ts'
 import { csvTables } from './csv.ts'
-import { addLibrary, sendLibrary } from './library.ts'
+import { addingLibrary, sendLibrary } from './library.ts'
 import { HttpProblem } from './problem.ts'
-
-const valid = <T extends object>(type: new () => T, value: unknown): T => {
-  const outcome = check(type, value)
-  if (outcome.ok) return outcome.value
-  throw new HttpProblem('invalid', 'The request is not valid.', outcome.problems)
-}
+import { valid } from './valid.ts'
 
 const idOf = (request: Request): string => valid(IdParams, { ...request.params }).id
 
@@ -55,7 +50,9 @@ export const api = (store: Database, version: string, regrading: Counting): Rout
   )
   routes.get('/backup', backup(store.file))
   routes.get('/library', sendLibrary(store))
-  routes.post('/library', addLibrary(store, regrading.start))
+  const adding = addingLibrary(store, regrading.start)
+  routes.post('/library', adding.add)
+  routes.get('/library/progress', answering(adding.progress))
   routes.get('/regrading', answering(regrading.progress))
   routes.get(
     '/memory',

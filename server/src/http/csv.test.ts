@@ -8,7 +8,7 @@ import pino from 'pino'
 import request from 'supertest'
 import { afterAll, describe, expect, it } from 'vitest'
 import { openStore } from '../store/open.ts'
-import { writeRun } from '../store/runs.ts'
+import { addRuns } from '../store/runs.ts'
 import { runWords } from '../store/runWords.ts'
 import { writeTune } from '../store/tunes.ts'
 import { makeApp } from './app.ts'
@@ -25,11 +25,11 @@ describe('the log as CSV', () => {
       ...{ revision: 0, edit: 'edit-0001', chart: '| C |' },
       title: 'Quay, "the long one"\nsecond line',
     })
-    for (let at = 0; at < RUNS; at += 1)
-      await writeRun(
-        store,
-        `run-${String(at).padStart(5, '0')}`,
-        {
+    await addRuns(
+      store,
+      Array.from({ length: RUNS }, (_, at) => ({
+        id: `run-${String(at).padStart(5, '0')}`,
+        body: {
           ...{ tune: 'tune-0001', rung: 'roots', key: 'C major', stretch: { from: 0, to: 0 }, tempo: 90 },
           // Three at the same moment: none is lost between two pages.
           playedAt: new Date(Date.parse('2026-01-01T08:00:00Z') + Math.floor(at / 3) * 60_000).toISOString(),
@@ -40,8 +40,8 @@ describe('the log as CSV', () => {
             ...{ exercise: '{}', grader: GRADER },
           },
         } as RunBody,
-        'later',
-      )
+      })),
+    )
     const said = { revision: 0, edit: 'edit-0002', words: '=SUM(A1), "so"', removed: false }
     await runWords.write(store, 'run-00007', said as never)
     await runWords.write(store, 'run-00008', { ...said, words: '', removed: true } as never)

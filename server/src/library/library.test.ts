@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { check } from '@eager-contour/contract'
+import { check, type LibraryProgressAnswer } from '@eager-contour/contract'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { afterAll, describe, expect, it } from 'vitest'
 import type { Database } from '../store/database.ts'
@@ -14,9 +14,9 @@ import { writeLibrary } from './writeLibrary.ts'
 const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
 afterAll(() => rmSync(folder, { recursive: true }))
 
-const saved = async (store: Database, name: string): Promise<string> => {
+const saved = async (store: Database, name: string, parts?: readonly string[]): Promise<string> => {
   const pieces: Uint8Array[] = []
-  for await (const piece of writeLibrary(store)) pieces.push(piece)
+  for await (const piece of writeLibrary(store, parts)) pieces.push(piece)
   const path = join(folder, name)
   writeFileSync(path, Buffer.concat(pieces))
   return path
@@ -130,6 +130,32 @@ describe('the library', () => {
     expect(await readLibrary(other, path)).toEqual({ added: 0, kept: added })
     await put(other, 'run-words', 'run-0003', { revision: 0, edit: 'edit-dele-1', words: '', removed: true })
     expect((await readLibrary(other, path)).added).toBe(0)
+    await store.close()
+    await other.close()
+  })
+
+  it('some parts alone come with what they need, and can be read back; how far it is, is told', async () => {
+    const store = await filled('parts-from.db')
+    const path = await saved(store, 'parts.zip', ['lines', 'phrases'])
+    const files = Object.keys(unzipSync(readFileSync(path)))
+    expect(files).toEqual(['tunes.ndjson', 'lines.ndjson', 'phrases.ndjson', 'library.json'])
+    const other = await openStore(join(folder, 'parts-to.db'))
+    const told: LibraryProgressAnswer[] = []
+    const { added } = await readLibrary(
+      other,
+      path,
+      () => true,
+      (progress) => told.push(progress),
+    )
+    expect(added).toBe(3 + 1 + 1)
+    expect(told.at(-1)).toEqual({ done: 5, total: 5 })
+    const all = (await everything(store)) as Record<string, unknown>
+    expect(await everything(other)).toMatchObject({
+      tunes: all.tunes,
+      lines: all.lines,
+      phrases: all.phrases,
+    })
+    expect((await everything(other)).runs).toEqual([])
     await store.close()
     await other.close()
   })

@@ -19,7 +19,10 @@ interface LibraryRecord {
 /** A kind of record in the library: a file with a record on each line. */
 export interface LibraryPart {
   readonly name: string
+  readonly file: string
   readonly resource: Resource
+  /** The parts without which this one can't be read back, by their names. */
+  readonly needs: readonly string[]
   /** All records that aren't deleted, some at a time. */
   readonly records: (store: Store) => AsyncIterable<readonly LibraryRecord[]>
 }
@@ -29,9 +32,12 @@ const listOf = (resource: Resource): LibraryPart['records'] =>
     yield (await resource.list!.read(store, {})) as readonly LibraryRecord[]
   }
 
-const part = (name: string, resource: Resource, records = listOf(resource)): LibraryPart => ({
-  ...{ name: `${name}.ndjson`, resource, records },
-})
+const part = (
+  name: string,
+  resource: Resource,
+  needs: readonly string[] = [],
+  records = listOf(resource),
+): LibraryPart => ({ ...{ name, file: `${name}.ndjson`, resource, needs, records } })
 
 /** Lines with their versions, the oldest first. */
 async function* linesWithVersions(store: Store): AsyncGenerator<readonly LibraryRecord[]> {
@@ -45,17 +51,26 @@ async function* linesWithVersions(store: Store): AsyncGenerator<readonly Library
 /** All that a player has, in the order in which it is read back. */
 export const LIBRARY_PARTS: readonly LibraryPart[] = [
   part('tunes', tunes),
-  part('lines', lines, linesWithVersions),
+  part('lines', lines, ['tunes'], linesWithVersions),
   part('phrases', phrases),
-  part('exercises', exercises),
-  part('set-lists', setLists),
-  part('goals', goals),
+  part('exercises', exercises, ['tunes']),
+  part('set-lists', setLists, ['tunes', 'exercises']),
+  part('goals', goals, ['tunes']),
   part('days', days),
-  part('runs', runs, runsWithTakes),
-  part('settings', settings, async function* (store) {
+  part('runs', runs, ['tunes'], runsWithTakes),
+  part('settings', settings, [], async function* (store) {
     yield [{ id: 'settings', ...((await settings.single!.read(store)) as object) }]
   }),
 ]
+
+/** Some parts, with those that they need; all for undefined. */
+export const partsFor = (names: readonly string[] | undefined): readonly LibraryPart[] =>
+  LIBRARY_PARTS.filter(
+    ({ name }) =>
+      !names ||
+      names.includes(name) ||
+      LIBRARY_PARTS.some((other) => names.includes(other.name) && other.needs.includes(name)),
+  )
 
 /** What a library says of itself, as the last file in it. */
 export interface LibraryManifest {

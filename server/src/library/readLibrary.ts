@@ -1,11 +1,18 @@
 import { createHash } from 'node:crypto'
 import { createReadStream } from 'node:fs'
-import { check, IdParams, LIMITS, type LibraryAnswer, type RunBody } from '@eager-contour/contract'
+import {
+  check,
+  IdParams,
+  LIMITS,
+  type LibraryAnswer,
+  type LibraryProgressAnswer,
+  type RunBody,
+} from '@eager-contour/contract'
 import { wordReason } from '@eager-contour/core'
 import { Unzip, UnzipInflate } from 'fflate'
 import type { Store } from '../store/database.ts'
 import { recountItems } from '../store/recounting.ts'
-import { writeRun } from '../store/runs.ts'
+import { addRuns } from '../store/runs.ts'
 import { runWords } from '../store/runWords.ts'
 import { readSettings } from '../store/settings.ts'
 import {
@@ -48,17 +55,19 @@ const unpack = async (path: string, onBytes: OnBytes, between: () => Promise<voi
     file.start()
   })
   unzip.register(UnzipInflate)
-  try {
-    for await (const piece of createReadStream(path, { highWaterMark: 1 << 16 })) {
-      unzip.push(new Uint8Array(piece as Buffer))
-      if (wrong) throw wrong
-      await between()
+  const push = (bytes: Uint8Array, isLast: boolean) => {
+    try {
+      unzip.push(bytes, isLast)
+    } catch (error) {
+      throw error instanceof LibraryError ? error : new LibraryError('It is no zip, or a damaged one.')
     }
-    unzip.push(new Uint8Array(0), true)
-  } catch (error) {
-    throw error instanceof LibraryError ? error : new LibraryError('It is no zip, or a damaged one.')
+    if (wrong) throw wrong
   }
-  if (wrong) throw wrong
+  for await (const piece of createReadStream(path, { highWaterMark: 1 << 16 })) {
+    push(new Uint8Array(piece as Buffer), false)
+    await between()
+  }
+  push(new Uint8Array(0), true)
   await between()
 }
 
@@ -114,7 +123,7 @@ const eachLine = async (path: string, use: (lines: readonly Line[]) => Promise<v
           if (manifest.length > LIMITS.bodyBytes) throw new LibraryError('Its list of files is too long.')
           return
         }
-        const part = LIBRARY_PARTS.find((one) => one.name === name)
+        const part = LIBRARY_PARTS.find((one) => one.file === name)
         // What a newer version has besides isn't known here.
         if (!part) return
         if (!cutters.has(name)) {
@@ -143,7 +152,7 @@ const eachLine = async (path: string, use: (lines: readonly Line[]) => Promise<v
  * @param isChecked whether it was looked at before: that takes longer than writing it
  */
 const recordOf = ({ part, number, text }: Line, isChecked: boolean) => {
-  const where = `${shown(part.name)}, line ${number}`
+  const where = `${shown(part.file)}, line ${number}`
   let given: Record<string, unknown>
   try {
     given = JSON.parse(text)
@@ -156,7 +165,7 @@ const recordOf = ({ part, number, text }: Line, isChecked: boolean) => {
   const edited = { ...fields, revision: 0, edit: `library-${id.value.id}`.slice(0, 64) }
   // A run is written once, without revision; what is answered of it besides isn't sent back.
   const { seconds: _s, words, wordsRevision: _w, source: _o, ...run } = fields
-  const isRun = part.name === 'runs.ndjson'
+  const isRun = part.name === 'runs'
   const body = isChecked
     ? { ok: true as const, value: isRun ? run : edited }
     : check<object>(part.resource.body, isRun ? run : edited)
@@ -167,8 +176,8 @@ const recordOf = ({ part, number, text }: Line, isChecked: boolean) => {
   return { part, id: id.value.id, body: body.value, words, versions: Array.isArray(versions) ? versions : [] }
 }
 
-/** Looks through a whole library without writing anything. */
-const examine = async (path: string): Promise<void> => {
+/** Looks through a whole library without writing anything; returns the number of its records. */
+const examine = async (path: string): Promise<number> => {
   const { manifest, sums, counts } = await eachLine(path, async (lines) => {
     for (const line of lines) recordOf(line, false)
   })
@@ -183,10 +192,11 @@ const examine = async (path: string): Promise<void> => {
   if (!(Number(said.version) <= FORMAT_VERSION))
     throw new LibraryError('It was made by a newer version of Eager Contour. Update this one first.')
   for (const { name, sha256, records } of said.files as LibraryManifest['files']) {
-    if (!LIBRARY_PARTS.some((part) => part.name === name)) continue
+    if (!LIBRARY_PARTS.some((part) => part.file === name)) continue
     if (records > 0 && (sums.get(name) !== sha256 || counts.get(name) !== records))
       throw new LibraryError(`${shown(String(name))} in it is damaged: its checksum is another one.`)
   }
+  return [...counts.values()].reduce((sum, count) => sum + count, 0)
 }
 
 /**
@@ -195,13 +205,15 @@ const examine = async (path: string): Promise<void> => {
  *
  * @param path the zip
  * @param isWanted whether to go on: asked between some records
+ * @param onProgress told between some records how far it is
  */
 export const readLibrary = async (
   store: Store,
   path: string,
   isWanted: () => boolean = () => true,
+  onProgress: (progress: LibraryProgressAnswer) => void = () => undefined,
 ): Promise<LibraryAnswer> => {
-  await examine(path)
+  const total = await examine(path)
   let [added, kept] = [0, 0]
   const hasOwnSettings = (await readSettings(store)).revision > 0
   try {
@@ -209,12 +221,17 @@ export const readLibrary = async (
       if (!isWanted())
         throw new LibraryError('Stopped. What was added until then is there; the same library adds the rest.')
       await store.transaction(async (inside) => {
-        for (const line of lines) {
-          const isNew = await addRecord(inside, recordOf(line, true), hasOwnSettings)
-          if (isNew) added += 1
-          else kept += 1
-        }
+        const records = lines.map((line) => recordOf(line, true))
+        const played = records.filter(({ part }) => part.name === 'runs')
+        let fresh = 0
+        for (const record of records)
+          if (record.part.name !== 'runs' && (await addRecord(inside, record, hasOwnSettings))) fresh += 1
+        // The tunes of runs come before them.
+        fresh += await addPlayed(inside, played)
+        added += fresh
+        kept += records.length - fresh
       })
+      onProgress({ done: added + kept, total })
     })
   } finally {
     if (added > 0) await recountItems(store)
@@ -222,14 +239,30 @@ export const readLibrary = async (
   return { added, kept }
 }
 
+type LibraryEntry = ReturnType<typeof recordOf>
+
+/** Writes runs, with what the player wrote about them, but for those that are there already; returns the number of new ones. */
+const addPlayed = async (store: Store, runs: readonly LibraryEntry[]): Promise<number> => {
+  const added = await addRuns(
+    store,
+    runs.map(({ id, body }) => ({ id, body: body as RunBody })),
+  )
+  for (const { id, words } of runs) {
+    if (!added.has(id) || typeof words !== 'string' || words === '') continue
+    const said = check(runWords.body, { words, revision: 0, edit: `library-${id}`.slice(0, 64) })
+    if (said.ok) await runWords.write(store, id, said.value)
+  }
+  return added.size
+}
+
 /** Writes a record as the API would; false if it is there already. */
 const addRecord = async (
   store: Store,
-  { part, id, body, words, versions }: ReturnType<typeof recordOf>,
+  { part, id, body, versions }: LibraryEntry,
   hasOwnSettings: boolean,
 ): Promise<boolean> => {
   const { resource, name } = part
-  if (name === 'settings.ndjson') {
+  if (name === 'settings') {
     if (hasOwnSettings) return false
     await resource.write(store, id, body)
     return true
@@ -237,15 +270,6 @@ const addRecord = async (
   const [entity] = resource.entities
   // What was deleted here stays deleted.
   if (entity && (await store.manager.existsBy(entity as never, { id } as never))) return false
-  if (name === 'runs.ndjson') {
-    // Counted afterwards: grading takes longer than writing.
-    await writeRun(store, id, body as RunBody, 'later')
-    if (typeof words === 'string' && words !== '') {
-      const said = check(runWords.body, { words, revision: 0, edit: `library-${id}`.slice(0, 64) })
-      if (said.ok) await runWords.write(store, id, said.value)
-    }
-    return true
-  }
   // Versions of a line are edits, one after another, before the line as it is.
   let revision = 0
   for (const version of versions as readonly object[]) {

@@ -1,13 +1,19 @@
 import { createHash } from 'node:crypto'
 import { Zip, ZipDeflate } from 'fflate'
 import type { Store } from '../store/database.ts'
-import { FORMAT, FORMAT_VERSION, LIBRARY_PARTS, type LibraryManifest, MANIFEST } from './parts.ts'
+import { FORMAT, FORMAT_VERSION, type LibraryManifest, MANIFEST, partsFor } from './parts.ts'
 
 /**
- * The whole library as a zip, in pieces: a file of JSON lines for each kind of record, and at the end the manifest with the
+ * The library as a zip, in pieces: a file of JSON lines for each kind of record, and at the end the manifest with the
  * number of records and the checksum (SHA-256) of each file. No more than some records are in memory at a time.
+ *
+ * @param names of the parts that are wanted; those that they need come with them; all if left out
  */
-export async function* writeLibrary(store: Store, now = new Date()): AsyncGenerator<Uint8Array> {
+export async function* writeLibrary(
+  store: Store,
+  names?: readonly string[],
+  now = new Date(),
+): AsyncGenerator<Uint8Array> {
   const ready: Uint8Array[] = []
   let broken: Error | undefined
   const zip = new Zip((error, data) => {
@@ -20,7 +26,7 @@ export async function* writeLibrary(store: Store, now = new Date()): AsyncGenera
   }
   const encoder = new TextEncoder()
   const files: { name: string; records: number; sha256: string }[] = []
-  for (const { name, records } of LIBRARY_PARTS) {
+  for (const { file: name, records } of partsFor(names)) {
     const file = new ZipDeflate(name, { level: 6 })
     zip.add(file)
     const hash = createHash('sha256')

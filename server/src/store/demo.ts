@@ -12,7 +12,7 @@ import type { Store } from './database.ts'
 import { writeLine } from './lines.ts'
 import { writePhrase } from './phrases.ts'
 import { recountItems } from './recounting.ts'
-import { writeRun } from './runs.ts'
+import { addRuns } from './runs.ts'
 import { writeSettings } from './settings.ts'
 import { TuneEntity, writeTune } from './tunes.ts'
 
@@ -53,7 +53,7 @@ export const fillWithDemo = async (database: Store, readDemo: () => DemoData): P
     for (const { id, body } of checked.tunes) await writeTune(store, id, body)
     for (const { id, body } of checked.lines) await writeLine(store, id, body)
     for (const { id, body } of checked.phrases) await writePhrase(store, id, body)
-    for (const { id, body } of checked.runs) await writeRun(store, id, body, 'later')
+    await addRuns(store, checked.runs)
     await recountItems(store)
     await writeSettings(store, checked.settings)
   })

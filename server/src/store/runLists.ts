@@ -9,7 +9,7 @@ import {
   type RunsQuery,
   type SinceQuery,
 } from '@eager-contour/contract'
-import { In } from 'typeorm'
+import { In, type SelectQueryBuilder } from 'typeorm'
 import type { Store } from './database.ts'
 import { isWhole } from './json.ts'
 import { answerOf, RunEntity, TakeEntity } from './runEntities.ts'
@@ -41,10 +41,26 @@ const ORDERS: Readonly<Record<RunOrder, readonly string[]>> = {
   ],
 }
 
-/** Where a word is searched: in the words of a run as the log shows them, in the player's own, in its tune's title. */
-const found = (word: string): string =>
-  `(instr(run.searched, :${word}) > 0 OR (run.words <> '' AND run.words LIKE :${word}Pattern ESCAPE '\\')
-    OR run.tune IN (SELECT id FROM tunes WHERE title LIKE :${word}Pattern ESCAPE '\\'))`
+/**
+ * Only runs in which a word is found: among their words as the log shows them, in the player's own, in their tune's title. The
+ * titles are looked through once, not for every run.
+ */
+const addWord = async (query: SelectQueryBuilder<RunEntity>, word: string, at: number): Promise<void> => {
+  const [text, pattern, ids] = [`word${at}`, `pattern${at}`, `tunes${at}`]
+  const titled: readonly { readonly id: string }[] = await query.connection.query(
+    `SELECT id FROM tunes WHERE title LIKE ? ESCAPE '\\'`,
+    [asPattern(word)],
+  )
+  query.andWhere(
+    `(instr(run.searched, :${text}) > 0 OR (run.words <> '' AND run.words LIKE :${pattern} ESCAPE '\\')
+     ${titled.length === 0 ? '' : `OR run.tune IN (SELECT value FROM json_each(:${ids}))`})`,
+    {
+      [text]: word.toLowerCase(),
+      [pattern]: asPattern(word),
+      ...(titled.length === 0 ? {} : { [ids]: JSON.stringify(titled.map(({ id }) => id)) }),
+    },
+  )
+}
 
 const asPattern = (word: string): string => `%${word.replace(/[\\%_]/g, '\\$&')}%`
 
@@ -57,11 +73,7 @@ export const pageOfRuns = async (
   const query = store.manager.createQueryBuilder(RunEntity, 'run').where('run.removed = 0')
   if (sort === 'tune') query.leftJoin('tunes', 'tuneOf', 'tuneOf.id = run.tune')
   if (tune !== undefined) query.andWhere('run.tune = :tune', { tune })
-  for (const [at, word] of words.entries())
-    query.andWhere(found(`word${at}`), {
-      [`word${at}`]: word.toLowerCase(),
-      [`word${at}Pattern`]: asPattern(word),
-    })
+  for (const [at, word] of words.entries()) await addWord(query, word, at)
   const total = await query.getCount()
   for (const column of ORDERS[sort]) query.addOrderBy(column, order === 'asc' ? 'ASC' : 'DESC')
   if (sort !== 'date') query.addOrderBy('run.playedAt', 'DESC')

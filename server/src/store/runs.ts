@@ -50,61 +50,91 @@ export const searchedOf = ({
 /** Whether a run is counted: what a simulated player plays is nobody's practice. */
 export const isTallied = ({ source }: Pick<RunEntity, 'source'>): boolean => source !== 'simulated'
 
-/**
- * A run is written once: the same id again is the same run. Its item and its tallies are brought up to date with it.
- *
- * @param counted `later`: its notes and its item are counted with those of others, afterwards
- */
-export const writeRun = async (
-  store: Store,
-  id: string,
-  body: RunBody,
-  counted: 'now' | 'later' = 'now',
-): Promise<RunAnswer> =>
+/** A run as its row. */
+const rowOf = (manager: EntityManager, id: string, body: RunBody): RunEntity => {
+  const {
+    take,
+    stretch,
+    playedAt,
+    marks,
+    weakestBar = null,
+    line = null,
+    fromMemory = false,
+    ...fields
+  } = body
+  return manager.create(RunEntity, {
+    ...fields,
+    id,
+    playedAt: new Date(playedAt).toISOString(),
+    fromBar: stretch.from,
+    toBar: stretch.to,
+    marks: { ...marks },
+    source: take.source,
+    weakestBar,
+    line,
+    fromMemory,
+    foretold: null,
+    least: leastOf(marks),
+    searched: searchedOf(body),
+    seconds: Math.max(0, ...take.notes.map(({ onsetMs }) => onsetMs)) / 1000,
+    words: '',
+    removed: false,
+    revision: 0,
+  })
+}
+
+/** A run is written once: the same id again is the same run. Its item and its tallies are brought up to date with it. */
+export const writeRun = async (store: Store, id: string, body: RunBody): Promise<RunAnswer> =>
   store.transaction(async (inside) => {
     const { manager } = inside
     const known = await manager.findOneBy(RunEntity, { id })
     if (known) return answerOf(known)
-    const {
-      take,
-      stretch,
-      playedAt,
-      marks,
-      weakestBar = null,
-      line = null,
-      fromMemory = false,
-      ...fields
-    } = body
-    const row = manager.create(RunEntity, {
-      ...fields,
-      id,
-      playedAt: new Date(playedAt).toISOString(),
-      fromBar: stretch.from,
-      toBar: stretch.to,
-      marks: { ...marks },
-      source: take.source,
-      weakestBar,
-      line,
-      fromMemory,
-      least: leastOf(marks),
-      searched: searchedOf(body),
-      seconds: Math.max(0, ...take.notes.map(({ onsetMs }) => onsetMs)) / 1000,
-      words: '',
-      removed: false,
-      revision: 0,
-    })
+    const row = rowOf(manager, id, body)
     await manager.insert(RunEntity, row)
-    const tallies = !isTallied(row)
-      ? []
-      : counted === 'later'
-        ? null
-        : (await gradeAgain(inside, row, take)).tallies
+    const { take } = body
+    const tallies = isTallied(row) ? (await gradeAgain(inside, row, take)).tallies : []
     await manager.insert(TakeEntity, { run: id, take, tallies, grader: take.grader })
-    if (tallies) await addTallies(manager, row, tallies)
-    if (counted === 'later') return answerOf(row)
+    await addTallies(manager, row, tallies)
     const foretold = await countRun(manager, row, tuneRunsToCount(manager))
     if (foretold !== undefined) await manager.update(RunEntity, { id }, { foretold })
     return answerOf(row)
+  })
+
+/**
+ * Writes many runs at once, those that aren't there yet; their notes and their items have to be counted afterwards.
+ *
+ * @returns the ids of those that are new
+ */
+export const addRuns = async (
+  store: Store,
+  runs: readonly { readonly id: string; readonly body: RunBody }[],
+): Promise<ReadonlySet<string>> =>
+  store.transaction(async ({ manager }) => {
+    const ids = runs.map(({ id }) => id)
+    const there: readonly { readonly id: string }[] = await manager.query(
+      'SELECT id FROM runs WHERE id IN (SELECT value FROM json_each(?))',
+      [JSON.stringify(ids)],
+    )
+    const known = new Set(there.map(({ id }) => id))
+    const added = new Map(runs.filter(({ id }) => !known.has(id)).map(({ id, body }) => [id, body]))
+    if (added.size === 0) return new Set()
+    const rows = [...added].map(([id, body]) => rowOf(manager, id, body))
+    const takes = rows.map((row) => {
+      const { take } = added.get(row.id)!
+      return { run: row.id, take, tallies: isTallied(row) ? null : [], grader: take.grader }
+    })
+    const insert = (entity: typeof RunEntity | typeof TakeEntity, values: readonly object[]) =>
+      manager
+        .createQueryBuilder()
+        .insert()
+        .into(entity)
+        .values(values as object[])
+        // Read again after it was written, a row takes twice as long.
+        .updateEntity(false)
+        .execute()
+    await insert(RunEntity, rows)
+    await insert(TakeEntity, takes)
+    return new Set(added.keys())
   })
 
 export const runs = resource({

@@ -56,7 +56,7 @@ const SHIPPED: readonly KnownPhrase[] = SHIPPED_PHRASES.map(({ id, name, phrase,
   own: undefined,
 }))
 
-/** The player's own phrases, newest first, then those that ship; undefined while the own ones are loading. */
+/** The player's own phrases, newest first, then those that ship; only these while the own ones are loading. */
 export const useKnownPhrases = (): readonly KnownPhrase[] => {
   const { data } = usePhrasesQuery()
   return useMemo(() => {

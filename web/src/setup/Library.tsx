@@ -1,8 +1,10 @@
-import type { ErrorBody, LibraryAnswer } from '@eager-contour/contract'
-import { useRef, useState } from 'react'
+import type { ErrorBody, LibraryAnswer, LibraryProgressAnswer } from '@eager-contour/contract'
+import { useEffect, useRef, useState } from 'react'
 import { ALL_TAGS, api, useApiDispatch } from '../data/api.ts'
 import { Button } from '../ui/Button.tsx'
+import { Check } from '../ui/Check.tsx'
 import { FileInput } from '../ui/FileInput.tsx'
+import { PopoverButton } from '../ui/PopoverButton.tsx'
 
 const countOf = (count: number, what: string): string => `${count} ${what}${count === 1 ? '' : 's'}`
 
@@ -19,6 +21,68 @@ const addLibrary = async (file: File, signal: AbortSignal): Promise<string> => {
   if (response.ok) return resultWords((await response.json()) as LibraryAnswer)
   const { error } = (await response.json()) as ErrorBody
   return `${file.name}: ${error.message} Nothing was changed.`
+}
+
+/** Parts that can be taken out alone, by their names in the library; what they need comes with them. */
+const PARTS = [
+  { names: 'tunes', label: 'tunes' },
+  { names: 'lines', label: 'lines, with their tunes' },
+  { names: 'phrases', label: 'phrases' },
+  { names: 'exercises,set-lists', label: 'exercises and set lists, with their tunes' },
+  { names: 'runs,goals,days', label: 'runs, goals and words to days, with their tunes' },
+  { names: 'settings', label: 'settings' },
+] as const
+
+const SAVE =
+  'inline-flex min-h-11 items-center rounded-full border border-soft px-5 font-semibold hover:bg-chosen'
+
+/** Some parts of the library as a file. */
+const SaveParts = () => {
+  const [chosen, setChosen] = useState<readonly string[]>(['lines'])
+  return (
+    <PopoverButton name="Save parts">
+      {PARTS.map(({ names, label }) => (
+        <Check
+          key={names}
+          label={label}
+          checked={chosen.includes(names)}
+          onChange={(wanted) =>
+            setChosen(wanted ? [...chosen, names] : chosen.filter((other) => other !== names))
+          }
+        />
+      ))}
+      {chosen.length > 0 && (
+        <a href={`/api/library?parts=${chosen.join(',')}`} download className={`${SAVE} mt-2`}>
+          Save these
+        </a>
+      )}
+    </PopoverButton>
+  )
+}
+
+const PROGRESS_POLL_MS = 500
+
+/** How far a library that is being added is. */
+const Progress = () => {
+  const [{ done, total }, setProgress] = useState<LibraryProgressAnswer>({ done: 0 })
+  useEffect(() => {
+    const look = async () => {
+      const response = await fetch('/api/library/progress')
+      if (response.ok) setProgress((await response.json()) as LibraryProgressAnswer)
+    }
+    const timer = setInterval(() => void look().catch(() => undefined), PROGRESS_POLL_MS)
+    return () => clearInterval(timer)
+  }, [])
+  return total === undefined ? (
+    <span>It is looked through first.</span>
+  ) : (
+    <>
+      <progress max={total} value={done} aria-label="Records added" className="w-48" />
+      <span className="tabular-nums">
+        {done} of {total}
+      </span>
+    </>
+  )
 }
 
 /** All that the player has, taken out as a file, and added from one. */
@@ -54,21 +118,21 @@ export const Library = () => {
         have.
       </p>
       <div className="flex flex-wrap items-center gap-3">
-        <a
-          href="/api/library"
-          download
-          className="inline-flex min-h-11 items-center rounded-full border border-soft px-5 font-semibold hover:bg-chosen"
-        >
+        <a href="/api/library" download className={SAVE}>
           Save the library
         </a>
+        <SaveParts />
         <FileInput field={field} label="A library" accept=".zip" onFile={(file) => void add(file)} />
         <Button disabled={reading !== undefined} onClick={() => field.current?.click()}>
           Add a library
         </Button>
         {reading && (
-          <Button look="quiet" onClick={() => reading.abort()}>
-            Stop
-          </Button>
+          <>
+            <Progress />
+            <Button look="quiet" onClick={() => reading.abort()}>
+              Stop
+            </Button>
+          </>
         )}
       </div>
       <p role="status" className="min-h-6 text-soft">

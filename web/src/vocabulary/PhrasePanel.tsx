@@ -1,13 +1,5 @@
 import type { PhraseAnswer } from '@eager-contour/contract'
-import {
-  familiesOf,
-  homeOf,
-  keysOfMode,
-  type Phrase,
-  sameShape,
-  withSigns,
-  wordReason,
-} from '@eager-contour/core'
+import { familiesOf, homeOf, keysOfMode, type Phrase, withSigns, wordReason } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { LEAST } from '../notation/fingering/useFingering.ts'
@@ -23,6 +15,7 @@ import { OwnPhrase } from './OwnPhrase.tsx'
 import { PhraseChanges } from './PhraseChanges.tsx'
 import { PhrasePicture, useExplained } from './PhrasePicture.tsx'
 import { PhrasePlaces } from './PhrasePlaces.tsx'
+import { PhraseLinks, Relatives } from './Relatives.tsx'
 import { usePhraseStates } from './usePhraseStates.ts'
 
 /** Twelve keys, by fourths. */
@@ -33,9 +26,6 @@ interface PhrasePanelProps {
   readonly phrases: readonly KnownPhrase[]
   readonly onDelete: (phrase: PhraseAnswer) => void
 }
-
-/** Phrases of the same shape that are named. */
-const MOST_RELATIVES = 6
 
 /** A phrase: in any key, heard, explained note by note, changed, and where it fits. */
 export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
@@ -55,11 +45,6 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
   const states = usePhraseStates(known)
   const parent = own?.parent ? phrases.find(({ id }) => id === own.parent) : undefined
   const children = useMemo(() => phrases.filter((one) => one.own?.parent === known.id), [phrases, known.id])
-  const relatives = useMemo(() => {
-    const named = new Set([known.id, own?.parent, ...children.map(({ id }) => id)])
-    const others = phrases.filter(({ id }) => !named.has(id))
-    return sameShape(phrase, others).slice(0, MOST_RELATIVES)
-  }, [phrase, phrases, known.id, own, children])
   const { mode } = homeOf(phrase)
   /** A key by its name, as the instrument reads it. */
   const nameOf = (one: number) =>
@@ -139,30 +124,11 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
       {own && <OwnPhrase phrase={own} onDelete={() => onDelete(own)} />}
       <PhraseChanges known={known} tonic={tonic} hear={hear} />
       <PhraseLinks name="Made from it" phrases={children} />
-      <PhraseLinks name="The same shape is in" phrases={relatives} />
+      <Relatives known={known} phrases={phrases} />
       <PhrasePlaces known={known} />
     </>
   )
 }
-
-/** Other phrases by name; nothing if there are none. */
-const PhraseLinks = ({
-  name,
-  phrases,
-}: {
-  readonly name: string
-  readonly phrases: readonly KnownPhrase[]
-}) =>
-  phrases.length === 0 ? null : (
-    <p className="mt-3">
-      {name}:{' '}
-      {phrases.map(({ id, title }) => (
-        <Link key={id} to={`/vocabulary/${id}`} className="mr-3 underline underline-offset-4">
-          {title}
-        </Link>
-      ))}
-    </p>
-  )
 
 interface TooWideProps {
   readonly phrase: Phrase

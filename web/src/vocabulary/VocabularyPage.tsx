@@ -1,16 +1,20 @@
 import type { PhraseAnswer } from '@eager-contour/contract'
-import { useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { usePhrasesQuery } from '../data/api.ts'
 import { FAMILY_NAMES, type KnownPhrase, useKnownPhrases } from '../practice/knownPhrases.ts'
 import { usePhraseEdits } from '../practice/usePhraseEdits.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
-import { Empty } from '../ui/Notice.tsx'
+import { Empty, Waiting } from '../ui/Notice.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
 import { usePageTitle } from '../ui/usePageTitle.ts'
 import { NewPhrase } from './NewPhrase.tsx'
-import { PhrasePanel } from './PhrasePanel.tsx'
+
+/** Loaded beside the phrases, not after them. */
+const panel = import('./PhrasePanel.tsx')
+const PhrasePanel = lazy(async () => ({ default: (await panel).PhrasePanel }))
 
 const ROW_HEIGHT = 68
 const ALL = 'all'
@@ -60,6 +64,7 @@ export const VocabularyPage = () => {
   usePageTitle('Vocabulary')
   const { phrase: id } = useParams()
   const phrases = useKnownPhrases()
+  const { isLoading } = usePhrasesQuery()
   const [search, setSearch] = useState('')
   const [whose, setWhose] = useState<string>(ALL)
   const [use, setUse] = useState<string>(ALL)
@@ -141,8 +146,12 @@ export const VocabularyPage = () => {
         )}
         {id === NEW ? (
           <NewPhrase />
+        ) : isLoading ? (
+          <Waiting what="Opening" />
         ) : open ? (
-          <PhrasePanel key={open.id} known={open} phrases={phrases} onDelete={setDeleted} />
+          <Suspense fallback={<Waiting what="Opening" />}>
+            <PhrasePanel key={open.id} known={open} phrases={phrases} onDelete={setDeleted} />
+          </Suspense>
         ) : (
           <Empty>This phrase isn’t here any more. Choose another one.</Empty>
         )}
