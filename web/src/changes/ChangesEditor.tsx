@@ -3,6 +3,7 @@ import { type ReactNode, useCallback, useDeferredValue, useRef, useState } from 
 import { useSettings } from '../settings/settings.ts'
 import { keyWords } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
+import { counted } from '../ui/counted.ts'
 import { BarTools } from './BarTools.tsx'
 import { ChartEditor, type History } from './ChartEditor.tsx'
 import { EditStrip } from './EditStrip.tsx'
@@ -114,10 +115,10 @@ export const ChangesEditor = ({
           <div aria-live="polite">
             {chart ? (
               <p className="text-lg">
-                {count(chart.bars.length, 'bar')}, {count(chords(chart), 'chord')}
+                {counted(chart.bars.length, 'bar')}, {counted(chords(chart), 'chord')}
                 {chart.written.length === chart.bars.length
                   ? ''
-                  : `, ${count(chart.written.length, 'bar')} as written`}
+                  : `, ${counted(chart.written.length, 'bar')} as written`}
                 {chart.key ? `, ${keyWords(chart.key)}` : ', no key given'} at concert pitch. No problems
                 found.
               </p>
@@ -169,5 +170,4 @@ export const ChangesEditor = ({
 
 const MOST_SHOWN = 12
 
-const count = (number: number, what: string): string => `${number} ${what}${number === 1 ? '' : 's'}`
 const chords = (chart: Chart): number => chart.bars.reduce((sum, bar) => sum + bar.chords.length, 0)

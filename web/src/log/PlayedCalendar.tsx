@@ -2,6 +2,7 @@ import { format } from 'date-fns'
 import { useMemo, useState } from 'react'
 import { useDaysQuery, usePlayedTimesQuery } from '../data/api.ts'
 import { dayOf } from '../practice/session.ts'
+import { counted } from '../ui/counted.ts'
 import { DayWords } from './DayWords.tsx'
 import { type PlayedDay, playedDays, weeksUntil } from './playedDays.ts'
 
@@ -28,7 +29,7 @@ export const PlayedCalendar = ({ tune }: { readonly tune: string }) => {
     <section aria-label="Minutes a day" className="min-w-0">
       <h2 className="text-2xl">Minutes a day</h2>
       <p className="text-soft">
-        {minutes} minutes on {shown.length} {shown.length === 1 ? 'day' : 'days'} in {WEEKS} weeks.
+        {counted(minutes, 'minute')} on {counted(shown.length, 'day')} in {WEEKS} weeks.
       </p>
       <table className="mt-2 border-separate border-spacing-1 text-center" aria-label="Minutes by day">
         <thead className="text-sm text-soft">
@@ -85,7 +86,7 @@ interface DayCellProps {
 }
 
 const dayText = (day: string, played: PlayedDay | undefined): string =>
-  `${format(dateOf(day), 'd MMMM')}: ${played ? `${played.minutes} minutes, ${played.runs} ${played.runs === 1 ? 'run' : 'runs'}` : 'nothing played'}`
+  `${format(dateOf(day), 'd MMMM')}: ${played ? `${counted(played.minutes, 'minute')}, ${counted(played.runs, 'run')}` : 'nothing played'}`
 
 const DayCell = ({ day, played, full, words, isChosen, onChoose }: DayCellProps) => (
   <td className="p-0">

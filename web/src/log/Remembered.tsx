@@ -2,6 +2,7 @@ import type { MemoryAnswer, RecallAnswer, SinceQuery } from '@eager-contour/cont
 import { LEAST_REVIEWS } from '@eager-contour/core'
 import { lazy, Suspense } from 'react'
 import { useMemoryQuery, useRecallQuery } from '../data/api.ts'
+import { counted } from '../ui/counted.ts'
 import { Waiting } from '../ui/Notice.tsx'
 
 const RecallChart = lazy(async () => ({ default: (await import('./RecallChart.tsx')).RecallChart }))
@@ -32,7 +33,7 @@ const sumText = (weeks: readonly RecallAnswer[]): string => {
   const reviews = weeks.reduce((sum, one) => sum + one.reviews, 0)
   const share = (of: (one: RecallAnswer) => number) =>
     Math.round((100 * weeks.reduce((sum, one) => sum + of(one) * one.reviews, 0)) / reviews)
-  return `${reviews} ${reviews === 1 ? 'run' : 'runs'} a day or more after the last one: ${share(({ recalled }) => recalled)} in a hundred were better than “again”, ${share(({ foretold }) => foretold)} were foretold.`
+  return `${counted(reviews, 'run')} a day or more after the last one: ${share(({ recalled }) => recalled)} in a hundred were better than “again”, ${share(({ foretold }) => foretold)} were foretold.`
 }
 
 /** How the schedule foretells, and how well: log-loss, less is better. */

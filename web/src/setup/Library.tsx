@@ -3,15 +3,14 @@ import { useEffect, useRef, useState } from 'react'
 import { ALL_TAGS, api, useApiDispatch } from '../data/api.ts'
 import { Button } from '../ui/Button.tsx'
 import { Check } from '../ui/Check.tsx'
+import { counted } from '../ui/counted.ts'
 import { FileInput } from '../ui/FileInput.tsx'
 import { PopoverButton } from '../ui/PopoverButton.tsx'
-
-const countOf = (count: number, what: string): string => `${count} ${what}${count === 1 ? '' : 's'}`
 
 const resultWords = ({ added, kept }: LibraryAnswer): string =>
   added === 0
     ? 'All of it was there already.'
-    : `Added ${countOf(added, 'record')}${kept > 0 ? `; ${countOf(kept, 'record')} that were there already stay as they are` : ''}.`
+    : `Added ${counted(added, 'record')}${kept > 0 ? `; ${counted(kept, 'record')} that were there already stay as they are` : ''}.`
 
 /** Sends a library to the server, which adds it; returns what to say of it. */
 const addLibrary = async (file: File, signal: AbortSignal): Promise<string> => {

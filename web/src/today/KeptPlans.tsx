@@ -5,6 +5,7 @@ import { dayOf, keepSession, type Session, type SessionBlock } from '../practice
 import { useSettings } from '../settings/settings.ts'
 import { useSaveSettings } from '../settings/useSaveSettings.ts'
 import { Button } from '../ui/Button.tsx'
+import { counted } from '../ui/counted.ts'
 import { PopoverButton } from '../ui/PopoverButton.tsx'
 import { TextField } from '../ui/TextField.tsx'
 import { usePlanTunes } from './usePlan.ts'
@@ -64,9 +65,7 @@ export const KeptPlans = ({ session }: { readonly session: Session }) => {
             <li key={plan.name} className="flex items-center gap-2 border-b border-rule py-1">
               <span className="min-w-0 flex-1">
                 <span className="block font-semibold">{plan.name}</span>
-                <span className="block text-soft">
-                  {plan.blocks.length} {plan.blocks.length === 1 ? 'block' : 'blocks'}
-                </span>
+                <span className="block text-soft">{counted(plan.blocks.length, 'block')}</span>
               </span>
               <Button look="quiet" aria-label={`Use ${plan.name}`} onClick={() => use(plan)}>
                 Use

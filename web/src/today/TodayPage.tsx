@@ -8,6 +8,7 @@ import { dayOf, keepSession, nextBlock, type Session, useSession } from '../prac
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { isForControl } from '../ui/controlKeys.ts'
+import { counted } from '../ui/counted.ts'
 import { Empty, Waiting } from '../ui/Notice.tsx'
 import { usePageTitle } from '../ui/usePageTitle.ts'
 import { AddBlock } from './AddBlock.tsx'
@@ -115,9 +116,7 @@ export const TodayPage = () => {
             className="flex flex-wrap items-center justify-between gap-6 rounded-2xl bg-sheet p-6"
           >
             <p role="status" className="min-w-64 flex-1 font-head text-4xl font-bold text-balance">
-              {next
-                ? `${left} ${left === 1 ? 'minute' : 'minutes'}: ${inWords(session)}.`
-                : 'Done for today.'}
+              {next ? `${counted(left, 'minute')}: ${inWords(session)}.` : 'Done for today.'}
             </p>
             {next && (
               <button

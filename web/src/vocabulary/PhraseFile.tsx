@@ -12,6 +12,7 @@ import {
 import { useRef, useState } from 'react'
 import { readInTime } from '../engine/engine.ts'
 import { Button } from '../ui/Button.tsx'
+import { counted } from '../ui/counted.ts'
 import { FileInput } from '../ui/FileInput.tsx'
 
 interface PhraseFileProps {
@@ -40,7 +41,7 @@ export const PhraseFile = ({ tune, onRead }: PhraseFileProps) => {
     if (!analysis) return setTold(`${file.name} has no chords. Type them above.`)
     const { phrase, left } = phraseOver(analysis, notes.value)
     if (!phrase) return setTold(`${file.name} has no note over these chords.`)
-    setTold(left === 0 ? '' : `${left} ${left === 1 ? 'note' : 'notes'} after the last chord were left out.`)
+    setTold(left === 0 ? '' : `${counted(left, 'note')} after the last chord were left out.`)
     onRead(phrase, `From ${file.name}`)
   }
   return (

@@ -9,7 +9,7 @@ import { familiesOf, PHRASE_FAMILIES } from './family.ts'
 import type { Phrase } from './phrase.ts'
 import { phraseFits } from './phrase.ts'
 import { homeOf, phraseInKey } from './phraseTune.ts'
-import { PHRASE_USES, SHIPPED_PHRASES } from './shipped.ts'
+import { PHRASE_USES, SHIPPED_PHRASES, usageOf } from './shipped.ts'
 import { readPhrase, typedChords, typedPhrase } from './written.ts'
 
 /** Intervals and times between the notes. */
@@ -25,6 +25,21 @@ describe('the phrases that ship', () => {
     expect(new Set(SHIPPED_PHRASES.map(({ id }) => id)).size).toBe(SHIPPED_PHRASES.length)
     expect(new Set(SHIPPED_PHRASES.map(({ use }) => use)).size).toBe(Object.keys(PHRASE_USES).length)
     expect(new Set(SHIPPED_PHRASES.map(({ grade }) => grade))).toEqual(new Set([1, 2, 3]))
+  })
+
+  it('say what others over the same chords are used for; a dominant alone is static (common practice, no source)', () => {
+    const uses = [
+      ['I7', 'R 3'],
+      ['V7 V7', 'R 3 5 b7 R 3 5 b7 | R'],
+      ['Imaj7', 'R 3'],
+      ['IIm7 V7 Imaj7', 'R b3 5 b7 R b3 5 b7 | 3 5 b7 9 3 5 b7 9 | 5'],
+      ['IIø:2 V7:2 Im6', 'R b3 b5 b7 3 5 b7 b9 | 5'],
+      ['Idim', 'R b3'],
+    ].map(([chords = '', notes = '']) => usageOf(readPhrase(chords, notes)))
+    const [one, two, major, long, short, none] = uses
+    expect([one, two]).toEqual(['staticDominant', 'staticDominant'])
+    expect([major, long, short]).toEqual(['one', 'twoFiveOne', 'minorTwoFiveOneShort'])
+    expect(none).toBeUndefined()
   })
 
   it('have the families that are found in them, at least eight to each', () => {

@@ -171,11 +171,18 @@ const chordsOf = ({ chords }: Phrase): string =>
   chords.map(({ kind, above, at }) => `${kind} ${above} ${at}`).join(', ')
 
 /**
- * What phrases over the same chords are used for; undefined if none that ships has them.
+ * What phrases over the same chords are used for, the most common use first; a dominant alone is static. Undefined if none
+ * that ships has them.
  *
  * @example usageOf(readPhrase('IIm7:2 V7:2 Imaj7', 'R b3 5 b7 3 5 b7 9 | 5')) // 'twoFiveOneShort'
  */
 export const usageOf = (phrase: Phrase): PhraseUse | undefined => {
+  if (phrase.chords.every(({ kind, above }) => kind === 'dominant' && above === 0)) return 'staticDominant'
   const chords = chordsOf(phrase)
-  return SHIPPED_PHRASES.find((one) => chordsOf(one.phrase) === chords)?.use
+  const uses = SHIPPED_PHRASES.filter((one) => chordsOf(one.phrase) === chords).map(({ use }) => use)
+  const times = (wanted: PhraseUse) => uses.filter((use) => use === wanted).length
+  return uses.reduce<PhraseUse | undefined>(
+    (best, use) => (best === undefined || times(use) > times(best) ? use : best),
+    undefined,
+  )
 }

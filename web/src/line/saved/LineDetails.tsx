@@ -5,6 +5,7 @@ import { useVersionsQuery } from '../../data/api.ts'
 import { useRecordForm } from '../../data/recordForm.ts'
 import { barsText } from '../../tune/useTune.ts'
 import { Button } from '../../ui/Button.tsx'
+import { counted } from '../../ui/counted.ts'
 import { FieldError } from '../../ui/FieldError.tsx'
 import type { EditorLine } from '../editor/lineHistory.ts'
 
@@ -98,7 +99,7 @@ const Versions = ({
   return (
     <details className="mt-2">
       <summary className="min-h-10 cursor-pointer py-2 font-semibold">
-        {versions.length} {versions.length === 1 ? 'version' : 'versions'} saved
+        {counted(versions.length, 'version')} saved
       </summary>
       <ul>
         {versions.map((version) => (

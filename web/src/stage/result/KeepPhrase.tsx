@@ -6,6 +6,7 @@ import { useRecordForm } from '../../data/recordForm.ts'
 import { usePhraseEdits } from '../../practice/usePhraseEdits.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
+import { counted } from '../../ui/counted.ts'
 import { FieldError } from '../../ui/FieldError.tsx'
 import { PopoverButton } from '../../ui/PopoverButton.tsx'
 
@@ -74,7 +75,7 @@ export const KeepPhrase = ({ analysis, stretch, line, tune }: KeepPhraseProps) =
         <FieldError id="phrase-name-error" error={formState.errors.title} />
         <p className="text-soft">
           {phrase
-            ? `${phrase.notes.length} ${phrase.notes.length === 1 ? 'note' : 'notes'}, kept as degrees of the chords.`
+            ? `${counted(phrase.notes.length, 'note')}, kept as degrees of the chords.`
             : 'No note was played over a chord in these bars.'}
         </p>
         <Button type="submit" disabled={!phrase}>

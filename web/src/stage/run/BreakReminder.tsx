@@ -1,4 +1,5 @@
 import { Button } from '../../ui/Button.tsx'
+import { counted } from '../../ui/counted.ts'
 import { useBreakReminder } from './useBreakReminder.ts'
 
 /** Proposes a break after the minutes that the player chose. */
@@ -7,7 +8,7 @@ export const BreakReminder = ({ running }: { readonly running: boolean }) => {
   if (due === undefined) return null
   return (
     <p role="status" className="my-2 flex flex-wrap items-center gap-3 text-lg text-soft">
-      {due} minute{due === 1 ? '' : 's'} without a break: rest your hands and lips for a while.
+      {counted(due, 'minute')} without a break: rest your hands and lips for a while.
       <Button look="quiet" onClick={later}>
         Later
       </Button>
