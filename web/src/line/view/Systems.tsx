@@ -24,6 +24,7 @@ import type { View } from '../../notation/useView.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppSelector } from '../../store/store.ts'
 import { useInView } from '../../ui/useInView.ts'
+import { useWindowSize } from '../../ui/useWindowSize.ts'
 import { selectFingering } from '../editor/editorSlice.ts'
 import { PhraseBars } from '../saved/PhraseDragging.tsx'
 import { PhraseArcs } from './PhraseArcs.tsx'
@@ -43,6 +44,10 @@ interface SystemsProps {
 const MARGIN = 2
 const STEP = 3
 const LEAST_RANGE = 19
+/** A half step isn't drawn less high, in pixels. */
+const LEAST_HALF_STEP = 7
+/** What stands above and below the terrain of one row on a page: headings, staff, degrees, transport. */
+const BESIDE_TERRAIN = 590
 
 /** The line in systems: terrain above staff, with one position moving over both. */
 export const Systems = memo((props: SystemsProps) => {
@@ -63,12 +68,20 @@ export const Systems = memo((props: SystemsProps) => {
     [analysis, outline, stretch],
   )
   const { signature, pickup } = score
+  const heights = useMemo(() => heightsOf(line, outline, points), [line, outline, points])
+  const { height } = useWindowSize()
+  // The staff is seen with the terrain, where the window is high enough for both.
+  const mostHalfStep = Math.max(LEAST_HALF_STEP, (height - BESIDE_TERRAIN) / (heights.high - heights.low + 1))
   const layouts = useMemo(
     () =>
-      width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, { signature, pickup }, view.zoom),
-    [analysis, stretch, width, signature, pickup, view.zoom],
+      width === 0
+        ? []
+        : layoutSystems(analysis.chart, stretch, width, { signature, pickup }, view.zoom).map((layout) => ({
+            ...layout,
+            halfStep: Math.min(layout.halfStep, mostHalfStep),
+          })),
+    [analysis, stretch, width, signature, pickup, view.zoom, mostHalfStep],
   )
-  const heights = useMemo(() => heightsOf(line, outline, points), [line, outline, points])
   return (
     <div ref={host} className="min-w-0">
       {layouts.map((layout, turn) => (
