@@ -14,6 +14,7 @@ import {
   writeLine,
 } from './places.ts'
 import { readScores } from './sheetReader.ts'
+import { boxesOf, overlaps, SIGNS } from './staffBoxes.ts'
 
 const WRITTEN_ABOVE_SOUNDING = 2
 
@@ -301,4 +302,42 @@ test('something is made of some notes: tried in outline, heard, taken', async ({
   await tools.getByRole('button', { name: 'Take it' }).click()
   await expect.poll(() => labelsOf(page)).not.toEqual(before)
   await expect(page.getByTestId('outline')).toHaveCount(0)
+})
+
+test('in eight lines no head, rest or accidental lies over another, and the terrain stands over the staff note by note', async ({
+  page,
+}) => {
+  await openPage(page, 'line', '1-8', 'tune-salt-stairs')
+  await writeLine(page)
+  await page.getByRole('button', { name: 'Show eight' }).click()
+  const lines = page.getByRole('region', { name: 'Alternatives' }).getByRole('button', { name: /^Line \d/ })
+  await expect(lines).toHaveCount(8)
+  for (let at = 0; at < 8; at += 1) {
+    await lines.nth(at).click()
+    await expect(lines.nth(at)).toHaveAttribute('aria-pressed', 'true')
+    await expect
+      .poll(async () => {
+        const drawn = await page
+          .locator('[data-staff-note]')
+          .evaluateAll((notes) => new Set(notes.map((note) => note.getAttribute('data-staff-note'))).size)
+        return drawn - (await terrainNotes(page).count())
+      })
+      .toBe(0)
+    const notes = (await labelsOf(page)).length
+    const signs = await boxesOf(page, '[data-testid=staff]', SIGNS)
+    expect(signs.length).toBeGreaterThan(notes)
+    expect(overlaps(signs)).toBe(0)
+    const apart = await page.evaluate(() => {
+      const middle = (element: Element) => {
+        const { left, width } = element.getBoundingClientRect()
+        return left + width / 2
+      }
+      return [...document.querySelectorAll('[data-note]')].map((place) => {
+        // The first of several that are tied.
+        const note = document.querySelector(`[data-staff-note="${place.getAttribute('data-note')}"]`)!
+        return Math.abs(middle(note.querySelector('.vf-notehead text')!) - middle(place))
+      })
+    })
+    expect(Math.max(...apart)).toBeLessThan(3)
+  }
 })

@@ -1,35 +1,9 @@
-import type { Page } from '@playwright/test'
 import { expect, test } from './app.ts'
+import { boxesOf, overlaps, SIGNS } from './staffBoxes.ts'
 
+const ROWS = '[data-testid=scrolling-staff] [data-staff-row]'
 const SHORT = '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=120'
 const TRIPLETS = '/stage/tune-salt-stairs?bars=1-32&rung=below-above&tempo=120'
-
-interface Box {
-  /** The row that it is in. */
-  readonly row: number
-  readonly left: number
-  readonly right: number
-}
-
-const boxesOf = (page: Page, selector: string): Promise<readonly Box[]> =>
-  page
-    .getByTestId('scrolling-staff')
-    .locator(selector)
-    .evaluateAll((elements) => {
-      const rows = [...document.querySelectorAll('[data-testid=scrolling-staff] [data-staff-row]')]
-      return elements.map((element) => {
-        const { left, right } = element.getBoundingClientRect()
-        return { row: rows.indexOf(element.closest('[data-staff-row]')!), left, right }
-      })
-    })
-
-/** The pairs of neighbours in a row that lie over each other. */
-const overlaps = (boxes: readonly Box[]): number => {
-  const inOrder = boxes.toSorted((a, b) => a.row - b.row || a.left - b.left)
-  return inOrder
-    .slice(1)
-    .filter((box, at) => box.row === inOrder[at]!.row && box.left < inOrder[at]!.right - 0.5).length
-}
 
 test('32 bars of triplets are two rows of staff that follow the run; no names, heads or accidentals overlap', async ({
   page,
@@ -39,8 +13,8 @@ test('32 bars of triplets are two rows of staff that follow the run; no names, h
   const names = staff.getByTestId('note-name')
   await expect(names).toHaveCount(32 * 12)
   await expect(staff.locator('[data-staff-note]')).toHaveCount(32 * 12)
-  expect(overlaps(await boxesOf(page, '[data-testid=note-name]'))).toBe(0)
-  const signs = await boxesOf(page, '.vf-notehead text, .vf-modifiers text')
+  expect(overlaps(await boxesOf(page, ROWS, '[data-testid=note-name]'))).toBe(0)
+  const signs = await boxesOf(page, ROWS, SIGNS)
   expect(signs.length).toBeGreaterThan(32 * 12)
   expect(overlaps(signs)).toBe(0)
   await page.getByLabel('simulated player').check()
@@ -58,7 +32,7 @@ test('a pickup leads into bar 1: it is drawn before the bar line, played in the 
   await page.goto('/stage/tune-breakwater?bars=1-8&rung=pickups&variant=2&tempo=180')
   const staff = page.getByTestId('scrolling-staff')
   await expect(staff.locator('[data-staff-note]')).toHaveCount(8 * 4)
-  const [third, target] = await boxesOf(page, '[data-staff-note="2"], [data-staff-note="3"]')
+  const [third, target] = await boxesOf(page, ROWS, '[data-staff-note="2"], [data-staff-note="3"]')
   expect(third!.right).toBeLessThan(target!.left)
   await page.getByLabel('simulated player').check()
   await page.getByLabel('wrong notes %').fill('0')

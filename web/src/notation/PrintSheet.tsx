@@ -66,11 +66,7 @@ const Sheet = ({
   const fingered = useFingered(line, fingering)
   const { chart } = analysis
   const score = useMemo(() => scoreOf(chart, line, stretch), [chart, line, stretch])
-  const { signature, pickup } = score
-  const systems = useMemo(
-    () => layoutSystems(chart, stretch, PAGE, { signature, pickup }),
-    [chart, stretch, signature, pickup],
-  )
+  const systems = useMemo(() => layoutSystems(chart, stretch, PAGE, score), [chart, stretch, score])
   const facts = [
     chart.key && `${withSigns(chart.key.tonic)} ${chart.key.mode}`,
     `${chart.tempo} bpm, ${chart.feel}`,

@@ -63,21 +63,13 @@ export const PhrasePicture = ({ shown, terrain, fingering }: PhrasePictureProps)
   const explanation = useExplained(shown)
   const stretch = useMemo(() => ({ from: 0, to: analysis.chart.bars.length - 1 }), [analysis])
   const score = useMemo(() => scoreOf(analysis.chart, line, stretch), [analysis, line, stretch])
-  const { signature, pickup } = score
   const layouts = useMemo(() => {
     // A short phrase fills its row.
     const bars = Math.min(IN_ROW, stretch.to + 1)
     return width === 0
       ? []
-      : layoutSystems(
-          analysis.chart,
-          stretch,
-          width,
-          { signature, pickup },
-          'read',
-          width < NARROW ? undefined : bars,
-        )
-  }, [analysis, stretch, width, signature, pickup])
+      : layoutSystems(analysis.chart, stretch, width, score, 'read', width < NARROW ? undefined : bars)
+  }, [analysis, stretch, width, score])
   const [loose, setLoose] = useState(LEAST)
   const wish = fingering?.wish ?? loose
   const fingered = useFingered(line, wish)

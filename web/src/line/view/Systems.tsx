@@ -1,5 +1,6 @@
 import {
   type Analysis,
+  type Chart,
   type ChordSpan,
   type Explanation,
   type Key,
@@ -40,10 +41,19 @@ interface SystemsProps {
   readonly actions: TerrainActions
 }
 
+const isSameLayout = (a: SystemLayout, b: SystemLayout): boolean =>
+  a.spacing === b.spacing &&
+  a.from === b.from &&
+  a.halfStep === b.halfStep &&
+  a.far === b.far &&
+  a.gutter === b.gutter
+
 /** Half steps shown above and below the line. */
 const MARGIN = 2
 const STEP = 3
 const LEAST_RANGE = 19
+/** Half steps of most lines: the terrain's scale doesn't change with the line. */
+const USUAL_RANGE = 28
 /** A half step isn't drawn less high, in pixels. */
 const LEAST_HALF_STEP = 7
 /** What stands above and below the terrain of one row on a page: headings, staff, degrees, transport. */
@@ -67,21 +77,28 @@ export const Systems = memo((props: SystemsProps) => {
     () => outline && { line: outline, score: scoreOf(analysis.chart, outline, stretch) },
     [analysis, outline, stretch],
   )
-  const { signature, pickup } = score
   const heights = useMemo(() => heightsOf(line, outline, points), [line, outline, points])
   const { height } = useWindowSize()
   // The staff is seen with the terrain, where the window is high enough for both.
-  const mostHalfStep = Math.max(LEAST_HALF_STEP, (height - BESIDE_TERRAIN) / (heights.high - heights.low + 1))
-  const layouts = useMemo(
-    () =>
+  const mostHalfStep = Math.max(LEAST_HALF_STEP, (height - BESIDE_TERRAIN) / USUAL_RANGE)
+  const before = useRef<{ readonly chart: Chart; readonly layouts: readonly SystemLayout[] }>(undefined)
+  const layouts = useMemo(() => {
+    const now =
       width === 0
         ? []
-        : layoutSystems(analysis.chart, stretch, width, { signature, pickup }, view.zoom).map((layout) => ({
+        : layoutSystems(analysis.chart, stretch, width, score, view.zoom).map((layout) => ({
             ...layout,
             halfStep: Math.min(layout.halfStep, mostHalfStep),
-          })),
-    [analysis, stretch, width, signature, pickup, view.zoom, mostHalfStep],
-  )
+          }))
+    // A row in which everything stands where it stood is the same row: it isn't drawn again.
+    const known = before.current?.chart === analysis.chart ? before.current.layouts : []
+    const layouts = now.map((layout, at) => {
+      const same = known[at]
+      return same && isSameLayout(same, layout) ? same : layout
+    })
+    before.current = { chart: analysis.chart, layouts }
+    return layouts
+  }, [analysis, stretch, width, score, view.zoom, mostHalfStep])
   return (
     <div ref={host} className="min-w-0">
       {layouts.map((layout, turn) => (

@@ -13,10 +13,8 @@ import {
   Voice,
 } from 'vexflow/bravura'
 import type { SystemLayout } from '../layout.ts'
+import { REST_SHIFT } from '../spacing.ts'
 import { STAFF_HEIGHT, STAVE_Y } from './lines.ts'
-
-/** Rests are placed a little early, clear of the next note's accidental. */
-const REST_SHIFT = 6
 
 const MAJOR_KEYS: Readonly<Record<number, string>> = {
   '-7': 'Cb',

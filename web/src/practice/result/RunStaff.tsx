@@ -24,10 +24,9 @@ export const RunStaff = ({ analysis, stretch, line, verdicts, played }: RunStaff
   const width = useWidth(host)
   const score = useMemo(() => scoreOf(analysis.chart, line, stretch), [analysis, line, stretch])
   const other = useMemo(() => scoreOf(analysis.chart, played, stretch), [analysis, played, stretch])
-  const { signature, pickup } = score
   const systems = useMemo(
-    () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, { signature, pickup })),
-    [analysis, stretch, width, signature, pickup],
+    () => (width === 0 ? [] : layoutSystems(analysis.chart, stretch, width, score)),
+    [analysis, stretch, width, score],
   )
   return (
     <div ref={host} role="img" aria-label="The notes on the staff, with their verdicts" className="min-w-0">
