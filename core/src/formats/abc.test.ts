@@ -110,7 +110,7 @@ describe('ABC', () => {
   it('has a pickup before its first bar, and no bar of changes for it', () => {
     const notes = readAbcLine(tune('G2|c4 e4|]', 'C'))
     expect(notes).toMatchObject({
-      value: [{ start: -480, midi: 67 }, { start: 0 }, { start: 2 * 480 }],
+      value: { notes: [{ start: -480, midi: 67 }, { start: 0 }, { start: 2 * 480 }] },
     })
     const chart = readAbcChart(tune('G2|"C7"c4 e4|"F7"f8|]', 'C'))
     expect(chart).toMatchObject({ value: { pickup: 1 } })
@@ -134,7 +134,7 @@ describe('ABC', () => {
           )
           const line = readAbcLine(text)
           if (line.ok)
-            for (const { start, duration, midi } of line.value)
+            for (const { start, duration, midi } of line.value.notes)
               expect(
                 [start, duration, midi].every((value) => Number.isFinite(value)) &&
                   duration >= 0 &&

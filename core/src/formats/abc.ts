@@ -12,6 +12,8 @@ interface AbcNote {
   readonly start: Ticks
   readonly end: Ticks
   readonly midi: number
+  /** 'Fb4'. */
+  readonly written: string
 }
 
 interface AbcBar {
@@ -65,7 +67,7 @@ const readAbc = (text: string): Outcome<AbcTune> => {
   const head: { title: string; key: AbcTune['key']; tempo: number | undefined } = {
     ...{ title: '', key: undefined, tempo: undefined },
   }
-  const notes: { start: Ticks; end: Ticks; midi: number }[] = []
+  const notes: { start: Ticks; end: Ticks; midi: number; written: string }[] = []
   const bars: AbcBar[] = []
   let wrong: string | undefined
   const fullBar = () => readLength(state.meter) ?? WHOLE
@@ -96,13 +98,14 @@ const readAbc = (text: string): Outcome<AbcTune> => {
       if (bars.length === 0) openBar()
     }
   }
-  const pitchOf = (sign: string | undefined, letter: string, marks: string): number => {
+  const pitchOf = (sign: string | undefined, letter: string, marks: string) => {
     const upper = letter.toUpperCase()
     const up = (letter === upper ? 0 : 1) + marks.split("'").length - marks.split(',').length
     const place = `${upper}${up}`
     if (sign !== undefined) state.accidentals.set(place, SIGNS[sign]!)
     const altered = state.accidentals.get(place) ?? state.signature.get(upper) ?? 0
-    return 60 + 12 * up + LETTERS[upper]! + altered
+    const written = `${upper}${(altered < 0 ? 'b' : '#').repeat(Math.abs(altered))}${4 + up}`
+    return { midi: 60 + 12 * up + LETTERS[upper]! + altered, written }
   }
   const lasts = (length: number): Ticks => {
     const inTuplet = state.tuplet.left > 0 ? state.tuplet.by : 1
@@ -145,12 +148,12 @@ const readAbc = (text: string): Outcome<AbcTune> => {
       state.tied.clear()
     } else if (token.kind === 'notes') {
       const pitches = token.pitches.map(({ sign, letter, marks }) => pitchOf(sign, letter, marks))
-      const midi = Math.max(...pitches)
+      const { midi, written } = pitches.reduce((highest, one) => (one.midi > highest.midi ? one : highest))
       const ticks = lasts(token.length)
       const before = notes.at(-1)
       if (before && state.tied.has(midi) && before.midi === midi && before.end === state.at)
         before.end += ticks
-      else notes.push({ start: state.at, end: state.at + ticks, midi })
+      else notes.push({ start: state.at, end: state.at + ticks, midi, written })
       state.tied.clear()
       if (token.tie) state.tied.add(midi)
       advance(ticks)
@@ -184,7 +187,11 @@ export const readAbcNotes = (text: string): Outcome<readonly AbcNote[]> => {
   if (!tune.ok) return tune
   const pickup = pickupOf(tune.value)
   return ok(
-    tune.value.notes.map(({ start, end, midi }) => ({ start: start - pickup, end: end - pickup, midi })),
+    tune.value.notes.map(({ start, end, ...note }) => ({
+      start: start - pickup,
+      end: end - pickup,
+      ...note,
+    })),
   )
 }
 

@@ -34,8 +34,12 @@ describe('writeAbc', () => {
         const { notes } = composeLines(tune, brief).lines[0]!.line
         const text = writeAbc(tune.chart, { notes }, STRETCH)
         const read = readAbcLine(text)
-        expect(read.ok && read.value.map(({ start, duration, midi }) => [start, duration, midi])).toEqual(
-          notes.map(({ start, duration, midi }) => [start, duration, midi]),
+        expect(
+          read.ok &&
+            read.value.notes.map(({ start, duration, midi, written }) => [start, duration, midi, written]),
+        ).toEqual(
+          // Spelled as it was, too.
+          notes.map(({ start, duration, midi, spelling }) => [start, duration, midi, spelling]),
         )
         const first = heardByAbcjs(text)[0]![0]! - notes[0]!.start
         expect(heardByAbcjs(text).map(([start, duration, midi]) => [start! - first, duration, midi])).toEqual(
@@ -61,7 +65,7 @@ describe('writeAbc', () => {
   it('has a pickup as a short first bar', () => {
     const line = eighths('C5 Db5 F5 Ab5 Gb5', -720)
     const read = readAbcLine(writeAbc(TUNE.chart, line, STRETCH))
-    expect(read.ok && read.value.map(({ start, midi }) => [start, midi])).toEqual(
+    expect(read.ok && read.value.notes.map(({ start, midi }) => [start, midi])).toEqual(
       line.notes.map(({ start, midi }) => [start, midi]),
     )
   })

@@ -85,7 +85,7 @@ describe('hostile files', () => {
         const take = watched(() => readMidiTake(file))
         if (line.ok)
           expect(
-            line.value.every(({ start, duration, midi }) => isFinitePositive([start, duration, midi])),
+            line.value.notes.every(({ start, duration, midi }) => isFinitePositive([start, duration, midi])),
           ).toBe(true)
         if (take.ok)
           expect(take.value.every(({ onsetMs, durationMs }) => isFinitePositive([onsetMs, durationMs]))).toBe(
@@ -101,7 +101,7 @@ describe('hostile files', () => {
       `<score-partwise><part><measure><attributes><divisions>${divisions}</divisions></attributes><note><pitch><step>C</step><alter>${alter}</alter><octave>${octave}</octave></pitch><duration>${duration}</duration></note><note><pitch><step>E</step><octave>4</octave></pitch><duration>1</duration></note></measure></part></score-partwise>`
     const pitches = (text: string) => {
       const read = readMusicXmlLine(text)
-      return read.ok ? read.value.map(({ midi }) => midi) : read.problems.map(({ rule }) => rule)
+      return read.ok ? read.value.notes.map(({ midi }) => midi) : read.problems.map(({ rule }) => rule)
     }
     expect(pitches(score('0.5'))).toEqual([60, 64])
     expect(pitches(score('-1.5'))).toEqual([58, 64])
@@ -126,7 +126,7 @@ describe('hostile files', () => {
         const line = watched(() => readMusicXmlLine(text.value))
         if (line.ok)
           expect(
-            line.value.every(({ start, duration, midi }) => isFinitePositive([start, duration, midi])),
+            line.value.notes.every(({ start, duration, midi }) => isFinitePositive([start, duration, midi])),
           ).toBe(true)
         watched(() => readMusicXmlChart(text.value))
       }),

@@ -2,7 +2,7 @@
 
 export { isAbc, readAbcChart } from './abc.ts'
 export { writeAbc } from './abcWrite.ts'
-export { readAbcLine, readMidiLine, readMidiTake, readMusicXmlLine } from './lineFile.ts'
+export { type FileLine, readAbcLine, readMidiLine, readMidiTake, readMusicXmlLine } from './lineFile.ts'
 export { type MidiVoice, writeBandMidi, writeMidi, writeTakeMidi } from './midi.ts'
 export { writeMusicXml } from './musicxml.ts'
 export { readMusicXmlChart } from './musicxmlChart.ts'

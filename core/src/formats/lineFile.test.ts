@@ -30,15 +30,99 @@ describe('a line in a file', () => {
     const { written, clef } = instrumentOf('trumpet')
     for (const line of lines) {
       const midi = readMidiLine(writeMidi(TUNE.chart, line, STRETCH))
-      expect(midi.ok && bare(midi.value)).toEqual(bare(line.notes))
+      expect(midi.ok && bare(midi.value.notes)).toEqual(bare(line.notes))
       const up = spellNotes(
         TUNE,
         line.notes.map((note) => ({ ...note, midi: note.midi + written.semitones })),
       )
       const xml = writeMusicXml(TUNE.chart, up, STRETCH, { title: 'x', part: 'horn', clef, written })
       const read = readMusicXmlLine(xml)
-      expect(read.ok && bare(read.value)).toEqual(bare(line.notes))
+      expect(read.ok && bare(read.value.notes)).toEqual(bare(line.notes))
     }
+  })
+
+  it('keeps the spelling of MusicXML, also through a part that is written elsewhere; ours stays where there is none', () => {
+    const score = (transpose: string, notes: readonly (readonly [string, number, number])[]) =>
+      `<score-partwise><part><measure number="1"><attributes><divisions>2</divisions>${transpose}</attributes>${notes
+        .map(
+          ([step, alter, octave]) =>
+            `<note><pitch><step>${step}</step><alter>${alter}</alter><octave>${octave}</octave></pitch><duration>1</duration></note>`,
+        )
+        .join('')}</measure></part></score-partwise>`
+    const written = (text: string) => {
+      const read = readMusicXmlLine(text)
+      return read.ok ? read.value.notes.map((note) => [note.midi, note.written]) : read.problems
+    }
+    // F flat and C flat stay what they are; B sharp 3 is the C above it (scientific pitch notation).
+    expect(
+      written(
+        score('', [
+          ['F', -1, 4],
+          ['C', -1, 5],
+          ['B', 1, 3],
+          ['E', 0, 4],
+        ]),
+      ),
+    ).toEqual([
+      [64, 'Fb4'],
+      [71, 'Cb5'],
+      [60, 'B#3'],
+      [64, 'E4'],
+    ])
+    // A B flat trumpet reads G flat where F flat sounds; an alto saxophone C sharp where E sounds (MusicXML 4.0, transpose).
+    const trumpet = '<transpose><diatonic>-1</diatonic><chromatic>-2</chromatic></transpose>'
+    expect(
+      written(
+        score(trumpet, [
+          ['G', -1, 4],
+          ['D', 0, 4],
+        ]),
+      ),
+    ).toEqual([
+      [64, 'Fb4'],
+      [60, 'C4'],
+    ])
+    const alto = '<transpose><diatonic>-5</diatonic><chromatic>-9</chromatic></transpose>'
+    expect(written(score(alto, [['C', 1, 5]]))).toEqual([[64, 'E4']])
+    // Without steps the letters can't be known.
+    expect(written(score('<transpose><chromatic>-2</chromatic></transpose>', [['G', -1, 4]]))).toEqual([
+      [64, undefined],
+    ])
+    const spelledBack = spellNotes(TUNE, [
+      { start: 0, duration: 240, midi: 64, written: 'Fb4' },
+      { start: 240, duration: 240, midi: 63 },
+    ])
+    expect(spelledBack.notes.map(({ spelling }) => spelling)).toEqual(['Fb4', 'Eb4'])
+    expect(spelledBack.notes[0]).not.toHaveProperty('written')
+  })
+
+  it('says where notes are too short to be kept: thirty-seconds and triplets of sixteenths; a chord is its highest note', () => {
+    const score = (durations: readonly number[], more = '') =>
+      `<score-partwise><part><measure number="1"><attributes><divisions>24</divisions></attributes>${durations
+        .map(
+          (duration, at) =>
+            `<note><pitch><step>${'CDEFGAB'[at % 7]}</step><octave>4</octave></pitch><duration>${duration}</duration></note>`,
+        )
+        .join('')}${more}</measure></part></score-partwise>`
+    const read = (text: string) => {
+      const outcome = readMusicXmlLine(text)
+      if (!outcome.ok) throw new Error(JSON.stringify(outcome.problems))
+      return outcome.value
+    }
+    const short = read(score([3, 3, 3, 3, 12]))
+    expect(short.notes.map(({ start, midi }) => [start, midi])).toEqual([
+      [0, 60],
+      [120, 64],
+      [240, 67],
+    ])
+    expect(short.leftOut).toHaveLength(2)
+    // Three in the time of two sixteenths: the second is on no sixteenth and no triplet.
+    expect(read(score([4, 4, 4, 12])).leftOut).toHaveLength(1)
+    expect(read(score([8, 8, 8, 6, 6, 12])).leftOut).toEqual([])
+    const chord =
+      '<note><chord/><pitch><step>A</step><octave>5</octave></pitch><duration>24</duration></note>'
+    const together = read(score([24], chord))
+    expect(together).toMatchObject({ notes: [{ start: 0, midi: 81 }], leftOut: [] })
   })
 
   it('keeps a pickup of one to five eighths: MusicXML a short bar before bar 1, MIDI a bar more', () => {
@@ -48,7 +132,7 @@ describe('a line in a file', () => {
       expect(xml).toMatch(/<measure number="0" implicit="yes">/)
       expect(xml.match(/<measure /g)).toHaveLength(5)
       const read = readMusicXmlLine(xml)
-      expect(read.ok && bare(read.value)).toEqual(bare(line.notes))
+      expect(read.ok && bare(read.value.notes)).toEqual(bare(line.notes))
       const midi = new toneMidi.Midi(writeMidi(TUNE.chart, line, STRETCH))
       const heard = midi.tracks.find(({ notes }) => notes.length > 0)!.notes
       expect(heard.map(({ ticks }) => ticks - 1920)).toEqual(line.notes.map(({ start }) => start))
@@ -84,7 +168,7 @@ describe('a line in a file', () => {
     })
     track.addNote({ midi: 60, ticks: 0, durationTicks: 200 })
     const read = readMidiLine(file.toArray())
-    expect(read.ok && bare(read.value)).toEqual(bare(eighths('C5 D5 E5 F5').notes))
+    expect(read.ok && bare(read.value.notes)).toEqual(bare(eighths('C5 D5 E5 F5').notes))
   })
 
   it('a take is read back as it was played, to a tick, from before the first beat on', () => {

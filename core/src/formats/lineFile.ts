@@ -12,6 +12,10 @@ import { child, childAlter, childNumber, childrenOf, childText, readXml, type Xm
 const MOST_NOTES = 20_000
 const SIXTEENTH: Ticks = EIGHTH / 2
 const TRIPLET: Ticks = QUARTER / 3
+/** Notes that begin less than this apart are struck together: a thirty-second is twice as long. */
+const TOGETHER: Ticks = SIXTEENTH / 4
+/** How far from its place a written note may be, from divisions that don't divide a quarter evenly. */
+const ROUNDING: Ticks = 4
 
 /** The nearest sixteenth or third of a beat. */
 const onGrid = (tick: Ticks): Ticks => {
@@ -26,6 +30,15 @@ interface Timed {
   readonly start: Ticks
   readonly end: Ticks
   readonly midi: number
+  /** Its spelling at concert pitch, where the file has one: 'Fb4'. */
+  readonly written?: string
+}
+
+/** A line as a file has it. */
+export interface FileLine {
+  readonly notes: readonly UnspelledNote[]
+  /** Where notes were left out that are too short for sixteenths and triplets: ticks from the first bar. */
+  readonly leftOut: readonly Ticks[]
 }
 
 /** Later notes than this are damage, in ticks: more than ten thousand bars. */
@@ -38,24 +51,38 @@ const EARLIEST: Ticks = -8 * QUARTER
 const isPlayable = ({ start, end, midi }: Timed): boolean =>
   start >= EARLIEST && end >= start && end <= LATEST && Number.isInteger(midi) && midi >= 0 && midi <= 127
 
-/** One voice on the grid: the highest of simultaneous notes, each ending where the next starts at the latest. */
-const oneVoice = (read: readonly Timed[]): Outcome<readonly UnspelledNote[]> => {
+/**
+ * One voice on the grid: the highest of simultaneous notes, each ending where the next starts at the latest. Of two notes after
+ * each other that come to one place, the nearer one stays.
+ *
+ * @param timing `written`: what doesn't stand on the grid is left out; `played`: it is moved to the nearest place
+ */
+const oneVoice = (read: readonly Timed[], timing: 'written' | 'played'): Outcome<FileLine> => {
   const notes = read.filter(isPlayable)
   if (notes.length === 0) return err({ rule: 'import.noNotes', args: [] })
   if (notes.length > MOST_NOTES) return err({ rule: 'import.tooManyNotes', args: [notes.length, MOST_NOTES] })
   const byStart = new Map<Ticks, Timed>()
+  const leftOut: Ticks[] = []
   for (const note of notes) {
-    const start = onGrid(note.start)
-    const known = byStart.get(start)
-    if (!known || note.midi > known.midi) byStart.set(start, { ...note, start })
+    const place = onGrid(note.start)
+    const known = byStart.get(place)
+    const together = known && Math.abs(known.start - note.start) < TOGETHER
+    const off = (one: Timed) => Math.abs(one.start - place)
+    const misses = timing === 'written' && off(note) > ROUNDING
+    if (misses || (known && !together)) leftOut.push(place)
+    if (misses) continue
+    if (!known || (together ? note.midi > known.midi : off(note) < off(known))) byStart.set(place, note)
   }
-  const voice = [...byStart.values()].sort((a, b) => a.start - b.start)
-  return ok(
-    voice.map(({ start, end, midi }, at) => {
-      const next = voice[at + 1]?.start ?? Number.POSITIVE_INFINITY
-      return { start, duration: Math.min(next, Math.max(onGrid(end), start + SIXTEENTH)) - start, midi }
+  const voice = [...byStart].sort(([a], [b]) => a - b)
+  if (voice.length === 0) return err({ rule: 'import.noNotes', args: [] })
+  return ok({
+    notes: voice.map(([start, { end, midi, written }], at) => {
+      const next = voice[at + 1]?.[0] ?? Number.POSITIVE_INFINITY
+      const duration = Math.min(next, Math.max(onGrid(end), start + SIXTEENTH)) - start
+      return { start, duration, midi, ...(written === undefined ? {} : { written }) }
     }),
-  )
+    leftOut,
+  })
 }
 
 /** A file's tracks and its ticks per quarter; undefined if it is damaged or has no beats. */
@@ -73,13 +100,16 @@ const parsed = (bytes: Uint8Array) => {
  * The line in a standard MIDI file (bytes): the track with the most notes, without percussion, in ticks of 480 to the
  * quarter from the start of the file, on the nearest sixteenths and triplets. A damaged file is a problem.
  *
- * @example value(readMidiLine(writeMidi(chart, line, stretch)))[0] // { start: 0, duration: 480, midi: 62 }
+ * @example value(readMidiLine(writeMidi(chart, line, stretch))).notes[0] // { start: 0, duration: 480, midi: 62 }
  */
-export const readMidiLine = (bytes: Uint8Array): Outcome<readonly UnspelledNote[]> => {
+export const readMidiLine = (bytes: Uint8Array): Outcome<FileLine> => {
   const file = parsed(bytes)
   if (!file) return err({ rule: 'import.notMidi', args: [] })
   const tracks = file.tracks.map((events) => timed(events as readonly MidiEvent[], QUARTER / file.perBeat))
-  return oneVoice(tracks.reduce((best, one) => (one.length > best.length ? one : best), []))
+  return oneVoice(
+    tracks.reduce((best, one) => (one.length > best.length ? one : best), []),
+    'played',
+  )
 }
 
 /** Microseconds per quarter if a file sets no tempo (Standard MIDI Files 1.0). */
@@ -174,19 +204,23 @@ const timed = (events: readonly MidiEvent[], scale: number): readonly Timed[] =>
 
 /**
  * The line in a MusicXML score (partwise, as text): the first voice of the part with the most notes, at concert pitch, in
- * ticks of 480 to the quarter from its first bar, negative in a pickup. Grace notes are left out, tied notes are one.
+ * ticks of 480 to the quarter from its first bar, negative in a pickup, spelled as they are there. Grace notes are left out,
+ * tied notes are one.
  *
  * @example
- * value(readMusicXmlLine(writeMusicXml(chart, line, stretch, titles)))[0]
- * // { start: 0, duration: 480, midi: 62 }
+ * value(readMusicXmlLine(writeMusicXml(chart, line, stretch, titles))).notes[0]
+ * // { start: 0, duration: 480, midi: 62, written: 'D4' }
  */
-export const readMusicXmlLine = (text: string): Outcome<readonly UnspelledNote[]> => {
+export const readMusicXmlLine = (text: string): Outcome<FileLine> => {
   const outcome = readXml(text)
   if (!outcome.ok) return outcome
   if (outcome.value.name === 'score-timewise') return err({ rule: 'import.timewise', args: [] })
   if (outcome.value.name !== 'score-partwise') return err({ rule: 'import.notMusicXml', args: [] })
   const parts = childrenOf(outcome.value, 'part').map(partNotes)
-  return oneVoice(parts.reduce((best, one) => (one.length > best.length ? one : best), []))
+  return oneVoice(
+    parts.reduce((best, one) => (one.length > best.length ? one : best), []),
+    'written',
+  )
 }
 
 /**
@@ -194,9 +228,9 @@ export const readMusicXmlLine = (text: string): Outcome<readonly UnspelledNote[]
  *
  * @example readAbcLine('X:1\nL:1/8\nK:C\nCDEF GABc|').ok // true
  */
-export const readAbcLine = (text: string): Outcome<readonly UnspelledNote[]> => {
+export const readAbcLine = (text: string): Outcome<FileLine> => {
   const notes = readAbcNotes(text)
-  return notes.ok ? oneVoice(notes.value) : notes
+  return notes.ok ? oneVoice(notes.value, 'written') : notes
 }
 
 const partNotes = (part: XmlElement): readonly Timed[] => {
@@ -204,6 +238,8 @@ const partNotes = (part: XmlElement): readonly Timed[] => {
   let at = 0
   let scale = QUARTER
   let transpose = 0
+  /** Steps of the staff from the written pitch to the sounding one; undefined if the file doesn't say them. */
+  let steps: number | undefined = 0
   let last = at
   const [first, ...measures] = childrenOf(part, 'measure')
   if (first && measures.length > 0 && isPickup(first)) at = last = -measureTicks(first)
@@ -214,6 +250,7 @@ const partNotes = (part: XmlElement): readonly Timed[] => {
       const moved = child(element, 'transpose')
       if (moved)
         transpose = (childNumber(moved, 'chromatic') ?? 0) + 12 * (childNumber(moved, 'octave-change') ?? 0)
+      if (moved) steps = childNumber(moved, 'diatonic') ?? (transpose % 12 === 0 ? 0 : undefined)
     }
     const duration = (childNumber(element, 'duration') ?? 0) * scale
     if (element.name === 'backup') at -= duration
@@ -231,9 +268,34 @@ const partNotes = (part: XmlElement): readonly Timed[] => {
     const isTied = childrenOf(element, 'tie').some(({ attributes }) => attributes.type === 'stop')
     if (isTied && before?.midi === midi + transpose)
       notes[notes.length - 1] = { ...before, end: start + duration }
-    else notes.push({ start, end: start + duration, midi: midi + transpose })
+    else
+      notes.push({
+        start,
+        end: start + duration,
+        midi: midi + transpose,
+        ...spelled(element, midi + transpose, steps),
+      })
   }
   return notes
+}
+
+const LETTERS = 'CDEFGAB'
+
+/** A note's spelling at its sounding pitch: its letter moved by steps of the staff; none with more than two accidentals. */
+const spelled = (
+  note: XmlElement,
+  midi: number,
+  steps: number | undefined,
+): { readonly written?: string } => {
+  const pitch = child(note, 'pitch')
+  const step = pitch && childText(pitch, 'step')
+  if (!step || steps === undefined) return {}
+  const letter = LETTERS.at((((LETTERS.indexOf(step) + steps) % 7) + 7) % 7)!
+  const natural = pitchClassOf(fifthsOf(letter))
+  const alter = ((((midi - natural) % 12) + 18) % 12) - 6
+  if (Math.abs(alter) > 2) return {}
+  const octave = (midi - alter - natural) / 12 - 1
+  return { written: `${letter}${(alter < 0 ? 'b' : '#').repeat(Math.abs(alter))}${octave}` }
 }
 
 /** Whether a file's first bar is a pickup: MusicXML numbers it 0, or leaves it out of the count (MusicXML 4.0, measure). */

@@ -13,6 +13,7 @@ import {
   type DevelopmentId,
   developLine,
   type Exercise,
+  type FileLine,
   type FillStock,
   type FillTable,
   fillStock,
@@ -47,7 +48,6 @@ import {
   type Take,
   tableKey,
   tuneInKey,
-  type UnspelledNote,
   writeChart,
   writtenRange,
 } from '@eager-contour/core'
@@ -201,7 +201,7 @@ const engine = {
     return chart.ok ? { ok: true, value: writeChart(chart.value) } : chart
   },
   /** The notes in a MIDI, MusicXML or ABC file, from its start, at concert pitch, or what is wrong with it. */
-  importLine: (bytes: Uint8Array): Outcome<readonly UnspelledNote[]> => {
+  importLine: (bytes: Uint8Array): Outcome<FileLine> => {
     if (isMidi(bytes)) return readMidiLine(bytes)
     const abc = abcIn(bytes)
     if (abc !== undefined) return readAbcLine(abc)

@@ -39,9 +39,12 @@ export const PhraseFile = ({ tune, onRead }: PhraseFileProps) => {
     const own = chart.ok ? readChart(chart.value) : undefined
     const analysis = own?.ok ? analyseChart(own.value) : tune?.analysis
     if (!analysis) return setTold(`${file.name} has no chords. Type them above.`)
-    const { phrase, left } = phraseOver(analysis, notes.value)
+    const { phrase, left } = phraseOver(analysis, notes.value.notes)
     if (!phrase) return setTold(`${file.name} has no note over these chords.`)
-    setTold(left === 0 ? '' : `${counted(left, 'note')} after the last chord were left out.`)
+    const { leftOut } = notes.value
+    const short =
+      leftOut.length === 0 ? '' : `Left out: ${counted(leftOut.length, 'note')} shorter than a sixteenth. `
+    setTold(`${short}${left === 0 ? '' : `Left out: ${counted(left, 'note')} after the last chord.`}`)
     onRead(phrase, `From ${file.name}`)
   }
   return (

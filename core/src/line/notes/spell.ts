@@ -14,12 +14,14 @@ export interface UnspelledNote {
   readonly start: Ticks
   readonly duration: Ticks
   readonly midi: number
+  /** How it is spelled where it comes from ('Fb4'): that is kept. */
+  readonly written?: string
 }
 
 /**
  * Spells notes as musicians write them: chord tones by the chord, scale notes by its scale, all others by where they
  * go: rising as the letter below the target, falling as the letter above, never with a double accidental. Where the
- * line plays other chords than the written ones, those spell it.
+ * line plays other chords than the written ones, those spell it. A note that is spelled where it comes from stays so.
  * @param analysis the chords, at the notes' pitch
  * @param notes MIDI numbers with their ticks
  * @returns the same notes with spellings such as 'Bb4'
@@ -28,9 +30,9 @@ export interface UnspelledNote {
 export const spellNotes = (analysis: Analysis, notes: readonly UnspelledNote[], wish?: ChangesWish): Line => {
   const { changes } = playedChanges(analysis, notes, wish)
   return {
-    notes: notes.map((note, index) => ({
+    notes: notes.map(({ written, ...note }, index) => ({
       ...note,
-      spelling: spellPitch(note.midi, spellingOf(changes, note, notes[index + 1])),
+      spelling: written ?? spellPitch(note.midi, spellingOf(changes, note, notes[index + 1])),
     })),
   }
 }

@@ -1,4 +1,15 @@
-import { bandEvents, fromFirstEvent, kitOf, spellNotes, stretchTicks, wordReason } from '@eager-contour/core'
+import {
+  bandEvents,
+  barStarts,
+  type Chart,
+  fromFirstEvent,
+  kitOf,
+  type Stretch,
+  spellNotes,
+  stretchTicks,
+  type Ticks,
+  wordReason,
+} from '@eager-contour/core'
 import { useState } from 'react'
 import { selectPlay, soundRefused } from '../../audio/playSlice.ts'
 import { useMix } from '../../audio/useMix.ts'
@@ -6,9 +17,21 @@ import { bandSound, swingFor } from '../../audio/usePlay.ts'
 import { readInTime } from '../../engine/engine.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
+import { counted } from '../../ui/counted.ts'
 import { lineReplaced } from '../editor/lineHistory.ts'
 import { useOpenLine } from '../editor/openLine.ts'
 import { saveAbc, saveBandMidi, saveMidi, saveMusicXml, saveWav } from './download.ts'
+
+const wasOrWere = (count: number): string => (count === 1 ? 'was' : 'were')
+
+/** What is said of notes that are too short to be kept; nothing if there are none. */
+const leftOutWords = (leftOut: readonly Ticks[], chart: Chart, { from }: Stretch): string => {
+  const [first] = leftOut
+  if (first === undefined) return ''
+  const starts = barStarts(chart)
+  const bar = starts.findLastIndex((start) => start <= starts[from]! + Math.max(0, first)) + 1
+  return `${counted(leftOut.length, 'note')} shorter than a sixteenth ${wasOrWere(leftOut.length)} left out, first in bar ${bar}.`
+}
 
 /** The files that can be made of the line: notes, the line's sound, the band's; and notes read from a file. */
 export const useFiles = () => {
@@ -36,9 +59,17 @@ export const useFiles = () => {
         return
       }
       const { start, end } = stretchTicks(sounding.chart, stretch)
-      const notes = outcome.value
-        .map((note) => ({ ...note, start: note.start + start }))
-        .filter((note) => note.start < end)
+      const all = outcome.value.notes.map((note) => ({ ...note, start: note.start + start }))
+      const notes = all.filter((note) => note.start < end)
+      const told = [
+        leftOutWords(outcome.value.leftOut, sounding.chart, stretch),
+        ...(notes.length === all.length
+          ? []
+          : [
+              `${counted(all.length - notes.length, 'note')} after the chosen bars ${wasOrWere(all.length - notes.length)} left out.`,
+            ]),
+      ].filter(Boolean)
+      if (told.length > 0) dispatch(soundRefused(`${file.name}: ${told.join(' ')}`))
       const read = spellNotes(sounding, notes).notes
       dispatch(lineReplaced({ notes: read, stretch, seed: 1, title: '', revision: 0 }))
     } catch {
