@@ -26,7 +26,7 @@ type New<Answer extends Stored> = Omit<Answer, 'revision' | 'updatedAt'>
 
 /** What the demo fills an empty database with. */
 export interface DemoData {
-  readonly tunes: readonly Omit<New<TuneAnswer>, 'readings'>[]
+  readonly tunes: readonly Omit<New<TuneAnswer>, 'readings' | 'tags' | 'removedAt'>[]
   readonly lines: readonly New<LineAnswer>[]
   readonly phrases: readonly New<PhraseAnswer>[]
   readonly runs: readonly Omit<RunWithTakeAnswer, 'source' | 'seconds' | 'words' | 'wordsRevision'>[]

@@ -2,18 +2,28 @@ import { ArrayMaxSize, IsArray, IsOptional, IsString, MaxLength } from 'class-va
 import { LIMITS } from '../limits.ts'
 import { ArePart } from '../nested.ts'
 import { ReadingPart } from '../parts.ts'
-import { type AnswerOf, EditBody } from './record.ts'
+import { type AnswerOf, RemovableBody } from './record.ts'
 
-export class TuneBody extends EditBody {
+/** A tune. What is left out stays as it is stored. */
+export class TuneBody extends RemovableBody {
   @IsString() @MaxLength(LIMITS.title) title: string
   /** The plain-text chart. */
   @IsString() @MaxLength(LIMITS.chartText) chart: string
-  /** The player's own readings; if left out, the stored ones stay. */
+  /** The player's own readings. */
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(LIMITS.readings)
   @ArePart(() => ReadingPart)
   readings?: ReadingPart[]
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.tags)
+  @IsString({ each: true })
+  @MaxLength(LIMITS.tag, { each: true })
+  tags?: string[]
 }
 
-export type TuneAnswer = AnswerOf<TuneBody>
+export type TuneAnswer = AnswerOf<TuneBody> & {
+  /** When it was put into the bin: ISO 8601. */
+  readonly removedAt?: string
+}

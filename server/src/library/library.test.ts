@@ -126,6 +126,19 @@ describe('the library', () => {
     expect(kept).toBe(0)
     expect(added).toBe(3 + 1 + 1 + 1 + 1 + 1 + 1 + 30 + 1)
     expect(await everything(other)).toEqual(await everything(store))
+    // A tune in the bin comes along, since runs are of it, and stays in the bin.
+    const [tune] = (await RESOURCES.find(({ path }) => path === 'tunes')!.list!.read(store, {})) as readonly {
+      readonly id: string
+      readonly revision: number
+    }[]
+    await put(store, 'tunes', tune!.id, {
+      ...{ title: 'Quay 1', chart: '| Dm7 | G7 |', removed: true },
+      ...{ revision: tune!.revision, edit: 'edit-bin-1' },
+    })
+    const third = await openStore(join(folder, 'third.db'))
+    expect((await readLibrary(third, await saved(store, 'bin.zip'))).added).toBe(added)
+    expect(await everything(third)).toEqual(await everything(store))
+    await third.close()
     // Twice is the same as once, and what was deleted stays deleted.
     expect(await readLibrary(other, path)).toEqual({ added: 0, kept: added })
     await put(other, 'run-words', 'run-0003', { revision: 0, edit: 'edit-dele-1', words: '', removed: true })

@@ -9,7 +9,7 @@ import { runsWithTakes } from '../store/runLists.ts'
 import { runs } from '../store/runs.ts'
 import { setLists } from '../store/setLists.ts'
 import { settings } from '../store/settings.ts'
-import { tunes } from '../store/tunes.ts'
+import { everyTune, tunes } from '../store/tunes.ts'
 
 /** A record as it stands in the library: its id, and all that the API would answer. */
 interface LibraryRecord {
@@ -50,7 +50,9 @@ async function* linesWithVersions(store: Store): AsyncGenerator<readonly Library
 
 /** All that a player has, in the order in which it is read back. */
 export const LIBRARY_PARTS: readonly LibraryPart[] = [
-  part('tunes', tunes),
+  part('tunes', tunes, [], async function* (store) {
+    yield await everyTune(store)
+  }),
   part('lines', lines, ['tunes'], linesWithVersions),
   part('phrases', phrases),
   part('exercises', exercises, ['tunes']),

@@ -152,7 +152,7 @@ export const itemsOf = (runs: readonly ItemRun[], parameters?: MemoryParameters)
 export const listItems = async (store: Store): Promise<readonly ItemAnswer[]> => {
   const rows = await store.manager
     .createQueryBuilder(ItemEntity, 'item')
-    .innerJoin('tunes', 'tuneOf', 'tuneOf.id = item.tune')
+    .innerJoin('tunes', 'tuneOf', 'tuneOf.id = item.tune AND tuneOf.removedAt IS NULL')
     .orderBy('item.due')
     .limit(MOST_LISTED)
     .getMany()

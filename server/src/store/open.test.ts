@@ -94,8 +94,8 @@ describe('openStore', () => {
 describe('the migrations to plain names and to one value for all settings', () => {
   it('carry over what was stored, and can be undone', async () => {
     const database = await openStore(at('names.db'))
-    await undoFrom(database, PlainNames1764600000000)
     await writeTune(database, 'tune-0001', { revision: 0, edit: 'edit-0001', title: 'Quay', chart: '| C |' })
+    await undoFrom(database, PlainNames1764600000000)
     const run = `INSERT INTO "runs" ("id", "tune", "playedAt", "rung", "key", "fromBar", "toBar", "tempo", "state", "verdict", "marks", "source")
       VALUES (?, 'tune-0001', '2026-11-01T10:00:00.000Z', 'outline-up', 'C major', 0, 3, 120, 'finished', ?, '{}', 'midi')`
     const old = ['again', 'nearly', 'holds', 'moves on']

@@ -60,6 +60,8 @@ export const api = createApi({
   refetchOnReconnect: true,
   endpoints: (builder) => ({
     tunes: builder.query<readonly TuneAnswer[], void>({ query: () => 'tunes', providesTags: ['tunes'] }),
+    /** The tunes in the bin. */
+    bin: builder.query<readonly TuneAnswer[], void>({ query: () => 'tunes/bin', providesTags: ['tunes'] }),
     lines: builder.query<readonly LineAnswer[], string>({
       query: (tune) => `lines?tune=${encodeURIComponent(tune)}`,
       providesTags: ['lines'],
@@ -153,6 +155,7 @@ export const useApiDispatch =
 
 export const {
   useTunesQuery,
+  useBinQuery,
   useLinesQuery,
   useVersionsQuery,
   usePhrasesQuery,

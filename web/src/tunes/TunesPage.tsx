@@ -5,13 +5,15 @@ import { Link } from 'react-router'
 import { useItemsQuery, useLastRunsQuery, useTunesQuery } from '../data/api.ts'
 import { useSettings } from '../settings/settings.ts'
 import { keyWords } from '../tune/written.ts'
+import { Button } from '../ui/Button.tsx'
 import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
 import { Loaded } from '../ui/Loaded.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
 import { usePageTitle } from '../ui/usePageTitle.ts'
+import { ChosenTunes } from './ChosenTunes.tsx'
+import { TuneBin } from './TuneBin.tsx'
+import { useTuneEdits } from './useTuneEdits.ts'
 
-/** With more tunes than this there is a search field. */
-const FEW = 8
 const ROW_HEIGHT = 58
 
 /** A tune with what its row shows. */
@@ -33,6 +35,10 @@ export const TunesPage = () => {
   const { data: items } = useItemsQuery()
   const { instrument } = useSettings()
   const [search, setSearch] = useState('')
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
+  const [deleted, setDeleted] = useState<readonly TuneAnswer[]>([])
+  const edits = useTuneEdits()
+  const columns = useMemo(() => [choosing(chosen, setChosen), ...COLUMNS], [chosen])
   const rows = useMemo(
     () =>
       (query.data ?? []).map((tune): TuneRow => {
@@ -50,9 +56,7 @@ export const TunesPage = () => {
     <div className="mx-auto w-full max-w-6xl px-5 pb-10">
       <div className="flex flex-wrap items-end justify-between gap-3 py-4">
         <h1 className="text-4xl">Tunes</h1>
-        {rows.length > FEW && (
-          <SearchField label="Search tunes" value={search} onChange={setSearch} className="ml-auto w-72" />
-        )}
+        <SearchField label="Search tunes" value={search} onChange={setSearch} className="ml-auto w-72" />
         <Link
           to="/tunes/new"
           className="inline-flex min-h-11 items-center rounded-full bg-ink px-5 font-semibold text-on-ink"
@@ -60,6 +64,29 @@ export const TunesPage = () => {
           New tune
         </Link>
       </div>
+      {deleted.length > 0 && (
+        <p role="status" className="mb-2 flex items-center gap-3">
+          Deleted: {deleted.map(({ title }) => title).join(', ')}.
+          <Button
+            look="quiet"
+            onClick={() => {
+              for (const tune of deleted) void edits.restore({ ...tune, revision: tune.revision + 1 })
+              setDeleted([])
+            }}
+          >
+            Undo
+          </Button>
+        </p>
+      )}
+      {chosen.size > 0 && (
+        <ChosenTunes
+          chosen={rows.flatMap(({ tune }) => (chosen.has(tune.id) ? [tune] : []))}
+          onDone={(removed) => {
+            setChosen(new Set())
+            setDeleted(removed)
+          }}
+        />
+      )}
       <Loaded
         what="your tunes"
         query={query}
@@ -68,7 +95,7 @@ export const TunesPage = () => {
         {() => (
           <DataTable
             label="Tunes"
-            columns={COLUMNS}
+            columns={columns}
             rows={rows}
             rowId={({ tune }) => tune.id}
             rowHeight={ROW_HEIGHT}
@@ -76,6 +103,7 @@ export const TunesPage = () => {
           />
         )}
       </Loaded>
+      <TuneBin />
     </div>
   )
 }
@@ -90,11 +118,38 @@ const faded = (items: readonly ItemAnswer[]): Pick<TuneRow, 'due' | 'fading'> =>
 
 const NO_RUNS: readonly RunAnswer[] = []
 
+/** The column in which tunes are chosen; its box stands over the link that covers the row. */
+const choosing = (
+  chosen: ReadonlySet<string>,
+  onChoose: (chosen: ReadonlySet<string>) => void,
+): DataColumn<TuneRow> => ({
+  id: 'chosen',
+  header: 'chosen',
+  value: ({ tune }) => (chosen.has(tune.id) ? 0 : 1),
+  cell: ({ tune }) => (
+    <label className="relative z-10 flex min-h-11 w-11 items-center justify-center">
+      <span className="sr-only">Choose {tune.title}</span>
+      <input
+        type="checkbox"
+        className="size-5 accent-ink"
+        checked={chosen.has(tune.id)}
+        onChange={({ target }) => {
+          const now = new Set(chosen)
+          if (target.checked) now.add(tune.id)
+          else now.delete(tune.id)
+          onChoose(now)
+        }}
+      />
+    </label>
+  ),
+  className: 'w-16',
+})
+
 const COLUMNS: readonly DataColumn<TuneRow>[] = [
   {
     id: 'title',
     header: 'title',
-    value: ({ tune }) => tune.title,
+    value: ({ tune }) => [tune.title, ...tune.tags].join(' '),
     // The link covers its row.
     cell: ({ tune }) => (
       <Link
@@ -102,6 +157,9 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
         className="font-head text-2xl font-bold max-sm:text-xl after:absolute after:inset-0 hover:after:bg-chosen/40"
       >
         {tune.title}
+        {tune.tags.length > 0 && (
+          <span className="ml-3 font-sans text-base font-normal text-soft">{tune.tags.join(', ')}</span>
+        )}
       </Link>
     ),
     className: 'w-[36%] py-3.5',

@@ -1,3 +1,4 @@
+import { Bin1765600000000 } from './bin.ts'
 import { Exercises1764400000000 } from './exercises.ts'
 import { Families1765100000000 } from './families.ts'
 import { First1764000000000 } from './first.ts'
@@ -33,4 +34,5 @@ export const MIGRATIONS = [
   Tallies1765300000000,
   Goals1765400000000,
   Memory1765500000000,
+  Bin1765600000000,
 ]
