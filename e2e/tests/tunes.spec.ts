@@ -1,5 +1,5 @@
 import { expect, test } from './app.ts'
-import { violations } from './places.ts'
+import { openPage, violations } from './places.ts'
 
 test('tunes are named, tagged, searched by tag, duplicated, deleted several at once, and brought back', async ({
   page,
@@ -45,4 +45,32 @@ test('tunes are named, tagged, searched by tag, duplicated, deleted several at o
   expect(await violations(page)).toEqual([])
   await page.getByRole('button', { name: 'Bring back: Gannet Waltz' }).click()
   await expect(tune('Gannet Waltz')).toBeVisible()
+})
+
+test('the chart is printed for several parts in one go, and the map with scales and guide tones', async ({
+  page,
+}) => {
+  await openPage(page, 'changes', '1-4', 'tune-lamplighters-round')
+  const toPaper = () => page.evaluate(() => dispatchEvent(new Event('beforeprint')))
+  await page.getByRole('button', { name: 'Print' }).click()
+  await page.getByLabel('E♭ instruments').check()
+  await page.keyboard.press('Escape')
+  await toPaper()
+  await page.emulateMedia({ media: 'print' })
+  const sheets = page.getByTestId('chart-sheet')
+  await expect(sheets).toHaveCount(2)
+  // A blues in F, and a whole tone and a fifth higher for an alto: in D (common practice, no source).
+  await expect(sheets.nth(0)).toContainText('F major · 126 bpm, swing · concert pitch')
+  await expect(sheets.nth(1)).toContainText('D major · 126 bpm, swing · for E♭ instruments')
+  await expect(sheets.nth(1).getByTestId('chart-row').first()).toContainText(/D7.*G7.*D7.*Am7.*D7/)
+  await expect(page.getByRole('button', { name: 'Save changes' })).toBeHidden()
+  const { height } = (await sheets.nth(0).boundingBox())!
+  expect(height).toBeLessThan(1000)
+  await page.emulateMedia({ media: null })
+
+  await openPage(page, 'map', '1-4', 'tune-lamplighters-round')
+  await toPaper()
+  await page.emulateMedia({ media: 'print' })
+  // The flugelhorn reads the blues in G: the 3 and the ♭7 of G7 are B and F (common practice, no source).
+  await expect(sheets.getByTestId('chart-row').first()).toContainText(/G7\s*I7 G Mixolydian.*guide tones B F/)
 })

@@ -1,10 +1,12 @@
 import type { TuneAnswer } from '@eager-contour/contract'
-import { followOverrides, readChart } from '@eager-contour/core'
+import { analyseChart, followOverrides, readChart } from '@eager-contour/core'
+import { useMemo } from 'react'
 import { sendEdit } from '../data/outbox.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { useOpenTune } from '../tune/useTune.ts'
 import { Button } from '../ui/Button.tsx'
 import { ChangesEditor } from './ChangesEditor.tsx'
+import { PrintChart } from './PrintChart.tsx'
 import { useChartText } from './useChartText.ts'
 
 /** The first of a tune's pages. */
@@ -18,6 +20,7 @@ export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
     revision: tune.revision,
   })
   const changed = text !== tune.chart
+  const analysis = useMemo(() => (outcome.ok ? analyseChart(outcome.value) : undefined), [outcome])
   const keep = async () => {
     if (!outcome.ok) return
     const title = outcome.value.title || tune.title
@@ -51,6 +54,7 @@ export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
         <span role="status" className="text-soft">
           {changed ? 'Unsaved draft, safe on this computer.' : 'Saved.'}
         </span>
+        {analysis && <PrintChart title={tune.title} analysis={analysis} />}
       </ChangesEditor>
     </div>
   )

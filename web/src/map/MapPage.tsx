@@ -30,6 +30,7 @@ import { useWidth } from '../ui/useWidth.ts'
 import { ChordPanel } from './ChordPanel.tsx'
 import { MapRow } from './MapRow.tsx'
 import { mapRows } from './mapRows.ts'
+import { PrintMap } from './PrintMap.tsx'
 
 type MapHearing = Hearing | 'set'
 
@@ -143,6 +144,7 @@ export const MapPage = () => {
                 { value: 'simple', label: 'simple' },
               ]}
             />
+            <PrintMap title={tune.title} analysis={written} />
           </div>
           {centre && <FarWords centre={centre} heard={centreOf(sounding, stretch)} spans={written.spans} />}
           {sets && <SetWords sets={sets} />}

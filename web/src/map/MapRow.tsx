@@ -6,10 +6,8 @@ import {
   guideTones,
   joinName,
   joinsBetween,
-  noteName,
   pitchClassOf,
   QUARTER,
-  SCALES,
   type SmallestSets,
   scaleDegrees,
   withSigns,
@@ -24,6 +22,7 @@ import { keyWords } from '../tune/written.ts'
 import { ChordSymbol, chordText } from '../ui/ChordSymbol.tsx'
 import { FarGround, type Frame, NearGround, Sets, Threads } from './grounds.tsx'
 import { keyMarks, type MapChord, patternMarks, type MapRow as Row, type RowMark } from './mapRows.ts'
+import { useScaleText } from './useScaleText.ts'
 
 const HALF_STEP = 20
 const BRACKET = 24
@@ -49,7 +48,7 @@ interface MapRowProps {
  * beneath.
  */
 export const MapRow = ({ analysis, row, width, heights, centre, sets, chosen, onChoose }: MapRowProps) => {
-  const { chordStyle, scaleNames } = useSettings()
+  const { chordStyle } = useSettings()
   const noteText = useNoteText()
   const cursor = useRef<HTMLDivElement>(null)
   const xOf = useMemo(() => scaleLinear([row.start, row.end], [0, width]), [row, width])
@@ -73,15 +72,8 @@ export const MapRow = ({ analysis, row, width, heights, centre, sets, chosen, on
       [row, xOf],
     ),
   )
-  const scaleOf = ({ span }: MapChord) => {
-    const { scale } = analysis.readings[span.index]!
-    if (span.chord.tones.length === 0) return ''
-    const root = fifthsOf(span.chord.root)
-    const { parent, name } = SCALES[scale]
-    return scaleNames === 'mode'
-      ? `${noteText(span.chord.root)} ${name}`
-      : `${noteText(noteName(root + parent.fifths))} ${parent.name}`
-  }
+  const scaleText = useScaleText(analysis)
+  const scaleOf = ({ span }: MapChord) => scaleText(span)
   return (
     <div
       className="relative mb-8"

@@ -8,12 +8,12 @@ import {
   scoreOf,
   withSigns,
 } from '@eager-contour/core'
-import { useEffect, useMemo, useState } from 'react'
-import { createPortal, flushSync } from 'react-dom'
+import { useMemo } from 'react'
 import { useSettings } from '../settings/settings.ts'
 import { Tablature } from './fingering/Tablature.tsx'
 import { useFingered } from './fingering/useFingering.ts'
 import { layoutSystems } from './layout.ts'
+import { OnPaper } from './printing.tsx'
 import { Staff } from './staff/Staff.tsx'
 import type { View } from './useView.ts'
 
@@ -37,20 +37,7 @@ const PAGE = 860
 const SMALLER = 0.79
 
 /** The line on paper, drawn when the browser prints: title, chords, notes, degrees if shown; no system is cut. */
-export const PrintSheet = (props: PrintSheetProps) => {
-  const [printing, setPrinting] = useState(false)
-  useEffect(() => {
-    const before = () => flushSync(() => setPrinting(true))
-    const after = () => setPrinting(false)
-    addEventListener('beforeprint', before)
-    addEventListener('afterprint', after)
-    return () => {
-      removeEventListener('beforeprint', before)
-      removeEventListener('afterprint', after)
-    }
-  }, [])
-  return printing ? createPortal(<Sheet {...props} />, document.body) : null
-}
+export const PrintSheet = (props: PrintSheetProps) => <OnPaper>{() => <Sheet {...props} />}</OnPaper>
 
 const Sheet = ({
   heading: { title, tune, remark },

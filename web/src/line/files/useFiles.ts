@@ -15,6 +15,7 @@ import { selectPlay, soundRefused } from '../../audio/playSlice.ts'
 import { useMix } from '../../audio/useMix.ts'
 import { bandSound, swingFor } from '../../audio/usePlay.ts'
 import { readInTime } from '../../engine/engine.ts'
+import { printSoon } from '../../notation/printing.tsx'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { counted } from '../../ui/counted.ts'
@@ -101,7 +102,7 @@ export const useFiles = () => {
     {
       name: 'Print',
       description: 'The line on paper, for your instrument.',
-      act: () => setTimeout(() => window.print()),
+      act: printSoon,
     },
     {
       name: 'ABC',
