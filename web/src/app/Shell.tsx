@@ -24,7 +24,8 @@ export const Shell = () => {
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-3">
         Skip to content
       </a>
-      <header className="flex flex-wrap items-center gap-x-6 gap-y-1 px-5 py-2">
+      {/* On a phone the places are in one row that scrolls. */}
+      <header className="flex flex-wrap items-center gap-x-6 gap-y-1 px-5 py-2 max-sm:px-3 max-sm:py-1">
         <NavLink
           to="/today"
           className="flex items-center gap-2 font-head text-lg font-bold"
@@ -44,9 +45,13 @@ export const Shell = () => {
         </NavLink>
         <nav
           aria-label="Places"
-          className="ml-auto flex flex-wrap items-center gap-x-5 max-sm:ml-0 max-sm:gap-x-4"
+          className="ml-auto flex flex-wrap items-center gap-x-5 max-sm:ml-0 max-sm:w-full max-sm:flex-nowrap max-sm:gap-x-4 max-sm:overflow-x-auto"
         >
-          {known && <span className="text-soft max-sm:w-full">for {instrument.name}</span>}
+          {known && (
+            <span className="text-soft max-sm:order-last max-sm:whitespace-nowrap">
+              for {instrument.name}
+            </span>
+          )}
           {PAGES.map(({ to, name }) => (
             <NavLink
               key={to}

@@ -32,12 +32,12 @@ export const TransportBar = ({
   const { tempo, problem } = useAppSelector(selectPlay)
   const { muted } = useAppSelector(selectMix)
   return (
-    <div className="sticky bottom-0 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule bg-ground px-5 py-2.5">
+    <div className="sticky bottom-0 flex flex-wrap items-center gap-x-4 gap-y-2 border-t border-rule bg-ground px-5 py-2.5 max-sm:gap-x-2 max-sm:gap-y-1 max-sm:px-3 max-sm:py-1.5">
       <button
         type="button"
         onClick={play.toggle}
         aria-label={play.playing ? 'Stop' : 'Play'}
-        className="flex size-14 items-center justify-center rounded-full bg-ink text-on-ink"
+        className="flex size-14 items-center justify-center rounded-full bg-ink text-on-ink max-sm:size-11"
       >
         {play.playing || play.loading ? <Pause aria-hidden="true" /> : <PlayIcon aria-hidden="true" />}
       </button>
@@ -66,7 +66,7 @@ export const TransportBar = ({
         </button>
       </div>
       {parts.length > 0 && (
-        <div role="group" aria-label="Parts" className="flex rounded-full border border-soft">
+        <div role="group" aria-label="Parts" className="flex rounded-full border border-soft max-sm:hidden">
           {parts.map(({ part, name }) => (
             <button
               key={part}
@@ -84,7 +84,10 @@ export const TransportBar = ({
       <span className="text-soft" role="status">
         {play.loading ? 'Loading the sounds …' : (problem ?? description)}
       </span>
-      <div className="ml-auto flex flex-wrap items-center gap-1.5">{children}</div>
+      {/* On a phone its buttons are in one row that scrolls. */}
+      <div className="ml-auto flex flex-wrap items-center gap-1.5 max-sm:ml-0 max-sm:w-full max-sm:flex-nowrap max-sm:overflow-x-auto">
+        {children}
+      </div>
     </div>
   )
 }

@@ -4,6 +4,7 @@ import {
   memo,
   type PointerEvent,
   useCallback,
+  useEffect,
   useLayoutEffect,
   useMemo,
   useRef,
@@ -12,14 +13,21 @@ import { useHotkeys } from 'react-hotkeys-hook'
 import { useSettings } from '../../settings/settings.ts'
 import type { OpenTune } from '../../tune/useTune.ts'
 import { ChordSymbol, chordText } from '../../ui/ChordSymbol.tsx'
+import { useWindowSize } from '../../ui/useWindowSize.ts'
 import { useStripCursor } from './useStripCursor.ts'
 
+/** A window narrower than this shows a strip of few bars in a row, which scrolls. */
+const NARROW = 640
+const FEW = 4
+
 /** Bars per row: rows of equal length, as in the form. */
-const barsARow = (count: number): number =>
-  count <= 12
-    ? count
-    : ([16, 12, 10, 8].find((row) => count % row === 0 && count / row <= 4 && (count > 16 || row === 8)) ??
-      16)
+const barsARow = (count: number, width: number): number =>
+  width < NARROW
+    ? Math.min(count, FEW)
+    : count <= 12
+      ? count
+      : ([16, 12, 10, 8].find((row) => count % row === 0 && count / row <= 4 && (count > 16 || row === 8)) ??
+        16)
 
 /** A tune with more bars scrolls in its strip. */
 const LONG_TUNE = 96
@@ -41,9 +49,18 @@ export const FormStrip = ({ open }: { readonly open: OpenTune }) => {
       ),
     [spans, readings],
   )
-  const row = barsARow(chart.bars.length)
+  const { width } = useWindowSize()
+  const row = barsARow(chart.bars.length, width)
 
   useStripCursor(grid, cursor, starts)
+  useEffect(() => {
+    // In a strip that scrolls the stretch is in sight.
+    const cell = grid.current?.children[stretch.from] as HTMLElement | undefined
+    const frame = grid.current?.parentElement
+    if (!cell || !frame) return
+    const isSeen = cell.offsetTop >= frame.scrollTop && cell.offsetTop < frame.scrollTop + frame.clientHeight
+    if (!isSeen) frame.scrollTop = cell.offsetTop
+  }, [stretch.from, row])
 
   const onKey = useStretchKeys(stretch, setStretch, chart.bars.length)
   const dragTo = (event: PointerEvent<HTMLDivElement>) => {
@@ -52,7 +69,9 @@ export const FormStrip = ({ open }: { readonly open: OpenTune }) => {
     if (bar !== undefined) setStretch(ordered(drag.current, bar))
   }
   return (
-    <div className={`relative mx-5 ${chart.bars.length > LONG_TUNE ? 'max-h-[30vh] overflow-y-auto' : ''}`}>
+    <div
+      className={`relative mx-5 max-sm:mx-3 max-sm:max-h-[9.5rem] max-sm:overflow-y-auto ${chart.bars.length > LONG_TUNE ? 'max-h-[30vh] overflow-y-auto' : ''}`}
+    >
       <div
         ref={grid}
         role="listbox"
@@ -70,7 +89,7 @@ export const FormStrip = ({ open }: { readonly open: OpenTune }) => {
         onPointerUp={() => {
           drag.current = undefined
         }}
-        className="grid touch-none gap-y-1 select-none"
+        className="grid touch-none gap-y-1 select-none max-sm:touch-pan-y"
         style={{ gridTemplateColumns: `repeat(${row}, minmax(0, 1fr))` }}
       >
         {chart.bars.map((bar, index) => (

@@ -62,7 +62,7 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
   usePageTitle(page ? `${open.tune.title}, ${page.name}` : open.tune.title)
   return (
     <>
-      <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 px-5 pb-2">
+      <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 px-5 pb-2 max-sm:px-3 max-sm:pb-1">
         <h1 className="text-2xl">{open.tune.title}</h1>
         <span className="text-soft">
           {[chart.key && keyWords(chart.key), chart.form, `${chart.tempo} bpm`, chart.feel]
@@ -75,7 +75,7 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
             </>
           )}
         </span>
-        <nav aria-label="Pages of this tune" className="ml-auto flex gap-1">
+        <nav aria-label="Pages of this tune" className="ml-auto flex gap-1 max-sm:ml-0">
           {PAGES.map(({ to, name }) => (
             <NavLink
               key={to}
