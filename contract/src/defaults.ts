@@ -9,6 +9,7 @@ export const DEFAULT_SETTINGS: SettingsAnswer = {
   scaleNames: 'mode',
   spelling: 'exact',
   player: '',
+  welcomed: false,
   grading: {},
   plans: [],
   restMinutes: 25,

@@ -30,6 +30,7 @@ export { type SettingsAnswer, SettingsBody } from './records/settings.ts'
 export { type TuneAnswer, TuneBody } from './records/tune.ts'
 export {
   DayQuery,
+  DemoBody,
   IdParams,
   LibraryQuery,
   type RunOrder,

@@ -1,5 +1,16 @@
 import { Type } from 'class-transformer'
-import { IsIn, IsInt, IsISO8601, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
+import {
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsISO8601,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+} from 'class-validator'
 import { ID_PATTERN } from './limits.ts'
 
 /** A path's id. */
@@ -25,6 +36,11 @@ export class SinceQuery extends TuneQuery {
 /** Parts of the library, by their names, with commas between; all if left out. */
 export class LibraryQuery {
   @IsOptional() @Matches(/^[a-z-]+(,[a-z-]+)*$/) @MaxLength(200) parts?: string
+}
+
+/** Whether the demo is there. */
+export class DemoBody {
+  @IsBoolean() shown: boolean
 }
 
 /** What the log can be sorted by. */

@@ -24,6 +24,11 @@ const fill = async (): Promise<() => void> => {
   const database = join(folder, 'filled.db')
   const { url, stop } = await startServer(database)
   await counted(url)
+  // Only the test of the welcome is welcomed.
+  await fetch(`${url}/api/settings`, {
+    ...{ method: 'PUT', headers: { 'Content-Type': 'application/json' } },
+    body: JSON.stringify({ revision: 0, edit: 'edit-welcomed', welcomed: true }),
+  })
   await stop()
   process.env[FILLED] = database
   return () => rmSync(folder, { recursive: true, force: true })

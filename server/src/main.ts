@@ -37,10 +37,9 @@ const start = async (): Promise<void> => {
     throw new PortError(`PORT is “${PORT_TEXT}”: it has to be a number from 0 to ${MOST_PORT}.`)
   const database = await openStore(DATA_FILE, (news) => console.log(news))
   const { DEMO_FILE } = env
-  if (
-    DEMO_FILE &&
-    (await fillWithDemo(database, () => JSON.parse(readFileSync(DEMO_FILE, 'utf8')) as DemoData))
-  )
+  const readDemo =
+    DEMO_FILE === undefined ? undefined : () => JSON.parse(readFileSync(DEMO_FILE, 'utf8')) as DemoData
+  if (readDemo && (await fillWithDemo(database, readDemo)))
     console.log('The database was empty: the demo is in it now.')
   let stopping = false
   if (env.COUNT_AGAIN) await forgetCounts(database)
@@ -61,7 +60,7 @@ const start = async (): Promise<void> => {
   fit()
   setInterval(fit, DAY_MS).unref()
   const app = makeApp({
-    ...{ store: database, logger, version, names: [...NAMES, ...addresses], webDir: WEB_DIR },
+    ...{ store: database, logger, version, names: [...NAMES, ...addresses], webDir: WEB_DIR, readDemo },
     regrading: {
       progress: () => regrading.progress(),
       start: () => void countMore().catch((error: unknown) => logger.error(error)),

@@ -1,6 +1,7 @@
 import {
   ArrayMaxSize,
   IsArray,
+  IsBoolean,
   IsIn,
   IsInt,
   IsOptional,
@@ -25,6 +26,8 @@ export class SettingsBody extends EditBody {
   @IsOptional() @IsIn(['mode', 'parent']) scaleNames?: 'mode' | 'parent'
   @IsOptional() @IsIn(['exact', 'simple']) spelling?: 'exact' | 'simple'
   @IsOptional() @IsString() @MaxLength(80) player?: string
+  /** Whether the welcome was answered. */
+  @IsOptional() @IsBoolean() welcomed?: boolean
   /** The player's own grading limits, where they differ from the ladder's. */
   @IsOptional() @IsPart(() => GradingPart) grading?: GradingPart
   /** Sessions that the player keeps by name. */

@@ -1,10 +1,11 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { IdParams, type RegradingAnswer } from '@eager-contour/contract'
+import { DemoBody, type DemoData, IdParams, type RegradingAnswer } from '@eager-contour/contract'
 import { type Request, type RequestHandler, Router } from 'express'
 import { copyDatabase } from '../store/copies.ts'
 import type { Database } from '../store/database.ts'
+import { isDemoShown, showDemo } from '../store/demoShown.ts'
 import { readMemory } from '../store/memoryFit.ts'
 import type { Listed } from '../store/resource.ts'
 import { RESOURCES } from '../store/resources.ts'
@@ -42,7 +43,12 @@ export interface Counting {
 }
 
 /** The API's routes, from the table of resources. Every body and parameter is checked against the contract. */
-export const api = (store: Database, version: string, regrading: Counting): Router => {
+export const api = (
+  store: Database,
+  version: string,
+  regrading: Counting,
+  readDemo?: () => DemoData,
+): Router => {
   const routes = Router()
   routes.get(
     '/health',
@@ -50,6 +56,16 @@ export const api = (store: Database, version: string, regrading: Counting): Rout
   )
   routes.get('/backup', backup(store.file))
   routes.get('/library', sendLibrary(store))
+  if (readDemo) {
+    routes.get(
+      '/demo',
+      answering(() => isDemoShown(store, readDemo())),
+    )
+    routes.put(
+      '/demo',
+      answering((request) => showDemo(store, readDemo(), valid(DemoBody, request.body))),
+    )
+  }
   const adding = addingLibrary(store, regrading.start)
   routes.post('/library', adding.add)
   routes.get('/library/progress', answering(adding.progress))

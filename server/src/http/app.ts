@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { LIMITS } from '@eager-contour/contract'
+import { type DemoData, LIMITS } from '@eager-contour/contract'
 import express, { type ErrorRequestHandler, type Express } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
@@ -20,6 +20,8 @@ export interface AppOptions {
   readonly regrading?: Counting
   /** The built web app; if left out, only the API is served. */
   readonly webDir?: string
+  /** Reads the demo, if there is one. */
+  readonly readDemo?: (() => DemoData) | undefined
 }
 
 const NONE: Counting = { progress: () => ({ done: 0, total: 0, changed: 0 }), start: () => undefined }
@@ -48,7 +50,15 @@ const policy = helmet({
   crossOriginEmbedderPolicy: false,
 })
 
-export const makeApp = ({ store, logger, version, names, webDir, regrading = NONE }: AppOptions): Express => {
+export const makeApp = ({
+  store,
+  logger,
+  version,
+  names,
+  webDir,
+  readDemo,
+  regrading = NONE,
+}: AppOptions): Express => {
   const app = express()
   app.disable('x-powered-by')
   app.use(pinoHttp({ logger, autoLogging: { ignore: (request) => request.method === 'GET' } }))
@@ -58,7 +68,7 @@ export const makeApp = ({ store, logger, version, names, webDir, regrading = NON
     response.setHeader('Cache-Control', 'no-store')
     next()
   })
-  app.use('/api', api(store, version, regrading))
+  app.use('/api', api(store, version, regrading, readDemo))
   if (webDir !== undefined && existsSync(webDir)) serveWeb(app, webDir)
   app.use(answerError)
   return app

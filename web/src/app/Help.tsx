@@ -1,7 +1,10 @@
 import { type Role, roleName } from '@eager-contour/core'
 import { Dialog } from 'radix-ui'
+import { useNavigate } from 'react-router'
+import { useTunesQuery } from '../data/api.ts'
 import { NOTE_TOOLS } from '../line/notes/noteEdits.ts'
 import { RoleMark } from '../notation/marks.tsx'
+import { FIRST_ROUND, firstRound } from '../practice/firstRound.ts'
 import { Button } from '../ui/Button.tsx'
 import { GLOSSARY, GLOSSARY_WORDS } from '../ui/glossary.ts'
 
@@ -60,6 +63,25 @@ const KEYS: readonly { readonly where: string; readonly keys: readonly (readonly
   },
 ]
 
+/** The way into the first round, once more; nothing without a tune. */
+const TakeFirstRound = ({ onTaken }: { readonly onTaken: () => void }) => {
+  const { data: tunes = [] } = useTunesQuery()
+  const navigate = useNavigate()
+  const [tune] = tunes
+  if (!tune) return null
+  return (
+    <Button
+      onClick={() => {
+        onTaken()
+        firstRound.set({ tune: tune.id, at: 0 })
+        void navigate(FIRST_ROUND[0]!.address(tune.id))
+      }}
+    >
+      Take the first round
+    </Button>
+  )
+}
+
 /** What the marks mean, which keys there are, and the words of the application's own. */
 export const Help = ({
   open,
@@ -116,9 +138,12 @@ export const Help = ({
               </dl>
             </section>
           ))}
-          <Dialog.Close asChild>
-            <Button>Close</Button>
-          </Dialog.Close>
+          <span className="flex flex-wrap gap-3">
+            <Dialog.Close asChild>
+              <Button>Close</Button>
+            </Dialog.Close>
+            <TakeFirstRound onTaken={() => onOpenChange(false)} />
+          </span>
         </div>
       </Dialog.Content>
     </Dialog.Portal>

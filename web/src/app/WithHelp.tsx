@@ -1,6 +1,7 @@
 import { createContext, lazy, Suspense, use, useCallback, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Outlet } from 'react-router'
+import { FirstRound } from './FirstRound.tsx'
 import { useHeadingFocus } from './useHeadingFocus.ts'
 
 // The help shows marks and keys of the features: it loads when it is asked for.
@@ -29,6 +30,7 @@ export const WithHelp = () => {
   return (
     <HelpContext value={open}>
       <FinderContext value={find}>
+        <FirstRound />
         <Outlet />
       </FinderContext>
       {finds && (

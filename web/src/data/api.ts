@@ -1,5 +1,6 @@
 import {
   type DayWordsAnswer,
+  type DemoBody,
   type ExerciseAnswer,
   type GoalAnswer,
   type HeldTempoAnswer,
@@ -119,6 +120,8 @@ export const api = createApi({
     }),
     /** How far an earlier grader's runs are graded again. */
     regrading: builder.query<RegradingAnswer, void>({ query: () => 'regrading' }),
+    /** Whether the demo is there. */
+    demo: builder.query<DemoBody, void>({ query: () => 'demo', providesTags: ['tunes'] }),
     /** By which parameters the memory is counted. */
     memory: builder.query<MemoryAnswer, void>({ query: () => 'memory', providesTags: ['runs'] }),
     /** Week by week, what was foretold to be remembered, and what was. */
@@ -156,6 +159,7 @@ export const useApiDispatch =
 export const {
   useTunesQuery,
   useBinQuery,
+  useDemoQuery,
   useLinesQuery,
   useVersionsQuery,
   usePhrasesQuery,

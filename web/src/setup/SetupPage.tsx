@@ -6,6 +6,7 @@ import { useSaveSettings } from '../settings/useSaveSettings.ts'
 import { NumberInput } from '../ui/NumberInput.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { usePageTitle } from '../ui/usePageTitle.ts'
+import { Demo } from './Demo.tsx'
 import { GradingSetup } from './GradingSetup.tsx'
 import { Library } from './Library.tsx'
 
@@ -85,6 +86,7 @@ export const SetupPage = () => {
         onChanged={() => void saveRest()}
       />
       <Library />
+      <Demo />
       <section aria-labelledby="backup">
         <h2 id="backup" className="text-2xl">
           Backup

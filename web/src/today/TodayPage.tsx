@@ -16,6 +16,7 @@ import { BlockList } from './BlockList.tsx'
 import { Goals } from './Goals.tsx'
 import { KeptPlans } from './KeptPlans.tsx'
 import { usePlan } from './usePlan.ts'
+import { Welcome } from './Welcome.tsx'
 
 /** How long a session may be, in minutes. */
 const LENGTHS = [10, 20, 30, 45, 60, 90, 120] as const
@@ -105,6 +106,7 @@ export const TodayPage = () => {
           <KeptPlans session={session} />
         </div>
       </div>
+      <Welcome />
       {session.blocks.length === 0 ? (
         <Empty>
           No tune to practise yet. Write the changes of one in Tunes: four bars are enough to start.

@@ -54,7 +54,8 @@ export const FormStrip = ({ open }: { readonly open: OpenTune }) => {
 
   useStripCursor(grid, cursor, starts)
   useEffect(() => {
-    // In a strip that scrolls the stretch is in sight.
+    // In a strip that scrolls the stretch is in sight, however many bars are in a row.
+    void row
     const cell = grid.current?.children[stretch.from] as HTMLElement | undefined
     const frame = grid.current?.parentElement
     if (!cell || !frame) return
