@@ -206,10 +206,10 @@ describe('time', () => {
 
   it('knows the strong beats of each time', () => {
     expect(
-      ['4/4', '3/4', '5/4', '6/8', '12/8'].map((time) =>
+      ['4/4', '3/4', '5/4', '6/8', '12/8', '9/8', '2/2', '6/4', '7/4'].map((time) =>
         strongPlaces(readMeter(time)!).map((tick) => tick / 240),
       ),
-    ).toEqual([[0, 4], [0], [0, 6], [0, 3], [0, 6]])
+    ).toEqual([[0, 4], [0], [0, 6], [0, 3], [0, 6], [0], [0, 4], [0, 6], [0, 8]])
     expect(readMeter('7/8')).toBeUndefined()
   })
 })

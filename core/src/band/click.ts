@@ -14,7 +14,11 @@ const BACKBEATS: Readonly<Record<string, readonly number[]>> = {
   '3/4': [1, 2],
   '5/4': [1, 3],
   '6/8': [1],
+  '9/8': [1, 2],
   '12/8': [1, 3],
+  '2/2': [1],
+  '6/4': [1, 4],
+  '7/4': [1, 3, 5],
 }
 
 const everyBar = (meter: Meter): readonly number[] =>

@@ -91,24 +91,28 @@ export const voicings = (
 
 type Pattern = readonly (readonly [start: Ticks, duration: Ticks])[]
 
+/** Where the piano plays in a bar of four quarters (common practice, no source). */
+const FOUR: readonly Pattern[] = [
+  [
+    [0, EIGHTH],
+    [3 * EIGHTH, EIGHTH],
+  ],
+  [
+    [3 * EIGHTH, EIGHTH],
+    [7 * EIGHTH, EIGHTH],
+  ],
+  [
+    [EIGHTH, EIGHTH],
+    [5 * EIGHTH, QUARTER],
+  ],
+  [[0, 3 * QUARTER]],
+  [[3 * EIGHTH, 3 * EIGHTH]],
+]
+
 /** Where the piano plays in a bar (common practice, no source). */
 const SWING: Readonly<Record<string, readonly Pattern[]>> = {
-  '4/4': [
-    [
-      [0, EIGHTH],
-      [3 * EIGHTH, EIGHTH],
-    ],
-    [
-      [3 * EIGHTH, EIGHTH],
-      [7 * EIGHTH, EIGHTH],
-    ],
-    [
-      [EIGHTH, EIGHTH],
-      [5 * EIGHTH, QUARTER],
-    ],
-    [[0, 3 * QUARTER]],
-    [[3 * EIGHTH, 3 * EIGHTH]],
-  ],
+  '4/4': FOUR,
+  '2/2': FOUR,
   '3/4': [
     [
       [0, EIGHTH],

@@ -41,7 +41,11 @@ const SWING: Readonly<Record<string, Groove>> = {
   '3/4': { ride: [0, 2, 3, 4], pedalHat: [2], kick: [0] },
   '5/4': { ride: [0, 2, 3, 4, 6, 8, 9], pedalHat: [2, 6, 8], kick: [0, 6] },
   '6/8': { ride: [0, 2, 3, 5], pedalHat: [3], kick: [0] },
+  '9/8': { ride: [0, 2, 3, 5, 6, 8], pedalHat: [3], kick: [0] },
   '12/8': { ride: [0, 2, 3, 5, 6, 8, 9, 11], pedalHat: [3, 9], kick: [0, 6] },
+  '2/2': { ride: [0, 2, 3, 4, 6, 7], pedalHat: [2, 6], kick: [0, 4] },
+  '6/4': { ride: [0, 2, 3, 4, 6, 8, 9, 10], pedalHat: [2, 8], kick: [0, 6] },
+  '7/4': { ride: [0, 2, 3, 4, 6, 8, 10, 11, 12], pedalHat: [2, 6, 10], kick: [0, 8] },
 }
 
 /** By feel and meter; anything else is played as swing. */

@@ -142,7 +142,20 @@ describe('wavOf', () => {
     const samples = Array.from({ length: 200 }, (_, at) =>
       view.getInt16(view.byteLength - 400 + 2 * at, true),
     )
-    expect(Math.max(...samples.map(Math.abs))).toBeGreaterThan(31_000)
-    expect(Math.max(...samples)).toBeLessThan(32_767)
+    // 3 dB below full scale: a factor of 0.708 (decibels of amplitude).
+    expect(Math.max(...samples.map(Math.abs)) / 32_768).toBeCloseTo(0.708, 2)
+  })
+
+  it('makes a quiet recording as loud as a loud one, and leaves silence alone', () => {
+    const peakOf = (volume: number) => {
+      const sound = new Float32Array(100).map((_, at) => volume * Math.sin(at / 3))
+      const view = new DataView(wavOf({ rate: 44_100, left: sound, right: sound }))
+      const samples = Array.from({ length: 200 }, (_, at) =>
+        view.getInt16(view.byteLength - 400 + 2 * at, true),
+      )
+      return Math.max(...samples.map(Math.abs)) / 32_768
+    }
+    expect(peakOf(0.05)).toBeCloseTo(0.708, 2)
+    expect(peakOf(0)).toBe(0)
   })
 })

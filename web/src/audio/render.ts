@@ -10,8 +10,8 @@ const TAIL_SECONDS = 1.5
 const BLOCK = 128
 /** The share of its time that a note sounds. */
 const HELD = 0.96
-/** The loudest sample of a file: just under full scale. */
-const PEAK = 0.98
+/** The loudest sample of a file: 3 dB below full scale, which leaves room for what plays it. */
+const PEAK = 10 ** (-3 / 20)
 
 export interface RenderOptions {
   readonly events: readonly BandEvent[]
@@ -69,8 +69,16 @@ const synthFor = async (font: ArrayBuffer, { sound, room }: RenderOptions, rate:
   return synth
 }
 
-/** The band and the line as samples, rendered faster than real time with the same sound font. */
-export const renderBand = async (font: ArrayBuffer, options: RenderOptions): Promise<Rendered> => {
+/**
+ * The band and the line as samples, rendered faster than real time with the same sound font.
+ *
+ * @param onProgress told each second of sound how much is rendered, 0 to 1
+ */
+export const renderBand = async (
+  font: ArrayBuffer,
+  options: RenderOptions,
+  onProgress: (share: number) => void = () => undefined,
+): Promise<Rendered> => {
   const rate = options.rate ?? 44_100
   const synth = await synthFor(font, options, rate)
   const moments = momentsOf(options, rate)
@@ -81,6 +89,7 @@ export const renderBand = async (font: ArrayBuffer, options: RenderOptions): Pro
     while (at < end) {
       const count = Math.min(BLOCK, end - at)
       synth.process(left, right, at, count)
+      if (Math.floor((at + count) / rate) > Math.floor(at / rate)) onProgress((at + count) / length)
       at += count
     }
   }
@@ -92,12 +101,12 @@ export const renderBand = async (font: ArrayBuffer, options: RenderOptions): Pro
   return { rate, left, right }
 }
 
-/** As a WAV file (16-bit stereo), turned down if it would exceed full scale. */
+/** As a WAV file (16-bit stereo), its loudest sample at −3 dBFS. */
 export const wavOf = ({ rate, left, right }: Rendered): ArrayBuffer => {
   let loudest = 0
   for (const sample of left) loudest = Math.max(loudest, Math.abs(sample))
   for (const sample of right) loudest = Math.max(loudest, Math.abs(sample))
-  const turn = loudest > PEAK ? PEAK / loudest : 1
+  const turn = loudest > 0 ? PEAK / loudest : 1
   return audioToWav([left.map((sample) => sample * turn), right.map((sample) => sample * turn)], rate, {
     normalizeAudio: false,
   })

@@ -3,8 +3,12 @@ import { type RenderOptions, renderBand, wavOf } from './render.ts'
 
 /** Renders off the main thread, in a worker of its own, so that composing can continue. */
 const renderer = {
-  wav: async (font: ArrayBuffer, options: RenderOptions): Promise<ArrayBuffer> => {
-    const wav = wavOf(await renderBand(font, options))
+  wav: async (
+    font: ArrayBuffer,
+    options: RenderOptions,
+    onProgress?: (share: number) => void,
+  ): Promise<ArrayBuffer> => {
+    const wav = wavOf(await renderBand(font, options, onProgress))
     return transfer(wav, [wav])
   },
   /** The left channel alone, as samples. */

@@ -111,6 +111,8 @@ describe('composeLines', () => {
       composeLines(analysed(text), brief({ stretch: { from: 0, to: bars - 1 } })).lines[0]!.line.notes.length
     expect(notes('time: 3/4\n| Gmaj7 | Em7 | Am7 | D7 |', 4)).toBeGreaterThan(12)
     expect(notes('time: 12/8\n| Gmaj7 | Em7 | Am7 | D7 |', 4)).toBeGreaterThan(12)
+    for (const time of ['2/2', '6/4', '7/4', '9/8'])
+      expect(notes(`time: ${time}\n| Gmaj7 | Em7 | Am7 | D7 |`, 4), time).toBeGreaterThan(12)
     expect(notes('time: 5/4\n| Gmaj7 | Em7 | Am7 | D7 |', 4)).toBeGreaterThan(12)
     expect(notes('| N.C. | Dm7 G7 | Cmaj7 |', 3)).toBeGreaterThan(6)
     expect(notes('| Cmaj7 |', 8)).toBeGreaterThan(2)

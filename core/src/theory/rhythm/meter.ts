@@ -7,7 +7,7 @@ export interface Meter {
 }
 
 interface MeterRow {
-  /** Ticks of one counted beat (a dotted quarter in 6/8 and 12/8). */
+  /** Ticks of one counted beat (a dotted quarter in 6/8, 9/8 and 12/8, a half in 2/2). */
   readonly beat: Ticks
   /** Counted beats of a bar, from 0, that are strong. */
   readonly strong: readonly number[]
@@ -20,7 +20,12 @@ const METERS: Readonly<Record<string, MeterRow>> = {
   '3/4': { beat: QUARTER, strong: [0] },
   '5/4': { beat: QUARTER, strong: [0, 3] },
   '6/8': { beat: QUARTER * 1.5, strong: [0, 1] },
+  '9/8': { beat: QUARTER * 1.5, strong: [0] },
   '12/8': { beat: QUARTER * 1.5, strong: [0, 2] },
+  '2/2': { beat: QUARTER * 2, strong: [0, 1] },
+  // Counted 3 and 3, and 4 and 3.
+  '6/4': { beat: QUARTER, strong: [0, 3] },
+  '7/4': { beat: QUARTER, strong: [0, 4] },
 }
 
 export const COMMON_TIME: Meter = { beats: 4, unit: 4 }

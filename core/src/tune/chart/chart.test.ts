@@ -142,7 +142,7 @@ describe('changes of time and pickups', () => {
     expect(barStarts(chart)).toEqual([0, 1920, 3360, 4800, 6720])
   })
 
-  it.each(['4/4', '3/4', '5/4', '6/8', '12/8'])('take %s', (time) => {
+  it.each(['4/4', '3/4', '5/4', '6/8', '9/8', '12/8', '2/2', '6/4', '7/4'])('take %s', (time) => {
     const chart = chartOf(`time: ${time}\n| C F | G |`)
     expect(chart.bars[0]!.chords.reduce((sum, { duration }) => sum + duration, 0)).toBe(barStarts(chart)[1])
   })

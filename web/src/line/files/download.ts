@@ -11,6 +11,7 @@ import {
   writeMidi,
   writeMusicXml,
 } from '@eager-contour/core'
+import { proxy } from 'comlink'
 import { fetchFont } from '../../audio/band.ts'
 import type { Mix } from '../../audio/mixSlice.ts'
 import type { RenderOptions } from '../../audio/render.ts'
@@ -83,10 +84,19 @@ export const saveBandMidi = (
   )
 }
 
-/** A recording, rendered in a worker; false if there is no audio. */
-export const saveWav = async (title: string, preference: RenderOptions): Promise<boolean> => {
+/**
+ * A recording, rendered in a worker; false if there is no audio.
+ *
+ * @param onProgress told how much is rendered, 0 to 1
+ */
+export const saveWav = async (
+  title: string,
+  preference: RenderOptions,
+  onProgress: (share: number) => void,
+): Promise<boolean> => {
   try {
-    saveFile(fileName(title, 'wav'), 'audio/wav', await rendering().wav(await fetchFont(), preference))
+    const wav = await rendering().wav(await fetchFont(), preference, proxy(onProgress))
+    saveFile(fileName(title, 'wav'), 'audio/wav', wav)
     return true
   } catch {
     return false

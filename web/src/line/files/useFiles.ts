@@ -90,11 +90,11 @@ export const useFiles = () => {
     }).filter((event) => !mix.muted.includes(event.part))
   const render = async () => {
     setMaking('Rendering …')
-    const done = await saveWav(title, {
-      events: fromFirstEvent(events()),
-      sound: bandSound(mix, kit),
-      bpm: tempo,
-    })
+    const done = await saveWav(
+      title,
+      { events: fromFirstEvent(events()), sound: bandSound(mix, kit), bpm: tempo },
+      (share) => setMaking(`Rendering: ${Math.round(100 * share)} of 100`),
+    )
     setMaking(undefined)
     if (!done) dispatch(soundRefused('The sound couldn’t be rendered. Everything else works; try again.'))
   }

@@ -182,6 +182,10 @@ describe('a solo', () => {
     ['N.C. bars', '| Cmaj7 | N.C. | N.C. | Am7 |', { from: 0, to: 3 }],
     ['5/4', 'time: 5/4\n| Cm7 | F7 | Bbmaj7 | Bbmaj7 |', { from: 0, to: 3 }],
     ['12/8', 'time: 12/8\n| C7 | F7 | C7 | G7 |', { from: 0, to: 3 }],
+    ['9/8', 'time: 9/8\n| Dm7 | G7 | Cmaj7 | Cmaj7 |', { from: 0, to: 3 }],
+    ['2/2', 'time: 2/2\n| Dm7 | G7 | Cmaj7 | A7 |', { from: 0, to: 3 }],
+    ['6/4', 'time: 6/4\n| Dm7 G7 | Cmaj7 |', { from: 0, to: 1 }],
+    ['7/4', 'time: 7/4\n| Dm7 G7 | Cmaj7 |', { from: 0, to: 1 }],
     ['6/8', 'time: 6/8\n| Dm7 | G7 | Cmaj7 | Cmaj7 |', { from: 0, to: 3 }],
     ['two chords a beat apart', '| C7 F7 Bb7 Eb7 | Ab7 Db7 Gb7 B7 |', { from: 0, to: 1 }],
   ])('is written over %s', (_, text, stretch) => {
