@@ -104,9 +104,18 @@ export const benchLarge = async (browser: Browser, address: string): Promise<rea
     row('a page of runs', await times(() => answered('runs?page=250&sort=marks')), ANSWER_LIMIT_MS),
     row('the log’s search', await times(() => answered('runs?search=tune%20499%20solid')), ANSWER_LIMIT_MS),
     row('what is due', await times(() => answered('runs/items')), ANSWER_LIMIT_MS),
-    row('held tempos of a year', await times(() => answered(`runs/tempos?since=${YEAR}`)), ANSWER_LIMIT_MS),
+    row(
+      'held tempos of a year',
+      await times(() => answered(`runs/tempos?since=${YEAR}&most=6`)),
+      ANSWER_LIMIT_MS,
+    ),
     row('minutes of a year', await times(() => answered(`runs/times?since=${YEAR}`)), ANSWER_LIMIT_MS),
     row('weak places', await times(() => answered(`runs/tallies?day=${LAST_DAY}`)), ANSWER_LIMIT_MS),
+    row(
+      'what was foretold in a year',
+      await times(() => answered(`runs/recall?since=${YEAR}`)),
+      ANSWER_LIMIT_MS,
+    ),
     row('saving a run', await times(() => saved(saves++)), SAVE_LIMIT_MS),
   ]
 }

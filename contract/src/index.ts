@@ -31,6 +31,7 @@ export { type TuneAnswer, TuneBody } from './records/tune.ts'
 export {
   DayQuery,
   DemoBody,
+  HeldQuery,
   IdParams,
   LibraryQuery,
   type RunOrder,

@@ -33,6 +33,13 @@ export class SinceQuery extends TuneQuery {
   @IsOptional() @Matches(/^\d{4}-\d{2}-\d{2}$/) @IsISO8601({ strict: true }) since?: string
 }
 
+const MOST_THREADS = 100
+
+/** Which tempos that held: all, or those of the things (a tune’s rung in a key) that held on most days. */
+export class HeldQuery extends SinceQuery {
+  @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(MOST_THREADS) most?: number
+}
+
 /** Parts of the library, by their names, with commas between; all if left out. */
 export class LibraryQuery {
   @IsOptional() @Matches(/^[a-z-]+(,[a-z-]+)*$/) @MaxLength(200) parts?: string

@@ -291,6 +291,12 @@ describe('the API', () => {
       toBar: 3,
       tempo: Math.max(...held.map((at) => 60 + ((at * 7) % 200))),
     })
+    const rungs = new Set(tempos.map(({ rung }) => rung))
+    const often = (await call().get('/api/runs/tempos?tune=tune-0031&most=1')).body as typeof tempos
+    expect(rungs.size).toBeGreaterThan(1)
+    expect(new Set(often.map(({ rung }) => rung)).size).toBe(1)
+    for (const one of often) expect(tempos).toContainEqual(one)
+    expect((await call().get('/api/runs/tempos?most=0')).status).toBe(400)
     expect((await call().get('/api/tunes/tune-0031/runs')).body).toHaveLength(230)
   })
 

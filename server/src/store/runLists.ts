@@ -1,4 +1,5 @@
 import {
+  type HeldQuery,
   type HeldTempoAnswer,
   LIMITS,
   type PlayedTimeAnswer,
@@ -85,17 +86,24 @@ export const pageOfRuns = async (
   return { total, runs: rows.filter(isWhole).map(answerOf) }
 }
 
-/** The fastest tempo that held, day by day, for each tune, rung, key and stretch: what the log draws, oldest day first. */
+/**
+ * The fastest tempo that held, day by day, for each tune, rung, key and stretch, oldest day first: all, or of those that held
+ * most often, which is what the log draws.
+ */
 export const heldTempos = async (
   store: Store,
-  { tune, since = '' }: SinceQuery,
+  { tune, since = '', most = -1 }: HeldQuery,
 ): Promise<readonly HeldTempoAnswer[]> =>
   store.manager.query(
-    `SELECT substr(playedAt, 1, 10) AS day, tune, rung, "key", fromBar, toBar, MAX(tempo) AS tempo FROM runs
-     WHERE removed = 0 AND playedAt >= ? AND state = 'finished' AND verdict IN ('solid', 'move on')
-     ${tune === undefined ? '' : 'AND tune = ?'}
-     GROUP BY day, tune, rung, "key", fromBar, toBar ORDER BY day, tune, rung, "key"`,
-    tune === undefined ? [since] : [since, tune],
+    `WITH held AS (
+       SELECT substr(playedAt, 1, 10) AS day, tune, rung, "key", fromBar, toBar, MAX(tempo) AS tempo FROM runs
+       WHERE removed = 0 AND playedAt >= ? AND state = 'finished' AND verdict IN ('solid', 'move on')
+       ${tune === undefined ? '' : 'AND tune = ?'}
+       GROUP BY day, tune, rung, "key", fromBar, toBar),
+     often AS (
+       SELECT tune, rung, "key" FROM held GROUP BY tune, rung, "key" ORDER BY COUNT(*) DESC, tune, rung, "key" LIMIT ?)
+     SELECT held.* FROM held JOIN often USING (tune, rung, "key") ORDER BY day, tune, rung, "key"`,
+    [since, ...(tune === undefined ? [] : [tune]), most],
   )
 
 /** The last run of each tune, through the index of runs by tune. */

@@ -1,5 +1,6 @@
 import {
   DayQuery,
+  HeldQuery,
   type RunAnswer,
   RunBody,
   RunsQuery,
@@ -144,7 +145,7 @@ export const runs = resource({
   list: listed(RunsQuery, pageOfRuns),
   lists: {
     last: listed(TuneQuery, lastRuns),
-    tempos: listed(SinceQuery, heldTempos),
+    tempos: listed(HeldQuery, heldTempos),
     items: listed(TuneQuery, listItems),
     tallies: listed(DayQuery, listTallies),
     times: listed(SinceQuery, playedTimes),

@@ -3,6 +3,7 @@ import {
   type DemoBody,
   type ExerciseAnswer,
   type GoalAnswer,
+  type HeldQuery,
   type HeldTempoAnswer,
   type ItemAnswer,
   LIMITS,
@@ -134,7 +135,7 @@ export const api = createApi({
       query: (params) => ({ url: 'days', params }),
       providesTags: ['days'],
     }),
-    heldTempos: builder.query<readonly HeldTempoAnswer[], SinceQuery>({
+    heldTempos: builder.query<readonly HeldTempoAnswer[], HeldQuery>({
       query: (params) => ({ url: 'runs/tempos', params }),
       providesTags: ['runs'],
     }),

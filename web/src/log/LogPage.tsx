@@ -26,6 +26,8 @@ const RANGES = [
   { value: '52', label: 'a year' },
   { value: '0', label: 'all' },
 ] as const
+/** Tempos of so many things are drawn. */
+const DRAWN = 6
 const USUAL_RANGE = { weeks: 12 }
 
 /** A run that was deleted on its page, on its way back to the log. */
@@ -44,7 +46,7 @@ export const LogPage = () => {
   const [{ weeks }, setRange] = useKept('log', USUAL_RANGE)
   const since = weeks === 0 ? undefined : dayOf(subWeeks(new Date(), weeks))
   const range = { ...(tune === '' ? {} : { tune }), ...(since === undefined ? {} : { since }) }
-  const { data: tempos } = useHeldTemposQuery(range)
+  const { data: tempos } = useHeldTemposQuery({ ...range, most: DRAWN })
   return (
     <div className="mx-auto w-full max-w-6xl px-5 pb-10">
       <div className="flex flex-wrap items-end justify-between gap-3 py-4">
