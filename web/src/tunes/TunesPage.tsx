@@ -188,7 +188,7 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
     header: 'tempo',
     value: ({ chart }) => chart?.tempo ?? 0,
     cell: ({ chart }) => chart && `${chart.tempo} bpm`,
-    className: 'py-2 whitespace-nowrap tabular-nums',
+    className: 'py-2 whitespace-nowrap tabular-nums max-sm:hidden',
   },
   {
     id: 'due',
