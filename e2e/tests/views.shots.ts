@@ -121,7 +121,7 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await shoot(page, 'microphone')
   await page.goto('/log')
   await expect(page.getByRole('table', { name: 'Runs' })).toBeVisible()
-  await expect(page.locator('canvas')).toBeVisible()
+  await expect(page.locator('canvas').first()).toBeVisible()
   await shoot(page, 'log')
   await page.goto('/tunes/new')
   await page
