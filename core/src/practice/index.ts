@@ -31,17 +31,17 @@ export {
 export { LowTones } from './listen/lowTones.ts'
 export { quantise } from './listen/quantise.ts'
 export { GRADER, type PlayedNote, type Source, type Take } from './listen/take.ts'
+export { ownBlock } from './plan/blocks.ts'
 export { forecastGoal, type GoalForecast } from './plan/goal.ts'
-export {
-  type BlockKind,
-  ownBlock,
-  type PlanBlock,
-  type PlanInput,
-  type PlanTune,
-  type PracticeItem,
-  planSession,
-  type WeakSpot,
-} from './plan/plan.ts'
+export { planSession } from './plan/plan.ts'
+export type {
+  BlockKind,
+  PlanBlock,
+  PlanInput,
+  PlanTune,
+  PracticeItem,
+  WeakSpot,
+} from './plan/planned.ts'
 export { fitMemory, foretellsBetter, type ItemReview, LEAST_REVIEWS, type MemoryFit } from './schedule/fit.ts'
 export {
   type CellState,

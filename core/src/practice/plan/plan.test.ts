@@ -4,7 +4,8 @@ import { keysOfMode } from '../../theory/pitch/key.ts'
 import { wordReason } from '../../wording/index.ts'
 import { RUNGS } from '../drill/rungs.ts'
 import { memoryOf, recallOf } from '../schedule/memory.ts'
-import { type PlanInput, type PlanTune, type PracticeItem, planSession } from './plan.ts'
+import { planSession } from './plan.ts'
+import type { PlanInput, PlanTune, PracticeItem } from './planned.ts'
 
 const NOW = new Date('2026-06-01T18:00:00.000Z')
 const DAY = 86_400_000
