@@ -52,6 +52,9 @@ const addWord = async (query: SelectQueryBuilder<RunEntity>, word: string, at: n
     `SELECT id FROM tunes WHERE title LIKE ? ESCAPE '\\'`,
     [asPattern(word)],
   )
+  // A word that is in every title is in every run.
+  const [all] = (await query.connection.query('SELECT COUNT(*) AS count FROM tunes')) as [{ count: number }]
+  if (titled.length === all.count && all.count > 0) return
   query.andWhere(
     `(instr(run.searched, :${text}) > 0 OR (run.words <> '' AND run.words LIKE :${pattern} ESCAPE '\\')
      ${titled.length === 0 ? '' : `OR run.tune IN (SELECT value FROM json_each(:${ids}))`})`,
