@@ -84,6 +84,20 @@ const rowOf = (manager: EntityManager, id: string, body: RunBody): RunEntity => 
   })
 }
 
+/** Writes rows without reading them again, which takes as long as writing them. */
+const insert = (
+  manager: EntityManager,
+  entity: typeof RunEntity | typeof TakeEntity,
+  values: readonly object[],
+) =>
+  manager
+    .createQueryBuilder()
+    .insert()
+    .into(entity)
+    .values(values as object[])
+    .updateEntity(false)
+    .execute()
+
 /** A run is written once: the same id again is the same run. Its item and its tallies are brought up to date with it. */
 export const writeRun = async (store: Store, id: string, body: RunBody): Promise<RunAnswer> =>
   store.transaction(async (inside) => {
@@ -91,13 +105,14 @@ export const writeRun = async (store: Store, id: string, body: RunBody): Promise
     const known = await manager.findOneBy(RunEntity, { id })
     if (known) return answerOf(known)
     const row = rowOf(manager, id, body)
-    await manager.insert(RunEntity, row)
+    await insert(manager, RunEntity, [row])
     const { take } = body
     const tallies = isTallied(row) ? (await gradeAgain(inside, row, take)).tallies : []
-    await manager.insert(TakeEntity, { run: id, take, tallies, grader: take.grader })
+    await insert(manager, TakeEntity, [{ run: id, take, tallies, grader: take.grader }])
     await addTallies(manager, row, tallies)
     const foretold = await countRun(manager, row, tuneRunsToCount(manager))
-    if (foretold !== undefined) await manager.update(RunEntity, { id }, { foretold })
+    if (foretold !== undefined)
+      await manager.query('UPDATE runs SET foretold = ? WHERE id = ?', [foretold, id])
     return answerOf(row)
   })
 
@@ -124,17 +139,8 @@ export const addRuns = async (
       const { take } = added.get(row.id)!
       return { run: row.id, take, tallies: isTallied(row) ? null : [], grader: take.grader }
     })
-    const insert = (entity: typeof RunEntity | typeof TakeEntity, values: readonly object[]) =>
-      manager
-        .createQueryBuilder()
-        .insert()
-        .into(entity)
-        .values(values as object[])
-        // Read again after it was written, a row takes twice as long.
-        .updateEntity(false)
-        .execute()
-    await insert(RunEntity, rows)
-    await insert(TakeEntity, takes)
+    await insert(manager, RunEntity, rows)
+    await insert(manager, TakeEntity, takes)
     return new Set(added.keys())
   })
 
