@@ -161,6 +161,7 @@ class PlanBlockPart {
   @IsPart(() => StretchPart) stretch: StretchPart
   @IsNumber() @Min(20) @Max(400) tempo: number
   @IsOptional() @Matches(ID_PATTERN) line?: string
+  @IsOptional() @IsBoolean() fromMemory?: boolean
   @IsInt() @Min(1) @Max(240) minutes: number
 }
 

@@ -9,7 +9,13 @@ test('a first round leads from four bars to a graded run; the demo is removed an
   })
   await page.goto('/today')
   const welcome = page.getByRole('region', { name: 'What do you play?' })
-  await welcome.getByLabel('Everything is shown as it reads').selectOption('alto-sax')
+  const blocks = page.getByRole('list', { name: 'Blocks' })
+  const plays = welcome.getByLabel('Everything is shown as it reads')
+  // Long tones are for those who blow: the session is planned again.
+  await plays.selectOption('guitar')
+  await expect(blocks).not.toContainText('Long tones')
+  await plays.selectOption('alto-sax')
+  await expect(blocks).toContainText('Long tones')
   expect(await violations(page)).toEqual([])
   await welcome.getByRole('button', { name: 'One round, three minutes' }).click()
   const round = page.getByRole('complementary', { name: 'First round' })
@@ -47,4 +53,16 @@ test('a first round leads from four bars to a graded run; the demo is removed an
   await expect(page.getByRole('button', { name: 'Remove the demo' })).toBeVisible()
   await page.getByRole('link', { name: 'Tunes', exact: true }).click()
   await expect(page.getByRole('link', { name: 'Breakwater' })).toBeVisible()
+})
+
+test('a newcomer can start with nothing: nothing of the demo is planned any more', async ({ page }) => {
+  await page.request.put('/api/settings', {
+    data: { revision: 0, edit: 'edit-newcomer-2', welcomed: false },
+  })
+  await page.goto('/today')
+  await expect(page.getByRole('list', { name: 'Blocks' })).toBeVisible()
+  await page.getByRole('button', { name: 'Start with nothing' }).click()
+  await expect(page.getByText('No tune to practise yet.')).toBeVisible()
+  await page.getByRole('button', { name: 'Write a tune of mine' }).click()
+  await expect(page.getByRole('heading', { name: 'New tune' })).toBeVisible()
 })

@@ -1,7 +1,7 @@
-import { type DayWordsAnswer, LIMITS } from '@eager-contour/contract'
-import { useState } from 'react'
+import type { DayWordsAnswer } from '@eager-contour/contract'
 import { sendEdit } from '../data/outbox.ts'
 import { useAppDispatch } from '../store/store.ts'
+import { WordsField } from './WordsField.tsx'
 
 interface DayWordsProps {
   /** “2026-11-03”. */
@@ -9,31 +9,17 @@ interface DayWordsProps {
   readonly stored: DayWordsAnswer | undefined
 }
 
-/** What the player writes about a day: kept when the field is left. */
+/** What the player writes about a day. */
 export const DayWords = ({ day, stored }: DayWordsProps) => {
   const dispatch = useAppDispatch()
-  const before = stored?.words ?? ''
-  const [words, setWords] = useState(before)
-  const keep = () => {
-    if (words === before) return
+  const keep = (words: string) =>
     void sendEdit(dispatch, {
       entity: `day-${day}`,
       path: `days/${day}`,
       title: 'Words to a day',
       body: { words, revision: stored?.revision ?? 0 },
     })
-  }
   return (
-    <label className="mt-2 block">
-      <span className="block text-soft">What you want to remember of this day</span>
-      <textarea
-        value={words}
-        maxLength={LIMITS.remark}
-        rows={2}
-        onChange={(event) => setWords(event.target.value)}
-        onBlur={keep}
-        className="w-full rounded-xl border border-soft bg-sheet px-3 py-2"
-      />
-    </label>
+    <WordsField label="What you want to remember of this day" stored={stored?.words ?? ''} onKeep={keep} />
   )
 }

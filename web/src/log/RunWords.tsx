@@ -1,25 +1,15 @@
 import type { RunAnswer } from '@eager-contour/contract'
-import { LIMITS } from '@eager-contour/contract'
-import { useState } from 'react'
 import { useRunEdits } from './useRunEdits.ts'
+import { WordsField } from './WordsField.tsx'
 
-/** What the player writes about a run: kept when the field is left. */
+/** What the player writes about a run. */
 export const RunWords = ({ run }: { readonly run: RunAnswer }) => {
   const edits = useRunEdits()
-  const [words, setWords] = useState(run.words)
   return (
-    <label className="block">
-      <span className="block text-soft">What you want to remember of this run</span>
-      <textarea
-        value={words}
-        maxLength={LIMITS.remark}
-        rows={2}
-        onChange={(event) => setWords(event.target.value)}
-        onBlur={() => {
-          if (words !== run.words) edits.write(run, words)
-        }}
-        className="w-full rounded-xl border border-soft bg-sheet px-3 py-2"
-      />
-    </label>
+    <WordsField
+      label="What you want to remember of this run"
+      stored={run.words}
+      onKeep={(words) => edits.write(run, words)}
+    />
   )
 }

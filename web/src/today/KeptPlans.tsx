@@ -19,10 +19,12 @@ const keptBlock = ({
   stretch,
   tempo,
   line,
+  fromMemory,
   minutes,
 }: SessionBlock): KeptPlan['blocks'][number] => ({
   ...{ tune, rung, key, stretch, tempo, minutes },
   ...(line === undefined ? {} : { line }),
+  ...(fromMemory ? { fromMemory } : {}),
 })
 
 /** Sessions that the player keeps by name, to play them again on another day. */

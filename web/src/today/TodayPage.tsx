@@ -5,6 +5,7 @@ import { useTunesQuery } from '../data/api.ts'
 import { useKept } from '../data/useKept.ts'
 import { blockAddress } from '../practice/blockAddress.ts'
 import { dayOf, keepSession, nextBlock, type Session, useSession } from '../practice/session.ts'
+import { useSettings } from '../settings/settings.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { isForControl } from '../ui/controlKeys.ts'
@@ -47,7 +48,10 @@ export const TodayPage = () => {
   const { data: tunes } = useTunesQuery()
   const session = useSession()
   const [{ minutes }, setKept] = useKept('today', USUAL)
-  const [planned, setPlanned] = useState(false)
+  const { instrument } = useSettings()
+  /** What the session was planned for: another instrument, or other tunes, want another one. */
+  const facts = [instrument.id, ...(tunes ?? []).map(({ id }) => id)].join()
+  const [plannedFor, setPlannedFor] = useState<string>()
   const navigate = useNavigate()
   const today = dayOf(new Date())
   const isBegun =
@@ -56,10 +60,10 @@ export const TodayPage = () => {
   // What was begun goes on, also tomorrow; what was not begun is planned for the day and the length that is chosen.
   const isKept = isOpen && isBegun
   useEffect(() => {
-    if (!plan || planned) return
-    setPlanned(true)
+    if (!plan || plannedFor === facts) return
+    setPlannedFor(facts)
     if (!isKept && !(session?.day === today && isBegun)) keepSession(plan(minutes))
-  }, [plan, planned, isKept, session, today, isBegun, minutes])
+  }, [plan, plannedFor, facts, isKept, session, today, isBegun, minutes])
   const next = nextBlock(session)
   const left = useMemo(
     () =>

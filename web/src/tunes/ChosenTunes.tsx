@@ -21,6 +21,8 @@ interface ChosenTunesProps {
 export const ChosenTunes = ({ chosen, onDone }: ChosenTunesProps) => {
   const edits = useTuneEdits()
   const [only] = chosen.length === 1 ? chosen : []
+  const done = (writing: readonly Promise<void>[], deleted: readonly TuneAnswer[] = []) =>
+    void Promise.all(writing).then(() => onDone(deleted))
   return (
     <div
       role="toolbar"
@@ -29,30 +31,22 @@ export const ChosenTunes = ({ chosen, onDone }: ChosenTunesProps) => {
     >
       <span className="font-semibold">{counted(chosen.length, 'tune')} chosen</span>
       <PopoverButton name={only ? 'Name and tags' : 'Tags'}>
-        {only ? (
-          <Describe
-            key={only.id}
-            tune={only}
-            onKeep={(title, tags) => void edits.describe(only, title, tags).then(() => onDone([]))}
-          />
-        ) : (
-          <AddTags
-            onKeep={(tags) =>
-              void Promise.all(chosen.map((tune) => edits.tag(tune, tags))).then(() => onDone([]))
-            }
-          />
-        )}
+        <TuneForm
+          key={only?.id}
+          tune={only}
+          onKeep={(tags, title) =>
+            done(
+              only
+                ? [edits.describe(only, title || only.title, tags)]
+                : chosen.map((tune) => edits.tag(tune, tags)),
+            )
+          }
+        />
       </PopoverButton>
-      <Button
-        look="quiet"
-        onClick={() => void Promise.all(chosen.map((tune) => edits.copy(tune))).then(() => onDone([]))}
-      >
+      <Button look="quiet" onClick={() => done(chosen.map(edits.copy))}>
         Duplicate
       </Button>
-      <Button
-        look="quiet"
-        onClick={() => void Promise.all(chosen.map((tune) => edits.remove(tune))).then(() => onDone(chosen))}
-      >
+      <Button look="quiet" onClick={() => done(chosen.map(edits.remove), chosen)}>
         Delete
       </Button>
       <Button look="quiet" className="ml-auto" onClick={() => onDone([])}>
@@ -62,57 +56,39 @@ export const ChosenTunes = ({ chosen, onDone }: ChosenTunesProps) => {
   )
 }
 
-interface DescribeProps {
-  readonly tune: TuneAnswer
-  readonly onKeep: (title: string, tags: readonly string[]) => void
+interface TuneFormProps {
+  /** The tune that is named; without it tags are added to several. */
+  readonly tune: TuneAnswer | undefined
+  readonly onKeep: (tags: readonly string[], title: string) => void
 }
 
-const Describe = ({ tune, onKeep }: DescribeProps) => {
-  const [title, setTitle] = useState(tune.title)
-  const [tags, setTags] = useState(tune.tags.join(', '))
+/** The name and the tags of a tune, or tags for several. */
+const TuneForm = ({ tune, onKeep }: TuneFormProps) => {
+  const [title, setTitle] = useState(tune?.title ?? '')
+  const [tags, setTags] = useState(tune?.tags.join(', ') ?? '')
   return (
     <form
       className="grid w-80 gap-3"
       onSubmit={(event) => {
         event.preventDefault()
-        onKeep(title.trim() || tune.title, tagsIn(tags))
+        onKeep(tagsIn(tags), title.trim())
       }}
     >
+      {tune && (
+        <TextField
+          label="Name"
+          value={title}
+          maxLength={LIMITS.title}
+          onChange={(event) => setTitle(event.target.value)}
+        />
+      )}
       <TextField
-        label="Name"
-        value={title}
-        maxLength={LIMITS.title}
-        onChange={(event) => setTitle(event.target.value)}
-      />
-      <TextField
-        label="Tags, with commas between"
+        label={tune ? 'Tags, with commas between' : 'Tags to add, with commas between'}
         value={tags}
         onChange={(event) => setTags(event.target.value)}
       />
       <Button look="main" type="submit">
-        Keep
-      </Button>
-    </form>
-  )
-}
-
-const AddTags = ({ onKeep }: { readonly onKeep: (tags: readonly string[]) => void }) => {
-  const [tags, setTags] = useState('')
-  return (
-    <form
-      className="grid w-80 gap-3"
-      onSubmit={(event) => {
-        event.preventDefault()
-        onKeep(tagsIn(tags))
-      }}
-    >
-      <TextField
-        label="Tags to add, with commas between"
-        value={tags}
-        onChange={(event) => setTags(event.target.value)}
-      />
-      <Button look="main" type="submit">
-        Add
+        {tune ? 'Keep' : 'Add'}
       </Button>
     </form>
   )

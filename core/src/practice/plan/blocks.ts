@@ -132,7 +132,7 @@ export const weakOf = (known: Known): PlanBlock | undefined => {
  * ).kind // 'own'
  */
 export const ownBlock = (
-  what: Pick<PlanBlock, 'tune' | 'rung' | 'key' | 'stretch' | 'tempo' | 'line'>,
+  what: Pick<PlanBlock, 'tune' | 'rung' | 'key' | 'stretch' | 'tempo' | 'line' | 'fromMemory'>,
   tune: PlanTune,
 ): PlanBlock => blockOf({ byId: new Map([[tune.id, tune]]) }, 'own', { ...what, why: reason('plan.own') })
 

@@ -4,6 +4,7 @@ import { keysOfMode } from '../../theory/pitch/key.ts'
 import { wordReason } from '../../wording/index.ts'
 import { RUNGS } from '../drill/rungs.ts'
 import { memoryOf, recallOf } from '../schedule/memory.ts'
+import { ownBlock } from './blocks.ts'
 import { planSession } from './plan.ts'
 import type { PlanInput, PlanTune, PracticeItem } from './planned.ts'
 
@@ -75,6 +76,14 @@ describe('planSession', () => {
     expect(items.length).toBeGreaterThan(0)
     expect(new Set(due.map(([shown]) => shown))).toEqual(new Set([false, true]))
     expect(new Set(due.map(([, id]) => id)).size).toBe(2)
+    // Kept in a plan of the player's own, it stays so.
+    const { tune, rung, key, stretch } = item
+    expect(
+      ownBlock({ tune, rung, key, stretch, tempo: 60, fromMemory: true }, input.tunes[0]!),
+    ).toMatchObject({
+      fromMemory: true,
+      id: expect.stringContaining('from memory'),
+    })
   })
 
   it('over 1,000 random logs: within its minutes, one new thing at most, the most faded first, a reason for each block', () => {

@@ -1,0 +1,29 @@
+import { LIMITS } from '@eager-contour/contract'
+import { useState } from 'react'
+
+interface WordsFieldProps {
+  readonly label: string
+  /** As they are stored. */
+  readonly stored: string
+  readonly onKeep: (words: string) => void
+}
+
+/** What the player writes about something: kept when the field is left. */
+export const WordsField = ({ label, stored, onKeep }: WordsFieldProps) => {
+  const [words, setWords] = useState(stored)
+  return (
+    <label className="block">
+      <span className="block text-soft">{label}</span>
+      <textarea
+        value={words}
+        maxLength={LIMITS.remark}
+        rows={2}
+        onChange={(event) => setWords(event.target.value)}
+        onBlur={() => {
+          if (words !== stored) onKeep(words)
+        }}
+        className="w-full rounded-xl border border-soft bg-sheet px-3 py-2"
+      />
+    </label>
+  )
+}
