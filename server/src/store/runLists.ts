@@ -78,7 +78,6 @@ export const pageOfRuns = async (
   if (sort === 'tune') query.leftJoin('tunes', 'tuneOf', 'tuneOf.id = run.tune')
   if (tune !== undefined) query.andWhere('run.tune = :tune', { tune })
   for (const [at, word] of words.entries()) await addWord(query, word, at)
-  const total = await query.getCount()
   for (const column of ORDERS[sort]) query.addOrderBy(column, order === 'asc' ? 'ASC' : 'DESC')
   if (sort !== 'date') query.addOrderBy('run.playedAt', 'DESC')
   const rows = await query
@@ -86,6 +85,9 @@ export const pageOfRuns = async (
     .limit(LIMITS.runsOnPage)
     .offset(page * LIMITS.runsOnPage)
     .getMany()
+  // A first page that isn't full has all there are: they aren't looked for twice.
+  const isAll = page === 0 && rows.length < LIMITS.runsOnPage
+  const total = isAll ? rows.length : await query.getCount()
   return { total, runs: rows.filter(isWhole).map(answerOf) }
 }
 
