@@ -51,7 +51,7 @@ const sample = () => {
     grade: value(
       core.gradeTake(exercise, { ...core.simulatedTake(exercise, core.perfectPlayer), notes: [] }),
     ),
-    titles: { title: 'Weir', part: 'trumpet', clef: 'treble' },
+    part: { name: 'trumpet', clef: 'treble', passages: [{ chart, line: written, stretch }] },
     voices: Object.fromEntries(
       ['line', 'bass', 'comp', 'drums', 'click'].map((part, channel) => [
         part,

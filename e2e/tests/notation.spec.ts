@@ -47,7 +47,9 @@ const scores = (): readonly { readonly xml: string; readonly notes: number; read
         line.notes.map((note) => ({ ...note, midi: note.midi + written.semitones })),
       )
       return {
-        xml: writeMusicXml(tune.chart, part, stretch, { title: `Line ${seed}`, part: name, clef, written }),
+        xml: writeMusicXml(`Line ${seed}`, [
+          { ...{ name, clef, written }, passages: [{ chart: tune.chart, line: part, stretch }] },
+        ]),
         notes: line.notes.length,
         quarters: (seed % 2 === 0 ? 4 : 3) * BARS,
       }
@@ -85,13 +87,14 @@ test('the strings and frets of a guitar’s line are read by opensheetmusicdispl
   if (!fingering.ok) throw new Error('the line of this test cannot be fingered')
   const { notes } = fingering.value
   const up = line.notes.map((note) => ({ ...note, midi: note.midi + guitar.written.semitones }))
-  const xml = writeMusicXml(tune.chart, spellNotes(tune, up), stretch, {
-    title: 'Fingered',
-    part: guitar.name,
-    clef: guitar.clef,
-    written: guitar.written,
-    fingered: { strings: 6, notes },
-  })
+  const xml = writeMusicXml('Fingered', [
+    {
+      ...guitar,
+      passages: [
+        { ...{ chart: tune.chart, line: spellNotes(tune, up), stretch }, fingered: { strings: 6, notes } },
+      ],
+    },
+  ])
   // It reads strings and frets on a tablature staff alone: the same notes on one.
   const onTablature = xml.replace(/<clef>[\s\S]*?<\/clef>/, '<clef><sign>TAB</sign><line>5</line></clef>')
   expect(onTablature).not.toBe(xml)

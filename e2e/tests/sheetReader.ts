@@ -16,6 +16,9 @@ interface ReadNote {
 export interface ReadScore {
   readonly notes: readonly ReadNote[]
   readonly quarters: number
+  /** The names of its parts, and the chord symbols in all of them together. */
+  readonly parts: readonly string[]
+  readonly chords: number
 }
 
 /** Reads MusicXML with opensheetmusicdisplay, in a page of its own. */
@@ -31,9 +34,11 @@ export const readScores = async (page: Page, texts: readonly string[]): Promise<
       await sheet.load(text)
       const notes: ReadNote[] = []
       let quarters = 0
+      let chords = 0
       for (const measure of sheet.Sheet.SourceMeasures)
         for (const container of measure.VerticalSourceStaffEntryContainers)
-          for (const entry of container.StaffEntries)
+          for (const entry of container.StaffEntries) {
+            chords += entry?.ChordContainers.length ?? 0
             for (const voice of entry?.VoiceEntries ?? [])
               for (const note of voice.Notes) {
                 quarters += note.Length.RealValue * 4
@@ -41,7 +46,9 @@ export const readScores = async (page: Page, texts: readonly string[]): Promise<
                 const { StringNumberTab: string, FretNumber: fret } = note
                 notes.push({ midi: note.Pitch.getHalfTone() + 12, string, fret })
               }
-      read.push({ notes, quarters: Math.round(quarters * 1000) / 1000 })
+          }
+      const parts = sheet.Sheet.Instruments.map(({ Name }: { Name: string }) => Name)
+      read.push({ notes, quarters: Math.round(quarters * 1000) / 1000, parts, chords })
     }
     return read
   }, texts)

@@ -52,7 +52,7 @@ test('the chart is printed for several parts in one go, and the map with scales 
 }) => {
   await openPage(page, 'changes', '1-4', 'tune-lamplighters-round')
   const toPaper = () => page.evaluate(() => dispatchEvent(new Event('beforeprint')))
-  await page.getByRole('button', { name: 'Print' }).click()
+  await page.getByRole('button', { name: 'Files' }).click()
   await page.getByLabel('E♭ instruments').check()
   await page.keyboard.press('Escape')
   await toPaper()

@@ -195,11 +195,9 @@ const writeFiles = (analysis: Analysis, line: Line, stretch: Stretch, number: nu
   writeFileSync(join(options.out, `${name}.mid`), writeMidi(chart, line, stretch))
   writeFileSync(
     join(options.out, `${name}.musicxml`),
-    writeMusicXml(chart, line, stretch, {
-      title: `${chart.title || 'Line'} ${number}`,
-      part: instrument.name,
-      clef: instrument.clef,
-    }),
+    writeMusicXml(`${chart.title || 'Line'} ${number}`, [
+      { name: instrument.name, clef: instrument.clef, passages: [{ chart, line, stretch }] },
+    ]),
   )
   console.log(`\nWritten: ${join(options.out, name)}.mid and .musicxml, at concert pitch`)
 }

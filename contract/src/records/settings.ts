@@ -26,6 +26,11 @@ export class SettingsBody extends EditBody {
   @IsOptional() @IsIn(['mode', 'parent']) scaleNames?: 'mode' | 'parent'
   @IsOptional() @IsIn(['exact', 'simple']) spelling?: 'exact' | 'simple'
   @IsOptional() @IsString() @MaxLength(80) player?: string
+  /** The paper that is printed on, and how large the notes are there. */
+  @IsOptional() @IsIn(['A4', 'Letter']) page?: 'A4' | 'Letter'
+  @IsOptional() @IsIn(['small', 'medium', 'large']) printedNotes?: 'small' | 'medium' | 'large'
+  /** Whether single keys, without Ctrl or Cmd, are commands. */
+  @IsOptional() @IsBoolean() singleKeys?: boolean
   /** Whether the welcome was answered. */
   @IsOptional() @IsBoolean() welcomed?: boolean
   /** The player's own grading limits, where they differ from the ladder's. */

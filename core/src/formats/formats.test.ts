@@ -9,8 +9,8 @@ import { fingeringOf } from '../line/fingering/fingering.ts'
 import { notesWithin } from '../line/notes/line.ts'
 import { instrumentOf } from '../theory/instrument/instrument.ts'
 import { readPitch } from '../theory/pitch/pitch.ts'
-import { writeBandMidi, writeMidi } from './midi.ts'
-import { writeMusicXml } from './musicxml.ts'
+import { writeBandMidi, writeMidi } from './midi/write.ts'
+import { writeMusicXml } from './musicxml/write.ts'
 
 const TUNE = analysed(
   'title: Breakwater & Sons ♭\nkey: Db major\n| Ebm7 | Ab7b9 | Dbmaj7/F | N.C. | C6/9 Ab7alt | Gbmaj7#11 |',
@@ -32,17 +32,17 @@ describe('MusicXML for a fingerboard', () => {
     const guitar = instrumentOf('guitar')
     const outcome = fingeringOf(boardOf(guitar)!, line.notes)
     if (!outcome.ok) throw new Error('the line can’t be fingered')
-    const xml = writeMusicXml(
-      TUNE.chart,
-      line,
-      { from: 0, to: 5 },
+    const xml = writeMusicXml('Fingered', [
       {
-        title: 'Fingered',
-        part: 'guitar',
-        clef: 'treble',
-        fingered: { strings: 6, notes: outcome.value.notes },
+        ...{ name: 'guitar', clef: 'treble' },
+        passages: [
+          {
+            ...{ chart: TUNE.chart, line, stretch: { from: 0, to: 5 } },
+            fingered: { strings: 6, notes: outcome.value.notes },
+          },
+        ],
       },
-    )
+    ])
     const places = [...xml.matchAll(/<string>(\d)<\/string>\s*<fret>(\d+)<\/fret>/g)].map(
       ([, string, fret]) => open[Number(string) - 1]! + Number(fret),
     )
@@ -102,12 +102,12 @@ interface XmlNote {
 }
 
 describe('writeMusicXml', () => {
-  const text = writeMusicXml(TUNE.chart, line, STRETCH, {
-    title: 'A <line> & more',
-    part: 'B♭ trumpet',
-    clef: 'treble',
-    written: instrumentOf('trumpet').written,
-  })
+  const text = writeMusicXml('A <line> & more', [
+    {
+      ...{ name: 'B♭ trumpet', clef: 'treble', written: instrumentOf('trumpet').written },
+      passages: [{ chart: TUNE.chart, line, stretch: STRETCH }],
+    },
+  ])
   const parsed = new XMLParser({
     ignoreAttributes: false,
     isArray: (name) => ['measure', 'note', 'harmony', 'degree'].includes(name),

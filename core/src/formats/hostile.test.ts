@@ -2,11 +2,12 @@ import fc from 'fast-check'
 import { afterAll, describe, expect, it } from 'vitest'
 import { analysed } from '../../test/changes.ts'
 import { spellNotes } from '../line/notes/spell.ts'
-import { readMidiLine, readMidiTake, readMusicXmlLine } from './lineFile.ts'
-import { writeMidi } from './midi.ts'
-import { writeMusicXml } from './musicxml.ts'
-import { readMusicXmlChart } from './musicxmlChart.ts'
-import { openMusicXml } from './xml.ts'
+import { readMidiLine, readMidiTake } from './midi/read.ts'
+import { writeMidi } from './midi/write.ts'
+import { readMusicXmlChart } from './musicxml/readChart.ts'
+import { readMusicXmlLine } from './musicxml/readLine.ts'
+import { writeMusicXml } from './musicxml/write.ts'
+import { openMusicXml } from './musicxml/xml.ts'
 
 const TUNE = analysed('key: Bb major\n| Cm7 | F7 | Bbmaj7 | Gm7 |')
 const STRETCH = { from: 0, to: 3 }
@@ -15,7 +16,9 @@ const LINE = spellNotes(
   [60, 63, 67, 70, 69, 65, 63, 60, 62].map((midi, at) => ({ start: at * 240, duration: 240, midi })),
 )
 const MIDI = writeMidi(TUNE.chart, LINE, STRETCH)
-const SCORE = writeMusicXml(TUNE.chart, LINE, STRETCH, { title: 'Weir', part: 'horn', clef: 'treble' })
+const SCORE = writeMusicXml('Weir', [
+  { name: 'horn', clef: 'treble', passages: [{ chart: TUNE.chart, line: LINE, stretch: STRETCH }] },
+])
 
 /** The long form, `npm run soak`. */
 const SOAK = process.env.SOAK !== undefined

@@ -1,9 +1,11 @@
 /** MusicXML, MIDI and ABC, read and written. */
 
-export { isAbc, readAbcChart } from './abc.ts'
-export { writeAbc } from './abcWrite.ts'
-export { type FileLine, readAbcLine, readMidiLine, readMidiTake, readMusicXmlLine } from './lineFile.ts'
-export { type MidiVoice, writeBandMidi, writeMidi, writeTakeMidi } from './midi.ts'
-export { writeMusicXml } from './musicxml.ts'
-export { readMusicXmlChart } from './musicxmlChart.ts'
-export { openMusicXml } from './xml.ts'
+export { isAbc, readAbcChart, readAbcLine } from './abc/read.ts'
+export { writeAbc, writeAbcChart } from './abc/write.ts'
+export { readMidiLine, readMidiTake } from './midi/read.ts'
+export { type MidiVoice, writeBandMidi, writeMidi, writeTakeMidi } from './midi/write.ts'
+export { readMusicXmlChart } from './musicxml/readChart.ts'
+export { readMusicXmlLine } from './musicxml/readLine.ts'
+export { type Passage, type ScorePart, writeMusicXml } from './musicxml/write.ts'
+export { openMusicXml } from './musicxml/xml.ts'
+export type { FileLine } from './voice.ts'

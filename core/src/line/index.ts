@@ -77,7 +77,7 @@ export {
   phraseFits,
   phraseFrom,
 } from './phrases/phrase.ts'
-export { homeOf, type PhraseInKey, phraseInKey } from './phrases/phraseTune.ts'
+export { homeOf, type PhraseInKey, phraseFor, phraseInKey, TONICS_BY_FOURTHS } from './phrases/phraseTune.ts'
 export { type PhrasePlace, placesOf } from './phrases/places.ts'
 export { sameShape } from './phrases/shapes.ts'
 export {

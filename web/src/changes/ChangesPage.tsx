@@ -6,7 +6,7 @@ import { useAppDispatch } from '../store/store.ts'
 import { useOpenTune } from '../tune/useTune.ts'
 import { Button } from '../ui/Button.tsx'
 import { ChangesEditor } from './ChangesEditor.tsx'
-import { PrintChart } from './PrintChart.tsx'
+import { ChartFiles } from './ChartFiles.tsx'
 import { useChartText } from './useChartText.ts'
 
 /** The first of a tune's pages. */
@@ -54,7 +54,7 @@ export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
         <span role="status" className="text-soft">
           {changed ? 'Unsaved draft, safe on this computer.' : 'Saved.'}
         </span>
-        {analysis && <PrintChart title={tune.title} analysis={analysis} />}
+        {analysis && <ChartFiles title={tune.title} analysis={analysis} />}
       </ChangesEditor>
     </div>
   )

@@ -6,14 +6,12 @@ import { useExercisesQuery, useTuneRunsQuery, useTunesQuery } from '../data/api.
 import { sendEdit } from '../data/outbox.ts'
 import { requestOf } from '../practice/ownExercise.ts'
 import { stageAddress } from '../practice/stageAddress.ts'
-import { useSettings } from '../settings/settings.ts'
 import { useAppDispatch } from '../store/store.ts'
-import { barsText } from '../tune/useTune.ts'
-import { writtenKey } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { VerdictMark } from '../ui/VerdictMark.tsx'
 import { PLAY, SetList } from './SetList.tsx'
+import { useExerciseText } from './useExerciseText.ts'
 import { useOwnSetLists } from './useOwnSetLists.ts'
 
 const NEW = 'new'
@@ -137,11 +135,9 @@ const ExerciseState = ({
 }
 
 const ExerciseWords = ({ exercise }: { readonly exercise: ExerciseAnswer }) => {
-  const { instrument } = useSettings()
   const { data: tunes = [] } = useTunesQuery()
-  const rung = RUNGS.find(({ id }) => id === exercise.rung)
+  const { rung, facts } = useExerciseText()(exercise)
   const tune = tunes.find(({ id }) => id === exercise.tune)
-  const way = rung?.variants[exercise.variant]
   const own = useMemo(() => {
     const chart = tune && readChart(tune.chart)
     return chart?.ok ? chart.value.key?.tonic : undefined
@@ -150,11 +146,7 @@ const ExerciseWords = ({ exercise }: { readonly exercise: ExerciseAnswer }) => {
     <span className="min-w-0">
       <span className="text-lg font-semibold">{exercise.title}</span>
       <span className="block text-soft">
-        {rung?.name ?? exercise.rung}
-        {way && exercise.variant > 0 ? `, ${way.name}` : ''} · {tune?.title ?? 'deleted tune'},{' '}
-        {barsText(exercise.stretch)}
-        {exercise.key ? ` in ${writtenKey(`${exercise.key} major`, instrument).split(' ')[0]}` : ''} ·{' '}
-        {exercise.tempo}
+        {rung} · {facts}
       </span>
       <ExerciseState exercise={exercise} own={own} />
     </span>

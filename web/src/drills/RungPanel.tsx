@@ -14,8 +14,6 @@ import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { bandIfReady } from '../audio/band.ts'
 import { useHear } from '../audio/usePlay.ts'
-import { PrintSheet } from '../notation/PrintSheet.tsx'
-import type { View } from '../notation/useView.ts'
 import { firstRun } from '../practice/ownExercise.ts'
 import { type Practice, type StageRequest, stageAddress } from '../practice/stageAddress.ts'
 import type { Ladder } from '../practice/useLadder.ts'
@@ -29,6 +27,7 @@ import { Choice } from '../ui/Choice.tsx'
 import { NumberField } from '../ui/NumberField.tsx'
 import { Term } from '../ui/Term.tsx'
 import { VerdictMark } from '../ui/VerdictMark.tsx'
+import { ExerciseFiles } from './ExerciseFiles.tsx'
 import { KeepExercise } from './KeepExercise.tsx'
 import { PracticeChoices } from './PracticeChoices.tsx'
 import { RungOptions } from './RungOptions.tsx'
@@ -40,16 +39,6 @@ const HIDING: readonly { readonly value: string; readonly label: string }[] = [
   { value: '3', label: 'numerals and the key' },
   { value: '4', label: 'key name only' },
 ]
-
-/** How it is shown on paper. */
-const PRINTED: View = {
-  zoom: 'read',
-  staff: true,
-  degrees: true,
-  roles: false,
-  keys: false,
-  threads: false,
-}
 
 interface RungPanelProps {
   readonly open: OpenTune
@@ -143,7 +132,12 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
             Play at {atTempo}
           </Link>
           <Button onClick={onHear}>{row.kind === 'free' ? 'Hear an example' : 'Hear it'}</Button>
-          <Button onClick={() => print()}>Print</Button>
+          <ExerciseFiles
+            title={row.name}
+            tune={tune.title}
+            made={made.value}
+            remark={`${row.asks}, at ${atTempo}`}
+          />
         </div>
       ) : (
         <p className="mt-2 text-lg text-madder">
@@ -191,15 +185,6 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
         </p>
       )}
       {made.ok && <KeepExercise key={rung} request={request} usual={`${row.name}, ${barsText(stretch)}`} />}
-      {made.ok && (
-        <PrintSheet
-          heading={{ title: row.name, tune: tune.title, remark: `${row.asks}, at ${atTempo}` }}
-          analysis={made.value.written}
-          line={made.value.line}
-          stretch={stretch}
-          view={PRINTED}
-        />
-      )}
       <h4 className="mt-6 font-head text-lg font-bold">Runs</h4>
       {runs.length === 0 && <p className="text-soft">Not tried in this key over these bars.</p>}
       <ul>

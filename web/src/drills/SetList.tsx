@@ -4,12 +4,17 @@ import { CSS } from '@dnd-kit/utilities'
 import { type ExerciseAnswer, type SetListAnswer, SetListBody } from '@eager-contour/contract'
 import { Link } from 'react-router'
 import { useRecordForm } from '../data/recordForm.ts'
+import { ListSheet } from '../notation/ListSheet.tsx'
+import { printSheet } from '../notation/printing.tsx'
 import { requestOf } from '../practice/ownExercise.ts'
 import { stageAddress } from '../practice/stageAddress.ts'
+import { useSettings } from '../settings/settings.ts'
 import { Button } from '../ui/Button.tsx'
+import { counted } from '../ui/counted.ts'
 import { dragAccessibility, useDragSensors } from '../ui/dragging.ts'
 import { FieldError } from '../ui/FieldError.tsx'
 import { Grip } from '../ui/Grip.tsx'
+import { useExerciseText } from './useExerciseText.ts'
 
 export const PLAY = 'inline-flex min-h-10 items-center rounded-full bg-ink px-4 font-semibold text-on-ink'
 
@@ -21,6 +26,8 @@ interface SetListProps {
 
 /** One set list: its name, and its exercises in order, which are dragged or taken off. */
 export const SetList = ({ list, exercises, onSave }: SetListProps) => {
+  const { instrument } = useSettings()
+  const textOf = useExerciseText()
   const order = list.exercises
   const sensors = useDragSensors()
   const row = order.map((id) => exercises.find((one) => one.id === id))
@@ -29,6 +36,10 @@ export const SetList = ({ list, exercises, onSave }: SetListProps) => {
   const places = row.map((_, at) => at + 1)
   const nameOf = (place: UniqueIdentifier) =>
     `${row[Number(place) - 1]?.title ?? 'deleted exercise'}, number ${place}`
+  const listed = (exercise: ExerciseAnswer, at: number) => {
+    const { facts, asks } = textOf(exercise)
+    return { id: `${exercise.id} ${at}`, lead: String(at + 1), name: exercise.title, facts, remark: asks }
+  }
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || over.id === active.id) return
     const [from, to] = [Number(active.id) - 1, Number(over.id) - 1]
@@ -56,10 +67,21 @@ export const SetList = ({ list, exercises, onSave }: SetListProps) => {
             without a pedal
           </Link>
         )}
+        {row[first] && (
+          <Button look="quiet" aria-label={`Print ${list.title}`} onClick={() => printSheet(list.id)}>
+            Print
+          </Button>
+        )}
         <Button look="quiet" aria-label={`Delete: ${list.title}`} onClick={() => onSave(list, true)}>
           ×
         </Button>
       </div>
+      <ListSheet
+        name={list.id}
+        title={list.title}
+        facts={[counted(row.length, 'exercise'), `for ${instrument.name}`]}
+        rows={() => row.flatMap((exercise, at) => (exercise ? [listed(exercise, at)] : []))}
+      />
       <DndContext sensors={sensors} accessibility={dragAccessibility(nameOf)} onDragEnd={onDragEnd}>
         <SortableContext items={places} strategy={verticalListSortingStrategy}>
           <ol className="mt-1">

@@ -112,7 +112,7 @@ const LinePrint = ({ view }: { readonly view: ReturnType<typeof useView>[0] }) =
       line={line}
       explanation={explanation}
       stretch={open.stretch}
-      view={view}
+      degrees={view.degrees}
     />
   )
 }

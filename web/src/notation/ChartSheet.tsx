@@ -2,6 +2,7 @@ import { type Analysis, barTicks, type Chart, type ChordSpan, withSigns } from '
 import type { ReactNode } from 'react'
 import { useSettings } from '../settings/settings.ts'
 import { ChordSymbol } from '../ui/ChordSymbol.tsx'
+import { Sheet } from './printing.tsx'
 
 const BARS_IN_ROW = 4
 
@@ -26,19 +27,17 @@ export const ChartSheet = ({ title, part, analysis, under }: ChartSheetProps) =>
     part,
   ]
   return (
-    <div className="print-sheet print-part bg-sheet text-ink" data-testid="chart-sheet">
-      <header className="mb-4 flex items-baseline justify-between gap-6">
-        <h1 className="text-3xl">{title}</h1>
-        <span className="text-right">{facts.filter(Boolean).join(' · ')}</span>
-      </header>
-      {rowsOf(chart.written).map((row) => (
-        <div key={row[0]!.at} className="print-system mb-3 grid grid-cols-4" data-testid="chart-row">
-          {row.map(({ at, bar }) => (
-            <Bar key={at} at={at} bar={bar} analysis={analysis} under={under} />
-          ))}
-        </div>
-      ))}
-    </div>
+    <Sheet testId="chart-sheet" title={title} facts={facts}>
+      {() =>
+        rowsOf(chart.written).map((row) => (
+          <div key={row[0]!.at} className="print-system mb-3 grid grid-cols-4" data-testid="chart-row">
+            {row.map(({ at, bar }) => (
+              <Bar key={at} at={at} bar={bar} analysis={analysis} under={under} />
+            ))}
+          </div>
+        ))
+      }
+    </Sheet>
   )
 }
 

@@ -1,6 +1,7 @@
 import { SettingsBody } from '@eager-contour/contract'
 import { INSTRUMENTS } from '@eager-contour/core'
 import { useRecordForm } from '../data/recordForm.ts'
+import { PaperChoice } from '../notation/PaperChoice.tsx'
 import { useSettings } from '../settings/settings.ts'
 import { useSaveSettings } from '../settings/useSaveSettings.ts'
 import { NumberInput } from '../ui/NumberInput.tsx'
@@ -78,6 +79,7 @@ export const SetupPage = () => {
           { value: 'simple', label: 'simple spelling (A, not B𝄫)' },
         ]}
       />
+      <PaperChoice />
       <GradingSetup />
       <NumberInput
         control={control}

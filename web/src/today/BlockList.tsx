@@ -5,12 +5,10 @@ import { rungOf, wordReason } from '@eager-contour/core'
 import { Link } from 'react-router'
 import { blockAddress } from '../practice/blockAddress.ts'
 import { changeBlock, keepSession, type Session, type SessionBlock } from '../practice/session.ts'
-import { useSettings } from '../settings/settings.ts'
-import { barsText } from '../tune/useTune.ts'
-import { writtenKey } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { dragAccessibility, useDragSensors } from '../ui/dragging.ts'
 import { Grip } from '../ui/Grip.tsx'
+import { useBlockText } from './useBlockText.ts'
 
 /** A step easier: slower by this, down to the rung's lowest tempo. */
 const EASIER = 0.85
@@ -23,6 +21,7 @@ interface BlockListProps {
 /** The blocks of a session in their order, which is changed by dragging; each is skipped, put off, or made easier. */
 export const BlockList = ({ session, titles }: BlockListProps) => {
   const { blocks } = session
+  const textOf = useBlockText(titles)
   const sensors = useDragSensors()
   const nameOf = (id: string | number) => {
     const at = blocks.findIndex((one) => one.id === id)
@@ -43,7 +42,7 @@ export const BlockList = ({ session, titles }: BlockListProps) => {
             <BlockRow
               key={block.id}
               block={block}
-              title={titles.get(block.tune) ?? 'a tune that was deleted'}
+              text={textOf(block)}
               onLater={at < blocks.length - 1 ? () => move(at, at + 1) : undefined}
             />
           ))}
@@ -55,15 +54,14 @@ export const BlockList = ({ session, titles }: BlockListProps) => {
 
 interface BlockRowProps {
   readonly block: SessionBlock
-  /** The tune's. */
-  readonly title: string
+  /** Tune, bars, key and tempo. */
+  readonly text: string
   readonly onLater: (() => void) | undefined
 }
 
 const STATES = { done: 'done', skipped: 'skipped', waiting: '' } as const
 
-const BlockRow = ({ block, title, onLater }: BlockRowProps) => {
-  const { instrument } = useSettings()
+const BlockRow = ({ block, text, onLater }: BlockRowProps) => {
   const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition } = useSortable({
     id: block.id,
   })
@@ -85,12 +83,7 @@ const BlockRow = ({ block, title, onLater }: BlockRowProps) => {
         <Link to={blockAddress(block)} className="text-xl font-semibold">
           {row.name}
         </Link>
-        <span className="text-lg text-soft">
-          {' '}
-          · {title}, {barsText(block.stretch)}
-          {block.fromMemory ? ', from memory' : ''} ·{' '}
-          {writtenKey(`${block.key.tonic} ${block.key.mode}`, instrument)} at {block.tempo}
-        </span>
+        <span className="text-lg text-soft"> · {text}</span>
         <p className="text-soft">{wordReason(block.why)}</p>
       </div>
       {waits ? (

@@ -3,6 +3,7 @@ import { useHotkeys } from 'react-hotkeys-hook'
 import { useNavigate } from 'react-router'
 import { useTunesQuery } from '../data/api.ts'
 import { useKept } from '../data/useKept.ts'
+import { printSoon } from '../notation/printing.tsx'
 import { blockAddress } from '../practice/blockAddress.ts'
 import { dayOf, keepSession, nextBlock, type Session, useSession } from '../practice/session.ts'
 import { useSettings } from '../settings/settings.ts'
@@ -16,6 +17,7 @@ import { AddBlock } from './AddBlock.tsx'
 import { BlockList } from './BlockList.tsx'
 import { Goals } from './Goals.tsx'
 import { KeptPlans } from './KeptPlans.tsx'
+import { PlanSheet } from './PlanSheet.tsx'
 import { usePlan } from './usePlan.ts'
 import { Welcome } from './Welcome.tsx'
 
@@ -108,6 +110,11 @@ export const TodayPage = () => {
           <Button onClick={() => again(minutes)}>Plan again</Button>
           <AddBlock session={session} />
           <KeptPlans session={session} />
+          {next && (
+            <Button look="quiet" onClick={printSoon}>
+              Print
+            </Button>
+          )}
         </div>
       </div>
       <Welcome />
@@ -143,6 +150,7 @@ export const TodayPage = () => {
         </>
       )}
       <Goals titles={titles} />
+      <PlanSheet session={session} titles={titles} />
     </div>
   )
 }

@@ -11,6 +11,8 @@ export const saveFile = (name: string, type: string, content: BlobPart): void =>
 export const fileName = (title: string, ending: string): string =>
   `${
     title
+      .normalize('NFKD')
+      .replace(/[\u0300-\u036f'’]/g, '')
       .toLowerCase()
       .replace(/[^a-z0-9]+/g, '-')
       .replace(/^-|-$/g, '') || 'line'

@@ -1,5 +1,13 @@
 import type { PhraseAnswer } from '@eager-contour/contract'
-import { familiesOf, homeOf, keysOfMode, type Phrase, withSigns, wordReason } from '@eager-contour/core'
+import {
+  familiesOf,
+  homeOf,
+  keysOfMode,
+  type Phrase,
+  TONICS_BY_FOURTHS,
+  withSigns,
+  wordReason,
+} from '@eager-contour/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { LEAST } from '../notation/fingering/useFingering.ts'
@@ -13,13 +21,11 @@ import { StateMark } from '../ui/VerdictMark.tsx'
 import { beyondRange, useHearPhrase, useShown } from './inKey.ts'
 import { OwnPhrase } from './OwnPhrase.tsx'
 import { PhraseChanges } from './PhraseChanges.tsx'
+import { PhraseFiles } from './PhraseFiles.tsx'
 import { PhrasePicture, useExplained } from './PhrasePicture.tsx'
 import { PhrasePlaces } from './PhrasePlaces.tsx'
 import { PhraseLinks, Relatives } from './Relatives.tsx'
 import { usePhraseStates } from './usePhraseStates.ts'
-
-/** Twelve keys, by fourths. */
-const BY_FOURTHS = Array.from({ length: 12 }, (_, at) => (at * 5) % 12)
 
 interface PhrasePanelProps {
   readonly known: KnownPhrase
@@ -55,6 +61,7 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
         <h2 className="text-3xl">{known.title}</h2>
         <div className="flex items-center gap-2">
           <Check label="terrain" checked={terrain} onChange={setTerrain} />
+          <PhraseFiles known={known} tonic={tonic} />
           <Button look="main" onClick={() => hear(phrase)}>
             Hear it
           </Button>
@@ -76,7 +83,7 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
         )}
       </p>
       <div role="radiogroup" aria-label="Key" className="my-3 flex flex-wrap gap-1">
-        {BY_FOURTHS.map((one) => {
+        {TONICS_BY_FOURTHS.map((one) => {
           return (
             <button
               key={one}

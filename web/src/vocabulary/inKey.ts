@@ -3,6 +3,7 @@ import {
   comfortableStart,
   type Instrument,
   type Phrase,
+  phraseFor,
   phraseInKey,
   swung,
 } from '@eager-contour/core'
@@ -15,11 +16,8 @@ export const SWING = 0.62
 
 /** A phrase in a key (concert pitch), as the instrument reads it, near the middle of its comfortable notes. */
 export const useShown = (phrase: Phrase, tonic: number) => {
-  const { written, range } = useSettings().instrument
-  return useMemo(
-    () => phraseInKey(phrase, tonic + written.semitones, comfortableStart(phrase, range) + written.semitones),
-    [phrase, tonic, written, range],
-  )
+  const { instrument } = useSettings()
+  return useMemo(() => phraseFor(phrase, tonic, instrument), [phrase, tonic, instrument])
 }
 
 /** The first note (from 0) of a phrase in a key that an instrument doesn't have; undefined if it has all of them. */

@@ -1,4 +1,5 @@
 import { KIND_SYMBOLS } from '../../theory/chord/chord.ts'
+import type { Instrument } from '../../theory/instrument/instrument.ts'
 import { type Fifths, fifthsOf, noteName, pitchClassOf } from '../../theory/pitch/fifths.ts'
 import { pitchClass } from '../../theory/pitch/interval.ts'
 import { type Key, keysOfMode } from '../../theory/pitch/key.ts'
@@ -8,7 +9,7 @@ import { analyseChart } from '../../tune/analysis/analyse.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
 import { readChart } from '../../tune/chart/read.ts'
 import type { Line } from '../notes/line.ts'
-import { type Phrase, phraseAt } from './phrase.ts'
+import { comfortableStart, type Phrase, phraseAt } from './phrase.ts'
 
 /** Steps on the line of fifths from a tonic to each pitch class above it, as chords over it are named. */
 const NAMED: readonly Fifths[] = [0, -5, 2, -3, 4, -1, 6, 1, -4, 3, -2, 5]
@@ -84,3 +85,19 @@ export const phraseInKey = (phrase: Phrase, tonic: number, near: number): Phrase
   const analysis = analyseChart(chartOf(phrase, rootOf, key))
   return { key, analysis, line: phraseAt(analysis, phrase, leadOf(phrase), near) }
 }
+
+/**
+ * A phrase in a key as an instrument reads it, near the middle of its comfortable notes.
+ *
+ * @param tonic half steps of the tonic above C, at concert pitch
+ * @example phraseFor(phrase, 0, instrumentOf('trumpet')).key // { tonic: 'D', mode: 'major' }
+ */
+export const phraseFor = (phrase: Phrase, tonic: number, { written, range }: Instrument): PhraseInKey =>
+  phraseInKey(phrase, tonic + written.semitones, comfortableStart(phrase, range) + written.semitones)
+
+/**
+ * The twelve tonics by fourths, in half steps above C.
+ *
+ * @example TONICS_BY_FOURTHS.slice(0, 3) // [0, 5, 10]
+ */
+export const TONICS_BY_FOURTHS: readonly number[] = Array.from({ length: 12 }, (_, at) => (at * 5) % 12)

@@ -9,6 +9,7 @@ import {
   stretchTicks,
   type Ticks,
   wordReason,
+  writeAbc,
 } from '@eager-contour/core'
 import { useState } from 'react'
 import { selectPlay, soundRefused } from '../../audio/playSlice.ts'
@@ -16,12 +17,13 @@ import { useMix } from '../../audio/useMix.ts'
 import { bandSound, swingFor } from '../../audio/usePlay.ts'
 import { readInTime } from '../../engine/engine.ts'
 import { printSoon } from '../../notation/printing.tsx'
+import { groupParts, passageFor, saveAbcText, saveLineMidi, saveScore } from '../../notation/scoreFiles.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { counted } from '../../ui/counted.ts'
 import { lineReplaced } from '../editor/lineHistory.ts'
 import { useOpenLine } from '../editor/openLine.ts'
-import { saveAbc, saveBandMidi, saveMidi, saveMusicXml, saveWav } from './download.ts'
+import { saveBandMidi, saveWav } from './download.ts'
 
 const wasOrWere = (count: number): string => (count === 1 ? 'was' : 'were')
 
@@ -107,17 +109,28 @@ export const useFiles = () => {
     {
       name: 'ABC',
       description: 'The line with its chords as text, at concert pitch.',
-      act: () => saveAbc(title, sounding, concert, stretch),
+      act: () => saveAbcText(title, writeAbc({ ...sounding.chart, title }, concert, stretch)),
     },
     {
       name: 'MusicXML',
       description: 'The line as your part, for any notation program.',
-      act: () => saveMusicXml(title, written, line, stretch, instrument, concert.fingering),
+      act: () =>
+        saveScore(title, [
+          {
+            ...instrument,
+            passages: [passageFor(written.chart, line, stretch, instrument, concert.fingering)],
+          },
+        ]),
+    },
+    {
+      name: 'MusicXML, a group',
+      description: 'The line in parts for concert, B♭, E♭, F and bass, in one score.',
+      act: () => saveScore(`${title} group`, groupParts(sounding, concert, stretch)),
     },
     {
       name: 'MIDI, the line',
       description: 'As written, straight, at concert pitch.',
-      act: () => saveMidi(title, sounding, concert, stretch, tempo),
+      act: () => saveLineMidi(title, sounding.chart, concert, stretch, tempo),
     },
     {
       name: 'MIDI, line and band',

@@ -2,12 +2,14 @@ import toneMidi from '@tonejs/midi'
 import { describe, expect, it } from 'vitest'
 import { analysed, eighths } from '../../test/changes.ts'
 import { composeLines } from '../line/compose/compose.ts'
+import type { Line } from '../line/notes/line.ts'
 import { spellNotes } from '../line/notes/spell.ts'
 import type { Take } from '../practice/listen/take.ts'
 import { instrumentOf } from '../theory/instrument/instrument.ts'
-import { readMidiLine, readMidiTake, readMusicXmlLine } from './lineFile.ts'
-import { writeMidi, writeTakeMidi } from './midi.ts'
-import { writeMusicXml } from './musicxml.ts'
+import { readMidiLine, readMidiTake } from './midi/read.ts'
+import { writeMidi, writeTakeMidi } from './midi/write.ts'
+import { readMusicXmlLine } from './musicxml/readLine.ts'
+import { type PartFor, writeMusicXml } from './musicxml/write.ts'
 
 const TUNE = analysed('key: Db major\n| Ebm7 | Ab7b9 | Dbmaj7 | Gbmaj7 |')
 const STRETCH = { from: 0, to: 3 }
@@ -25,6 +27,9 @@ const lines = (['eighths', 'triplets', 'mixed', 'syncopated'] as const).map(
 const bare = (notes: readonly { start: number; duration: number; midi: number }[]) =>
   notes.map(({ start, duration, midi }) => `${start}+${duration} ${midi}`)
 
+const inMusicXml = (line: Line, part: PartFor) =>
+  writeMusicXml('x', [{ ...part, passages: [{ chart: TUNE.chart, line, stretch: STRETCH }] }])
+
 describe('a line in a file', () => {
   it('is read back from MIDI and MusicXML as it was written, triplets, ties and transposition too', () => {
     const { written, clef } = instrumentOf('trumpet')
@@ -35,7 +40,7 @@ describe('a line in a file', () => {
         TUNE,
         line.notes.map((note) => ({ ...note, midi: note.midi + written.semitones })),
       )
-      const xml = writeMusicXml(TUNE.chart, up, STRETCH, { title: 'x', part: 'horn', clef, written })
+      const xml = inMusicXml(up, { name: 'horn', clef, written })
       const read = readMusicXmlLine(xml)
       expect(read.ok && bare(read.value.notes)).toEqual(bare(line.notes))
     }
@@ -128,7 +133,7 @@ describe('a line in a file', () => {
   it('keeps a pickup of one to five eighths: MusicXML a short bar before bar 1, MIDI a bar more', () => {
     for (let eighthNotes = 1; eighthNotes <= 5; eighthNotes += 1) {
       const line = eighths('C5 D5 E5 F5 G5 A5 G5 F5 E5 D5', -240 * eighthNotes)
-      const xml = writeMusicXml(TUNE.chart, line, STRETCH, { title: 'x', part: 'flute', clef: 'treble' })
+      const xml = inMusicXml(line, { name: 'flute', clef: 'treble' })
       expect(xml).toMatch(/<measure number="0" implicit="yes">/)
       expect(xml.match(/<measure /g)).toHaveLength(5)
       const read = readMusicXmlLine(xml)

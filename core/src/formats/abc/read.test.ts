@@ -1,10 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { soundedByAbcjs } from '../../test/abcjs.ts'
-import { randomFrom } from '../random/random.ts'
-import { wordReason } from '../wording/index.ts'
-import { isAbc, readAbcChart, readAbcNotes } from './abc.ts'
-import { readAbcLine } from './lineFile.ts'
+import { soundedByAbcjs } from '../../../test/abcjs.ts'
+import { randomFrom } from '../../random/random.ts'
+import { wordReason } from '../../wording/index.ts'
+import { isAbc, readAbcChart, readAbcLine, readAbcNotes } from './read.ts'
 
 /** The notes as abcjs plays them: pitches, and starts and ends in quarters. */
 const heardByAbcjs = (text: string) => {

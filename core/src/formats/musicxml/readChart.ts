@@ -1,20 +1,20 @@
-import { err, type Outcome, ok, type Problem } from '../outcome/outcome.ts'
-import type { Chord } from '../theory/chord/chord.ts'
-import { type Fifths, noteName } from '../theory/pitch/fifths.ts'
-import type { Key } from '../theory/pitch/key.ts'
-import type { Feel } from '../theory/rhythm/feel.ts'
-import { barTicks, beatTicks, COMMON_TIME, type Meter, readMeter } from '../theory/rhythm/meter.ts'
-import { QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
+import { err, type Outcome, ok, type Problem } from '../../outcome/outcome.ts'
+import type { Chord } from '../../theory/chord/chord.ts'
+import { type Fifths, noteName } from '../../theory/pitch/fifths.ts'
+import type { Key } from '../../theory/pitch/key.ts'
+import type { Feel } from '../../theory/rhythm/feel.ts'
+import { barTicks, beatTicks, COMMON_TIME, type Meter, readMeter } from '../../theory/rhythm/meter.ts'
+import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import {
   type Chart,
   type ChartBar,
   type ChartChord,
   type NotatedBar,
   transposeChart,
-} from '../tune/chart/chart.ts'
-import { playingOrder } from '../tune/chart/order.ts'
-import { LONGEST_TUNE } from '../tune/chart/read.ts'
-import { chordOfHarmony } from './harmony.ts'
+} from '../../tune/chart/chart.ts'
+import { playingOrder } from '../../tune/chart/order.ts'
+import { LONGEST_TUNE } from '../../tune/chart/read.ts'
+import { chordOfHarmony } from './readHarmony.ts'
 import { child, childNumber, childrenOf, childText, readXml, type XmlElement } from './xml.ts'
 
 /** A chord at its place in a measure, in ticks from the measure's start. */
@@ -51,7 +51,7 @@ const FEEL_WORDS: readonly (readonly [Feel, RegExp])[] = [
  * its repeats, endings, sections (rehearsal marks), meters, key and tempo. A problem says what is missing or damaged,
  * in which bar or on which line; then nothing is read.
  *
- * @example value(readMusicXmlChart(writeMusicXml(chart, line, stretch, titles))).bars.length // 4
+ * @example value(readMusicXmlChart(writeMusicXml('Weir', [{ ...trumpet, chart }]))).bars.length // 4
  */
 export const readMusicXmlChart = (text: string): Outcome<Chart> => {
   const outcome = readXml(text)

@@ -1,13 +1,14 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { soundedByAbcjs } from '../../test/abcjs.ts'
-import { analysed, eighths } from '../../test/changes.ts'
-import { composeLines } from '../line/compose/compose.ts'
-import { instrumentOf } from '../theory/instrument/instrument.ts'
-import { analyseChart } from '../tune/analysis/analyse.ts'
-import { transposeChart } from '../tune/chart/chart.ts'
-import { readAbcChart } from './abc.ts'
-import { writeAbc } from './abcWrite.ts'
-import { readAbcLine } from './lineFile.ts'
+import { soundedByAbcjs } from '../../../test/abcjs.ts'
+import { analysed, chartOf, eighths } from '../../../test/changes.ts'
+import { anyChart, FORMS, formOf, withHead } from '../../../test/form.ts'
+import { composeLines } from '../../line/compose/compose.ts'
+import { instrumentOf } from '../../theory/instrument/instrument.ts'
+import { analyseChart } from '../../tune/analysis/analyse.ts'
+import { type Chart, transposeChart } from '../../tune/chart/chart.ts'
+import { readAbcChart, readAbcLine } from './read.ts'
+import { writeAbc, writeAbcChart } from './write.ts'
 
 const TUNE = analysed(
   'title: Weir Lane\nkey: Db major\ntempo: 132\n| Ebm7 | Ab7b9 | Dbmaj7 | Gbmaj7 Cm7b5:1 F7:1 |',
@@ -48,25 +49,41 @@ describe('writeAbc', () => {
       }
   })
 
-  it('keeps the changes, title, key and tempo; an empty line is the chart', () => {
-    const chart = readAbcChart(writeAbc(TUNE.chart, { notes: [] }, STRETCH))
-    if (!chart.ok) throw new Error('not read')
-    const { title, key, tempo, bars } = chart.value
-    expect({ title, key, tempo }).toEqual({
-      title: 'Weir Lane',
-      key: { tonic: 'Db', mode: 'major' },
-      tempo: 132,
-    })
-    const cells = (all: typeof bars) =>
-      all.map(({ chords }) => chords.map(({ start, chord }) => `${start} ${chord.symbol}`))
-    expect(cells(bars)).toEqual(cells(TUNE.chart.bars))
-  })
-
   it('has a pickup as a short first bar', () => {
     const line = eighths('C5 Db5 F5 Ab5 Gb5', -720)
     const read = readAbcLine(writeAbc(TUNE.chart, line, STRETCH))
     expect(read.ok && read.value.notes.map(({ start, midi }) => [start, midi])).toEqual(
       line.notes.map(({ start, midi }) => [start, midi]),
     )
+  })
+})
+
+describe('writeAbcChart', () => {
+  const back = (chart: Chart) => {
+    const read = readAbcChart(writeAbcChart(chart))
+    if (!read.ok) throw new Error(JSON.stringify(read.problems))
+    return read.value
+  }
+
+  it.each(FORMS)('keeps the form: %s', (_name, bars) => {
+    const chart = chartOf(withHead(bars))
+    expect(formOf(back(chart))).toEqual(formOf(chart))
+  })
+
+  it('keeps the form of any chart in any meter (property)', () => {
+    fc.assert(
+      fc.property(anyChart, (chart) => {
+        expect(formOf(back(chart))).toEqual(formOf(chart))
+      }),
+      { numRuns: 200 },
+    )
+  })
+
+  it('is played out by abcjs in the same order', () => {
+    const chart = chartOf('key: C major\n|: Dm7 | 1. G7 | Cmaj7 :| 2. Db7 | Cmaj7 |')
+    // A note for each bar, whose pitch is the bar's number.
+    let bar = 0
+    const text = writeAbcChart(chart).replaceAll(/"[^"]*"z16/g, () => `${'CDEFG'[bar++]}16`)
+    expect(soundedByAbcjs(text).map(({ pitch }) => [60, 62, 64, 65, 67].indexOf(pitch))).toEqual(chart.order)
   })
 })

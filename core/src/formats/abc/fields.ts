@@ -1,6 +1,6 @@
-import { type Fifths, fifthsOf, noteName } from '../theory/pitch/fifths.ts'
-import type { Key } from '../theory/pitch/key.ts'
-import { QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
+import { type Fifths, fifthsOf, noteName } from '../../theory/pitch/fifths.ts'
+import type { Key } from '../../theory/pitch/key.ts'
+import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 
 export const WHOLE: Ticks = 4 * QUARTER
 

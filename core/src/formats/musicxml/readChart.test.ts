@@ -1,15 +1,16 @@
 import fc from 'fast-check'
 import { strToU8, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
-import { chartOf } from '../../test/changes.ts'
-import { instrumentOf } from '../theory/instrument/instrument.ts'
-import { fifthsOf, pitchClassOf } from '../theory/pitch/fifths.ts'
-import { type Chart, transposeChart, wholeTune } from '../tune/chart/chart.ts'
-import { readChart } from '../tune/chart/read.ts'
-import { writeChart } from '../tune/chart/write.ts'
-import { wordReason } from '../wording/words.ts'
-import { writeMusicXml } from './musicxml.ts'
-import { readMusicXmlChart } from './musicxmlChart.ts'
+import { chartOf } from '../../../test/changes.ts'
+import { anyChart, FORMS, formOf, withHead } from '../../../test/form.ts'
+import { instrumentOf } from '../../theory/instrument/instrument.ts'
+import { fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import { type Chart, transposeChart } from '../../tune/chart/chart.ts'
+import { readChart } from '../../tune/chart/read.ts'
+import { writeChart } from '../../tune/chart/write.ts'
+import { wordReason } from '../../wording/words.ts'
+import { readMusicXmlChart } from './readChart.ts'
+import { writeMusicXml } from './write.ts'
 import { openMusicXml } from './xml.ts'
 
 const score = (measures: string, head = '') =>
@@ -36,6 +37,7 @@ const refusal = (text: string) => {
   return outcome.ok ? undefined : outcome.problems[0]
 }
 
+const CONCERT = instrumentOf('concert')
 const classOf = (name: string) => pitchClassOf(fifthsOf(name))
 /** Roots, degrees and basses as they sound: a transposing part may spell F♯ as G♭. */
 const sounding = (chart: Chart) =>
@@ -160,17 +162,7 @@ describe('the changes of a MusicXML score', () => {
         (texts, id) => {
           const chart = chartOf(`key: Eb major\n| ${texts.join(' | ')} |`)
           const of = instrumentOf(id)
-          const text = writeMusicXml(
-            transposeChart(chart, of.written.fifths),
-            { notes: [] },
-            wholeTune(chart),
-            {
-              title: 'x',
-              part: of.name,
-              clef: of.clef,
-              written: of.written,
-            },
-          )
+          const text = writeMusicXml('x', [{ ...of, chart: transposeChart(chart, of.written.fifths) }])
           if (texts.every((one) => /^N.C.( N.C.)?$/.test(one))) return
           const back = read(text)
           expect(back.key).toEqual(chart.key)
@@ -179,6 +171,21 @@ describe('the changes of a MusicXML score', () => {
         },
       ),
       { numRuns: 60 },
+    )
+  })
+
+  it.each(FORMS)('come back with their whole form: %s', (_name, bars) => {
+    const chart = chartOf(withHead(bars))
+    expect(formOf(read(writeMusicXml('Weir Lane', [{ ...CONCERT, chart }])))).toEqual(formOf(chart))
+  })
+
+  it('come back with the whole form of any chart in any meter (property)', () => {
+    fc.assert(
+      fc.property(anyChart, (chart) => {
+        if (chart.bars.every(({ chords }) => chords.every(({ chord }) => chord.root === ''))) return
+        expect(formOf(read(writeMusicXml('Weir Lane', [{ ...CONCERT, chart }])))).toEqual(formOf(chart))
+      }),
+      { numRuns: 200 },
     )
   })
 

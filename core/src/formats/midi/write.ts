@@ -1,11 +1,11 @@
 import midiFile from 'midi-file'
-import type { BandEvent, Part } from '../band/event.ts'
-import { type Line, type LineNote, notesWithPickup, pickupInto } from '../line/notes/line.ts'
-import type { Take } from '../practice/listen/take.ts'
-import { keySignature } from '../theory/pitch/key.ts'
-import { barTicks } from '../theory/rhythm/meter.ts'
-import { msToTicks, QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
-import { barStarts, type Chart, type Stretch } from '../tune/chart/chart.ts'
+import type { BandEvent, Part } from '../../band/event.ts'
+import { type Line, type LineNote, notesWithPickup, pickupInto } from '../../line/notes/line.ts'
+import type { Take } from '../../practice/listen/take.ts'
+import { keySignature } from '../../theory/pitch/key.ts'
+import { barTicks } from '../../theory/rhythm/meter.ts'
+import { msToTicks, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
+import { barStarts, type Chart, type Stretch } from '../../tune/chart/chart.ts'
 
 interface Timed {
   readonly tick: Ticks

@@ -1,7 +1,7 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import { strFromU8, unzipSync } from 'fflate'
-import { err, type Outcome, ok, type TextPosition } from '../outcome/outcome.ts'
-import { type Reason, type RuleOf, reason } from '../outcome/reasons.ts'
+import { err, type Outcome, ok, type TextPosition } from '../../outcome/outcome.ts'
+import { type Reason, type RuleOf, reason } from '../../outcome/reasons.ts'
 
 /** An element of a file: its name, attributes, text and children in order. */
 export interface XmlElement {

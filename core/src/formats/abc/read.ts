@@ -1,11 +1,14 @@
-import { err, type Outcome, ok } from '../outcome/outcome.ts'
-import { reason } from '../outcome/reasons.ts'
-import type { Key } from '../theory/pitch/key.ts'
-import { QUARTER, type Ticks } from '../theory/rhythm/ticks.ts'
-import type { Chart } from '../tune/chart/chart.ts'
-import { readChart } from '../tune/chart/read.ts'
-import { readKeyField, readLength, readMeterField, signatureOf, WHOLE } from './abcFields.ts'
-import { abcTokens } from './abcTokens.ts'
+import { err, type Outcome, ok } from '../../outcome/outcome.ts'
+import { reason } from '../../outcome/reasons.ts'
+import type { Key } from '../../theory/pitch/key.ts'
+import { FEELS, type Feel } from '../../theory/rhythm/feel.ts'
+import { beatTicks, readMeter } from '../../theory/rhythm/meter.ts'
+import { QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
+import type { Chart } from '../../tune/chart/chart.ts'
+import { readChart } from '../../tune/chart/read.ts'
+import { type FileLine, oneVoice } from '../voice.ts'
+import { readKeyField, readLength, readMeterField, signatureOf, WHOLE } from './fields.ts'
+import { type AbcToken, abcTokens } from './tokens.ts'
 
 /** A note of a tune in ABC, as it sounds. */
 interface AbcNote {
@@ -19,9 +22,15 @@ interface AbcNote {
 interface AbcBar {
   readonly start: Ticks
   length: Ticks
-  /** Its whole length by the meter. */
+  /** '4/4', and the whole length of a bar by it. */
+  readonly meter: string
   readonly full: Ticks
   readonly chords: { readonly at: Ticks; readonly symbol: string }[]
+  readonly section?: string
+  readonly repeatStart?: true
+  repeatEnd?: number
+  /** The passes on which it is played, where it belongs to an ending: '1,2'. */
+  readonly ending?: string
 }
 
 interface AbcTune {
@@ -29,6 +38,8 @@ interface AbcTune {
   readonly key: Key | undefined
   readonly meter: string
   readonly tempo: number | undefined
+  /** The tune's kind, from the field R: 'swing'. */
+  readonly rhythm: string
   readonly notes: readonly AbcNote[]
   readonly bars: readonly AbcBar[]
 }
@@ -38,6 +49,8 @@ const SIGNS: Readonly<Record<string, number>> = { '^^': 2, '^': 1, '=': 0, _: -1
 
 /** Notes of a tuplet in the time of how many (ABC standard 2.1, section 4.13); undefined where the meter says. */
 const TUPLETS: Readonly<Record<number, number | undefined>> = { 2: 3, 3: 2, 4: 3, 6: 2, 8: 3 }
+
+type BarToken = Extract<AbcToken, { kind: 'bar' }>
 
 /** Where reading is, in the first voice. */
 interface State {
@@ -64,16 +77,35 @@ const readAbc = (text: string): Outcome<AbcTune> => {
     ...{ unit: 0, meter: '4/4', signature: signatureOf(0), accidentals: new Map(), at: 0 },
     ...{ tuplet: { left: 0, by: 1 }, broken: 1, tied: new Set() },
   }
-  const head: { title: string; key: AbcTune['key']; tempo: number | undefined } = {
-    ...{ title: '', key: undefined, tempo: undefined },
+  const head: { title: string; key: AbcTune['key']; tempo: number | undefined; rhythm: string } = {
+    ...{ title: '', key: undefined, tempo: undefined, rhythm: '' },
   }
+  /** What the next bar begins with. */
+  let opening: Pick<AbcBar, 'section' | 'repeatStart'> = {}
+  let ending: string | undefined
   const notes: { start: Ticks; end: Ticks; midi: number; written: string }[] = []
   const bars: AbcBar[] = []
   let wrong: string | undefined
   const fullBar = () => readLength(state.meter) ?? WHOLE
   const openBar = () => {
     state.accidentals = new Map()
-    bars.push({ start: state.at, length: 0, full: fullBar(), chords: [] })
+    bars.push({ start: state.at, length: 0, meter: state.meter, full: fullBar(), chords: [] })
+  }
+  /** The bar that is open, with what was read of its repeats and its section; they are told at its first note or chord. */
+  const marked = () => {
+    const bar = bars.at(-1)
+    if (!bar || bar.length > 0 || bar.chords.length > 0) return bar
+    const told = { ...bar, ...opening, ...(ending === undefined ? {} : { ending }) }
+    opening = {}
+    bars[bars.length - 1] = told
+    return told
+  }
+  const closeBar = ({ repeatStart, repeatEnd, endsEnding }: BarToken) => {
+    const last = bars.findLast(({ length }) => length > 0)
+    if (repeatEnd > 0 && last) last.repeatEnd = repeatEnd
+    if (repeatEnd > 0 || endsEnding) ending = undefined
+    if (repeatStart) opening = { ...opening, repeatStart: true }
+    if (bars.at(-1)!.length > 0) openBar()
   }
   const field = (letter: string, value: string): void => {
     if (letter === 'T' && head.title === '') head.title = value.trim()
@@ -81,8 +113,11 @@ const readAbc = (text: string): Outcome<AbcTune> => {
       state.meter = readMeterField(value) ?? state.meter
       const full = fullBar()
       const bar = bars.at(-1)
-      if (bar && bar.start === state.at) bars[bars.length - 1] = { ...bar, full }
+      if (bar && bar.start === state.at) bars[bars.length - 1] = { ...bar, meter: state.meter, full }
     }
+    if (letter === 'R' && head.rhythm === '') head.rhythm = value.trim()
+    if (letter === 'P' && bars.length > 0)
+      opening = { ...opening, section: value.replace(/[[\]]/g, '').trim() }
     if (letter === 'L') state.unit = readLength(value) ?? state.unit
     if (letter === 'Q') head.tempo = Number(/(\d+)\s*$/.exec(value)?.[1]) || head.tempo
     if (letter === 'K') {
@@ -116,17 +151,17 @@ const readAbc = (text: string): Outcome<AbcTune> => {
   }
   const advance = (ticks: Ticks) => {
     state.at += ticks
-    const bar = bars.at(-1)
+    const bar = marked()
     if (bar) bar.length += ticks
   }
   for (const token of abcTokens(text)) {
     if (token.kind === 'field') field(token.letter, token.value)
     else if (token.kind === 'wrong') wrong ??= token.text
     else if (bars.length === 0) continue
-    else if (token.kind === 'bar') {
-      if (bars.at(-1)!.length > 0) openBar()
-    } else if (token.kind === 'chord') {
-      bars.at(-1)!.chords.push({ at: state.at - bars.at(-1)!.start, symbol: token.symbol })
+    else if (token.kind === 'bar') closeBar(token)
+    else if (token.kind === 'ending') ending = token.passes || undefined
+    else if (token.kind === 'chord') {
+      marked()!.chords.push({ at: state.at - bars.at(-1)!.start, symbol: token.symbol })
     } else if (token.kind === 'tuplet') {
       const { notes: count } = token
       const inTime = token.inTime ?? TUPLETS[count] ?? (/^(6|9|12)\//.test(state.meter) ? 3 : 2)
@@ -196,37 +231,74 @@ export const readAbcNotes = (text: string): Outcome<readonly AbcNote[]> => {
 }
 
 /**
- * The changes of a tune in ABC: its chord symbols.
+ * The line in a tune in ABC: its first voice at concert pitch, in ticks from its first bar, on sixteenths and triplets.
+ *
+ * @example readAbcLine('X:1\nL:1/8\nK:C\nCDEF GABc|').ok // true
+ */
+export const readAbcLine = (text: string): Outcome<FileLine> => {
+  const notes = readAbcNotes(text)
+  return notes.ok ? oneVoice(notes.value, 'written') : notes
+}
+
+/**
+ * The changes of a tune in ABC: its chord symbols, with its repeats, endings (section 4.8 of the standard), parts (P:) and
+ * feel (R:).
  *
  * @example readAbcChart('X:1\nL:1/4\nK:C\n"Dm7"D2 "G7"D2|"Cmaj7"E4|]').ok // true
  */
 export const readAbcChart = (text: string): Outcome<Chart> => {
   const read = readAbc(text)
   if (!read.ok) return read
-  const { title, key, meter, tempo } = read.value
+  const { title, key, meter, tempo, rhythm } = read.value
   const pickup = pickupOf(read.value)
-  const bars = read.value.bars.slice(pickup > 0 ? 1 : 0)
+  const bars = withoutPickup(read.value.bars, pickup)
   if (bars.every(({ chords }) => chords.length === 0)) return err(reason('import.noHarmony'))
-  const beat = WHOLE / Number(meter.split('/')[1] ?? 4)
-  const written = bars.map(({ chords, full }, at) => {
-    const [first] = chords
-    if (!first) return at === 0 ? 'N.C.' : '%'
-    if (chords.length === 1) return first.symbol
-    return chords
-      .map(({ at: from, symbol }, place) => {
-        const start = place === 0 ? 0 : from
-        return `${symbol}:${((chords[place + 1]?.at ?? full) - start) / beat}`
-      })
-      .join(' ')
+  const beatIn = (name: string): Ticks => {
+    const known = readMeter(name)
+    return known ? beatTicks(known) : WHOLE / Number(name.split('/')[1] ?? 4)
+  }
+  const rows = bars.map((bar, at) => {
+    const section = bar.section ? `\n[${bar.section}]\n` : ''
+    const startsEnding =
+      bar.ending !== undefined && (bar.ending !== bars[at - 1]?.ending || bars[at - 1]?.repeatEnd)
+    const time = at > 0 && bar.meter !== bars[at - 1]!.meter ? `(${bar.meter}) ` : ''
+    const closing = !bar.repeatEnd ? '|' : bar.repeatEnd === 2 ? ':|' : `x${bar.repeatEnd} :|`
+    const open = `|${bar.repeatStart ? ':' : ''} ${startsEnding ? `${bar.ending}. ` : ''}`
+    return `${section}${open}${time}${chordsText(bar, at, beatIn(bar.meter))} ${closing}`
   })
   const head = [
     title && `title: ${title}`,
     key && `key: ${key.tonic} ${key.mode}`,
     `time: ${meter}`,
     tempo && `tempo: ${tempo}`,
-    pickup > 0 && `pickup: ${Math.ceil(pickup / beat)}`,
+    FEELS.includes(rhythm as Feel) && `feel: ${rhythm}`,
+    pickup > 0 && `pickup: ${Math.ceil(pickup / beatIn(meter))}`,
   ]
-  return readChart(`${head.filter(Boolean).join('\n')}\n| ${written.join(' | ')} |`)
+  return readChart(`${head.filter(Boolean).join('\n')}\n\n${rows.join(' ').replaceAll('| |', '|')}`)
+}
+
+/** The bars after a pickup; what stands before the pickup holds for the first of them. */
+const withoutPickup = (bars: readonly AbcBar[], pickup: Ticks): readonly AbcBar[] => {
+  const [before, first, ...rest] = bars
+  if (pickup === 0 || !before || !first) return bars
+  const { section, repeatStart } = { ...before, ...first }
+  return [
+    { ...first, ...(section === undefined ? {} : { section }), ...(repeatStart ? { repeatStart } : {}) },
+    ...rest,
+  ]
+}
+
+/** A bar's chords as a chart has them. */
+const chordsText = ({ chords, full }: AbcBar, at: number, beat: Ticks): string => {
+  const [first] = chords
+  if (!first) return at === 0 ? 'N.C.' : '%'
+  if (chords.length === 1) return first.symbol
+  return chords
+    .map(({ at: from, symbol }, place) => {
+      const start = place === 0 ? 0 : from
+      return `${symbol}:${((chords[place + 1]?.at ?? full) - start) / beat}`
+    })
+    .join(' ')
 }
 
 /**

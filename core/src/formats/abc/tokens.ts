@@ -8,7 +8,16 @@ interface AbcPitch {
 /** What a line of ABC is made of. Lengths are multiples of the unit. */
 export type AbcToken =
   | { readonly kind: 'field'; readonly letter: string; readonly value: string }
-  | { readonly kind: 'bar' }
+  | {
+      readonly kind: 'bar'
+      readonly repeatStart: boolean
+      /** How often the repeat that ends here is played, by its colons (section 4.8); 0 if none ends. */
+      readonly repeatEnd: number
+      /** Whether an ending is over: a double or a final bar line. */
+      readonly endsEnding: boolean
+    }
+  /** The passes on which the bars from here are played: '1,2'. */
+  | { readonly kind: 'ending'; readonly passes: string }
   | { readonly kind: 'chord'; readonly symbol: string }
   /** A number of notes in the time of another, for so many notes. */
   | {
@@ -47,8 +56,8 @@ const PATTERNS: readonly {
     pattern: /![^!\s]*!|\+[a-z]+\+|\{[^}]*\}|[~.HLMOPSTuv](?=[\^_=A-Ga-gzx[("])|y\d*|[\s`\\)]+/y,
     token: () => undefined,
   },
-  { pattern: /:*\|+[\]:]*|\[\||\|\]|::+|:\|/y, token: () => ({ kind: 'bar' }) },
-  { pattern: /\[?\d+([,-]\d+)*(?=[\s"(|[^_=A-Ga-gzx]|$)/y, token: () => undefined },
+  { pattern: /:*\|+[\]:]*|\[\||\|\]|::+|:\|/y, token: ([text]) => barOf(text) },
+  { pattern: /\[?(\d+(?:[,-]\d+)*)(?=[\s"(|[^_=A-Ga-gzx]|$)/y, token: ([, text = '']) => endingOf(text) },
   {
     pattern: /\((\d+)(?::(\d*))?(?::(\d*))?/y,
     token: ([, notes, inTime, over]) => ({
@@ -87,6 +96,30 @@ const PATTERNS: readonly {
     }),
   },
 ]
+
+/** "::" alone is the end of a repeat and the start of the next one. */
+const repeatsOf = (colons: number, text: string): number =>
+  colons === 0 ? 0 : text === '::' ? 2 : colons + 1
+
+const barOf = (text: string): AbcToken => ({
+  kind: 'bar',
+  repeatStart: text.endsWith(':'),
+  repeatEnd: repeatsOf(/^:*/.exec(text)![0].length, text),
+  endsEnding: /\|\||\]|\[/.test(text),
+})
+
+/** "1", "1,3" or "1-3": each pass by its number. */
+const endingOf = (text: string): AbcToken => ({
+  kind: 'ending',
+  passes: text
+    .split(',')
+    .flatMap((part) => {
+      const [from = 1, to = from] = part.split('-').map(Number)
+      return Array.from({ length: Math.min(9, Math.max(1, to - from + 1)) }, (_, at) => from + at)
+    })
+    .filter((pass) => pass > 0 && pass < 10)
+    .join(','),
+})
 
 /** "3", "/", "//", "3/2" as multiples of the unit. */
 const lengthOf = ([top, slashes = '', bottom]: readonly (string | undefined)[]): number => {

@@ -1,4 +1,4 @@
-import type { Degree } from '../theory/pitch/degree.ts'
+import type { Degree } from '../../theory/pitch/degree.ts'
 
 export interface KindRow {
   readonly kind: string

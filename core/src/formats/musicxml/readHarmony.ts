@@ -1,8 +1,8 @@
-import { type Chord, chordTone } from '../theory/chord/chord.ts'
-import { readChordSymbol } from '../theory/chord/read.ts'
-import { writeChordSymbol } from '../theory/chord/write.ts'
-import { type Degree, degreeSemitones, isDegree } from '../theory/pitch/degree.ts'
-import { fifthsOf, noteName, readNoteName } from '../theory/pitch/fifths.ts'
+import { type Chord, chordTone } from '../../theory/chord/chord.ts'
+import { readChordSymbol } from '../../theory/chord/read.ts'
+import { writeChordSymbol } from '../../theory/chord/write.ts'
+import { type Degree, degreeSemitones, isDegree } from '../../theory/pitch/degree.ts'
+import { fifthsOf, noteName, readNoteName } from '../../theory/pitch/fifths.ts'
 import { tonesOfKind } from './kinds.ts'
 import { child, childAlter, childrenOf, childText, type XmlElement } from './xml.ts'
 

@@ -1,0 +1,38 @@
+import { DropdownMenu } from 'radix-ui'
+
+interface MenuAction {
+  readonly name: string
+  /** What the player gets. */
+  readonly description: string
+  readonly act: () => void
+}
+
+interface ActionMenuProps {
+  readonly name: string
+  readonly actions: readonly MenuAction[]
+}
+
+/** A button that opens a list of actions, each with what it gives. */
+export const ActionMenu = ({ name, actions }: ActionMenuProps) => (
+  <DropdownMenu.Root modal={false}>
+    <DropdownMenu.Trigger className="inline-flex min-h-11 items-center rounded-full px-2 underline decoration-soft underline-offset-4">
+      {name}
+    </DropdownMenu.Trigger>
+    <DropdownMenu.Content
+      sideOffset={8}
+      collisionPadding={12}
+      className="z-20 max-h-[var(--radix-dropdown-menu-content-available-height)] w-80 overflow-y-auto rounded-2xl border border-rule bg-sheet p-2 shadow-lg"
+    >
+      {actions.map(({ name: action, description, act }) => (
+        <DropdownMenu.Item
+          key={action}
+          onSelect={act}
+          className="cursor-pointer rounded-xl px-3 py-2 outline-none data-[highlighted]:bg-ledge"
+        >
+          <span className="block font-semibold">{action}</span>
+          <span className="block text-sm text-soft">{description}</span>
+        </DropdownMenu.Item>
+      ))}
+    </DropdownMenu.Content>
+  </DropdownMenu.Root>
+)
