@@ -40,9 +40,20 @@ test('a chart, a line for a group, an exercise and a phrase in twelve keys are f
   await page.getByRole('button', { name: 'Write a line' }).click()
   await expect(page.locator('[data-staff-note]').first()).toBeVisible()
   const group = await fromMenu(page, 'MusicXML, a group')
+  const notes = await page.locator('[data-staff-note]').count()
+  const svg = await fromMenu(page, 'SVG')
+  expect(svg.match(/data-note="/g)).toHaveLength(notes)
+  expect(svg).toContain('font-family: "Bravura"; src: url("data:')
+  const { name, bytes } = await saved(page, 'PNG')
+  expect(name).toBe('breakwater.png')
+  // Width and height stand after the signature and the header's name (PNG, W3C 2003, section 11.2.2): twice 1032 pixels.
+  expect([bytes.toString('latin1', 1, 4), bytes.readUInt32BE(16)]).toEqual(['PNG', 2064])
 
   await openPage(page, 'drills', '1-4')
-  await page.getByRole('button', { name: /^guide tones in/ }).first().click()
+  await page
+    .getByRole('button', { name: /^guide tones in/ })
+    .first()
+    .click()
   const exercise = await fromMenu(page, 'ABC')
   const asLine = readAbcLine(exercise)
   expect(asLine.ok && asLine.value.notes.length).toBeGreaterThan(3)

@@ -7,41 +7,14 @@ import {
 } from '@eager-contour/core'
 import { useMemo, useRef, useState } from 'react'
 import { FingeringPanel } from '../notation/fingering/FingeringPanel.tsx'
-import { Tablature } from '../notation/fingering/Tablature.tsx'
 import { LEAST, useFingered } from '../notation/fingering/useFingering.ts'
 import { layoutSystems } from '../notation/layout.ts'
-import { NOTHING_SELECTED } from '../notation/selection.ts'
-import { Staff } from '../notation/staff/Staff.tsx'
-import { Terrain, type TerrainActions, type TerrainMarks } from '../notation/terrain/Terrain.tsx'
+import { StillSystems } from '../notation/StillSystems.tsx'
 import { useWidth } from '../ui/useWidth.ts'
 
 /** Bars in a row, if it is wide enough. */
 const IN_ROW = 4
 const NARROW = 760
-/** Half steps shown above and below. */
-const MARGIN = 2
-
-const NOTHING = () => undefined
-/** It is looked at, not changed by hand. */
-const ACTIONS: TerrainActions = {
-  onHover: NOTHING,
-  onChoose: NOTHING,
-  onFocus: NOTHING,
-  onDrag: NOTHING,
-  onDraw: NOTHING,
-  onBend: NOTHING,
-}
-const MARKS: TerrainMarks = {
-  selection: NOTHING_SELECTED,
-  hovered: undefined,
-  locked: [],
-  caret: undefined,
-  threads: false,
-  pointed: undefined,
-  outline: undefined,
-}
-const NO_CONTOUR = { points: [], drawing: false } as const
-const VIEW = { degrees: true, roles: true } as const
 
 interface PhrasePictureProps {
   /** As the instrument reads it. */
@@ -73,24 +46,9 @@ export const PhrasePicture = ({ shown, terrain, fingering }: PhrasePictureProps)
   const [loose, setLoose] = useState(LEAST)
   const wish = fingering?.wish ?? loose
   const fingered = useFingered(line, wish)
-  const pitches = line.notes.map(({ midi }) => midi)
-  const heights = { low: Math.min(...pitches) - MARGIN, high: Math.max(...pitches) + MARGIN }
   return (
     <div ref={host} className="min-w-0">
-      {layouts.map((layout) => (
-        <div key={layout.from} className="mb-4">
-          {terrain && (
-            <Terrain
-              {...{ analysis, line, explanation, layout, heights }}
-              marks={MARKS}
-              contour={NO_CONTOUR}
-              actions={ACTIONS}
-            />
-          )}
-          <Staff {...{ analysis, score, line, explanation, layout }} view={VIEW} />
-          <Tablature fingered={fingered} line={line} layout={layout} />
-        </div>
-      ))}
+      <StillSystems {...{ analysis, line, explanation, score, layouts, terrain, fingered }} />
       {fingered && (
         <FingeringPanel
           {...{ fingered, line, wish }}

@@ -1,14 +1,16 @@
 import { useRef } from 'react'
+import { LinePicture } from '../../notation/LinePicture.tsx'
 import { ActionMenu } from '../../ui/ActionMenu.tsx'
 import { FileInput } from '../../ui/FileInput.tsx'
 import { useFiles } from './useFiles.ts'
 
 /** The line as a file or on paper. */
 export const FilesMenu = () => {
-  const { items, making, onOpen } = useFiles()
+  const { items, picture, making, onOpen } = useFiles()
   const file = useRef<HTMLInputElement>(null)
   return (
     <>
+      {picture && <LinePicture {...picture} />}
       <FileInput field={file} label="A file with a line" onFile={onOpen} />
       <ActionMenu
         name={making ?? 'Files'}

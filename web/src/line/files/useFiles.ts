@@ -38,13 +38,14 @@ const leftOutWords = (leftOut: readonly Ticks[], chart: Chart, { from }: Stretch
 
 /** The files that can be made of the line: notes, the line's sound, the band's; and notes read from a file. */
 export const useFiles = () => {
-  const { open, concert, line } = useOpenLine()
+  const { open, concert, line, explanation } = useOpenLine()
   const { tune, sounding, written, stretch } = open
   const { instrument } = useSettings()
   const mix = useMix()
   const { tempo } = useAppSelector(selectPlay)
   const dispatch = useAppDispatch()
   const [making, setMaking] = useState<string>()
+  const [picturing, setPicturing] = useState<'svg' | 'png'>()
   const onOpen = async (file: File) => {
     dispatch(soundRefused(undefined))
     try {
@@ -79,7 +80,8 @@ export const useFiles = () => {
       dispatch(soundRefused(`Can’t read ${file.name}. Nothing was imported.`))
     }
   }
-  if (!concert || !line) return { items: [], making, onOpen: (file: File) => void onOpen(file) }
+  if (!concert || !line || !explanation)
+    return { items: [], making, onOpen: (file: File) => void onOpen(file) }
   const title = concert.title || tune.title
   const kit = kitOf(sounding.chart.feel)
   /** What is heard: muted parts are left out. */
@@ -142,6 +144,29 @@ export const useFiles = () => {
       description: 'A recording of what you hear, once through.',
       act: () => void render(),
     },
+    {
+      name: 'PNG, terrain and staff',
+      description: 'A picture of these bars, for a message or a page.',
+      act: () => setPicturing('png'),
+    },
+    {
+      name: 'SVG, terrain and staff',
+      description: 'The same as a drawing that stays sharp at any size.',
+      act: () => setPicturing('svg'),
+    },
   ]
-  return { items, making, onOpen: (file: File) => void onOpen(file) }
+  const picture = picturing && {
+    ...{ title, analysis: written, line, explanation, stretch, kind: picturing },
+    ...(concert.fingering ? { fingering: concert.fingering } : {}),
+    onDone: (ok: boolean) => {
+      setPicturing(undefined)
+      if (!ok) dispatch(soundRefused('The picture couldn’t be drawn. Everything else works; try again.'))
+    },
+  }
+  return {
+    items,
+    picture,
+    making: picturing ? 'Drawing …' : making,
+    onOpen: (file: File) => void onOpen(file),
+  }
 }
