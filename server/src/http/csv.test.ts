@@ -70,6 +70,14 @@ describe('the log as CSV', () => {
       // A number is no formula, also below zero.
       cents: '-2',
     })
+    // Everything that was practised, once: one rung over one bar, played on 401 moments.
+    const [first, ...more] = await table('ladder')
+    expect(more).toEqual([])
+    expect(first).toMatchObject({
+      ...{ firstBar: '1', lastBar: '1', rung: 'roots', key: 'C major', fromMemory: 'no' },
+      ...{ runs: String(RUNS - 1), lastVerdict: 'close', lastTempo: '90' },
+    })
+    expect(Number(first!.recallPercent)).toBeLessThanOrEqual(100)
     await store.close()
   })
 })

@@ -1,6 +1,7 @@
 import type { RequestHandler, Response } from 'express'
 import papaparse from 'papaparse'
 import type { Store } from '../store/database.ts'
+import { ladderForCsv } from '../store/ladderRows.ts'
 import { notesForCsv, runsForCsv } from '../store/runLists.ts'
 
 /** Rows of a table, the oldest first, some at a time: a log of years doesn't fit into memory. */
@@ -33,10 +34,15 @@ const RUN_COLUMNS = [
   ...['notes', 'time', 'flow', 'limits', 'strong', 'joins', 'home', 'space', 'variety', 'landing'],
   ...['source', 'seconds', 'words'],
 ] as const
+const LADDER_COLUMNS = [
+  ...['tune', 'firstBar', 'lastBar', 'rung', 'key', 'fromMemory', 'runs', 'lastPlayed'],
+  ...['lastVerdict', 'lastTempo', 'state', 'recallPercent', 'due'],
+] as const
 const NOTE_COLUMNS = ['run', 'onsetMs', 'durationMs', 'midi', 'cents', 'velocity'] as const
 
-/** The log as tables, by the last part of their path. */
+/** The log and how the ladder stands, as tables, by the last part of their path. */
 export const csvTables = (store: Store): Readonly<Record<string, RequestHandler>> => ({
   runs: csv(store, 'runs', RUN_COLUMNS, runsForCsv),
+  ladder: csv(store, 'ladder', LADDER_COLUMNS, ladderForCsv),
   notes: csv(store, 'notes', NOTE_COLUMNS, notesForCsv),
 })

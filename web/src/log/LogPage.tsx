@@ -75,6 +75,9 @@ export const LogPage = () => {
             <a href="/api/csv/notes" download className="block py-2 underline">
               Every note played, as CSV
             </a>
+            <a href="/api/csv/ladder" download className="block py-2 underline">
+              How each rung stands, as CSV
+            </a>
           </PopoverButton>
         </span>
       </div>
