@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import toneMidi from '@tonejs/midi'
 import { expect, test } from './app.ts'
-import { labelsOf, openPage, violations, writeLine } from './places.ts'
+import { labelsOf, messages, openPage, violations, writeLine } from './places.ts'
 
 const result = (page: Page) => page.getByRole('status', { name: 'Result' })
 
@@ -38,7 +38,7 @@ test('a free rung shows the allowed notes, judges each note at once, and gives t
   await phrase.getByLabel('From bar').selectOption('2')
   await phrase.getByLabel('Name').fill('Over the five')
   await phrase.getByRole('button', { name: 'Save', exact: true }).click()
-  await expect(phrase).toContainText('Saved: Over the five')
+  await expect(messages(page)).toContainText('Saved: Over the five')
   await expect
     .poll(async () =>
       (await (await page.request.get('/api/phrases')).json()).map(({ title }: { title: string }) => title),
@@ -67,7 +67,7 @@ test('own exercises are saved by name, put into a set list, and played in order'
     await expect(panel.getByRole('link', { name: 'Play at 200' })).toBeVisible()
     await panel.getByLabel('Save as my exercise').fill(name)
     await panel.getByRole('button', { name: 'Save', exact: true }).click()
-    await expect(panel).toContainText(`Saved: ${name}`)
+    await expect(messages(page)).toContainText(`Saved: ${name}`)
   }
   await keep('thirds', 'Quick thirds')
   await keep('roots', 'Quick roots')
@@ -103,7 +103,7 @@ test('quick clicks lose no exercise and make one list; the next new list has a n
   await page.getByRole('button', { name: /^thirds in E♭:/ }).click()
   await panel.getByLabel('Save as my exercise').fill('Slow thirds')
   await panel.getByRole('button', { name: 'Save', exact: true }).click()
-  await expect(panel).toContainText('Saved: Slow thirds')
+  await expect(messages(page)).toContainText('Saved: Slow thirds')
   const known = page.waitForResponse('**/api/set-lists')
   await page.getByRole('radio', { name: 'my exercises and set lists' }).click()
   await known

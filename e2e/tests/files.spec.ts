@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { readAbcChart, readAbcLine, readMusicXmlChart } from '@eager-contour/core'
 import type { Page } from '@playwright/test'
 import { expect, test } from './app.ts'
-import { openPage, saved, violations } from './places.ts'
+import { messages, openPage, saved, violations } from './places.ts'
 import { readScores } from './sheetReader.ts'
 
 const downloaded = async (page: Page, press: () => Promise<void>) => {
@@ -39,7 +39,7 @@ test('a chart, a line for a group, an exercise and a phrase in twelve keys are f
   await openPage(page, 'line', '1-4')
   await page.getByRole('button', { name: 'Write a line' }).click()
   await expect(page.locator('[data-staff-note]').first()).toBeVisible()
-  const group = await fromMenu(page, 'MusicXML, a group')
+  const group = await fromMenu(page, 'Parts for a group')
   const notes = await page.locator('[data-staff-note]').count()
   const svg = await fromMenu(page, 'SVG')
   expect(svg.match(/data-note="/g)).toHaveLength(notes)
@@ -116,4 +116,66 @@ test('the session, a set list and a phrase are printed, on the page and in the s
   const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1')
   expect(pdf.match(/\/MediaBox \[0 0 612 792\]/g)?.length).toBeGreaterThan(1)
   await fromPaper()
+})
+
+/** A file let go over the page, as the browser gives it. */
+const drop = (page: Page, name: string, text: string) =>
+  page.evaluate(
+    ([title, content]) => {
+      const data = new DataTransfer()
+      data.items.add(new File([content!], title!))
+      document.body.dispatchEvent(
+        new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }),
+      )
+    },
+    [name, text],
+  )
+
+test('a file dropped anywhere, and a chart that is pasted, are told what they are and go where they belong', async ({
+  page,
+}) => {
+  const dialog = page.getByRole('dialog')
+  await openPage(page, 'line', '1-4')
+  const abc = 'X:1\nT:Found on the Quay\nM:4/4\nL:1/8\nK:F\n"Gm7"DFAc "C7"BAGE|"Fmaj7"F8|\n'
+  await drop(page, 'found.abc', abc)
+  await expect(dialog).toContainText(
+    'It is a tune in ABC with 2 bars of changes and 9 notes. What is it for?',
+  )
+  expect(await violations(page)).toEqual([])
+  await dialog.getByRole('button', { name: 'A line over the chosen bars' }).click()
+  await expect(page.locator('[data-note]')).toHaveCount(9)
+  await expect(messages(page)).toContainText('found.abc: 9 notes.')
+
+  await drop(page, 'letter.pdf', '%PDF-1.7 not music')
+  await expect(dialog).toContainText('It is nothing that can be used here. Wanted: MIDI')
+  await dialog.getByRole('button', { name: 'Leave it' }).click()
+  await expect(page.locator('[data-note]')).toHaveCount(9)
+
+  await drop(page, 'found.abc', abc)
+  await dialog.getByRole('button', { name: 'A new tune of its changes' }).click()
+  await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Found on the Quay')
+
+  // A chart that is pasted outside a field; its title is typed, and stays when a form takes the text's place.
+  await page.goto('/tunes')
+  await page.evaluate(() => {
+    const data = new DataTransfer()
+    data.setData('text/plain', '| Dm7 | G7 | Cmaj7 | % |')
+    document.body.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    )
+  })
+  await expect(dialog).toContainText('It is a chart as text with 4 bars of changes.')
+  await dialog.getByRole('button', { name: 'A new tune of its changes' }).click()
+  await expect(page.getByText('4 bars, 4 chords')).toBeVisible()
+  await page.getByLabel('Title', { exact: true }).fill('Pasted Lane')
+  await page.getByRole('button', { name: 'Insert' }).click()
+  await expect(page.getByText(/12 bars/).first()).toBeVisible()
+  // What isn't saved is told wherever one goes.
+  await page.getByRole('link', { name: 'Log' }).click()
+  await page.getByText('Not saved yet').getByRole('link', { name: 'a new tune' }).click()
+  await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Pasted Lane')
+  await page.getByRole('button', { name: 'Save this tune' }).click()
+  await expect(messages(page)).toContainText('Saved: Pasted Lane.')
+  await expect(page.getByRole('link', { name: 'Pasted Lane' })).toBeVisible()
+  await expect(page.getByText('Not saved yet')).toHaveCount(0)
 })

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from './app.ts'
-import { hear, loggedRuns } from './places.ts'
+import { hear, loggedRuns, messages } from './places.ts'
 
 test('the log is sorted, searched in the player’s own names, and goes on as it is scrolled', async ({
   page,
@@ -86,7 +86,7 @@ test('a day and a run are written about; a run is opened with its notes, found b
   await expect(page.getByText('The run was deleted.')).toBeVisible()
   await page.getByRole('searchbox', { name: 'Search runs' }).fill('rushed')
   await expect(page.getByText('Nothing matches “rushed”.')).toBeVisible()
-  await page.getByRole('button', { name: 'Undo' }).click()
+  await messages(page).getByRole('button', { name: 'Undo' }).click()
   await expect(runs.nth(1)).toContainText('Rushed')
 })
 

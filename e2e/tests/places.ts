@@ -96,5 +96,8 @@ export const checker = (page: Page): AxeBuilder =>
 export const violations = async (page: Page): Promise<readonly string[]> =>
   (await checker(page).analyze()).violations.map(({ id }) => id)
 
+/** What is said of what was saved, deleted or failed. */
+export const messages = (page: Page) => page.getByRole('region', { name: /^Messages/ })
+
 /** The rows of the log's table of runs, the headings first. */
 export const loggedRuns = (page: Page) => page.getByRole('table', { name: 'Runs' }).getByRole('row')

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from './app.ts'
-import { hear, violations } from './places.ts'
+import { hear, messages, violations } from './places.ts'
 
 test('a phrase that ships is found, shown in a key, changed twice, kept, named, tagged, deleted and brought back', async ({
   page,
@@ -62,7 +62,7 @@ test('a phrase that ships is found, shown in a key, changed twice, kept, named, 
 
   await phrase.getByRole('button', { name: 'Delete' }).click()
   await expect(page.getByRole('table', { name: 'Phrases' }).getByRole('link')).toHaveCount(0)
-  await phrase.getByRole('button', { name: 'Undo' }).click()
+  await messages(page).getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('table', { name: 'Phrases' }).getByRole('link')).toHaveText([
     'My quick third · mine diminished · ii–V–I, 2 bars',
   ])

@@ -3,6 +3,7 @@ import { OutboxBar } from '../data/OutboxBar.tsx'
 import { useSettings } from '../settings/settings.ts'
 import { useLook } from '../settings/useLook.ts'
 import { Waiting } from '../ui/Notice.tsx'
+import { Unsaved } from './Unsaved.tsx'
 import { useFinder, useHelp } from './WithHelp.tsx'
 
 const PAGES = [
@@ -72,6 +73,7 @@ export const Shell = () => {
         </nav>
       </header>
       <OutboxBar />
+      <Unsaved />
       <main id="main" className="flex grow flex-col">
         {known ? <Outlet /> : <Waiting what="Opening" />}
       </main>

@@ -1,6 +1,8 @@
 import { createContext, lazy, Suspense, use, useCallback, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Outlet } from 'react-router'
+import { Messages } from '../ui/Messages.tsx'
+import { DroppedFile } from './DroppedFile.tsx'
 import { FirstRound } from './FirstRound.tsx'
 import { useHeadingFocus } from './useHeadingFocus.ts'
 
@@ -30,6 +32,8 @@ export const WithHelp = () => {
   return (
     <HelpContext value={open}>
       <FinderContext value={find}>
+        <Messages />
+        <DroppedFile />
         <FirstRound />
         <Outlet />
       </FinderContext>

@@ -1,10 +1,12 @@
 import type { TuneAnswer } from '@eager-contour/contract'
 import { analyseChart, followOverrides, readChart } from '@eager-contour/core'
 import { useMemo } from 'react'
+import { changesDraft } from '../data/draftNames.ts'
 import { sendEdit } from '../data/outbox.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { useOpenTune } from '../tune/useTune.ts'
 import { Button } from '../ui/Button.tsx'
+import { tellDone } from '../ui/tell.ts'
 import { ChangesEditor } from './ChangesEditor.tsx'
 import { ChartFiles } from './ChartFiles.tsx'
 import { useChartText } from './useChartText.ts'
@@ -15,7 +17,7 @@ export const ChangesPage = () => <TuneChanges tune={useOpenTune().tune} />
 /** A tune's changes, bar by bar and as text; also for charts that can't be read yet. */
 export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
   const dispatch = useAppDispatch()
-  const { text, revision, incoming, outcome, write, typed, settle } = useChartText(`changes ${tune.id}`, {
+  const { text, revision, incoming, outcome, write, typed, settle } = useChartText(changesDraft(tune.id), {
     text: tune.chart,
     revision: tune.revision,
   })
@@ -37,6 +39,7 @@ export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
       },
     })
     settle()
+    tellDone(`Saved: ${title}.`)
   }
   const giveUp = () => {
     write(tune.chart)

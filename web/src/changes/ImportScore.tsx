@@ -1,5 +1,6 @@
-import { type Problem, wordReason } from '@eager-contour/core'
+import { isAbc, type Problem, wordReason } from '@eager-contour/core'
 import { useState } from 'react'
+import { useHandedFile } from '../data/handedFile.ts'
 import { readInTime } from '../engine/engine.ts'
 
 const TEXT = /\.(?:txt|chart)$/i
@@ -15,8 +16,11 @@ export const ImportScore = ({ onRead }: { readonly onRead: (text: string) => voi
   const take = async (file: File) => {
     tell(`Reading ${file.name} …`, false)
     try {
-      if (TEXT.test(file.name)) {
-        onRead(await file.text())
+      const isText = TEXT.test(file.name) || file.type === 'text/plain'
+      const text = isText ? await file.text() : ''
+      // A text that is no ABC is a chart, even one that can't be read yet: its problems are marked in the editor.
+      if (text.trim() !== '' && !isAbc(text)) {
+        onRead(text)
         tell(`${file.name} is in the editor. Nothing is stored until you save it.`, false)
         return
       }
@@ -30,6 +34,7 @@ export const ImportScore = ({ onRead }: { readonly onRead: (text: string) => voi
       tell(`Can’t read ${file.name}. Nothing was imported.`, true)
     }
   }
+  useHandedFile('new tune', (file) => void take(file))
   return (
     <div>
       <label className="block">

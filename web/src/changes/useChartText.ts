@@ -34,9 +34,11 @@ export const useChartText = (draft: string, stored: StoredChart): ChartText => {
   const [incoming, setIncoming] = useState<Incoming>({ text: stored.text })
   /** What the text was written from: an edit that another tab saved meanwhile is never written over unseen. */
   const base = useRef(stored)
+  /** Whether something was written from outside: a draft that is read later doesn't replace it. */
+  const isWritten = useRef(false)
   useEffect(() => {
     void readTabDraft<StoredChart | string>(draft).then((kept) => {
-      if (kept === undefined) return
+      if (kept === undefined || isWritten.current) return
       // Earlier versions kept the text alone.
       if (typeof kept === 'string') return setIncoming({ text: kept })
       base.current = { ...base.current, revision: kept.revision }
@@ -57,7 +59,10 @@ export const useChartText = (draft: string, stored: StoredChart): ChartText => {
     revision: base.current.revision,
     incoming,
     outcome,
-    write: useCallback((next) => setIncoming({ text: next }), []),
+    write: useCallback((next) => {
+      isWritten.current = true
+      setIncoming({ text: next })
+    }, []),
     typed: useCallback(
       (next) => {
         const kept: StoredChart = { text: next, revision: base.current.revision }

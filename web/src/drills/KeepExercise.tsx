@@ -1,5 +1,4 @@
 import { ExerciseBody } from '@eager-contour/contract'
-import { useState } from 'react'
 import { newId } from '../data/ids.ts'
 import { sendEdit } from '../data/outbox.ts'
 import { useRecordForm } from '../data/recordForm.ts'
@@ -7,6 +6,7 @@ import { practiceText, type StageRequest } from '../practice/stageAddress.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
 import { FieldError } from '../ui/FieldError.tsx'
+import { tellDone } from '../ui/tell.ts'
 
 interface KeepExerciseProps {
   readonly request: StageRequest
@@ -18,7 +18,6 @@ interface KeepExerciseProps {
 export const KeepExercise = ({ request, usual }: KeepExerciseProps) => {
   const dispatch = useAppDispatch()
   const { register, handleSubmit, reset, formState } = useRecordForm(ExerciseBody, { title: '' })
-  const [saved, setSaved] = useState<string>()
   const { title: wrong } = formState.errors
   const save = handleSubmit(({ title: typed }) => {
     const title = typed.trim() || usual
@@ -39,7 +38,7 @@ export const KeepExercise = ({ request, usual }: KeepExerciseProps) => {
       },
     })
     reset()
-    setSaved(title)
+    tellDone(`Saved: ${title}.`)
   })
   return (
     <form onSubmit={(event) => void save(event)} className="mt-4">
@@ -58,9 +57,6 @@ export const KeepExercise = ({ request, usual }: KeepExerciseProps) => {
         <Button type="submit">Save</Button>
       </span>
       <FieldError id="exercise-name-error" error={wrong} />
-      <span role="status" className="text-soft">
-        {saved === undefined ? '' : `Saved: ${saved}`}
-      </span>
     </form>
   )
 }

@@ -9,6 +9,7 @@ import { stageAddress } from '../practice/stageAddress.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
+import { tellUndoable } from '../ui/tell.ts'
 import { VerdictMark } from '../ui/VerdictMark.tsx'
 import { PLAY, SetList } from './SetList.tsx'
 import { useExerciseText } from './useExerciseText.ts'
@@ -19,19 +20,27 @@ const NEW = 'new'
 /** The exercises that the player has saved, and lists of them to be played in a row. */
 export const OwnExercises = () => {
   const { data: exercises = [] } = useExercisesQuery()
-  const { lists, keep, add } = useOwnSetLists()
+  const { lists, keep, remove, add } = useOwnSetLists()
   const [into, setInto] = useState(NEW)
   // Two quick clicks add to one list, though the page has not been drawn in between.
   const target = useRef(into)
   target.current = into
   const dispatch = useAppDispatch()
-  const putAway = ({ id, updatedAt: _at, ...exercise }: ExerciseAnswer) =>
+  const write = ({ id, updatedAt: _at, ...exercise }: ExerciseAnswer, removed: boolean) =>
     void sendEdit(dispatch, {
       entity: id,
       path: `exercises/${id}`,
       title: exercise.title,
-      body: { ...exercise, removed: true },
+      body: { ...exercise, removed },
     })
+  const putAway = (exercise: ExerciseAnswer) => {
+    write(exercise, true)
+    tellUndoable(
+      `Deleted: ${exercise.title}.`,
+      () => write({ ...exercise, revision: exercise.revision + 1 }, false),
+      `Back: ${exercise.title}.`,
+    )
+  }
   const addTo = (exercise: string) => {
     target.current = add(exercise, target.current)
     setInto(target.current)
@@ -94,7 +103,7 @@ export const OwnExercises = () => {
         <ul className="space-y-3">
           {lists.map((list) => (
             <li key={list.id} className="border-t border-rule pt-2">
-              <SetList list={list} exercises={exercises} onSave={keep} />
+              <SetList list={list} exercises={exercises} onSave={keep} onDelete={remove} />
             </li>
           ))}
         </ul>

@@ -21,11 +21,12 @@ export const PLAY = 'inline-flex min-h-10 items-center rounded-full bg-ink px-4 
 interface SetListProps {
   readonly list: Omit<SetListAnswer, 'updatedAt'>
   readonly exercises: readonly ExerciseAnswer[]
-  readonly onSave: (list: Omit<SetListAnswer, 'updatedAt'>, removed?: boolean) => void
+  readonly onSave: (list: Omit<SetListAnswer, 'updatedAt'>) => void
+  readonly onDelete: (list: Omit<SetListAnswer, 'updatedAt'>) => void
 }
 
 /** One set list: its name, and its exercises in order, which are dragged or taken off. */
-export const SetList = ({ list, exercises, onSave }: SetListProps) => {
+export const SetList = ({ list, exercises, onSave, onDelete }: SetListProps) => {
   const { instrument } = useSettings()
   const textOf = useExerciseText()
   const order = list.exercises
@@ -72,7 +73,7 @@ export const SetList = ({ list, exercises, onSave }: SetListProps) => {
             Print
           </Button>
         )}
-        <Button look="quiet" aria-label={`Delete: ${list.title}`} onClick={() => onSave(list, true)}>
+        <Button look="quiet" aria-label={`Delete: ${list.title}`} onClick={() => onDelete(list)}>
           ×
         </Button>
       </div>

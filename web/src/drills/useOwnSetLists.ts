@@ -4,6 +4,7 @@ import { useSetListsQuery } from '../data/api.ts'
 import { newId } from '../data/ids.ts'
 import { sendEdit } from '../data/outbox.ts'
 import { useAppDispatch } from '../store/store.ts'
+import { tellUndoable } from '../ui/tell.ts'
 
 type SetListEdit = Omit<SetListAnswer, 'updatedAt'>
 
@@ -63,6 +64,15 @@ export const useOwnSetLists = () => {
       body: { revision, title, exercises, ...(removed ? { removed } : {}) },
     })
   }
+  /** Deletes a list, which can be taken back. */
+  const remove = (list: SetListEdit): void => {
+    keep(list, true)
+    tellUndoable(
+      `Deleted: ${list.title}.`,
+      () => keep({ ...list, revision: list.revision + 1 }),
+      `Back: ${list.title}.`,
+    )
+  }
   /** Adds an exercise to a list, or to a new one; returns the list's id. */
   const add = (exercise: string, into: string | undefined): string => {
     const lists = listsNow()
@@ -71,5 +81,5 @@ export const useOwnSetLists = () => {
     keep({ ...next, exercises: [...next.exercises, exercise] })
     return next.id
   }
-  return { lists: listsNow(), keep, add }
+  return { lists: listsNow(), keep, remove, add }
 }

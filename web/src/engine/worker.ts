@@ -1,5 +1,6 @@
 import {
   type Analysis,
+  abcIn,
   analyseChart,
   type Brief,
   type ChangedPhrase,
@@ -22,7 +23,7 @@ import {
   type GradeRules,
   gradeTake,
   type Instrument,
-  isAbc,
+  isMidi,
   type Line,
   type Outcome,
   type Override,
@@ -34,6 +35,7 @@ import {
   type Proof,
   placesOf,
   proveLine,
+  type RecognisedFile,
   type Review,
   type ReviewView,
   readAbcChart,
@@ -43,6 +45,7 @@ import {
   readMidiTake,
   readMusicXmlChart,
   readMusicXmlLine,
+  recogniseFile,
   reviewLine,
   stockKey,
   type Take,
@@ -135,17 +138,6 @@ export interface TunePlace extends Pick<PhrasePlace, 'bar' | 'why'> {
   readonly bars: number
 }
 
-/** A standard MIDI file starts with these letters. */
-const isMidi = (bytes: Uint8Array): boolean => String.fromCharCode(...bytes.slice(0, 4)) === 'MThd'
-
-/** The text of a tune in ABC; undefined for any other file. */
-const abcIn = (bytes: Uint8Array): string | undefined => {
-  const text = bytes.length <= MOST_ABC ? new TextDecoder().decode(bytes) : ''
-  return isAbc(text) ? text : undefined
-}
-/** A tune in ABC has some kilobytes: a larger file is none. */
-const MOST_ABC = 500_000
-
 /** Composing, reviewing and grading, off the main thread. */
 const engine = {
   /** Stores a chart under a number for later requests; the oldest is dropped. */
@@ -208,6 +200,8 @@ const engine = {
     const text = openMusicXml(bytes)
     return text.ok ? readMusicXmlLine(text.value) : text
   },
+  /** What a file is, whatever its name says. */
+  recogniseFile: (bytes: Uint8Array): Outcome<RecognisedFile> => ({ ok: true, value: recogniseFile(bytes) }),
   /** The notes that were played into a MIDI file, in milliseconds. */
   importTake: (bytes: Uint8Array): Outcome<readonly PlayedNote[]> => readMidiTake(bytes),
   gradeTake: (exercise: Exercise, take: Take, rules: GradeRules): Outcome<Grade> =>

@@ -1,11 +1,8 @@
-import type { RunAnswer } from '@eager-contour/contract'
 import { subWeeks } from 'date-fns'
 import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react'
-import { useLocation } from 'react-router'
 import { useHeldTemposQuery, useRegradingQuery, useTunesQuery } from '../data/api.ts'
 import { useKept } from '../data/useKept.ts'
 import { dayOf } from '../practice/session.ts'
-import { Button } from '../ui/Button.tsx'
 import { Waiting } from '../ui/Notice.tsx'
 import { PopoverButton } from '../ui/PopoverButton.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
@@ -14,7 +11,6 @@ import { usePageTitle } from '../ui/usePageTitle.ts'
 import { PlayedCalendar } from './PlayedCalendar.tsx'
 import { Remembered } from './Remembered.tsx'
 import { RunTable } from './RunTable.tsx'
-import { useRunEdits } from './useRunEdits.ts'
 import { WeakPlaces } from './WeakPlaces.tsx'
 
 const TempoChart = lazy(async () => ({ default: (await import('./TempoChart.tsx')).TempoChart }))
@@ -29,11 +25,6 @@ const RANGES = [
 /** Tempos of so many things are drawn. */
 const DRAWN = 6
 const USUAL_RANGE = { weeks: 12 }
-
-/** A run that was deleted on its page, on its way back to the log. */
-export interface DeletedRun {
-  readonly deleted: RunAnswer
-}
 
 /** What was played: minutes by day, what is weak, the tempo over the weeks, and every run with its marks. */
 export const LogPage = () => {
@@ -81,7 +72,6 @@ export const LogPage = () => {
           </PopoverButton>
         </span>
       </div>
-      <Deleted />
       <Regrading />
       {/* What comes later has its room from the start: nothing moves under the pointer. */}
       <div className="mb-6 grid min-h-[29rem] content-start gap-8 lg:grid-cols-[auto_minmax(0,1fr)]">
@@ -106,30 +96,6 @@ export const LogPage = () => {
       <Remembered range={range} />
       <RunTable tune={tune} search={searched} titles={titles} />
     </div>
-  )
-}
-
-/** The run that was just deleted, with a way back. */
-const Deleted = () => {
-  const edits = useRunEdits()
-  const { deleted } = (useLocation().state ?? {}) as Partial<DeletedRun>
-  const [restored, setRestored] = useState(false)
-  if (!deleted) return null
-  return (
-    <p role="status" className="mb-3 flex items-center gap-3">
-      {restored ? 'The run is back.' : 'The run was deleted.'}
-      {!restored && (
-        <Button
-          look="quiet"
-          onClick={() => {
-            edits.restore({ ...deleted, wordsRevision: deleted.wordsRevision + 1 })
-            setRestored(true)
-          }}
-        >
-          Undo
-        </Button>
-      )}
-    </p>
   )
 }
 

@@ -28,10 +28,10 @@ import { writtenKey } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { Notice, Waiting } from '../ui/Notice.tsx'
 import { fileName, saveFile } from '../ui/saveFile.ts'
+import { tellUndoable } from '../ui/tell.ts'
 import { usePageTitle } from '../ui/usePageTitle.ts'
 import { VerdictMark } from '../ui/VerdictMark.tsx'
 import { MARK_DESCRIPTIONS } from '../ui/verdicts.ts'
-import type { DeletedRun } from './LogPage.tsx'
 import { RunWords } from './RunWords.tsx'
 import { useRunEdits } from './useRunEdits.ts'
 
@@ -75,7 +75,12 @@ const OneRun = ({ run, open }: OneRunProps) => {
   usePageTitle(title)
   const onDelete = () => {
     edits.remove(run)
-    void navigate('/log', { state: { deleted: run } satisfies DeletedRun })
+    void navigate('/log')
+    tellUndoable(
+      'The run was deleted.',
+      () => edits.restore({ ...run, wordsRevision: run.wordsRevision + 1 }),
+      'The run is back.',
+    )
   }
   return (
     <div className="mx-auto w-full max-w-6xl px-5 pb-10">

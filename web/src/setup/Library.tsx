@@ -1,6 +1,7 @@
 import type { ErrorBody, LibraryAnswer, LibraryProgressAnswer } from '@eager-contour/contract'
 import { useEffect, useRef, useState } from 'react'
 import { ALL_TAGS, api, useApiDispatch } from '../data/api.ts'
+import { useHandedFile } from '../data/handedFile.ts'
 import { Button } from '../ui/Button.tsx'
 import { Check } from '../ui/Check.tsx'
 import { counted } from '../ui/counted.ts'
@@ -106,6 +107,7 @@ export const Library = () => {
     setReading(undefined)
     dispatch(api.util.invalidateTags([...ALL_TAGS]))
   }
+  useHandedFile('library', (file) => void add(file))
   return (
     <section aria-labelledby="library">
       <h2 id="library" className="text-2xl">

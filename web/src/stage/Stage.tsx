@@ -11,6 +11,7 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import { BandPanel } from '../audio/BandPanel.tsx'
 import { soundOfInstrument } from '../audio/sounds.ts'
+import { useHandedFile } from '../data/handedFile.ts'
 import { OutboxBar } from '../data/OutboxBar.tsx'
 import { readInTime } from '../engine/engine.ts'
 import { Board } from '../input/Board.tsx'
@@ -145,6 +146,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, byItself, pr
     if (notes.ok) await run.read(notes.value)
     else setTrouble(`${file.name}: ${notes.problems.map((problem) => wordReason(problem)).join(' ')}`)
   }
+  useHandedFile('take', (file) => void onFile(file))
   // Proposed once per grade: saving the run in the meantime changes nothing.
   const proposed = useRef<{ grade: Grade; step: NextStepProposal; lowMs: number }>(undefined)
   if (run.grade && proposed.current?.grade !== run.grade) {

@@ -8,6 +8,7 @@ import { Button } from '../ui/Button.tsx'
 import { counted } from '../ui/counted.ts'
 import { PopoverButton } from '../ui/PopoverButton.tsx'
 import { TextField } from '../ui/TextField.tsx'
+import { tellDone, tellUndoable } from '../ui/tell.ts'
 import { usePlanTunes } from './usePlan.ts'
 
 type KeptPlan = SettingsAnswer['plans'][number]
@@ -42,7 +43,12 @@ export const KeptPlans = ({ session }: { readonly session: Session }) => {
       return setSaid(`Not kept: ${LIMITS.plans} plans are there. Delete one first.`)
     save({ plans: [...others, { name: wanted, blocks }] })
     setName('')
-    setSaid(`Kept: ${wanted}.`)
+    setSaid('')
+    tellDone(`Saved: ${wanted}.`)
+  }
+  const remove = (plan: KeptPlan) => {
+    save({ plans: plans.filter((one) => one !== plan) })
+    tellUndoable(`Deleted: ${plan.name}.`, () => save({ plans }), `Back: ${plan.name}.`)
   }
   const use = (plan: KeptPlan) => {
     const blocks = plan.blocks.flatMap((block): readonly SessionBlock[] => {
@@ -72,11 +78,7 @@ export const KeptPlans = ({ session }: { readonly session: Session }) => {
               <Button look="quiet" aria-label={`Use ${plan.name}`} onClick={() => use(plan)}>
                 Use
               </Button>
-              <Button
-                look="quiet"
-                aria-label={`Delete ${plan.name}`}
-                onClick={() => save({ plans: plans.filter((one) => one !== plan) })}
-              >
+              <Button look="quiet" aria-label={`Delete ${plan.name}`} onClick={() => remove(plan)}>
                 Delete
               </Button>
             </li>

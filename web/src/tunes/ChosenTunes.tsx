@@ -4,6 +4,7 @@ import { Button } from '../ui/Button.tsx'
 import { counted } from '../ui/counted.ts'
 import { PopoverButton } from '../ui/PopoverButton.tsx'
 import { TextField } from '../ui/TextField.tsx'
+import { tellDone, tellUndoable } from '../ui/tell.ts'
 import { useTuneEdits } from './useTuneEdits.ts'
 
 const tagsIn = (text: string): readonly string[] =>
@@ -13,16 +14,32 @@ const tagsIn = (text: string): readonly string[] =>
 
 interface ChosenTunesProps {
   readonly chosen: readonly TuneAnswer[]
-  /** When it is done, with the tunes that were deleted. */
-  readonly onDone: (deleted: readonly TuneAnswer[]) => void
+  readonly onDone: () => void
 }
 
 /** What can be done with the tunes that are chosen. */
 export const ChosenTunes = ({ chosen, onDone }: ChosenTunesProps) => {
   const edits = useTuneEdits()
   const [only] = chosen.length === 1 ? chosen : []
-  const done = (writing: readonly Promise<void>[], deleted: readonly TuneAnswer[] = []) =>
-    void Promise.all(writing).then(() => onDone(deleted))
+  const done = (writing: readonly Promise<void>[], said: string) =>
+    void Promise.all(writing).then(() => {
+      onDone()
+      tellDone(said)
+    })
+  const titles = chosen.map(({ title }) => title).join(', ')
+  const remove = () => {
+    const all = chosen
+    void Promise.all(all.map(edits.remove)).then(() => {
+      onDone()
+      tellUndoable(
+        `Deleted: ${titles}.`,
+        () => {
+          for (const tune of all) void edits.restore({ ...tune, revision: tune.revision + 1 })
+        },
+        `Back: ${titles}.`,
+      )
+    })
+  }
   return (
     <div
       role="toolbar"
@@ -39,17 +56,18 @@ export const ChosenTunes = ({ chosen, onDone }: ChosenTunesProps) => {
               only
                 ? [edits.describe(only, title || only.title, tags)]
                 : chosen.map((tune) => edits.tag(tune, tags)),
+              `Saved: ${only ? title || only.title : titles}.`,
             )
           }
         />
       </PopoverButton>
-      <Button look="quiet" onClick={() => done(chosen.map(edits.copy))}>
+      <Button look="quiet" onClick={() => done(chosen.map(edits.copy), `Duplicated: ${titles}.`)}>
         Duplicate
       </Button>
-      <Button look="quiet" onClick={() => done(chosen.map(edits.remove), chosen)}>
+      <Button look="quiet" onClick={remove}>
         Delete
       </Button>
-      <Button look="quiet" className="ml-auto" onClick={() => onDone([])}>
+      <Button look="quiet" className="ml-auto" onClick={onDone}>
         Choose none
       </Button>
     </div>

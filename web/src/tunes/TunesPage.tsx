@@ -5,14 +5,12 @@ import { Link } from 'react-router'
 import { useItemsQuery, useLastRunsQuery, useTunesQuery } from '../data/api.ts'
 import { useSettings } from '../settings/settings.ts'
 import { keyWords } from '../tune/written.ts'
-import { Button } from '../ui/Button.tsx'
 import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
 import { Loaded } from '../ui/Loaded.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
 import { usePageTitle } from '../ui/usePageTitle.ts'
 import { ChosenTunes } from './ChosenTunes.tsx'
 import { TuneBin } from './TuneBin.tsx'
-import { useTuneEdits } from './useTuneEdits.ts'
 
 const ROW_HEIGHT = 58
 
@@ -36,8 +34,6 @@ export const TunesPage = () => {
   const { instrument } = useSettings()
   const [search, setSearch] = useState('')
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
-  const [deleted, setDeleted] = useState<readonly TuneAnswer[]>([])
-  const edits = useTuneEdits()
   const columns = useMemo(() => [choosing(chosen, setChosen), ...COLUMNS], [chosen])
   const rows = useMemo(
     () =>
@@ -64,27 +60,10 @@ export const TunesPage = () => {
           New tune
         </Link>
       </div>
-      {deleted.length > 0 && (
-        <p role="status" className="mb-2 flex items-center gap-3">
-          Deleted: {deleted.map(({ title }) => title).join(', ')}.
-          <Button
-            look="quiet"
-            onClick={() => {
-              for (const tune of deleted) void edits.restore({ ...tune, revision: tune.revision + 1 })
-              setDeleted([])
-            }}
-          >
-            Undo
-          </Button>
-        </p>
-      )}
       {chosen.size > 0 && (
         <ChosenTunes
           chosen={rows.flatMap(({ tune }) => (chosen.has(tune.id) ? [tune] : []))}
-          onDone={(removed) => {
-            setChosen(new Set())
-            setDeleted(removed)
-          }}
+          onDone={() => setChosen(new Set())}
         />
       )}
       <Loaded

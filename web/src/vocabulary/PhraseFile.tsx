@@ -10,6 +10,7 @@ import {
   wordReason,
 } from '@eager-contour/core'
 import { useRef, useState } from 'react'
+import { useHandedFile } from '../data/handedFile.ts'
 import { readInTime } from '../engine/engine.ts'
 import { Button } from '../ui/Button.tsx'
 import { counted } from '../ui/counted.ts'
@@ -47,15 +48,12 @@ export const PhraseFile = ({ tune, onRead }: PhraseFileProps) => {
     setTold(`${short}${left === 0 ? '' : `Left out: ${counted(left, 'note')} after the last chord.`}`)
     onRead(phrase, `From ${file.name}`)
   }
+  const take = (file: File) =>
+    void read(file).catch(() => setTold(`Can’t read ${file.name}. Nothing was taken from it.`))
+  useHandedFile('phrase', take)
   return (
     <>
-      <FileInput
-        field={field}
-        label="A file with a phrase"
-        onFile={(file) =>
-          void read(file).catch(() => setTold(`Can’t read ${file.name}. Nothing was taken from it.`))
-        }
-      />
+      <FileInput field={field} label="A file with a phrase" onFile={take} />
       <Button onClick={() => field.current?.click()}>From a file</Button>
       <p role="status" className="text-soft">
         {told}

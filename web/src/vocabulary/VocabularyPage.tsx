@@ -4,11 +4,11 @@ import { Link, useParams } from 'react-router'
 import { usePhrasesQuery } from '../data/api.ts'
 import { FAMILY_NAMES, type KnownPhrase, useKnownPhrases } from '../practice/knownPhrases.ts'
 import { usePhraseEdits } from '../practice/usePhraseEdits.ts'
-import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
 import { Empty, Waiting } from '../ui/Notice.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
+import { tellUndoable } from '../ui/tell.ts'
 import { usePageTitle } from '../ui/usePageTitle.ts'
 import { NewPhrase } from './NewPhrase.tsx'
 
@@ -70,8 +70,9 @@ export const VocabularyPage = () => {
   const [use, setUse] = useState<string>(ALL)
   const [grade, setGrade] = useState<string>(ALL)
   const [family, setFamily] = useState<string>(ALL)
-  const [deleted, setDeleted] = useState<PhraseAnswer>()
   const edits = usePhraseEdits()
+  const onDelete = (phrase: PhraseAnswer) =>
+    tellUndoable(`Deleted: ${phrase.title}.`, () => edits.restore(phrase), `Back: ${phrase.title}.`)
   const uses = useMemo(() => [...new Set(phrases.map((one) => one.use))], [phrases])
   const rows = useMemo(
     () =>
@@ -131,26 +132,13 @@ export const VocabularyPage = () => {
         aria-label="The phrase"
         className="min-w-0 bg-sheet px-6 pt-3 pb-8 lg:sticky lg:top-0 lg:max-h-screen lg:self-start lg:overflow-y-auto"
       >
-        {deleted && (
-          <p role="status" className="mb-2 flex items-center gap-3 text-lg">
-            Deleted: {deleted.title}.
-            <Button
-              onClick={() => {
-                edits.restore(deleted)
-                setDeleted(undefined)
-              }}
-            >
-              Undo
-            </Button>
-          </p>
-        )}
         {id === NEW ? (
           <NewPhrase />
         ) : isLoading ? (
           <Waiting what="Opening" />
         ) : open ? (
           <Suspense fallback={<Waiting what="Opening" />}>
-            <PhrasePanel key={open.id} known={open} phrases={phrases} onDelete={setDeleted} />
+            <PhrasePanel key={open.id} known={open} phrases={phrases} onDelete={onDelete} />
           </Suspense>
         ) : (
           <Empty>This phrase isn’t here any more. Choose another one.</Empty>

@@ -21,7 +21,7 @@ const refused = (problem: Reason<RuleOf<'import'>>, place: TextPosition = { line
 const UTF16 = { little: [0xff, 0xfe], big: [0xfe, 0xff] } as const
 
 /** The text of a file in UTF-8 or, if its first two bytes say so, UTF-16. */
-const textOf = (bytes: Uint8Array): string => {
+export const textOf = (bytes: Uint8Array): string => {
   const little = bytes[0] === UTF16.little[0] && bytes[1] === UTF16.little[1]
   if (!little && !(bytes[0] === UTF16.big[0] && bytes[1] === UTF16.big[1]))
     return strFromU8(bytes).replace(/^\uFEFF/, '')

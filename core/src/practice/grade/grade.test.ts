@@ -33,6 +33,22 @@ describe('gradeTake', () => {
     expect(grade.weakestBar).toBeUndefined()
   })
 
+  it('takes a file of even eighths over a swinging tune for what it is, and says so; one that swings, and a player, as before', () => {
+    // What a notation program writes: each note on its written place, at the file's tempo (60,000 ms a minute, 480 ticks a quarter).
+    const even = EXERCISE.expected.map(({ start, duration, midi }) => ({
+      ...{ onsetMs: (start * 60_000) / (120 * 480), durationMs: (duration * 60_000) / (120 * 480) },
+      ...{ midi, cents: 0, velocity: 90 },
+    }))
+    expect(EXERCISE.swing).toBeGreaterThan(0.6)
+    const read = (notes: readonly PlayedNote[], source: 'midi-file' | 'midi') =>
+      graded(EXERCISE, { ...take(notes), source })
+    const file = read(even, 'midi-file')
+    expect(file).toMatchObject({ isStraight: true, marks: { notes: 100, time: 100 }, verdict: 'move on' })
+    expect(read(even, 'midi').marks.time).toBeLessThan(100)
+    expect(read(even, 'midi')).not.toHaveProperty('isStraight')
+    expect(read(perfect, 'midi-file')).not.toHaveProperty('isStraight')
+  })
+
   it('grades a pickup before bar 1 like any other notes: right, wrong and missed', () => {
     const outcome = makeExercise(
       { rung: 'pickups', variant: 2, stretch: { from: 0, to: 3 }, tempo: 120 },

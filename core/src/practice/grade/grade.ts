@@ -1,5 +1,6 @@
 import { err, type Outcome, ok } from '../../outcome/outcome.ts'
 import { reason } from '../../outcome/reasons.ts'
+import type { Swing } from '../../theory/rhythm/swing.ts'
 import type { Exercise } from '../drill/exercise.ts'
 import type { Take } from '../listen/take.ts'
 import { isInTurn, judgeFree, judgeTake } from './free.ts'
@@ -11,6 +12,7 @@ import { readTake } from './wholeTake.ts'
 /**
  * Grades a whole take, read from its beginning to its end: the grade that is kept. The same take has the same grade, however
  * its notes were delivered.
+ * A MIDI file of even eighths over a tune that swings is graded by even eighths, and the grade says so.
  * @param exercise what was to be played
  * @param take what was played, in milliseconds from the first beat
  * @param rules the player's thresholds
@@ -39,6 +41,17 @@ export const gradeTake = (
     )
     return ok(sumUpFree(judged, judgeTake(exercise, take), rules))
   }
-  const { judged, moves } = readTake(exercise, notes, rules)
-  return ok(sumUp(exercise, given(judged), moves, rules))
+  const gradeOf = (asked: Exercise): Grade => {
+    const { judged, moves } = readTake(asked, notes, rules)
+    return sumUp(asked, given(judged), moves, rules)
+  }
+  const grade = gradeOf(exercise)
+  if (take.source !== 'midi-file' || exercise.swing === STRAIGHT) return ok(grade)
+  const straight = gradeOf({ ...exercise, swing: STRAIGHT })
+  return ok(isBetter(straight, grade) ? { ...straight, isStraight: true } : grade)
 }
+
+/** Even eighths, as a notation program writes them into a file over a tune that swings. */
+const STRAIGHT: Swing = 0.5
+
+const isBetter = (one: Grade, other: Grade): boolean => (one.marks.time ?? 0) > (other.marks.time ?? 0)

@@ -40,6 +40,8 @@ export interface Grade {
   readonly moves?: readonly Move[]
   /** Which limits of a free rung were not kept, with the bars (from 0) where they were not. */
   readonly limits?: readonly { readonly limit: LimitId; readonly bars: readonly number[] }[]
+  /** Whether a MIDI file was graded by even eighths, though the tune swings. */
+  readonly isStraight?: true
   /** A free rung's take as a line: what was graded. */
   readonly line?: Line
 }

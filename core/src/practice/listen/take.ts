@@ -34,6 +34,6 @@ export interface Take {
 /**
  * The grader's version, stored with each take so that a later grader can grade it again.
  *
- * @example GRADER // '4'
+ * @example GRADER // '5'
  */
-export const GRADER = '4'
+export const GRADER = '5'

@@ -1,4 +1,5 @@
 import { useRef } from 'react'
+import { useHandedFile } from '../../data/handedFile.ts'
 import { LinePicture } from '../../notation/LinePicture.tsx'
 import { ActionMenu } from '../../ui/ActionMenu.tsx'
 import { FileInput } from '../../ui/FileInput.tsx'
@@ -8,6 +9,7 @@ import { useFiles } from './useFiles.ts'
 export const FilesMenu = () => {
   const { items, picture, making, onOpen } = useFiles()
   const file = useRef<HTMLInputElement>(null)
+  useHandedFile('line', onOpen)
   return (
     <>
       {picture && <LinePicture {...picture} />}

@@ -12,7 +12,7 @@ import {
   writeAbc,
 } from '@eager-contour/core'
 import { useState } from 'react'
-import { selectPlay, soundRefused } from '../../audio/playSlice.ts'
+import { selectPlay } from '../../audio/playSlice.ts'
 import { useMix } from '../../audio/useMix.ts'
 import { bandSound, swingFor } from '../../audio/usePlay.ts'
 import { readInTime } from '../../engine/engine.ts'
@@ -21,6 +21,7 @@ import { groupParts, passageFor, saveAbcText, saveLineMidi, saveScore } from '..
 import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { counted } from '../../ui/counted.ts'
+import { tellDone, tellFailed } from '../../ui/tell.ts'
 import { lineReplaced } from '../editor/lineHistory.ts'
 import { useOpenLine } from '../editor/openLine.ts'
 import { saveBandMidi, saveWav } from './download.ts'
@@ -47,18 +48,15 @@ export const useFiles = () => {
   const [making, setMaking] = useState<string>()
   const [picturing, setPicturing] = useState<'svg' | 'png'>()
   const onOpen = async (file: File) => {
-    dispatch(soundRefused(undefined))
     try {
       const bytes = new Uint8Array(await file.arrayBuffer())
       const outcome = await readInTime((engine) => engine.importLine(bytes))
       if (!outcome.ok) {
-        dispatch(
-          soundRefused(
-            `${file.name}: ${outcome.problems
-              .slice(0, 2)
-              .map((problem) => wordReason(problem))
-              .join(' ')}`,
-          ),
+        tellFailed(
+          `${file.name}: ${outcome.problems
+            .slice(0, 2)
+            .map((problem) => wordReason(problem))
+            .join(' ')}`,
         )
         return
       }
@@ -73,11 +71,12 @@ export const useFiles = () => {
               `${counted(all.length - notes.length, 'note')} after the chosen bars ${wasOrWere(all.length - notes.length)} left out.`,
             ]),
       ].filter(Boolean)
-      if (told.length > 0) dispatch(soundRefused(`${file.name}: ${told.join(' ')}`))
+      if (told.length > 0) tellFailed(`${file.name}: ${told.join(' ')}`)
+      else tellDone(`${file.name}: ${counted(all.length, 'note')}.`)
       const read = spellNotes(sounding, notes).notes
       dispatch(lineReplaced({ notes: read, stretch, seed: 1, title: '', revision: 0 }))
     } catch {
-      dispatch(soundRefused(`Can’t read ${file.name}. Nothing was imported.`))
+      tellFailed(`Can’t read ${file.name}. Nothing was imported.`)
     }
   }
   if (!concert || !line || !explanation)
@@ -100,7 +99,7 @@ export const useFiles = () => {
       (share) => setMaking(`Rendering: ${Math.round(100 * share)} of 100`),
     )
     setMaking(undefined)
-    if (!done) dispatch(soundRefused('The sound couldn’t be rendered. Everything else works; try again.'))
+    if (!done) tellFailed('The sound couldn’t be rendered. Everything else works; try again.')
   }
   const items = [
     {
@@ -125,8 +124,8 @@ export const useFiles = () => {
         ]),
     },
     {
-      name: 'MusicXML, a group',
-      description: 'The line in parts for concert, B♭, E♭, F and bass, in one score.',
+      name: 'Parts for a group',
+      description: 'MusicXML: the line for concert, B♭, E♭, F and bass in one score.',
       act: () => saveScore(`${title} group`, groupParts(sounding, concert, stretch)),
     },
     {
@@ -160,7 +159,7 @@ export const useFiles = () => {
     ...(concert.fingering ? { fingering: concert.fingering } : {}),
     onDone: (ok: boolean) => {
       setPicturing(undefined)
-      if (!ok) dispatch(soundRefused('The picture couldn’t be drawn. Everything else works; try again.'))
+      if (!ok) tellFailed('The picture couldn’t be drawn. Everything else works; try again.')
     },
   }
   return {

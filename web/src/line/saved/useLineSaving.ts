@@ -4,6 +4,7 @@ import { newId } from '../../data/ids.ts'
 import { sendEdit } from '../../data/outbox.ts'
 import { useAppDispatch } from '../../store/store.ts'
 import { barsText } from '../../tune/useTune.ts'
+import { tellDone, tellUndoable } from '../../ui/tell.ts'
 import { type EditorLine, lineReplaced, lineSaved } from '../editor/lineHistory.ts'
 import { useOpenLine } from '../editor/openLine.ts'
 import { bodyOf } from '../editor/saving.ts'
@@ -41,6 +42,7 @@ export const useLineSaving = () => {
       const title = concert.title.trim() || `Line ${saved.length + 1}, ${barsText(concert.stretch)}`
       dispatch(lineSaved({ id, title }))
       send(id, title, { ...bodyOf(tune.id, { ...concert, title }), version: true })
+      tellDone(`Saved: ${title}.`)
     },
     onOpen: (line: LineAnswer) => show(editorLineOf(line)),
     onVersion: ({ notes, stretch, title }: LineVersionAnswer) => {
@@ -51,7 +53,13 @@ export const useLineSaving = () => {
         const { id: _id, ...loose } = concert
         dispatch(lineReplaced({ ...loose, revision: 0 }))
       }
-      send(line.id, line.title, { ...bodyOf(tune.id, editorLineOf(line)), removed: true })
+      const body = bodyOf(tune.id, editorLineOf(line))
+      send(line.id, line.title, { ...body, removed: true })
+      tellUndoable(
+        `Deleted: ${line.title}.`,
+        () => send(line.id, line.title, { ...body, revision: line.revision + 1 }),
+        `Back: ${line.title}.`,
+      )
     },
   }
 }

@@ -38,6 +38,9 @@ export const Told = ({ analysis, exercise, grade, changed }: ToldProps) => {
       {[...limitReasons(grade), ...moveReasons(exercise, grade)].map((why) => (
         <span key={JSON.stringify(why)}> {wordReason(why)}</span>
       ))}
+      {grade.isStraight && (
+        <span> The file has even eighths and the tune swings: its time is graded by even eighths.</span>
+      )}
       {forgiven > 0 && (
         <span>
           {' '}

@@ -9,6 +9,7 @@ import { Choice } from '../../ui/Choice.tsx'
 import { counted } from '../../ui/counted.ts'
 import { FieldError } from '../../ui/FieldError.tsx'
 import { PopoverButton } from '../../ui/PopoverButton.tsx'
+import { tellDone } from '../../ui/tell.ts'
 
 interface KeepPhraseProps {
   readonly analysis: Analysis
@@ -24,7 +25,6 @@ export const KeepPhrase = ({ analysis, stretch, line, tune }: KeepPhraseProps) =
   const edits = usePhraseEdits()
   const [from, setFrom] = useState(stretch.from)
   const [to, setTo] = useState(Math.min(stretch.to, stretch.from + 1))
-  const [saved, setSaved] = useState<string>()
   const { register, handleSubmit, formState } = useRecordForm(PhraseBody, { title: '' })
   const starts = barStarts(analysis.chart)
   const end = starts[to]! + barTicks(analysis.chart.bars[to]!.meter)
@@ -40,7 +40,7 @@ export const KeepPhrase = ({ analysis, stretch, line, tune }: KeepPhraseProps) =
     if (!phrase) return
     const title = typed.trim() || usual
     edits.keep(title, phrase, { source: `A run over ${tune}` })
-    setSaved(title)
+    tellDone(`Saved: ${title}.`)
   })
   return (
     <PopoverButton name="Save a phrase">
@@ -81,9 +81,6 @@ export const KeepPhrase = ({ analysis, stretch, line, tune }: KeepPhraseProps) =
         <Button type="submit" disabled={!phrase}>
           Save
         </Button>
-        <p role="status" className="text-soft">
-          {saved === undefined ? '' : `Saved: ${saved}`}
-        </p>
       </form>
     </PopoverButton>
   )
