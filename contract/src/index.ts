@@ -27,7 +27,7 @@ export {
   type TallyAnswer,
 } from './records/run.ts'
 export { type SettingsAnswer, SettingsBody } from './records/settings.ts'
-export { type TuneAnswer, TuneBody } from './records/tune.ts'
+export { type TuneAnswer, TuneBody, type TuneVersionAnswer } from './records/tune.ts'
 export {
   DayQuery,
   DemoBody,

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { expect, test } from './app.ts'
-import { openPage } from './places.ts'
+import { messages, openPage } from './places.ts'
 
 const editor = (page: Page) => page.getByRole('textbox', { name: /The chart as text, at concert pitch/ })
 
@@ -14,7 +14,15 @@ test('a tune is changed, saved, and analysed again on every page', async ({ page
   await page.reload()
   await expect(editor(page)).toContainText('|: Cm6 | Fm7 :|')
   await page.getByRole('button', { name: 'Save changes' }).click()
-  await expect(page.getByText('Saved.')).toBeVisible()
+  await expect(page.getByText('Saved.', { exact: true })).toBeVisible()
+  await expect(messages(page)).toContainText('Saved: Cold Quay.')
+  // What it was before can be opened again.
+  await page.getByRole('button', { name: '1 version' }).click()
+  await page.getByRole('list', { name: 'Versions of the chart' }).getByRole('button').click()
+  await expect(editor(page)).not.toContainText('|: Cm6 | Fm7 :|')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Revert' }).click()
+  await expect(editor(page)).toContainText('|: Cm6 | Fm7 :|')
   await openPage(page, 'map', '1-4', 'tune-cold-harbour-blues')
   await expect(page.getByRole('listbox', { name: /Form/ }).getByRole('option')).toHaveCount(6)
   await expect(page.getByRole('option', { name: 'Bar 3: Dm6' })).toBeVisible()

@@ -27,3 +27,9 @@ export type TuneAnswer = AnswerOf<TuneBody> & {
   /** When it was put into the bin: ISO 8601. */
   readonly removedAt?: string
 }
+
+/** A chart as it was before it was changed. */
+export interface TuneVersionAnswer extends Pick<TuneAnswer, 'revision' | 'title' | 'chart'> {
+  /** When it was saved: ISO 8601. */
+  readonly keptAt: string
+}

@@ -7,6 +7,7 @@ import { afterAll, describe, expect, it } from 'vitest'
 import type { Database } from '../store/database.ts'
 import { openStore } from '../store/open.ts'
 import { RESOURCES } from '../store/resources.ts'
+import { tunes } from '../store/tunes.ts'
 import { LIBRARY_PARTS } from './parts.ts'
 import { LibraryError, readLibrary } from './readLibrary.ts'
 import { writeLibrary } from './writeLibrary.ts'
@@ -58,6 +59,7 @@ const filled = async (name: string): Promise<Database> => {
       title: `Quay ${at}`,
       chart: '| Dm7 | G7 |',
     })
+  await put(store, 'tunes', 'tune-0002', { ...edit('tune2', 1), title: 'Quay 2', chart: '| Dm7 | Db7 |' })
   const line = { tune: 'tune-0001', stretch, notes, remark: 'loose', tags: ['opener'] }
   for (const revision of [0, 1, 2])
     await put(store, 'lines', 'line-0001', {
@@ -126,6 +128,12 @@ describe('the library', () => {
     expect(kept).toBe(0)
     expect(added).toBe(3 + 1 + 1 + 1 + 1 + 1 + 1 + 30 + 1)
     expect(await everything(other)).toEqual(await everything(store))
+    const charts = async (of: Database) =>
+      ((await tunes.children!.versions!(of, 'tune-0002')) as readonly { chart: string }[]).map(
+        ({ chart }) => chart,
+      )
+    expect(await charts(store)).toEqual(['| Dm7 | G7 |'])
+    expect(await charts(other)).toEqual(await charts(store))
     // A tune in the bin comes along, since runs are of it, and stays in the bin.
     const [tune] = (await RESOURCES.find(({ path }) => path === 'tunes')!.list!.read(store, {})) as readonly {
       readonly id: string

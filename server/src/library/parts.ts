@@ -39,11 +39,15 @@ const part = (
   records = listOf(resource),
 ): LibraryPart => ({ ...{ name, file: `${name}.ndjson`, resource, needs, records } })
 
-/** Lines with their versions, the oldest first. */
-async function* linesWithVersions(store: Store): AsyncGenerator<readonly LibraryRecord[]> {
-  for (const line of (await lines.list!.read(store, {})) as readonly LibraryRecord[]) {
-    const versions = (await lines.children!.versions!(store, line.id)) as readonly object[]
-    const record: LibraryRecord = Object.assign({}, line, { versions: versions.toReversed() })
+/** Records with their versions, the oldest first. */
+async function* withVersions(
+  store: Store,
+  { children }: Resource,
+  records: readonly LibraryRecord[],
+): AsyncGenerator<readonly LibraryRecord[]> {
+  for (const one of records) {
+    const versions = (await children!.versions!(store, one.id)) as readonly object[]
+    const record: LibraryRecord = Object.assign({}, one, { versions: versions.toReversed() })
     yield [record]
   }
 }
@@ -51,9 +55,11 @@ async function* linesWithVersions(store: Store): AsyncGenerator<readonly Library
 /** All that a player has, in the order in which it is read back. */
 export const LIBRARY_PARTS: readonly LibraryPart[] = [
   part('tunes', tunes, [], async function* (store) {
-    yield await everyTune(store)
+    yield* withVersions(store, tunes, await everyTune(store))
   }),
-  part('lines', lines, ['tunes'], linesWithVersions),
+  part('lines', lines, ['tunes'], async function* (store) {
+    yield* withVersions(store, lines, (await lines.list!.read(store, {})) as readonly LibraryRecord[])
+  }),
   part('phrases', phrases),
   part('exercises', exercises, ['tunes']),
   part('set-lists', setLists, ['tunes', 'exercises']),

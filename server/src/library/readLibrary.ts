@@ -270,12 +270,13 @@ const addRecord = async (
   const [entity] = resource.entities
   // What was deleted here stays deleted.
   if (entity && (await store.manager.existsBy(entity as never, { id } as never))) return false
-  // Versions of a line are edits, one after another, before the line as it is.
+  // Versions of a line or of a chart are edits, one after another, before it as it is now.
   let revision = 0
   for (const version of versions as readonly object[]) {
     const { keptAt: _at, ...fields } = version as Record<string, unknown>
     const kept = check(resource.body, {
-      ...{ ...body, ...fields, revision, edit: `library-${revision}-${id}`.slice(0, 64), version: true },
+      ...{ ...body, ...fields, revision, edit: `library-${revision}-${id}`.slice(0, 64) },
+      ...(name === 'lines' ? { version: true } : {}),
     })
     if (!kept.ok) continue
     await resource.write(store, id, kept.value)

@@ -1,8 +1,8 @@
-import { type TuneAnswer, TuneBody, TuneQuery } from '@eager-contour/contract'
+import { type TuneAnswer, TuneBody, TuneQuery, type TuneVersionAnswer } from '@eager-contour/contract'
 import { Column, Entity, type FindOptionsWhere, IsNull, MoreThan, PrimaryColumn } from 'typeorm'
 import type { Store } from './database.ts'
 import { isWhole, JsonColumn } from './json.ts'
-import { Edited, listed, resource, writeEdited } from './resource.ts'
+import { Edited, listed, NO_TRANSACTION, resource, writeEdited } from './resource.ts'
 import { listTuneRuns } from './runLists.ts'
 
 @Entity('tunes')
@@ -14,6 +14,16 @@ export class TuneEntity extends Edited {
   @JsonColumn({ default: '[]' }) tags: TuneAnswer['tags']
   /** When it was put into the bin: it is then no longer listed, but kept, with all that belongs to it. */
   @Column('text', { nullable: true }) removedAt: string | null
+}
+
+/** A tune's chart as it was before it was changed. */
+@Entity('tune_versions')
+class TuneVersionEntity {
+  @PrimaryColumn('text') tune: string
+  @PrimaryColumn('integer') revision: number
+  @Column('text') title: string
+  @Column('text') chart: string
+  @Column('text') keptAt: string
 }
 
 const answerOf = ({ lastEdit: _edit, removedAt, ...row }: TuneEntity): TuneAnswer => ({
@@ -52,6 +62,32 @@ const removedAtOf = ({ removed }: TuneBody, known: TuneEntity | null): string | 
   return removed ? (before ?? new Date().toISOString()) : null
 }
 
+/** Versions of a chart that are kept. */
+const MOST_VERSIONS = 50
+
+/** Keeps what a chart was before a change of it; the oldest versions go. */
+const keepVersion = async ({ manager }: Store, before: TuneEntity): Promise<void> => {
+  const { id: tune, revision, title, chart, updatedAt: keptAt } = before
+  await manager.save(
+    manager.create(TuneVersionEntity, { tune, revision, title, chart, keptAt }),
+    NO_TRANSACTION,
+  )
+  const all = await manager.find(TuneVersionEntity, { where: { tune }, order: { revision: 'DESC' } })
+  const old = all.slice(MOST_VERSIONS)
+  if (old.length > 0)
+    await manager.delete(
+      TuneVersionEntity,
+      old.map(({ revision }) => ({ tune, revision })),
+    )
+}
+
+/** What a tune's chart was before each change of it, newest first. */
+const listVersions = async (store: Store, tune: string): Promise<readonly TuneVersionAnswer[]> =>
+  (await store.manager.find(TuneVersionEntity, { where: { tune }, order: { revision: 'DESC' } })).map(
+    ({ tune: _tune, ...version }) => version,
+  )
+
+/** Writes a tune; what its chart was before is kept as a version. */
 export const writeTune = async (store: Store, id: string, body: TuneBody): Promise<TuneAnswer> => {
   const { title, chart } = body
   const fields = (known: TuneEntity | null) => ({
@@ -61,15 +97,20 @@ export const writeTune = async (store: Store, id: string, body: TuneBody): Promi
     tags: body.tags ?? known?.tags ?? [],
     removedAt: removedAtOf(body, known),
   })
-  return answerOf(await writeEdited(store, TuneEntity, id, body, fields, answerOf))
+  return store.transaction(async (inside) => {
+    const before = await inside.manager.findOneBy(TuneEntity, { id })
+    const row = await writeEdited(inside, TuneEntity, id, body, fields, answerOf)
+    if (before && before.chart !== row.chart) await keepVersion(inside, before)
+    return answerOf(row)
+  })
 }
 
 export const tunes = resource({
   path: 'tunes',
-  entities: [TuneEntity],
+  entities: [TuneEntity, TuneVersionEntity],
   body: TuneBody,
   list: listed(TuneQuery, listTunes),
   lists: { bin: listed(TuneQuery, listBin) },
   write: writeTune,
-  children: { runs: listTuneRuns },
+  children: { runs: listTuneRuns, versions: listVersions },
 })

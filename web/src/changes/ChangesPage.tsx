@@ -9,6 +9,7 @@ import { Button } from '../ui/Button.tsx'
 import { tellDone } from '../ui/tell.ts'
 import { ChangesEditor } from './ChangesEditor.tsx'
 import { ChartFiles } from './ChartFiles.tsx'
+import { ChartVersions } from './ChartVersions.tsx'
 import { useChartText } from './useChartText.ts'
 
 /** The first of a tune's pages. */
@@ -57,6 +58,7 @@ export const TuneChanges = ({ tune }: { readonly tune: TuneAnswer }) => {
         <span role="status" className="text-soft">
           {changed ? 'Unsaved draft, safe on this computer.' : 'Saved.'}
         </span>
+        <ChartVersions tune={tune.id} onOpen={write} />
         {analysis && <ChartFiles title={tune.title} analysis={analysis} />}
       </ChangesEditor>
     </div>

@@ -23,6 +23,7 @@ import {
   type SinceQuery,
   type TallyAnswer,
   type TuneAnswer,
+  type TuneVersionAnswer,
 } from '@eager-contour/contract'
 import type { ThunkDispatch, UnknownAction, WithSlice } from '@reduxjs/toolkit'
 import { createApi, fetchBaseQuery, retry } from '@reduxjs/toolkit/query/react'
@@ -71,6 +72,11 @@ export const api = createApi({
     versions: builder.query<readonly LineVersionAnswer[], string>({
       query: (line) => `lines/${encodeURIComponent(line)}/versions`,
       providesTags: ['lines'],
+    }),
+    /** What a tune's chart was before each change of it, newest first. */
+    chartVersions: builder.query<readonly TuneVersionAnswer[], string>({
+      query: (tune) => `tunes/${encodeURIComponent(tune)}/versions`,
+      providesTags: ['tunes'],
     }),
     phrases: builder.query<readonly PhraseAnswer[], void>({
       query: () => 'phrases',
@@ -163,6 +169,7 @@ export const {
   useDemoQuery,
   useLinesQuery,
   useVersionsQuery,
+  useChartVersionsQuery,
   usePhrasesQuery,
   useExercisesQuery,
   useSetListsQuery,

@@ -1,4 +1,5 @@
 import { Bin1765600000000 } from './bin.ts'
+import { ChartVersions1765700000000 } from './chartVersions.ts'
 import { Exercises1764400000000 } from './exercises.ts'
 import { Families1765100000000 } from './families.ts'
 import { First1764000000000 } from './first.ts'
@@ -35,4 +36,5 @@ export const MIGRATIONS = [
   Goals1765400000000,
   Memory1765500000000,
   Bin1765600000000,
+  ChartVersions1765700000000,
 ]
