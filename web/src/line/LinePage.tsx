@@ -113,6 +113,7 @@ const LinePrint = ({ view }: { readonly view: ReturnType<typeof useView>[0] }) =
       explanation={explanation}
       stretch={open.stretch}
       degrees={view.degrees}
+      articulation={view.articulation}
     />
   )
 }

@@ -18,6 +18,8 @@ interface PrintSheetProps {
   readonly explanation?: Explanation
   readonly stretch: Stretch
   readonly degrees: boolean
+  /** Whether the usual slurs and accents of swung eighths are shown. */
+  readonly articulation?: boolean
   /** The player's own fingering. */
   readonly fingering?: FingeringWish
 }

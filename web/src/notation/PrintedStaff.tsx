@@ -1,5 +1,6 @@
 import {
   type Analysis,
+  articulated,
   type Explanation,
   explainLine,
   type FingeringWish,
@@ -20,6 +21,8 @@ interface PrintedStaffProps {
   readonly explanation?: Explanation
   readonly stretch: Stretch
   readonly degrees: boolean
+  /** Whether the usual slurs and accents of swung eighths are shown. */
+  readonly articulation?: boolean
   /** The player's own fingering. */
   readonly fingering?: FingeringWish
   /** Of the sheet, in pixels. */
@@ -33,13 +36,17 @@ export const PrintedStaff = ({
   explanation: known,
   stretch,
   degrees,
+  articulation = false,
   fingering,
   width,
 }: PrintedStaffProps) => {
   const { chart } = analysis
   const explanation = useMemo(() => known ?? explainLine(analysis, line), [known, analysis, line])
   const fingered = useFingered(line, fingering)
-  const score = useMemo(() => scoreOf(chart, line, stretch), [chart, line, stretch])
+  const score = useMemo(() => {
+    const plain = scoreOf(chart, line, stretch)
+    return articulation ? articulated(plain, line) : plain
+  }, [chart, line, stretch, articulation])
   const systems = useMemo(() => {
     // What fits in one row fills it.
     const bars = stretch.to - stretch.from + 1

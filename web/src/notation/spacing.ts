@@ -9,6 +9,8 @@ const WIDTHS = {
   rest: 12,
   /** Accidentals by their half steps. */
   accidentals: { '-2': 18, '-1': 11, 0: 7, 1: 10, 2: 10 } as Readonly<Record<number, number>>,
+  /** Courtesy accidentals are smaller, in parentheses. */
+  courtesy: { size: 0.67, parentheses: 8 },
   beforeHead: 2,
   dot: 8,
   /** Beside its stem, if that goes up. */
@@ -27,7 +29,9 @@ export const REST_SHIFT = 6
 export const extentOf = (event: WrittenEvent): { readonly left: number; readonly right: number } => {
   const dots = event.dots * WIDTHS.dot
   if (!event.pitch) return { left: WIDTHS.rest / 2 + REST_SHIFT, right: WIDTHS.rest / 2 - REST_SHIFT + dots }
-  const sign = event.accidental === undefined ? 0 : (WIDTHS.accidentals[event.accidental] ?? 0)
+  const whole = event.accidental === undefined ? 0 : (WIDTHS.accidentals[event.accidental] ?? 0)
+  const { size, parentheses } = WIDTHS.courtesy
+  const sign = event.courtesy ? whole * size + parentheses : whole
   const flag = event.beam === undefined && ['eighth', '16th'].includes(event.length) ? WIDTHS.flag : 0
   return {
     left: WIDTHS.head / 2 + (sign > 0 ? sign + WIDTHS.beforeHead : 0),

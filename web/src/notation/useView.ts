@@ -9,9 +9,19 @@ export interface View {
   readonly degrees: boolean
   readonly roles: boolean
   readonly staff: boolean
+  /** The usual slurs and accents of swung eighths. */
+  readonly articulation: boolean
 }
 
-const USUAL: View = { zoom: 'read', threads: false, keys: true, degrees: true, roles: true, staff: true }
+const USUAL: View = {
+  zoom: 'read',
+  threads: false,
+  keys: true,
+  degrees: true,
+  roles: true,
+  staff: true,
+  articulation: false,
+}
 const KEPT = 'line view'
 
 /** How the player views lines, kept in the browser. */

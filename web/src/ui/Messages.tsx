@@ -4,8 +4,9 @@ import { Toaster } from 'sonner'
 /** Where it is said, for eyes and for screen readers, what was saved, deleted or failed: see tell.ts. */
 export const Messages = () => (
   <Toaster
-    position="top-center"
-    offset={{ top: 8 }}
+    position="bottom-center"
+    offset={{ bottom: 92 }}
+    mobileOffset={{ bottom: 92 }}
     gap={8}
     visibleToasts={3}
     containerAriaLabel="Messages"
@@ -18,7 +19,7 @@ export const Messages = () => (
       closeButtonAriaLabel: 'Close',
       classNames: {
         toast:
-          'flex w-[min(32rem,94vw)] items-center gap-3 rounded-2xl bg-ink px-5 py-3 text-lg text-on-ink shadow-lg',
+          'font-text flex w-[min(32rem,94vw)] items-center gap-3 rounded-2xl bg-ink px-5 py-3 text-lg text-on-ink shadow-lg',
         content: 'min-w-0 flex-1',
         actionButton:
           'inline-flex min-h-11 items-center rounded-full border border-on-ink px-4 font-semibold whitespace-nowrap',

@@ -1,5 +1,6 @@
 import type { Line } from '../../line/notes/line.ts'
-import { scoreOf, type WrittenBar, type WrittenEvent } from '../../line/score/score.ts'
+import { scoreOf } from '../../line/score/score.ts'
+import type { WrittenBar, WrittenEvent } from '../../line/score/written.ts'
 import { beatTicks, type Meter, meterName } from '../../theory/rhythm/meter.ts'
 import { EIGHTH, type Ticks } from '../../theory/rhythm/ticks.ts'
 import type { Chart, ChartBar, Stretch } from '../../tune/chart/chart.ts'

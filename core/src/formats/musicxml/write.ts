@@ -1,5 +1,7 @@
 import type { Line } from '../../line/notes/line.ts'
-import { scoreOf, type WrittenBar } from '../../line/score/score.ts'
+import { articulated } from '../../line/score/articulation.ts'
+import { scoreOf } from '../../line/score/score.ts'
+import type { WrittenBar } from '../../line/score/written.ts'
 import type { Instrument } from '../../theory/instrument/instrument.ts'
 import { keySignature } from '../../theory/pitch/key.ts'
 import { swingOf } from '../../theory/rhythm/feel.ts'
@@ -30,6 +32,8 @@ export interface Passage {
   readonly stretch: Stretch
   readonly heading?: string
   readonly fingered?: FingeredPart
+  /** Whether the usual articulation of swung eighths is written. */
+  readonly isArticulated?: boolean
 }
 
 /** A part of a score: passages one after the other, or the changes of a tune. */
@@ -73,8 +77,9 @@ const idOf = (at: number): string => `P${at + 1}`
 const passageMeasures = (passages: readonly Passage[], part: PartFor): readonly Node[] => {
   let number = 0
   let before: { readonly signature: number; readonly meter: Meter } | undefined
-  return passages.flatMap(({ chart, line, stretch, heading, fingered }, passage) => {
-    const score = scoreOf(chart, line, stretch)
+  return passages.flatMap(({ chart, line, stretch, heading, fingered, isArticulated }, passage) => {
+    const plain = scoreOf(chart, line, stretch)
+    const score = isArticulated ? articulated(plain, line) : plain
     const chords = chordSpans(chart).map(({ chord }) => chord)
     const isLastPassage = passage === passages.length - 1
     return score.bars.map((bar, at) => {

@@ -1,5 +1,5 @@
 import type { Fingered } from '../../line/fingering/prices.ts'
-import type { WrittenEvent } from '../../line/score/score.ts'
+import type { WrittenEvent } from '../../line/score/written.ts'
 import { element, type Node, text } from './nodes.ts'
 
 /** Where each note of a line is played on a fingerboard, whose strings are counted. */
@@ -51,14 +51,22 @@ export const noteOf = (
     ...dots,
     ...(event.accidental === undefined
       ? []
-      : [text('accidental', ACCIDENTALS[String(event.accidental)] ?? 'natural')]),
+      : [
+          text(
+            'accidental',
+            ACCIDENTALS[String(event.accidental)] ?? 'natural',
+            event.courtesy ? { cautionary: 'yes', parentheses: 'yes' } : {},
+          ),
+        ]),
     ...tripletTime(event),
     ...(beam ? [text('beam', beam, { number: '1' })] : []),
     ...(second ? [text('beam', second, { number: '2' })] : []),
     ...notations([
       ...ties.map((type) => element('tied', [], { type })),
+      ...(event.slur ? [element('slur', [], { type: event.slur, number: '1' })] : []),
       ...tripletMarks(event, before, after),
       ...technicalOf(event, fingered),
+      ...(event.accent ? [element('articulations', [element('accent', [])])] : []),
     ]),
   ])
 }

@@ -5,46 +5,8 @@ import { barTicks, beatTicks, type Meter } from '../../theory/rhythm/meter.ts'
 import { EIGHTH, QUARTER, type Ticks } from '../../theory/rhythm/ticks.ts'
 import { barStarts, type Chart, type Stretch } from '../../tune/chart/chart.ts'
 import { type Line, type LineNote, pickupInto } from '../notes/line.ts'
-
-type WrittenLength = 'whole' | 'half' | 'quarter' | 'eighth' | '16th'
-
-/** A note or rest as written: what doesn't fit one sign is tied. */
-export interface WrittenEvent {
-  /** Ticks from the bar's start. */
-  readonly start: Ticks
-  readonly duration: Ticks
-  readonly length: WrittenLength
-  readonly dots: 0 | 1
-  /** Index of the line's note; undefined for a rest. */
-  readonly note?: number
-  /** Letter, accidental in half steps and octave of the written pitch. */
-  readonly pitch?: { readonly letter: string; readonly alter: number; readonly octave: number }
-  /** The accidental to print; undefined if the signature or the bar already says it. */
-  readonly accidental?: number
-  readonly tiedFrom: boolean
-  readonly tiedTo: boolean
-  /** Events with the same number share a beam. */
-  readonly beam?: number
-  /** Three in the time of two: events of one group share a bracket. */
-  readonly triplet?: number
-}
-
-export interface WrittenBar {
-  /** Of the tune, from 0; a pickup has the number before the stretch's first bar, and is as long as it needs. */
-  readonly number: number
-  readonly start: Ticks
-  /** A pickup has that of the bar that it leads into. */
-  readonly meter: Meter
-  readonly chords: readonly { readonly start: Ticks; readonly symbol: string; readonly index: number }[]
-  readonly events: readonly WrittenEvent[]
-}
-
-export interface Score {
-  readonly signature: number
-  /** Ticks of the pickup, which is then the first of the bars; 0 if there is none. */
-  readonly pickup: Ticks
-  readonly bars: readonly WrittenBar[]
-}
+import { withAccidentals } from './accidentals.ts'
+import type { Score, WrittenBar, WrittenEvent, WrittenLength } from './written.ts'
 
 const FOUR_FOUR: Meter = { beats: 4, unit: 4 }
 
@@ -79,6 +41,7 @@ export const scoreOf = (chart: Chart, line: Line, stretch: Stretch): Score => {
     const { meter } = chart.bars[stretch.from]!
     bars.push({ number: stretch.from - 1, ...pickupBar(line, starts[stretch.from]!, meter, signature) })
   }
+  let before: readonly WrittenEvent[] = bars[0]?.events ?? []
   chart.bars.forEach((bar, at) => {
     const chords = bar.chords.map((cell) => ({
       start: cell.start,
@@ -87,7 +50,8 @@ export const scoreOf = (chart: Chart, line: Line, stretch: Stretch): Score => {
     }))
     if (at < stretch.from || at > stretch.to) return
     const start = starts[at]!
-    const events = withBeams(withAccidentals(eventsOf(line, start, bar.meter), signature), bar.meter)
+    const events = withBeams(withAccidentals(eventsOf(line, start, bar.meter), signature, before), bar.meter)
+    before = events
     bars.push({ number: at, start, meter: bar.meter, chords, events })
   })
   return { signature, pickup, bars }
@@ -238,26 +202,6 @@ const noteOf = (
     tiedTo,
     pitch: { letter: letterOf(fifths), alter: accidentalOf(fifths), octave: pitch?.octave ?? 4 },
   }
-}
-
-/** Letters that a signature alters, by how much. */
-const signatureAlter = (signature: number, letter: string): number => {
-  const sharps = 'FCGDAEB'
-  if (signature > 0) return sharps.indexOf(letter) < signature ? 1 : 0
-  return sharps.indexOf(letter) >= 7 + signature ? -1 : 0
-}
-
-const withAccidentals = (events: readonly WrittenEvent[], signature: number): readonly WrittenEvent[] => {
-  const inForce = new Map<string, number>()
-  return events.map((event) => {
-    if (!event.pitch) return event
-    const { letter, alter, octave } = event.pitch
-    const place = letter + octave
-    const known = inForce.get(place) ?? signatureAlter(signature, letter)
-    if (event.tiedFrom || known === alter) return event
-    inForce.set(place, alter)
-    return { ...event, accidental: alter }
-  })
 }
 
 /** Two or more notes shorter than a quarter inside one beat share a beam. */

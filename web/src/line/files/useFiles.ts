@@ -18,6 +18,7 @@ import { bandSound, swingFor } from '../../audio/usePlay.ts'
 import { readInTime } from '../../engine/engine.ts'
 import { printSoon } from '../../notation/printing.tsx'
 import { groupParts, passageFor, saveAbcText, saveLineMidi, saveScore } from '../../notation/scoreFiles.ts'
+import { useView } from '../../notation/useView.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../../store/store.ts'
 import { counted } from '../../ui/counted.ts'
@@ -43,6 +44,7 @@ export const useFiles = () => {
   const { tune, sounding, written, stretch } = open
   const { instrument } = useSettings()
   const mix = useMix()
+  const [view] = useView()
   const { tempo } = useAppSelector(selectPlay)
   const dispatch = useAppDispatch()
   const [making, setMaking] = useState<string>()
@@ -119,7 +121,12 @@ export const useFiles = () => {
         saveScore(title, [
           {
             ...instrument,
-            passages: [passageFor(written.chart, line, stretch, instrument, concert.fingering)],
+            passages: [
+              {
+                ...passageFor(written.chart, line, stretch, instrument, concert.fingering),
+                isArticulated: view.articulation,
+              },
+            ],
           },
         ]),
     },

@@ -1,5 +1,6 @@
 import {
   type Analysis,
+  articulated,
   type Chart,
   type ChordSpan,
   type Explanation,
@@ -69,7 +70,10 @@ export const Systems = memo((props: SystemsProps) => {
     observer.observe(host.current!)
     return () => observer.disconnect()
   }, [])
-  const score = useMemo(() => scoreOf(analysis.chart, line, stretch), [analysis, line, stretch])
+  const score = useMemo(() => {
+    const plain = scoreOf(analysis.chart, line, stretch)
+    return view.articulation ? articulated(plain, line) : plain
+  }, [analysis, line, stretch, view.articulation])
   const fingered = useFingered(line, useAppSelector(selectFingering))
   const { outline } = props.marks
   const { points } = props.contour

@@ -12,6 +12,7 @@ const SHOWN: readonly { readonly part: Exclude<keyof View, 'zoom'>; readonly nam
   { part: 'staff', name: 'the staff' },
   { part: 'degrees', name: 'degrees under the notes' },
   { part: 'roles', name: 'role marks under the notes' },
+  { part: 'articulation', name: 'slurs and accents of swing' },
 ]
 
 interface ViewBarProps {

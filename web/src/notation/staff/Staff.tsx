@@ -13,6 +13,7 @@ import { ROLE_COLOURS, RoleMark } from '../marks.tsx'
 import { PlayedChord } from '../PlayedChord.tsx'
 import { isIn, NOTHING_SELECTED, type Selection } from '../selection.ts'
 import { type Engraver, engraverIfReady, inSteps, loadEngraver } from './engraver.ts'
+import { clefOf } from './lines.ts'
 
 /** What stands out on the staff, and what the pointer does there. */
 export interface StaffMarks {
@@ -93,7 +94,7 @@ export const Staff = ({
         host.current,
         now.current,
         layout,
-        { clef: instrument.clef, colour: 'currentColor' },
+        { ...clefOf(instrument), colour: 'currentColor' },
       ] as const
       if (atOnce) show(drawStaff(...staff))
       else stop = inSteps(paintingStaff(...staff), show)
@@ -105,7 +106,7 @@ export const Staff = ({
       current = false
       stop()
     }
-  }, [key, layout, instrument.clef, atOnce])
+  }, [key, layout, instrument, atOnce])
   useLayoutEffect(() => {
     const drawing = engraverIfReady()
     if (!ghost.current) return
@@ -116,7 +117,7 @@ export const Staff = ({
     const here = new Set(line.notes.map(({ start, midi }) => `${start} ${midi}`))
     ghost.current.style.display = ''
     const notes = drawing.drawStaff(ghost.current, other, layout, {
-      clef: instrument.clef,
+      ...clefOf(instrument),
       colour: 'var(--madder)',
       notesOnly: true,
     })
@@ -126,7 +127,7 @@ export const Staff = ({
       element.style.display = known ? 'none' : ''
       element.toggleAttribute('data-staff-outline', !known)
     }
-  }, [other, outline, key, layout, instrument.clef, line])
+  }, [other, outline, key, layout, instrument, line])
   useEffect(() => {
     void [selection, hovered]
     light.current()

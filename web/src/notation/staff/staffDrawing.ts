@@ -1,14 +1,18 @@
-import type { Score, WrittenBar, WrittenEvent } from '@eager-contour/core'
+import { octaveLineOf, type Score, type WrittenBar, type WrittenEvent } from '@eager-contour/core'
 import {
   Accidental,
+  Articulation,
   Beam,
   Dot,
   Formatter,
+  ModifierPosition,
   type RenderContext,
   Renderer,
   Stave,
   StaveNote,
   StaveTie,
+  TextBracket,
+  TextBracketPosition,
   Tuplet,
   Voice,
 } from 'vexflow/bravura'
@@ -45,6 +49,8 @@ const REST_KEY = { treble: 'b/4', bass: 'd/3' } as const
 
 interface StaffOptions {
   readonly clef: 'treble' | 'bass'
+  /** Whether it sounds an octave lower than the clef alone says: there is an 8 under it. */
+  readonly octaveClef: boolean
   readonly colour: string
   /** The notes alone, without lines, beams and clef: for an outline over another staff. */
   readonly notesOnly?: boolean
@@ -137,6 +143,7 @@ const tieAll = (
 ): ReadonlyMap<number, SVGElement> => {
   const elements = new Map<number, SVGElement>()
   let before: { readonly note: StaveNote; readonly index: number } | undefined
+  let slurred: StaveNote | undefined
   for (const bar of written) {
     const events = eventsOf(bar, options)
     const notes = bars.get(bar.number)?.drawn ?? []
@@ -148,6 +155,8 @@ const tieAll = (
       if (drawn && !elements.has(index)) elements.set(index, drawn)
       if (!options.notesOnly && event.tiedFrom && before?.index === index)
         drawTie(context, before.note, note, options.colour)
+      if (event.slur === 'stop' && slurred) drawSlur(context, slurred, note, options.colour)
+      slurred = event.slur === 'start' ? note : undefined
       before = { note, index }
     })
   }
@@ -162,6 +171,52 @@ const drawTie = (context: RenderContext, from: StaveNote, to: StaveNote, colour:
   const tie = new StaveTie({ firstNote: from, lastNote: to, firstIndexes: [0], lastIndexes: [0] })
   tie.setStyle({ fillStyle: colour, strokeStyle: colour })
   tie.setContext(context).draw()
+}
+
+/** Pixels from a head to its slur, how far the slur arches, and how thick it is in the middle. */
+const SLUR = { gap: 9, arch: 9, thickness: 2.2 } as const
+
+/** A slur on the side of the heads; over them, if the stems go both ways. */
+const drawSlur = (context: RenderContext, from: StaveNote, to: StaveNote, colour: string): void => {
+  const isAbove = from.getStemDirection() < 0 || to.getStemDirection() < 0
+  const side = isAbove ? -1 : 1
+  const [start, end] = [from, to].map((note) => {
+    // Over a stem that goes up.
+    const y =
+      isAbove && note.getStemDirection() > 0 ? note.getStemExtents().topY + SLUR.gap / 2 : note.getYs()[0]!
+    return { x: note.getAbsoluteX() + note.getGlyphWidth() / 2, y: y + side * SLUR.gap }
+  }) as [{ x: number; y: number }, { x: number; y: number }]
+  const third = (end.x - start.x) / 3
+  const bend = (arch: number) => side * arch
+  context.save()
+  context.setFillStyle(colour)
+  context.beginPath()
+  context.moveTo(start.x, start.y)
+  const outer = bend(SLUR.arch + SLUR.thickness)
+  context.bezierCurveTo(start.x + third, start.y + outer, end.x - third, end.y + outer, end.x, end.y)
+  const inner = bend(SLUR.arch)
+  context.bezierCurveTo(end.x - third, end.y + inner, start.x + third, start.y + inner, start.x, start.y)
+  context.closePath()
+  context.fill()
+  context.restore()
+}
+
+/** The line of 8va over a bar's notes, or of 8vb under them. */
+const drawOctaveLine = (
+  context: RenderContext,
+  notes: readonly StaveNote[],
+  octaves: -1 | 1,
+  colour: string,
+): void => {
+  const line = new TextBracket({
+    start: notes[0]!,
+    stop: notes.at(-1)!,
+    text: '8',
+    superscript: octaves === 1 ? 'va' : 'vb',
+    position: octaves === 1 ? TextBracketPosition.TOP : TextBracketPosition.BOTTOM,
+  })
+  line.setStyle({ fillStyle: colour, strokeStyle: colour })
+  line.setContext(context).draw()
 }
 
 interface Drawn {
@@ -180,13 +235,17 @@ const drawBar = (
   const x = first ? 0 : layout.barX(bar.number)
   const stave = new Stave(x, STAVE_Y, layout.barX(bar.number + 1) - x)
   stave.setStyle({ fillStyle: options.colour, strokeStyle: options.colour })
-  if (first) stave.addClef(options.clef).addKeySignature(MAJOR_KEYS[signature] ?? 'C')
+  if (first)
+    stave
+      .addClef(options.clef, 'default', options.octaveClef ? '8vb' : undefined)
+      .addKeySignature(MAJOR_KEYS[signature] ?? 'C')
   if (layout.timeAt(bar.number)) stave.addTimeSignature(`${bar.meter.beats}/${bar.meter.unit}`)
   stave.setContext(context)
   if (!options.notesOnly) stave.draw()
   const events = eventsOf(bar, options)
   if (events.length === 0) return []
-  const drawn = events.map((event) => ({ event, note: noteOf(event, bar, options) }))
+  const octaves = octaveLineOf(bar.events, options.clef)
+  const drawn = events.map((event) => ({ event, note: noteOf(event, bar, octaves, options) }))
   const notes = drawn.map(({ note }) => note)
   const voice = new Voice({ numBeats: bar.meter.beats, beatValue: bar.meter.unit })
     .setMode(Voice.Mode.SOFT)
@@ -207,17 +266,25 @@ const drawBar = (
   voice.draw(context, stave)
   for (const beam of beams) beam.setContext(context).draw()
   for (const triplet of triplets) triplet.setContext(context).draw()
+  const pitched = drawn.filter(({ event }) => event.pitch).map(({ note }) => note)
+  if (octaves !== 0 && pitched.length > 0 && !options.notesOnly)
+    drawOctaveLine(context, pitched, octaves, options.colour)
   return drawn
 }
 
-const noteOf = (event: WrittenEvent, bar: WrittenBar, { clef, colour }: StaffOptions): StaveNote => {
+const noteOf = (
+  event: WrittenEvent,
+  bar: WrittenBar,
+  octaves: -1 | 0 | 1,
+  { clef, colour }: StaffOptions,
+): StaveNote => {
   const wholeRest = !event.pitch && bar.events.length === 1
   const duration = wholeRest ? 'w' : DURATIONS[event.length]
   const note = new StaveNote(
     event.pitch
       ? {
           keys: [
-            `${event.pitch.letter.toLowerCase()}${SIGNS[String(event.pitch.alter)]}/${event.pitch.octave}`,
+            `${event.pitch.letter.toLowerCase()}${SIGNS[String(event.pitch.alter)]}/${event.pitch.octave - octaves}`,
           ],
           duration,
           dots: event.dots,
@@ -226,8 +293,11 @@ const noteOf = (event: WrittenEvent, bar: WrittenBar, { clef, colour }: StaffOpt
         }
       : { keys: [REST_KEY[clef]], duration: `${duration}r`, dots: wholeRest ? 0 : event.dots, clef },
   )
-  if (event.accidental !== undefined)
-    note.addModifier(new Accidental(SIGNS[String(event.accidental)] ?? 'n'), 0)
+  if (event.accidental !== undefined) {
+    const sign = new Accidental(SIGNS[String(event.accidental)] ?? 'n')
+    note.addModifier(event.courtesy ? sign.setAsCautionary() : sign, 0)
+  }
+  if (event.accent) note.addModifier(new Articulation('a>').setPosition(ModifierPosition.ABOVE), 0)
   if (event.dots === 1 && !wholeRest) Dot.buildAndAttach([note], { all: true })
   note.setStyle({ fillStyle: colour, strokeStyle: colour })
   note.setLedgerLineStyle({ fillStyle: colour, strokeStyle: colour, lineWidth: 1.4 })

@@ -3,6 +3,7 @@ import { useLayoutEffect, useMemo, useRef } from 'react'
 import { layoutSystems, type SystemLayout } from '../../notation/layout.ts'
 import { colourByVerdict } from '../../notation/staff/colourByVerdict.ts'
 import { loadEngraver } from '../../notation/staff/engraver.ts'
+import { clefOf } from '../../notation/staff/lines.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
 import { useWidth } from '../../ui/useWidth.ts'
@@ -59,7 +60,7 @@ const System = ({ analysis, layout, score, other, verdicts }: SystemProps) => {
     void loadEngraver().then(({ drawStaff }) => {
       if (!current || !host.current || !over.current) return
       const notes = drawStaff(host.current, score, layout, {
-        clef: instrument.clef,
+        ...clefOf(instrument),
         colour: 'currentColor',
       })
       for (const [index, element] of notes) {
@@ -68,7 +69,7 @@ const System = ({ analysis, layout, score, other, verdicts }: SystemProps) => {
         if (verdict) colourByVerdict(element, verdict)
       }
       drawStaff(over.current, other, layout, {
-        clef: instrument.clef,
+        ...clefOf(instrument),
         colour: 'var(--madder)',
         notesOnly: true,
       })
@@ -76,7 +77,7 @@ const System = ({ analysis, layout, score, other, verdicts }: SystemProps) => {
     return () => {
       current = false
     }
-  }, [score, other, layout, verdicts, instrument.clef])
+  }, [score, other, layout, verdicts, instrument])
   const spans = analysis.spans.filter((span) => span.start >= layout.start && span.start < layout.end)
   return (
     <div className="relative">

@@ -2,6 +2,7 @@ import {
   type Analysis,
   type ChordStyle,
   type Exercise,
+  type Instrument,
   type Judged,
   type Line,
   msToTicks,
@@ -17,6 +18,7 @@ import { type LineFingering, useFingered } from '../../notation/fingering/useFin
 import { gutterOf, layoutSystems, PAD, type SystemLayout } from '../../notation/layout.ts'
 import { colourByVerdict } from '../../notation/staff/colourByVerdict.ts'
 import { inSteps, loadEngraver } from '../../notation/staff/engraver.ts'
+import { clefOf } from '../../notation/staff/lines.ts'
 import { askedLine } from '../../practice/asked.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { ChordSymbol } from '../../ui/ChordSymbol.tsx'
@@ -106,7 +108,7 @@ export const ScrollingStaff = ({
             judged={judgedIn(judged, exercise, rows[at]!)}
             height={rowHeight}
             {...{ line, fingered, under }}
-            clef={instrument.clef}
+            instrument={instrument}
           />
         ))}
       </div>
@@ -149,7 +151,7 @@ interface StaffRowProps extends Omit<ScrollingStaffProps, 'height'> {
   readonly under: number
   readonly line: Line
   readonly fingered: LineFingering | undefined
-  readonly clef: 'treble' | 'bass'
+  readonly instrument: Instrument
 }
 
 /** Whether nothing of a row has changed: a verdict elsewhere doesn't redraw it. */
@@ -177,7 +179,7 @@ const StaffRow = memo(
     under,
     line,
     fingered,
-    clef,
+    instrument,
   }: StaffRowProps) => {
     const host = useRef<HTMLDivElement>(null)
     const drawn = useRef<ReadonlyMap<number, SVGElement>>(new Map())
@@ -189,7 +191,10 @@ const StaffRow = memo(
       let stop = () => {}
       void loadEngraver().then(({ paintingStaff }) => {
         if (!host.current) return
-        const painting = paintingStaff(host.current, score, layout, { clef, colour: 'currentColor' })
+        const painting = paintingStaff(host.current, score, layout, {
+          ...clefOf(instrument),
+          colour: 'currentColor',
+        })
         stop = inSteps(painting, (notes) => {
           drawn.current = notes
           for (const [index, note] of notes) {
@@ -199,7 +204,7 @@ const StaffRow = memo(
         })
       })
       return () => stop()
-    }, [score, layout, clef])
+    }, [score, layout, instrument])
     useEffect(() => {
       void judged
       for (const [index, note] of drawn.current) colourByVerdict(note, verdicts.current.get(index))

@@ -1,13 +1,7 @@
-import type { Score } from '@eager-contour/core'
+import { octaveLineOf, type Score, STAFF_STEPS, staffStepOf } from '@eager-contour/core'
 import { STAFF_LINES } from '../../notation/staff/lines.ts'
 
-const LETTERS = 'CDEFGAB'
-/** Steps of the top and the bottom line, counted in letters from C0. */
-const LINES = {
-  treble: { top: 5 * 7 + 3, bottom: 4 * 7 + 2 },
-  bass: { top: 3 * 7 + 5, bottom: 2 * 7 + 4 },
-} as const
-/** Around the outermost head: stems; above it, a triplet's number besides. */
+/** Around the outermost head: stems; above it, a triplet's number or a line of 8va besides. */
 const AROUND = 24
 const TRIPLET = 18
 
@@ -16,17 +10,23 @@ export const staffBand = (
   { bars }: Score,
   clef: 'treble' | 'bass',
 ): { readonly top: number; readonly bottom: number } => {
-  const steps = bars.flatMap(({ events }) =>
-    events.flatMap(({ pitch }) => (pitch ? [pitch.octave * 7 + LETTERS.indexOf(pitch.letter)] : [])),
+  const octaveLines = bars.map(({ events }) => octaveLineOf(events, clef))
+  const steps = bars.flatMap(({ events }, bar) =>
+    events.flatMap(({ pitch }) => (pitch ? [staffStepOf(pitch) - 7 * octaveLines[bar]!] : [])),
   )
   const hasTriplets = bars.some(({ events }) => events.some(({ triplet }) => triplet !== undefined))
-  const { top, bottom } = LINES[clef]
+  const { high: top, low: bottom } = STAFF_STEPS[clef]
   const yOf = (step: number) => STAFF_LINES.top + ((top - step) * STAFF_LINES.space) / 2
   return {
     top: Math.max(
       0,
-      Math.min(STAFF_LINES.top, yOf(Math.max(top, ...steps))) - AROUND - (hasTriplets ? TRIPLET : 0),
+      Math.min(STAFF_LINES.top, yOf(Math.max(top, ...steps))) -
+        AROUND -
+        (hasTriplets || octaveLines.includes(1) ? TRIPLET : 0),
     ),
-    bottom: Math.max(STAFF_LINES.top + 4 * STAFF_LINES.space, yOf(Math.min(bottom, ...steps))) + AROUND,
+    bottom:
+      Math.max(STAFF_LINES.top + 4 * STAFF_LINES.space, yOf(Math.min(bottom, ...steps))) +
+      AROUND +
+      (octaveLines.includes(-1) ? TRIPLET : 0),
   }
 }
