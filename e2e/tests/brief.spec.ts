@@ -50,7 +50,8 @@ test('other chords chosen for a ii–V are shown, named and told wherever their 
 test('setting enclosures to often brings more of them', async ({ page }) => {
   await openPage(page, 'line', '1-8', 'tune-salt-stairs')
   await writeLine(page)
-  const enclosures = async () => (await labelsOf(page)).filter((label) => label.endsWith('enclosure')).length
+  const enclosures = async () =>
+    (await labelsOf(page)).filter((label) => label.includes(', enclosure, ')).length
   const turn = async (name: string, key: string) => {
     await page.getByRole('slider', { name, exact: true }).focus()
     await page.keyboard.press(key)

@@ -60,7 +60,10 @@ test('a line is written, explained, varied, restored, saved, and there after a r
   await writeLine(page)
   const first = await labelsOf(page)
   expect(first.length).toBeGreaterThan(10)
-  for (const label of first) expect(label).toMatch(/^bar \d, beat \d.*, [A-G][♭♯]*, .+ of .+, /)
+  for (const label of first)
+    expect(label).toMatch(
+      /^bar \d, beat \d.*, [A-G][♭♯]*\d, .+ of .+, .+, (dotted |triplet )?(sixteenth|eighth|quarter|half|whole)$/,
+    )
 
   // Note for note on the staff, under its chords.
   await expect(page.locator('[data-staff-note]')).toHaveCount(first.length)

@@ -32,8 +32,13 @@ export const labelsOf = async (page: Page): Promise<string[]> => {
   }
 }
 
-/** Of a note's label: its name and degree; its place. */
-export const noteOf = (label: string): string => label.split(', ').slice(2, 4).join(', ')
+/** Of a note's label: its name without its octave, and its degree; its place. */
+export const noteOf = (label: string): string =>
+  label
+    .split(', ')
+    .slice(2, 4)
+    .join(', ')
+    .replace(/^([A-G]\D*)\d/, '$1')
 export const placeOf = (label: string): string => label.split(', ').slice(0, 2).join(', ')
 
 /** Writes a line over the bars that are open. */

@@ -92,7 +92,7 @@ test('a note is drawn over the terrain: it snaps to the ground, and to half step
   await expect.poll(() => labelsOf(page)).not.toEqual(before)
   const drawn = (await labelsOf(page))[0]!
   expect(drawn).toMatch(
-    /, (guide|chord) tone$|, scale note$|, tension$|, passing note$|, neighbour note$|, approach note$/,
+    /, ((guide|chord) tone|scale note|tension|(passing|neighbour|approach) note), [a-z ]+$/,
   )
   expect(placeOf(drawn)).toBe(placeOf(before[0]!))
   await page.keyboard.press('z')

@@ -1,7 +1,9 @@
 import { createContext, lazy, Suspense, use, useCallback, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Outlet } from 'react-router'
+import { useSingleKeys } from '../settings/useSingleKey.ts'
 import { Messages } from '../ui/Messages.tsx'
+import { Announcer } from './Announcer.tsx'
 import { DroppedFile } from './DroppedFile.tsx'
 import { FirstRound } from './FirstRound.tsx'
 import { useHeadingFocus } from './useHeadingFocus.ts'
@@ -27,11 +29,13 @@ export const WithHelp = () => {
   const [finds, setFinds] = useState(false)
   const find = useCallback(() => setFinds(true), [])
   const stopFinding = useCallback(() => setFinds(false), [])
-  useHotkeys('*', (event) => event.key === '?' && open())
+  const single = useSingleKeys()
+  useHotkeys('*', (event) => event.key === '?' && open(), { enabled: single }, [single])
   useHotkeys('mod+k', () => setFinds((now) => !now), { preventDefault: true, enableOnFormTags: true })
   return (
     <HelpContext value={open}>
       <FinderContext value={find}>
+        <Announcer />
         <Messages />
         <DroppedFile />
         <FirstRound />

@@ -2,7 +2,7 @@ import { type ExternalStore, externalStore } from '../store/externalStore.ts'
 import { keepDraft, readDraft } from './browserStore.ts'
 
 /** Choices by their names: all that use a name share them. */
-const stores = new Map<string, ExternalStore<object>>()
+const stores = new Map<string, unknown>()
 
 const storeOf = <T extends object>(name: string, usual: T): ExternalStore<T> => {
   const known = stores.get(name)
@@ -10,7 +10,7 @@ const storeOf = <T extends object>(name: string, usual: T): ExternalStore<T> => 
   const store: ExternalStore<T> = externalStore(usual, () => {
     void readDraft<Partial<T>>(name).then((kept) => kept && store.set({ ...store.get(), ...kept }))
   })
-  stores.set(name, store as ExternalStore<object>)
+  stores.set(name, store)
   return store
 }
 

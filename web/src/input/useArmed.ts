@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import { type Options, useHotkeys } from 'react-hotkeys-hook'
+import { useSingleKey } from '../settings/useSingleKey.ts'
 
 const isNumberField = ({ target }: KeyboardEvent): boolean =>
   target instanceof HTMLInputElement && target.type === 'number'
@@ -14,7 +15,7 @@ const ANYWHERE: Options = {
 /** Whether the computer keyboard plays notes: K switches it, Escape ends it. */
 export const useArmed = (active: boolean): readonly [boolean, (armed: boolean) => void] => {
   const [armed, setArmed] = useState(false)
-  useHotkeys('k', () => setArmed((on) => !on), { ...ANYWHERE, enabled: active }, [active])
+  useSingleKey('k', () => setArmed((on) => !on), { ...ANYWHERE, enabled: active }, [active])
   useHotkeys('escape', () => setArmed(false), { ...ANYWHERE, enabled: active && armed }, [active, armed])
   useEffect(() => {
     if (!active) setArmed(false)

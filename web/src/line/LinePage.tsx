@@ -19,6 +19,7 @@ import { useDevelopment } from './notes/useDevelopment.ts'
 import { useTrial } from './review/useTrial.ts'
 import { SideColumn } from './SideColumn.tsx'
 import { PhraseDragging } from './saved/PhraseDragging.tsx'
+import { useLineAnnouncements } from './useLineAnnouncements.ts'
 import { useLineKeys } from './useLineKeys.ts'
 import { useLinesInTurn, useLinesSound, useTurnHeard } from './useLinesInTurn.ts'
 import { ViewBar } from './view/ViewBar.tsx'
@@ -62,6 +63,7 @@ const LineWorkspace = () => {
   const entry = useEntry()
   useTuneTempo(tune.id, sounding.chart.tempo)
   useNoteKeys()
+  useLineAnnouncements()
   useLineKeys(play.toggle)
   return (
     <div className="flex grow flex-col">

@@ -1,5 +1,6 @@
 import { type Analysis, type Explanation, explainLine, type Line, wordReason } from '@eager-contour/core'
 import { type KeyboardEvent, type ReactNode, useMemo } from 'react'
+import { NoteTable } from '../notation/NoteTable.tsx'
 import type { View } from '../notation/useView.ts'
 import { useSettings } from '../settings/settings.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
@@ -61,6 +62,9 @@ export const LineSheet = ({ view, writing, caret, outline, playing, onHear, chil
         />
       ) : (
         <NoLineYet />
+      )}
+      {view.table && line && explanation && (
+        <NoteTable analysis={explanation.changes} line={line} explanation={explanation} />
       )}
     </section>
   )

@@ -1,6 +1,7 @@
 import { useHotkeys } from 'react-hotkeys-hook'
 import { selectPlay, tempoSet } from '../audio/playSlice.ts'
 import { TEMPO_STEP } from '../audio/TransportBar.tsx'
+import { useSingleKey } from '../settings/useSingleKey.ts'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
 import { isForControl } from '../ui/controlKeys.ts'
 import { selectCanRedo, selectCanUndo } from './editor/editorSlice.ts'
@@ -16,8 +17,12 @@ export const useLineKeys = (onPlay: () => void): void => {
   const canUndo = useAppSelector(selectCanUndo)
   const canRedo = useAppSelector(selectCanRedo)
   useHotkeys('space', onPlay, { preventDefault: true, ignoreEventWhen: isForControl })
-  useHotkeys('bracketleft', () => dispatch(tempoSet(tempo - TEMPO_STEP)), ON_RADIOS, [tempo])
-  useHotkeys('bracketright', () => dispatch(tempoSet(tempo + TEMPO_STEP)), ON_RADIOS, [tempo])
-  useHotkeys('z, mod+z', () => canUndo && dispatch(undo()), ON_RADIOS, [canUndo])
-  useHotkeys('shift+z, mod+shift+z', () => canRedo && dispatch(redo()), ON_RADIOS, [canRedo])
+  useSingleKey('bracketleft', () => dispatch(tempoSet(tempo - TEMPO_STEP)), ON_RADIOS, [tempo])
+  useSingleKey('bracketright', () => dispatch(tempoSet(tempo + TEMPO_STEP)), ON_RADIOS, [tempo])
+  const back = () => canUndo && dispatch(undo())
+  const forth = () => canRedo && dispatch(redo())
+  useHotkeys('mod+z', back, ON_RADIOS, [canUndo])
+  useHotkeys('mod+shift+z', forth, ON_RADIOS, [canRedo])
+  useSingleKey('z', back, ON_RADIOS, [canUndo])
+  useSingleKey('shift+z', forth, ON_RADIOS, [canRedo])
 }

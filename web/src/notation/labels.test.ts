@@ -35,7 +35,7 @@ describe('noteLabel', () => {
     ])
     const { notes } = explainLine(TUNE, line)
     expect(noteLabel(TUNE, line.notes[0]!, notes[0]!, 'letters')).toBe(
-      'bar 2, beat 1, C, 3 of A♭7, guide tone',
+      'bar 2, beat 1, C4, 3 of A♭7, guide tone, eighth',
     )
     expect(nameOf(line.notes[1]!)).toBe('E♭')
   })

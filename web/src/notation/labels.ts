@@ -5,6 +5,7 @@ import {
   beatTicks,
   type ChordStyle,
   degreeName,
+  durationName,
   type LineNote,
   type NoteReading,
   noteName,
@@ -30,11 +31,17 @@ export const nameOf = (note: LineNote): string => {
   return pitch ? withSigns(noteName(pitch.fifths)) : note.spelling
 }
 
-/** A note as a screen reader says it: 'bar 3, beat 2 and, C, 3 of A♭7, guide tone'. */
+/** The note's name with its octave: 'E♭5'. */
+export const pitchName = (note: LineNote): string => {
+  const pitch = readPitch(note.spelling)
+  return pitch ? `${nameOf(note)}${pitch.octave}` : note.spelling
+}
+
+/** A note as a screen reader says it: 'bar 3, beat 2 and, C5, 3 of A♭7, guide tone, eighth'. */
 export const noteLabel = (
   analysis: Analysis,
   note: LineNote,
   reading: NoteReading,
   style: ChordStyle,
 ): string =>
-  `${placeWords(analysis, note.start)}, ${nameOf(note)}, ${degreeName(reading.degree)} of ${reading.ofComing ? 'the coming ' : ''}${chordText(analysis.spans[reading.chord]!.chord, style)}, ${roleName(reading.role)}`
+  `${placeWords(analysis, note.start)}, ${pitchName(note)}, ${degreeName(reading.degree)} of ${reading.ofComing ? 'the coming ' : ''}${chordText(analysis.spans[reading.chord]!.chord, style)}, ${roleName(reading.role)}, ${durationName(note.duration)}`

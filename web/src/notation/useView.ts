@@ -11,6 +11,8 @@ export interface View {
   readonly staff: boolean
   /** The usual slurs and accents of swung eighths. */
   readonly articulation: boolean
+  /** The notes as a table, besides. */
+  readonly table: boolean
 }
 
 const USUAL: View = {
@@ -21,6 +23,7 @@ const USUAL: View = {
   roles: true,
   staff: true,
   articulation: false,
+  table: false,
 }
 const KEPT = 'line view'
 

@@ -4,6 +4,7 @@ import { useRecordForm } from '../data/recordForm.ts'
 import { PaperChoice } from '../notation/PaperChoice.tsx'
 import { useSettings } from '../settings/settings.ts'
 import { useSaveSettings } from '../settings/useSaveSettings.ts'
+import { Check } from '../ui/Check.tsx'
 import { NumberInput } from '../ui/NumberInput.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { usePageTitle } from '../ui/usePageTitle.ts'
@@ -80,6 +81,11 @@ export const SetupPage = () => {
         ]}
       />
       <PaperChoice />
+      <Check
+        label="Single keys are commands (K, H, X, Z, [, ] and ?); with Ctrl, Cmd or Alt they work in any case"
+        checked={settings.singleKeys}
+        onChange={(singleKeys) => choose({ singleKeys })}
+      />
       <GradingSetup />
       <NumberInput
         control={control}

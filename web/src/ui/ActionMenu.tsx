@@ -21,13 +21,13 @@ export const ActionMenu = ({ name, actions }: ActionMenuProps) => (
     <DropdownMenu.Content
       sideOffset={8}
       collisionPadding={12}
-      className="z-20 max-h-[var(--radix-dropdown-menu-content-available-height)] w-80 overflow-y-auto rounded-2xl border border-rule bg-sheet p-2 shadow-lg"
+      className="z-20 max-h-[var(--radix-dropdown-menu-content-available-height)] w-[min(27rem,94vw)] overflow-y-auto rounded-2xl border border-rule bg-sheet p-2 shadow-lg"
     >
       {actions.map(({ name: action, description, act }) => (
         <DropdownMenu.Item
           key={action}
           onSelect={act}
-          className="cursor-pointer rounded-xl px-3 py-2 outline-none data-[highlighted]:bg-ledge"
+          className="cursor-pointer rounded-xl px-3 py-1 outline-none data-[highlighted]:bg-ledge"
         >
           <span className="block font-semibold">{action}</span>
           <span className="block text-sm text-soft">{description}</span>

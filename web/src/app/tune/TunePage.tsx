@@ -1,11 +1,12 @@
 import { lazy, Suspense } from 'react'
 import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router'
-import { barsText, type OpenTune, useTune } from '../../tune/useTune.ts'
+import { type OpenTune, useTune } from '../../tune/useTune.ts'
 import { keyWords } from '../../tune/written.ts'
 import { Notice, Waiting } from '../../ui/Notice.tsx'
 import { Term } from '../../ui/Term.tsx'
 import { usePageTitle } from '../../ui/usePageTitle.ts'
 import { FormStrip } from './FormStrip.tsx'
+import { StretchChoice } from './StretchChoice.tsx'
 
 const TuneChanges = lazy(async () => ({
   default: (await import('../../changes/ChangesPage.tsx')).TuneChanges,
@@ -71,7 +72,7 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
           {!onChanges && (
             <>
               {' · '}
-              <Term word="stretch" /> {barsText(open.stretch)}
+              <Term word="stretch" /> <StretchChoice open={open} />
             </>
           )}
         </span>

@@ -1,4 +1,5 @@
 import { useHotkeys } from 'react-hotkeys-hook'
+import { useSingleKey, useSingleKeys } from '../../settings/useSingleKey.ts'
 import { useOpenLine } from '../editor/openLine.ts'
 import { NOTE_TOOLS, type NoteTool } from './noteEdits.ts'
 import { useNoteEdits } from './useNoteEdits.ts'
@@ -54,9 +55,10 @@ export const useNoteKeys = (): void => {
   const { selection, line } = useOpenLine()
   const { onEdit, onLock } = useNoteEdits()
   const enabled = selection.at !== undefined && line !== undefined
-  useHotkeys('x', onLock, { enabled }, [enabled, onLock])
+  useSingleKey('x', onLock, { enabled }, [enabled, onLock])
+  const single = useSingleKeys()
   useHotkeys(
-    NOTE_TOOLS.map(({ keys }) => keys),
+    NOTE_TOOLS.filter(({ shown }) => single || shown.length > 1).map(({ keys }) => keys),
     (event, { hotkey }) => {
       const pressed = hotkey.replaceAll(' ', '')
       const tool = NOTE_TOOLS.find(({ keys }) =>
@@ -70,6 +72,6 @@ export const useNoteKeys = (): void => {
       onEdit(tool)
     },
     { enabled },
-    [enabled, onEdit],
+    [enabled, onEdit, single],
   )
 }

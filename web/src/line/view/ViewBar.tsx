@@ -13,6 +13,7 @@ const SHOWN: readonly { readonly part: Exclude<keyof View, 'zoom'>; readonly nam
   { part: 'degrees', name: 'degrees under the notes' },
   { part: 'roles', name: 'role marks under the notes' },
   { part: 'articulation', name: 'slurs and accents of swing' },
+  { part: 'table', name: 'the notes as a table' },
 ]
 
 interface ViewBarProps {

@@ -14,6 +14,7 @@ import { useMemo } from 'react'
 import { askedLine } from '../asked.ts'
 import { RunStaff } from './RunStaff.tsx'
 import { TimingPicture } from './TimingPicture.tsx'
+import { VerdictTable } from './VerdictTable.tsx'
 
 interface RunPicturesProps {
   readonly analysis: Analysis
@@ -62,6 +63,7 @@ export const RunPictures = ({ analysis, exercise, grade, shift, rules }: RunPict
           onTimeMs={onTimeMsAt(rules, ticksToMs(QUARTER, tempo))}
         />
       )}
+      {!exercise.free && <VerdictTable analysis={analysis} line={line} judged={grade.judged} />}
       <RunStaff analysis={analysis} stretch={stretch} line={line} verdicts={verdicts} played={played} />
     </>
   )

@@ -20,6 +20,7 @@ import { NowNext } from './NowNext.tsx'
 import { ScrollingStaff } from './ScrollingStaff.tsx'
 import { Trail } from './Trail.tsx'
 import { usePass } from './usePass.ts'
+import { VerdictList } from './VerdictList.tsx'
 
 interface PlayAreaProps {
   readonly open: OpenTune
@@ -145,6 +146,7 @@ export const PlayArea = ({
           )}
         </p>
       )}
+      {!done && <VerdictList analysis={open.written} exercise={shown.exercise} judged={shown.judged} />}
       {!isSilent && (
         <div className={hidden > 1 && !done ? 'sr-only' : 'mt-3'}>
           {written.free ? (

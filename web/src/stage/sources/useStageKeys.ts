@@ -1,4 +1,5 @@
 import { type Options, useHotkeys } from 'react-hotkeys-hook'
+import { useSingleKey } from '../../settings/useSingleKey.ts'
 
 interface StageCommands {
   /** False while letters are notes. */
@@ -20,6 +21,6 @@ const PEDAL: Options = {
 export const useStageKeys = ({ letters, onGoOn, onAgain, onHide }: StageCommands): void => {
   useHotkeys('pagedown', onGoOn, PEDAL, [onGoOn])
   useHotkeys('pageup', onAgain, PEDAL, [onAgain])
-  useHotkeys('h', () => onHide(1), { enabled: letters }, [onHide, letters])
-  useHotkeys('shift+h', () => onHide(-1), { enabled: letters }, [onHide, letters])
+  useSingleKey('h', () => onHide(1), { enabled: letters }, [onHide, letters])
+  useSingleKey('shift+h', () => onHide(-1), { enabled: letters }, [onHide, letters])
 }
