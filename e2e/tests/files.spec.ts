@@ -120,6 +120,12 @@ test('the session, a set list and a phrase are printed, on the page and in the s
 
 /** A file let go over the page, as the browser gives it. */
 const drop = (page: Page, name: string, text: string) =>
+  expect(async () => {
+    await dropOnce(page, name, text)
+    await expect(page.getByRole('dialog')).toBeVisible({ timeout: 1000 })
+  }).toPass()
+
+const dropOnce = (page: Page, name: string, text: string) =>
   page.evaluate(
     ([title, content]) => {
       const data = new DataTransfer()
@@ -157,6 +163,8 @@ test('a file dropped anywhere, and a chart that is pasted, are told what they ar
 
   // A chart that is pasted outside a field; its title is typed, and stays when a form takes the text's place.
   await page.goto('/tunes')
+  await expect(page.getByRole('table', { name: 'Tunes' })).toBeVisible()
+  await page.waitForLoadState('networkidle')
   await page.evaluate(() => {
     const data = new DataTransfer()
     data.setData('text/plain', '| Dm7 | G7 | Cmaj7 | % |')

@@ -2,7 +2,7 @@
 
 export { allowedOver } from './drill/allowed.ts'
 export type { Exercise, ExerciseSpec } from './drill/exercise.ts'
-export { type ExerciseInKey, makeExerciseInKey, type TuneAnalyses, tuneInKey } from './drill/inKey.ts'
+export { type ExerciseInKey, makeExerciseInKey } from './drill/inKey.ts'
 export { onePass, passAt } from './drill/loops.ts'
 export { makeExercise, USUAL_ORDER } from './drill/make.ts'
 export { playedExercise } from './drill/playedExercise.ts'

@@ -18,6 +18,7 @@ export {
   withOverride,
   withoutOverrides,
 } from './analysis/follow.ts'
+export { type TuneAnalyses, tuneInKey } from './analysis/inKey.ts'
 export {
   barStarts,
   type Chart,

@@ -1,15 +1,16 @@
-import { createContext, lazy, Suspense, use, useCallback, useState } from 'react'
+import { createContext, lazy, Suspense, use, useCallback, useEffect, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Outlet } from 'react-router'
 import { useSingleKeys } from '../settings/useSingleKey.ts'
-import { Messages } from '../ui/Messages.tsx'
+import { useHasMessages } from '../ui/tell.ts'
 import { Announcer } from './Announcer.tsx'
-import { DroppedFile } from './DroppedFile.tsx'
 import { FirstRound } from './FirstRound.tsx'
 import { useHeadingFocus } from './useHeadingFocus.ts'
 
 // The help shows marks and keys of the features: it loads when it is asked for.
 const Help = lazy(async () => ({ default: (await import('./Help.tsx')).Help }))
+const Messages = lazy(async () => ({ default: (await import('../ui/Messages.tsx')).Messages }))
+const DroppedFile = lazy(async () => ({ default: (await import('./DroppedFile.tsx')).DroppedFile }))
 const Finder = lazy(async () => ({ default: (await import('./Finder.tsx')).Finder }))
 
 const HelpContext = createContext<() => void>(() => undefined)
@@ -21,6 +22,18 @@ export const useHelp = (): (() => void) => use(HelpContext)
 /** Opens the finder. */
 export const useFinder = (): (() => void) => use(FinderContext)
 
+/** What is needed only once the first page is there is loaded when the browser has time, or after this time. */
+const SETTLED_MS = 1500
+
+const useSettled = (): boolean => {
+  const [isSettled, setSettled] = useState(false)
+  useEffect(() => {
+    const asked = requestIdleCallback(() => setSettled(true), { timeout: SETTLED_MS })
+    return () => cancelIdleCallback(asked)
+  }, [])
+  return isSettled
+}
+
 /** Every page, with the help and the finder behind their keys. */
 export const WithHelp = () => {
   const [shown, setShown] = useState(false)
@@ -30,14 +43,24 @@ export const WithHelp = () => {
   const find = useCallback(() => setFinds(true), [])
   const stopFinding = useCallback(() => setFinds(false), [])
   const single = useSingleKeys()
+  const hasMessages = useHasMessages()
+  const isSettled = useSettled()
   useHotkeys('*', (event) => event.key === '?' && open(), { enabled: single }, [single])
   useHotkeys('mod+k', () => setFinds((now) => !now), { preventDefault: true, enableOnFormTags: true })
   return (
     <HelpContext value={open}>
       <FinderContext value={find}>
         <Announcer />
-        <Messages />
-        <DroppedFile />
+        {hasMessages && (
+          <Suspense fallback={null}>
+            <Messages />
+          </Suspense>
+        )}
+        {isSettled && (
+          <Suspense fallback={null}>
+            <DroppedFile />
+          </Suspense>
+        )}
         <FirstRound />
         <Outlet />
       </FinderContext>

@@ -1,12 +1,11 @@
 import { createBrowserRouter, Navigate, type RouteObject } from 'react-router'
-import { TunesPage } from '../tunes/TunesPage.tsx'
 import { Waiting } from '../ui/Notice.tsx'
 import { NotFound } from './NotFound.tsx'
 import { PageError } from './PageError.tsx'
 import { Shell } from './Shell.tsx'
 import { WithHelp } from './WithHelp.tsx'
 
-/** The pages. All but the first are loaded when they are opened. */
+/** The pages: each is loaded when it is opened. */
 const PAGES: RouteObject[] = [
   {
     element: <Shell />,
@@ -18,7 +17,10 @@ const PAGES: RouteObject[] = [
         path: 'today',
         lazy: async () => ({ Component: (await import('../today/TodayPage.tsx')).TodayPage }),
       },
-      { path: 'tunes', element: <TunesPage /> },
+      {
+        path: 'tunes',
+        lazy: async () => ({ Component: (await import('../tunes/TunesPage.tsx')).TunesPage }),
+      },
       {
         path: 'tunes/new',
         lazy: async () => ({ Component: (await import('../changes/NewTunePage.tsx')).NewTunePage }),

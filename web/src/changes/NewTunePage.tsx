@@ -1,4 +1,4 @@
-import { LIMITS } from '@eager-contour/contract'
+import { LIMITS } from '@eager-contour/contract/limits'
 import { useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { NEW_TUNE_DRAFT } from '../data/draftNames.ts'

@@ -1,4 +1,4 @@
-import { LIMITS } from '@eager-contour/contract'
+import { LIMITS } from '@eager-contour/contract/limits'
 import { useState } from 'react'
 
 interface WordsFieldProps {

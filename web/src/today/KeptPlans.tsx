@@ -1,4 +1,5 @@
-import { LIMITS, type SettingsAnswer } from '@eager-contour/contract'
+import type { SettingsAnswer } from '@eager-contour/contract'
+import { LIMITS } from '@eager-contour/contract/limits'
 import { ownBlock, RUNGS } from '@eager-contour/core'
 import { useState } from 'react'
 import { dayOf, keepSession, type Session, type SessionBlock } from '../practice/session.ts'

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { useNavigate } from 'react-router'
 import { useTunesQuery } from '../data/api.ts'
@@ -13,13 +13,15 @@ import { isForControl } from '../ui/controlKeys.ts'
 import { counted } from '../ui/counted.ts'
 import { Empty, Waiting } from '../ui/Notice.tsx'
 import { usePageTitle } from '../ui/usePageTitle.ts'
-import { AddBlock } from './AddBlock.tsx'
-import { BlockList } from './BlockList.tsx'
-import { Goals } from './Goals.tsx'
-import { KeptPlans } from './KeptPlans.tsx'
-import { PlanSheet } from './PlanSheet.tsx'
 import { usePlan } from './usePlan.ts'
 import { Welcome } from './Welcome.tsx'
+
+// What is beside the session comes after it.
+const AddBlock = lazy(async () => ({ default: (await import('./AddBlock.tsx')).AddBlock }))
+const BlockList = lazy(async () => ({ default: (await import('./BlockList.tsx')).BlockList }))
+const KeptPlans = lazy(async () => ({ default: (await import('./KeptPlans.tsx')).KeptPlans }))
+const Goals = lazy(async () => ({ default: (await import('./Goals.tsx')).Goals }))
+const PlanSheet = lazy(async () => ({ default: (await import('./PlanSheet.tsx')).PlanSheet }))
 
 /** How long a session may be, in minutes. */
 const LENGTHS = [10, 20, 30, 45, 60, 90, 120] as const
@@ -108,8 +110,10 @@ export const TodayPage = () => {
             }}
           />
           <Button onClick={() => again(minutes)}>Plan again</Button>
-          <AddBlock session={session} />
-          <KeptPlans session={session} />
+          <Suspense fallback={null}>
+            <AddBlock session={session} />
+            <KeptPlans session={session} />
+          </Suspense>
           {next && (
             <Button look="quiet" onClick={printSoon}>
               Print
@@ -146,11 +150,15 @@ export const TodayPage = () => {
               This session was begun on another day. Go on with it, or plan again.
             </p>
           )}
-          <BlockList session={session} titles={titles} />
+          <Suspense fallback={null}>
+            <BlockList session={session} titles={titles} />
+          </Suspense>
         </>
       )}
-      <Goals titles={titles} />
-      <PlanSheet session={session} titles={titles} />
+      <Suspense fallback={null}>
+        <Goals titles={titles} />
+        <PlanSheet session={session} titles={titles} />
+      </Suspense>
     </div>
   )
 }

@@ -1,4 +1,5 @@
-import { LIMITS, type TuneAnswer } from '@eager-contour/contract'
+import type { TuneAnswer } from '@eager-contour/contract'
+import { LIMITS } from '@eager-contour/contract/limits'
 import { useState } from 'react'
 import { Button } from '../ui/Button.tsx'
 import { counted } from '../ui/counted.ts'

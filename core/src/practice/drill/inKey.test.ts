@@ -6,8 +6,9 @@ import { keysOfMode } from '../../theory/pitch/key.ts'
 import { readPitch } from '../../theory/pitch/pitch.ts'
 import { analyseChart } from '../../tune/analysis/analyse.ts'
 import type { Override } from '../../tune/analysis/analysis.ts'
+import { tuneInKey } from '../../tune/analysis/inKey.ts'
 import { readChart } from '../../tune/chart/read.ts'
-import { makeExerciseInKey, tuneInKey } from './inKey.ts'
+import { makeExerciseInKey } from './inKey.ts'
 
 const tune = (changes: string, overrides: readonly Override[] = []) => {
   const outcome = readChart(`key: C major\n${changes}`)

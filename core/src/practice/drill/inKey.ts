@@ -2,23 +2,16 @@ import { type Line, transposeLine } from '../../line/notes/line.ts'
 import { spellNotes } from '../../line/notes/spell.ts'
 import { type Outcome, ok } from '../../outcome/outcome.ts'
 import type { Instrument } from '../../theory/instrument/instrument.ts'
-import { type Fifths, fifthsOf, pitchClassOf } from '../../theory/pitch/fifths.ts'
-import { type Key, sameKey } from '../../theory/pitch/key.ts'
+import { type Fifths, pitchClassOf } from '../../theory/pitch/fifths.ts'
+import type { Key } from '../../theory/pitch/key.ts'
 import { simplePitch } from '../../theory/pitch/pitch.ts'
-import { analyseChart } from '../../tune/analysis/analyse.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
-import { transposeOverrides } from '../../tune/analysis/follow.ts'
-import { type Chart, chartShift, transposeChart } from '../../tune/chart/chart.ts'
+import { fifthsTo, type TuneAnalyses, tuneInKey } from '../../tune/analysis/inKey.ts'
+import type { Chart } from '../../tune/chart/chart.ts'
 import type { Exercise, ExerciseSpec, ExpectedNote } from './exercise.ts'
 import { looped } from './loops.ts'
 import { makeExercise } from './make.ts'
 import { rungOf } from './rungs.ts'
-
-/** A tune as it sounds and as a player's instrument reads it. */
-export interface TuneAnalyses {
-  readonly sounding: Analysis
-  readonly written: Analysis
-}
 
 /** An exercise in a key: its changes, the exercise at concert pitch, and the same as the instrument reads it. */
 export interface ExerciseInKey extends TuneAnalyses {
@@ -31,33 +24,6 @@ export interface ExerciseInKey extends TuneAnalyses {
 
 /** How notes are spelled: by their degree, or without double accidentals. */
 export type NoteSpelling = 'exact' | 'simple'
-
-/** The analysis moved along the line of fifths, including the player's own readings. */
-const movedBy = (analysis: Analysis, fifths: Fifths): Analysis =>
-  fifths === 0
-    ? analysis
-    : analyseChart(
-        transposeChart(analysis.chart, fifths),
-        transposeOverrides(analysis.overrides, chartShift(analysis.chart, fifths)),
-      )
-
-/**
- * A tune's analysis (concert pitch) in a key, as it sounds and as an instrument reads it; in the tune's own key where none
- * is given. The player's own readings go along.
- *
- * @example tuneInKey(analysis, instrumentOf('alto-sax')).written.chart.key // { tonic: 'A', mode: 'major' }
- */
-export const tuneInKey = (analysis: Analysis, instrument: Instrument, key?: Key): TuneAnalyses => {
-  const fifths = fifthsTo(analysis, key)
-  // Both start from the tune's own spelling: a root that is respelled in the first transposition keeps its place in the second.
-  return {
-    sounding: movedBy(analysis, fifths),
-    written: movedBy(analysis, fifths + instrument.written.fifths),
-  }
-}
-
-const fifthsTo = ({ chart }: Analysis, key: Key | undefined): Fifths =>
-  key && chart.key && !sameKey(key, chart.key) ? fifthsOf(key.tonic) - fifthsOf(chart.key.tonic) : 0
 
 /** The line moved by a number of fifths, the nearest way: at most a tritone up or down. */
 const lineMovedBy = (line: Line, fifths: Fifths): Line => {

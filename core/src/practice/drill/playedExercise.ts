@@ -2,8 +2,9 @@ import { err, type Outcome } from '../../outcome/outcome.ts'
 import type { Instrument } from '../../theory/instrument/instrument.ts'
 import type { Key } from '../../theory/pitch/key.ts'
 import type { Analysis } from '../../tune/analysis/analysis.ts'
+import { tuneInKey } from '../../tune/analysis/inKey.ts'
 import type { ExerciseSpec } from './exercise.ts'
-import { type ExerciseInKey, exerciseOver, type NoteSpelling, tuneInKey } from './inKey.ts'
+import { type ExerciseInKey, exerciseOver, type NoteSpelling } from './inKey.ts'
 import { RUNGS } from './rungs.ts'
 
 /**

@@ -1,4 +1,4 @@
-import { LIMITS } from '@eager-contour/contract'
+import { LIMITS } from '@eager-contour/contract/limits'
 import { useForm } from 'react-hook-form'
 import { useAppDispatch } from '../../store/store.ts'
 import { Button } from '../../ui/Button.tsx'
