@@ -95,6 +95,8 @@ test('the session, a set list and a phrase are printed, on the page and in the s
   await page.goto('/today')
   const blocks = page.getByRole('list', { name: 'Blocks' }).getByRole('listitem')
   await expect(page.getByRole('button', { name: /^Begin|^Go on/ })).toBeVisible()
+  await expect(blocks.first()).toBeVisible()
+  await page.waitForLoadState('networkidle')
   const count = await blocks.count()
   await toPaper()
   await expect(page.getByTestId('list-sheet').getByRole('listitem')).toHaveCount(count)

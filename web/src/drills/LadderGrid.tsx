@@ -46,11 +46,44 @@ interface LadderGridProps {
 }
 
 const CELL =
-  'inline-flex h-9 w-full min-w-9 items-center justify-center rounded-lg align-middle hover:bg-ledge aria-pressed:bg-ledge-guide'
+  'inline-flex h-11 w-full min-w-9 items-center justify-center rounded-lg align-middle hover:bg-ledge aria-pressed:bg-ledge-guide'
 /** Most cells: their mark is drawn by the style alone. */
 const UNTRIED = `${CELL} untried`
 /** Rows that fit a window. */
 const FIRST_ROWS = 16
+
+/** Pixels of the highest bar. */
+const HIGHEST = 26
+
+/** How high each key stands: a bar for its rungs that hold, beside those of the key that stands highest. */
+const KeyHeights = ({ ladder }: { readonly ladder: Ladder }) => {
+  const held = useMemo(
+    () =>
+      ladder.keys.map((key) => RUNGS.filter(({ id }) => HELD.includes(ladder.cell(id, key).state)).length),
+    [ladder],
+  )
+  const most = Math.max(1, ...held)
+  return (
+    <tr>
+      <th scope="row" className="text-left font-normal text-soft">
+        rungs that hold
+      </th>
+      {ladder.keys.map(({ tonic }, at) => (
+        <td key={tonic} className="px-1 pb-1 text-center align-bottom leading-tight">
+          <span className="text-sm tabular-nums">{held[at]! > 0 ? held[at] : ''}</span>
+          <span
+            aria-hidden="true"
+            className="block rounded-t-sm bg-ledge-guide"
+            style={{ height: Math.round((HIGHEST * held[at]!) / most) }}
+          />
+        </td>
+      ))}
+    </tr>
+  )
+}
+
+/** The states of a cell in which its rung holds. */
+const HELD: readonly CellState[] = ['not due', 'solid', 'move on']
 
 /** The ladder: a row for each rung, a column for each key, each cell with its state. */
 export const LadderGrid = ({ ladder, filter, rung, chosen, onChoose, whole }: LadderGridProps) => {
@@ -104,6 +137,7 @@ export const LadderGrid = ({ ladder, filter, rung, chosen, onChoose, whole }: La
               </th>
             ))}
           </tr>
+          <KeyHeights ladder={ladder} />
         </thead>
         <tbody>
           {rows.map((row, at) => (
@@ -133,7 +167,7 @@ export const LadderGrid = ({ ladder, filter, rung, chosen, onChoose, whole }: La
                         onClick={() => onChoose(row.rung.id, key)}
                         className={cell.state === 'not tried' ? UNTRIED : CELL}
                       >
-                        {cell.state !== 'not tried' && <StateMark state={cell.state} />}
+                        {cell.state !== 'not tried' && <StateMark state={cell.state} size={28} />}
                       </button>
                     </td>
                   )

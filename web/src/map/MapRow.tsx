@@ -27,7 +27,8 @@ import { useScaleText } from './useScaleText.ts'
 const HALF_STEP = 20
 const BRACKET = 24
 const HEAD = 76
-const JOINS = 40
+/** A line under a chord, the room of a letter in it, and around all lines, in pixels. */
+const TEXT = { line: 17.5, letter: 7.2, around: 6 } as const
 const BAND = 30
 
 interface MapRowProps {
@@ -74,10 +75,17 @@ export const MapRow = ({ analysis, row, width, heights, centre, sets, chosen, on
   )
   const scaleText = useScaleText(analysis)
   const scaleOf = ({ span }: MapChord) => scaleText(span)
+  // Under narrow chords the words have more lines.
+  const lines = row.chords.map((chord, at) => {
+    const room = xOf(chord.end) - xOf(chord.start)
+    const next = row.chords[at + 1]
+    return linesOf(scaleOf(chord), room) + (next ? linesOf(joinText(chord, next), room) : 0)
+  })
+  const joins = TEXT.around + TEXT.line * Math.max(2, ...lines)
   return (
     <div
       className="relative mb-8"
-      style={{ width, height: top + HEAD + ground + JOINS + BAND }}
+      style={{ width, height: top + HEAD + ground + joins + BAND }}
       role="group"
       aria-label={`Bars ${row.from + 1} to ${row.to + 1}`}
     >
@@ -168,12 +176,8 @@ export const MapRow = ({ analysis, row, width, heights, centre, sets, chosen, on
               top: top + HEAD + ground + 4,
             }}
           >
-            <div className="truncate">{scaleOf(chord)}</div>
-            {next && (
-              <div className="truncate">
-                → {joinName(joinsBetween(chord.span.chord, next.span.chord)[0]?.kind ?? '')}
-              </div>
-            )}
+            <div>{scaleOf(chord)}</div>
+            {next && <div>{joinText(chord, next)}</div>}
           </div>
         )
       })}
@@ -184,7 +188,7 @@ export const MapRow = ({ analysis, row, width, heights, centre, sets, chosen, on
           style={{
             left: xOf(mark.start) + 1,
             width: xOf(mark.end) - xOf(mark.start) - 2,
-            top: top + HEAD + ground + JOINS + 4,
+            top: top + HEAD + ground + joins + 4,
             height: BAND - 4,
           }}
         >
@@ -200,6 +204,14 @@ export const MapRow = ({ analysis, row, width, heights, centre, sets, chosen, on
     </div>
   )
 }
+
+/** How the next chord is reached. */
+const joinText = (chord: MapChord, next: MapChord): string =>
+  `→ ${joinName(joinsBetween(chord.span.chord, next.span.chord)[0]?.kind ?? '')}`
+
+/** The number of lines that a text takes in a width. */
+const linesOf = (text: string, width: number): number =>
+  Math.ceil((text.length * TEXT.letter) / Math.max(TEXT.letter, width - 16))
 
 const barLines = (row: Row, { chart }: Analysis): readonly number[] => {
   const bars: number[] = []

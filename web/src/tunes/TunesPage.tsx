@@ -10,9 +10,11 @@ import { Loaded } from '../ui/Loaded.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
 import { usePageTitle } from '../ui/usePageTitle.ts'
 import { ChosenTunes } from './ChosenTunes.tsx'
+import { KeyStrip } from './KeyStrip.tsx'
 import { TuneBin } from './TuneBin.tsx'
+import { TuneRelief } from './TuneRelief.tsx'
 
-const ROW_HEIGHT = 58
+const ROW_HEIGHT = 84
 
 /** A tune with what its row shows. */
 interface TuneRow {
@@ -23,6 +25,9 @@ interface TuneRow {
   /** How much of it should be played again, and how much of that fades. */
   readonly due: number
   readonly fading: number
+  /** Its own tonic at concert pitch, and what was practised of it in any key. */
+  readonly tonic: string | undefined
+  readonly items: readonly ItemAnswer[]
 }
 
 /** Every tune with its form, key and tempo, and how far the player has come. */
@@ -43,6 +48,7 @@ export const TunesPage = () => {
           tune,
           chart: outcome.ok ? transposeChart(outcome.value, instrument.written.fifths) : undefined,
           lastRun: runs.find((run) => run.tune === tune.id),
+          tonic: outcome.ok ? outcome.value.key?.tonic : undefined,
           ...faded(items?.filter((item) => item.tune === tune.id) ?? []),
         }
       }),
@@ -88,11 +94,11 @@ export const TunesPage = () => {
 }
 
 /** How much should be played again now, with the clock alone. */
-const faded = (items: readonly ItemAnswer[]): Pick<TuneRow, 'due' | 'fading'> => {
+const faded = (items: readonly ItemAnswer[]): Pick<TuneRow, 'due' | 'fading' | 'items'> => {
   const now = new Date()
   const words = items.map(({ memory }) => freshnessOf(memory, now))
   const fading = words.filter((word) => word === 'fading').length
-  return { fading, due: fading + words.filter((word) => word === 'due').length }
+  return { items, fading, due: fading + words.filter((word) => word === 'due').length }
 }
 
 const NO_RUNS: readonly RunAnswer[] = []
@@ -141,7 +147,7 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
         )}
       </Link>
     ),
-    className: 'w-[36%] py-3.5',
+    className: 'w-[26%] py-3.5',
   },
   {
     id: 'form',
@@ -150,7 +156,12 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
       chart ? [chart.form, `${chart.bars.length} bars`].filter(Boolean).join(', ') : 'can’t be read',
     cell: ({ chart }) =>
       chart ? (
-        [chart.form, `${chart.bars.length} bars`].filter(Boolean).join(', ')
+        <>
+          <TuneRelief chart={chart} />
+          <span className="block text-base text-soft">
+            {[chart.form, `${chart.bars.length} bars`].filter(Boolean).join(', ')}
+          </span>
+        </>
       ) : (
         <span className="text-madder">a chord can’t be read</span>
       ),
@@ -171,16 +182,20 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
   },
   {
     id: 'due',
-    header: 'to bring back',
+    header: 'keys, to bring back',
     value: ({ due }) => due,
-    cell: ({ due, fading }) =>
-      due > 0 && (
-        <span className="whitespace-nowrap">
-          <b className="text-xl tabular-nums">{due}</b>
-          {fading > 0 && <span className="text-soft">, {fading} fading</span>}
-        </span>
-      ),
-    className: 'py-2 max-sm:hidden',
+    cell: ({ due, fading, tonic, items }) => (
+      <>
+        {tonic !== undefined && <KeyStrip tonic={tonic} items={items} />}
+        {due > 0 && (
+          <span className="block whitespace-nowrap">
+            <b className="text-xl tabular-nums">{due}</b>
+            {fading > 0 && <span className="text-soft">, {fading} fading</span>}
+          </span>
+        )}
+      </>
+    ),
+    className: 'py-2 max-md:hidden',
   },
   {
     id: 'run',
