@@ -38,6 +38,8 @@ export const configFor = (more: PlaywrightTestConfig): PlaywrightTestConfig =>
     ],
     use: {
       viewport: { width: 1280, height: 800 },
+      // Only its own test has it: what it answers can't be watched or replaced.
+      serviceWorkers: 'block',
       actionTimeout: 40_000,
       launchOptions: { executablePath: chromium(), args: ARGS },
       // A trace photographs the page at every step, which takes longer than the tests.

@@ -39,6 +39,7 @@ const WEB_ORDER = [
   ['ui'],
   ['store'],
   ['data'],
+  ['offline'],
   ['settings'],
   ['engine'],
   ['tune'],

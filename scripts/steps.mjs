@@ -1,7 +1,7 @@
 // The parts that are built, and their inputs.
 import { run, tool, whenChanged } from './project.mjs'
 
-const CORE = ['core/src', 'core/tsconfig.build.json', 'tsconfig.base.json']
+const CORE = ['core/src', 'core/package.json', 'core/tsconfig.build.json', 'tsconfig.base.json']
 const LOCK = 'package-lock.json'
 
 const STEPS = [
@@ -41,6 +41,10 @@ const STEPS = [
     inputs: [
       ...CORE,
       'contract/src',
+      'contract/package.json',
+      'web/package.json',
+      'web/public/icon.svg',
+      'web/public/manifest.webmanifest',
       'web/src',
       'web/index.html',
       'web/vite.config.ts',

@@ -7,18 +7,25 @@ const ROOT = join(import.meta.dirname, '../..')
 /** The environment variable with the path of a database that has the demo in it. */
 export const FILLED = 'EAGER_CONTOUR_FILLED'
 
-/** Starts the built server on a free port with a database, and waits for the address that it prints. */
+/**
+ * Starts the built server with a database, and waits for the address that it prints.
+ *
+ * @param port a free one, if left out
+ * @param web the folder of the built application
+ */
 export const startServer = async (
   database: string,
+  port = '0',
+  web = join(ROOT, 'web/dist'),
 ): Promise<{ readonly url: string; readonly stop: () => Promise<void> }> => {
   const server = spawn('node', [join(ROOT, 'server/dist/main.js')], {
     cwd: ROOT,
     env: {
       ...process.env,
-      PORT: '0',
+      PORT: port,
       DATA_FILE: database,
       DEMO_FILE: join(ROOT, 'demo/generated/demo.json'),
-      WEB_DIR: join(ROOT, 'web/dist'),
+      WEB_DIR: web,
     },
     stdio: ['ignore', 'pipe', 'inherit'],
   })

@@ -6,6 +6,7 @@ import { router } from './app/routes.tsx'
 import { api } from './data/api.ts'
 import { followTabs, resumeSending, sendPending } from './data/outbox.ts'
 import { claimTab } from './data/tab.ts'
+import { startOffline } from './offline/newVersion.ts'
 import { store } from './store/store.ts'
 import './ui/tokens.css'
 
@@ -15,6 +16,8 @@ void store.dispatch(api.endpoints.tunes.initiate())
 followTabs(store.dispatch)
 void claimTab().then(() => resumeSending(store.dispatch))
 addEventListener('online', () => void sendPending(store.dispatch))
+
+addEventListener('load', startOffline)
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

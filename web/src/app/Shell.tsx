@@ -1,5 +1,6 @@
 import { NavLink, Outlet } from 'react-router'
 import { OutboxBar } from '../data/OutboxBar.tsx'
+import { NewVersion } from '../offline/NewVersion.tsx'
 import { useSettings } from '../settings/settings.ts'
 import { useLook } from '../settings/useLook.ts'
 import { Waiting } from '../ui/Notice.tsx'
@@ -73,6 +74,7 @@ export const Shell = () => {
         </nav>
       </header>
       <OutboxBar />
+      <NewVersion />
       <Unsaved />
       <main id="main" className="flex grow flex-col">
         {known ? <Outlet /> : <Waiting what="Opening" />}
