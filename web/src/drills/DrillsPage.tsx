@@ -45,7 +45,7 @@ export const DrillsPage = () => {
   const whole = usePainted(painted)
   const chosen = ladder.keys.find(({ tonic }) => tonic === key) ?? ladder.keys[0]!
   return (
-    <div className="grid grow bg-sheet lg:grid-cols-[minmax(0,1fr)_20rem]">
+    <div className="grid grow grid-cols-[minmax(0,1fr)] bg-sheet lg:grid-cols-[minmax(0,1fr)_20rem]">
       <div className="min-w-0 px-5 pt-4 pb-8">
         <div className="flex flex-wrap items-end justify-between gap-x-6">
           <h2 className="text-2xl">

@@ -112,7 +112,10 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
     practice: { ...practice, keys, figure: hasHalves && practice.figure !== undefined ? variant : undefined },
   }
   return (
-    <aside aria-label="The rung" className="border-l border-rule p-5 lg:sticky lg:top-0 lg:self-start">
+    <aside
+      aria-label="The rung"
+      className="min-w-0 border-l border-rule p-5 lg:sticky lg:top-0 lg:self-start"
+    >
       <div className="text-soft">
         <Term word="rung">Rung</Term> of grade {row.grade}, {row.gradeName}
       </div>

@@ -127,7 +127,7 @@ const choosing = (
       />
     </label>
   ),
-  className: 'w-16',
+  className: 'w-16 max-sm:w-11',
 })
 
 const COLUMNS: readonly DataColumn<TuneRow>[] = [
@@ -171,7 +171,7 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
     id: 'key',
     header: 'key',
     value: ({ chart }) => (chart?.key ? keyWords(chart.key) : chart ? 'no key given' : ''),
-    className: 'py-2 whitespace-nowrap',
+    className: 'py-2 sm:whitespace-nowrap',
   },
   {
     id: 'tempo',

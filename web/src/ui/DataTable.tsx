@@ -110,7 +110,10 @@ export const DataTable = <T extends RowData>(props: DataTableProps<T>) => {
   const body = { rows: shown, columns, rowHeight: props.rowHeight, onEnd: paged?.onEnd }
   const total = paged?.total ?? shown.length
   return (
-    <div ref={scroller} className={long && kind === 'plain' ? 'max-h-[60vh] overflow-y-auto' : ''}>
+    <div
+      ref={scroller}
+      className={long && kind === 'plain' ? 'max-h-[60vh] overflow-y-auto' : 'overflow-x-auto'}
+    >
       <table aria-label={label} aria-rowcount={long ? total + 1 : undefined} className="w-full text-left">
         {kind !== 'plain' && (
           <thead className="text-soft">
@@ -177,7 +180,7 @@ const Heading = <T extends RowData>({ header, sorts, className = '' }: HeadingPr
     <th scope="col" aria-sort={direction === false ? 'none' : SORTED[direction]} className={`py-1 ${style}`}>
       <button
         type="button"
-        className="inline-flex min-h-9 items-center gap-1 whitespace-nowrap hover:text-ink"
+        className="inline-flex min-h-9 items-center gap-1 hover:text-ink sm:whitespace-nowrap"
         onClick={() => header.column.toggleSorting()}
       >
         {name}

@@ -87,7 +87,7 @@ export const VocabularyPage = () => {
   )
   const open = phrases.find((one) => one.id === id) ?? (id === undefined ? rows[0] : undefined)
   return (
-    <div className="grid grow bg-sheet lg:grid-cols-[27rem_minmax(0,1fr)]">
+    <div className="grid grow grid-cols-[minmax(0,1fr)] bg-sheet lg:grid-cols-[27rem_minmax(0,1fr)]">
       <section
         aria-label="Phrases"
         className="border-rule bg-ground px-5 pb-8 max-lg:order-2 max-lg:border-t lg:border-r"

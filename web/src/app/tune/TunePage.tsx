@@ -76,7 +76,7 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
             </>
           )}
         </span>
-        <nav aria-label="Pages of this tune" className="ml-auto flex gap-1 max-sm:ml-0">
+        <nav aria-label="Pages of this tune" className="ml-auto flex flex-wrap gap-1 max-sm:ml-0">
           {PAGES.map(({ to, name }) => (
             <NavLink
               key={to}
