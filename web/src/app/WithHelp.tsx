@@ -22,14 +22,14 @@ export const useHelp = (): (() => void) => use(HelpContext)
 /** Opens the finder. */
 export const useFinder = (): (() => void) => use(FinderContext)
 
-/** What is needed only once the first page is there is loaded when the browser has time, or after this time. */
+/** What is needed only once the first page is there is loaded after this time. */
 const SETTLED_MS = 1500
 
 const useSettled = (): boolean => {
   const [isSettled, setSettled] = useState(false)
   useEffect(() => {
-    const asked = requestIdleCallback(() => setSettled(true), { timeout: SETTLED_MS })
-    return () => cancelIdleCallback(asked)
+    const timer = setTimeout(() => setSettled(true), SETTLED_MS)
+    return () => clearTimeout(timer)
   }, [])
   return isSettled
 }

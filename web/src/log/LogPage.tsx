@@ -3,6 +3,7 @@ import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react'
 import { useHeldTemposQuery, useRegradingQuery, useTunesQuery } from '../data/api.ts'
 import { useKept } from '../data/useKept.ts'
 import { dayOf } from '../practice/session.ts'
+import { AboutPlace } from '../ui/AboutPlace.tsx'
 import { Waiting } from '../ui/Notice.tsx'
 import { PopoverButton } from '../ui/PopoverButton.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
@@ -41,7 +42,10 @@ export const LogPage = () => {
   return (
     <div className="mx-auto w-full max-w-6xl px-5 pb-10">
       <div className="flex flex-wrap items-end justify-between gap-3 py-4">
-        <h1 className="text-4xl">Log</h1>
+        <div className="flex flex-wrap items-baseline gap-x-2">
+          <h1 className="text-4xl">Log</h1>
+          <AboutPlace place="Log" />
+        </div>
         <span className="flex flex-wrap items-center gap-4">
           <label>
             Tune{' '}

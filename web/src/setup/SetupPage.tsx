@@ -4,6 +4,7 @@ import { useRecordForm } from '../data/recordForm.ts'
 import { PaperChoice } from '../notation/PaperChoice.tsx'
 import { useSettings } from '../settings/settings.ts'
 import { useSaveSettings } from '../settings/useSaveSettings.ts'
+import { AboutPlace } from '../ui/AboutPlace.tsx'
 import { Check } from '../ui/Check.tsx'
 import { NumberInput } from '../ui/NumberInput.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
@@ -24,7 +25,10 @@ export const SetupPage = () => {
   }
   return (
     <div className="mx-auto w-full max-w-4xl space-y-7 px-5 py-4">
-      <h1 className="text-4xl">Setup</h1>
+      <div className="flex flex-wrap items-baseline gap-x-2">
+        <h1 className="text-4xl">Setup</h1>
+        <AboutPlace place="Setup" />
+      </div>
       <div>
         <label htmlFor="instrument" className="mb-1 block text-soft">
           Instrument: sets transposition, clef and range

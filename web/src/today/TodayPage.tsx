@@ -7,6 +7,7 @@ import { printSoon } from '../notation/printing.tsx'
 import { blockAddress } from '../practice/blockAddress.ts'
 import { dayOf, keepSession, nextBlock, type Session, useSession } from '../practice/session.ts'
 import { useSettings } from '../settings/settings.ts'
+import { AboutPlace } from '../ui/AboutPlace.tsx'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { isForControl } from '../ui/controlKeys.ts'
@@ -98,7 +99,10 @@ export const TodayPage = () => {
   return (
     <div className="mx-auto w-full max-w-5xl px-5 pb-10">
       <div className="flex flex-wrap items-end justify-between gap-3 py-4">
-        <h1 className="text-4xl">Today</h1>
+        <div className="flex flex-wrap items-baseline gap-x-2">
+          <h1 className="text-4xl">Today</h1>
+          <AboutPlace place="Today" />
+        </div>
         <div className="flex flex-wrap items-end gap-3">
           <Choice
             label="Length of the session"

@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import { useItemsQuery, useLastRunsQuery, useTunesQuery } from '../data/api.ts'
 import { useSettings } from '../settings/settings.ts'
 import { keyWords } from '../tune/written.ts'
+import { AboutPlace } from '../ui/AboutPlace.tsx'
 import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
 import { Loaded } from '../ui/Loaded.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
@@ -57,7 +58,10 @@ export const TunesPage = () => {
   return (
     <div className="mx-auto w-full max-w-6xl px-5 pb-10">
       <div className="flex flex-wrap items-end justify-between gap-3 py-4">
-        <h1 className="text-4xl">Tunes</h1>
+        <div className="flex flex-wrap items-baseline gap-x-2">
+          <h1 className="text-4xl">Tunes</h1>
+          <AboutPlace place="Tunes" />
+        </div>
         <SearchField label="Search tunes" value={search} onChange={setSearch} className="ml-auto w-72" />
         <Link
           to="/tunes/new"

@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router'
 import { usePhrasesQuery } from '../data/api.ts'
 import { FAMILY_NAMES, type KnownPhrase, useKnownPhrases } from '../practice/knownPhrases.ts'
 import { usePhraseEdits } from '../practice/usePhraseEdits.ts'
+import { AboutPlace } from '../ui/AboutPlace.tsx'
 import { Choice } from '../ui/Choice.tsx'
 import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
 import { Empty, Waiting } from '../ui/Notice.tsx'
@@ -101,6 +102,7 @@ export const VocabularyPage = () => {
             New phrase
           </Link>
         </div>
+        <AboutPlace place="Vocabulary" />
         <SearchField label="Search phrases" value={search} onChange={setSearch} className="w-full" />
         <div className="mt-2 grid grid-cols-2 gap-x-2">
           <Choice label="Whose" value={whose} options={WHOSE} onChange={setWhose} />

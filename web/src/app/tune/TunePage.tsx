@@ -2,6 +2,7 @@ import { lazy, Suspense } from 'react'
 import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router'
 import { type OpenTune, useTune } from '../../tune/useTune.ts'
 import { keyWords } from '../../tune/written.ts'
+import { AboutPlace } from '../../ui/AboutPlace.tsx'
 import { Notice, Waiting } from '../../ui/Notice.tsx'
 import { Term } from '../../ui/Term.tsx'
 import { usePageTitle } from '../../ui/usePageTitle.ts'
@@ -17,7 +18,7 @@ const PAGES = [
   { to: 'map', name: 'Map' },
   { to: 'line', name: 'Line' },
   { to: 'drills', name: 'Drills' },
-]
+] as const
 
 /** A tune: its heading, the form strip (editable in Changes), and one of its pages. */
 export const TunePage = () => {
@@ -76,6 +77,7 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
             </>
           )}
         </span>
+        {page && <AboutPlace key={page.to} place={page.name} />}
         <nav aria-label="Pages of this tune" className="ml-auto flex flex-wrap gap-1 max-sm:ml-0">
           {PAGES.map(({ to, name }) => (
             <NavLink
