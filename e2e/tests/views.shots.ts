@@ -123,6 +123,9 @@ test('one current picture of each main view, from the demo data', async ({ page 
   await expect(page.getByRole('table', { name: 'Runs' })).toBeVisible()
   await expect(page.locator('canvas').first()).toBeVisible()
   await shoot(page, 'log')
+  await page.goto('/setup')
+  await expect(page.getByLabel(/Instrument/)).toBeVisible()
+  await shoot(page, 'setup')
   await page.goto('/tunes/new')
   await page
     .getByLabel(/The chart as text, at concert pitch/)
@@ -130,7 +133,4 @@ test('one current picture of each main view, from the demo data', async ({ page 
       'title: Weir Lane\nkey: G major\ntime: 4/4\ntempo: 150\n\n| Am7 | D7q9 | Gmaj7 | Em7 |\n| Am7 | D7 | G6 | Bm7 E7 |\n',
     )
   await shoot(page, 'new-tune')
-  await page.goto('/setup')
-  await expect(page.getByLabel(/Instrument/)).toBeVisible()
-  await shoot(page, 'setup')
 })

@@ -8,9 +8,11 @@ import {
   limitsOf,
   msToTicks,
   pitchClass,
+  QUARTER,
   type Ticks,
 } from '@eager-contour/core'
 import { scaleLinear } from 'd3-scale'
+import { curveMonotoneX, line as lineThrough } from 'd3-shape'
 import { useMemo, useRef } from 'react'
 import { startOf } from '../../practice/asked.ts'
 import { chordText } from '../../ui/ChordSymbol.tsx'
@@ -104,6 +106,17 @@ const FreeRow = ({ analysis, exercise, judged, position, style, height, row, wid
     grounds.flatMap(({ span }) => [span.start - first, span.end - first]),
     grounds.flatMap(({ span }) => [left(span.start - first) + NAMES, left(span.end - first) - AFTER]),
   )
+  const notes = judged.flatMap(({ played, onsetMs, midi, verdict }) => {
+    if (onsetMs === undefined || midi === undefined) return []
+    const tick = msToTicks(onsetMs, spec.tempo)
+    const isHere = tick < row.end && (tick >= row.start || row.start <= 0)
+    return isHere ? [{ played, tick, verdict, height: y(Math.min(high, Math.max(low, midi))) }] : []
+  })
+  const paths = phrasesOf(notes)
+  const way = lineThrough<Played>()
+    .x(({ tick }) => x(tick))
+    .y((note) => note.height)
+    .curve(curveMonotoneX)
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
@@ -137,12 +150,19 @@ const FreeRow = ({ analysis, exercise, judged, position, style, height, row, wid
           />
         </g>
       ))}
-      {judged.map(({ played, onsetMs, midi, verdict }) => {
-        if (onsetMs === undefined || midi === undefined) return null
-        const tick = msToTicks(onsetMs, spec.tempo)
-        if (tick >= row.end || (tick < row.start && row.start > 0)) return null
+      {paths.map((path) => (
+        <path
+          key={path[0]!.tick}
+          d={way(path) ?? undefined}
+          fill="none"
+          stroke="var(--soft)"
+          strokeWidth={3}
+          strokeLinecap="round"
+          data-testid="played-path"
+        />
+      ))}
+      {notes.map(({ played, tick, height: cy, verdict }) => {
         const cx = x(tick)
-        const cy = y(Math.min(high, Math.max(low, midi)))
         return verdict === 'right' ? (
           <circle key={played} data-verdict="right" cx={cx} cy={cy} r={9} fill={VERDICT_COLOURS.right} />
         ) : (
@@ -158,6 +178,26 @@ const FreeRow = ({ analysis, exercise, judged, position, style, height, row, wid
       <CursorLine position={position} x={x} row={row} top={38} bottom={height - 4} />
     </svg>
   )
+}
+
+/** A note where it was played: its tick and its height on the picture. */
+interface Played {
+  readonly tick: Ticks
+  readonly height: number
+}
+
+/** After a silence of this a new path begins. */
+const SILENCE: Ticks = 1.5 * QUARTER
+
+/** The notes played, in paths over the ground: one from each silence to the next. */
+const phrasesOf = <T extends Played>(notes: readonly T[]): readonly (readonly T[])[] => {
+  const paths: T[][] = []
+  for (const note of [...notes].sort((a, b) => a.tick - b.tick)) {
+    const path = paths.at(-1)
+    if (path && note.tick - path.at(-1)!.tick < SILENCE) path.push(note)
+    else paths.push([note])
+  }
+  return paths
 }
 
 interface LedgesProps {
