@@ -3,6 +3,7 @@ import toneMidi from '@tonejs/midi'
 import { expect, test } from './app.ts'
 import {
   labelsOf,
+  messages,
   noteOf,
   openPage,
   openSaved,
@@ -194,6 +195,17 @@ test('a line has a remark, tags and versions; it is found by them, and deleted',
   await expect(savedLine(page, 'Third lamp')).toHaveCount(0)
   await page.getByRole('searchbox', { name: 'Search saved lines' }).fill('')
   await expect(savedLine(page, 'Sixth lamp')).toBeVisible()
+  // By mistake, and taken back at once; then again, and brought back later.
+  await messages(page).getByRole('button', { name: 'Undo' }).click()
+  await expect(savedLine(page, 'Third lamp')).toBeVisible()
+  await page.getByRole('button', { name: 'Delete: Third lamp' }).click()
+  await expect(savedLine(page, 'Third lamp')).toHaveCount(0)
+  await page.goto('/setup')
+  await page.getByText('1 line', { exact: true }).click()
+  await page.getByRole('button', { name: 'Bring back: Third lamp' }).click()
+  await openPage(page, 'line', '1-4', 'tune-lamplighters-round')
+  await openSaved(page)
+  await expect(savedLine(page, 'Third lamp')).toContainText('slow · second lamp')
 })
 
 test('zoom, threads and degrees: what is shown is chosen and stored', async ({ page }) => {

@@ -3,9 +3,13 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
 import { BODIES } from '../../test/bodies.ts'
+import { exercises } from './exercises.ts'
+import { lines } from './lines.ts'
 import { openStore } from './open.ts'
+import { phrases } from './phrases.ts'
 import { listTuneRuns } from './runLists.ts'
 import { writeRun } from './runs.ts'
+import { setLists } from './setLists.ts'
 import { tunes, writeTune } from './tunes.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
@@ -38,6 +42,30 @@ describe('the bin', () => {
     await store.source.query(`UPDATE tunes SET removedAt = '2020-01-01T00:00:00.000Z'`)
     expect(await bin()).toEqual([])
     expect(await list()).toEqual([])
+    await store.close()
+  })
+
+  it('has lines, phrases, exercises and set lists too, each as it was', async () => {
+    const store = await openStore(join(folder, 'more.db'))
+    await writeTune(store, 'tune-0001', {
+      ...BODIES['tunes/tune-0001'],
+      revision: 0,
+      edit: 'edit-tune-0',
+    } as never)
+    for (const { path, list, lists, write } of [lines, phrases, exercises, setLists]) {
+      const [id, body] = Object.entries(BODIES).find(([address]) => address.startsWith(`${path}/`))!
+      const name = id.split('/')[1]!
+      const given = { ...body, revision: 0, edit: `edit-${path}-0` }
+      await write(store, name, given as never)
+      const before = (await list!.read(store, {})) as readonly object[]
+      await write(store, name, { ...given, revision: 1, edit: `edit-${path}-1`, removed: true } as never)
+      expect(await list!.read(store, {})).toEqual([])
+      const { updatedAt: _at, revision: _revision, ...was } = before[0] as Record<string, unknown>
+      expect(await lists!.bin!.read(store, {})).toMatchObject([was])
+      await write(store, name, { ...given, revision: 2, edit: `edit-${path}-2`, removed: false } as never)
+      expect(await lists!.bin!.read(store, {})).toEqual([])
+      expect(await list!.read(store, {})).toMatchObject([was])
+    }
     await store.close()
   })
 })

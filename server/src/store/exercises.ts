@@ -1,5 +1,6 @@
 import { type ExerciseAnswer, ExerciseBody, TuneQuery } from '@eager-contour/contract'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
+import { binOf } from './bin.ts'
 import type { Store } from './database.ts'
 import { Edited, listed, resource, writeEdited } from './resource.ts'
 
@@ -60,5 +61,6 @@ export const exercises = resource({
   entities: [ExerciseEntity],
   body: ExerciseBody,
   list: listed(TuneQuery, listExercises),
+  lists: { bin: binOf(ExerciseEntity, answerOf) },
   write: writeExercise,
 })

@@ -1,5 +1,6 @@
 import { type LineAnswer, LineBody, type LineVersionAnswer, TuneQuery } from '@eager-contour/contract'
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm'
+import { binOf } from './bin.ts'
 import type { Store } from './database.ts'
 import { isWhole, JsonColumn } from './json.ts'
 import { Edited, listed, NO_TRANSACTION, resource, writeEdited } from './resource.ts'
@@ -99,6 +100,7 @@ export const lines = resource({
   entities: [LineEntity, LineVersionEntity],
   body: LineBody,
   list: listed(TuneQuery, (store, { tune }) => listLines(store, tune)),
+  lists: { bin: binOf(LineEntity, answerOf) },
   write: writeLine,
   children: { versions: listVersions },
 })

@@ -1,5 +1,6 @@
 import { type PhraseAnswer, PhraseBody, TuneQuery } from '@eager-contour/contract'
 import { Column, Entity, PrimaryColumn } from 'typeorm'
+import { binOf } from './bin.ts'
 import type { Store } from './database.ts'
 import { isWhole, JsonColumn } from './json.ts'
 import { Edited, listed, resource, writeEdited } from './resource.ts'
@@ -56,6 +57,7 @@ export const phrases = resource({
   entities: [PhraseEntity],
   body: PhraseBody,
   list: listed(TuneQuery, listPhrases),
+  lists: { bin: binOf(PhraseEntity, answerOf) },
   write: writePhrase,
   children: { runs: listRunsOf },
 })

@@ -1,5 +1,6 @@
 import { type SetListAnswer, SetListBody, TuneQuery } from '@eager-contour/contract'
 import { Column, Entity, PrimaryColumn } from 'typeorm'
+import { binOf } from './bin.ts'
 import type { Store } from './database.ts'
 import { isWhole, JsonColumn } from './json.ts'
 import { Edited, listed, resource, writeEdited } from './resource.ts'
@@ -30,5 +31,6 @@ export const setLists = resource({
   entities: [SetListEntity],
   body: SetListBody,
   list: listed(TuneQuery, listSetLists),
+  lists: { bin: binOf(SetListEntity, answerOf) },
   write: writeSetList,
 })

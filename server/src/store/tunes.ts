@@ -1,5 +1,6 @@
 import { type TuneAnswer, TuneBody, TuneQuery, type TuneVersionAnswer } from '@eager-contour/contract'
 import { Column, Entity, type FindOptionsWhere, IsNull, MoreThan, PrimaryColumn } from 'typeorm'
+import { binSince } from './bin.ts'
 import type { Store } from './database.ts'
 import { isWhole, JsonColumn } from './json.ts'
 import { Edited, listed, NO_TRANSACTION, resource, writeEdited } from './resource.ts'
@@ -40,13 +41,9 @@ const tunesWhere = async (
 export const listTunes = (store: Store): Promise<readonly TuneAnswer[]> =>
   tunesWhere(store, { removedAt: IsNull() })
 
-/** How long the bin lists a tune. */
-const BIN_DAYS = 30
-const DAY_MS = 86_400_000
-
 /** The tunes in the bin. */
 const listBin = (store: Store): Promise<readonly TuneAnswer[]> =>
-  tunesWhere(store, { removedAt: MoreThan(new Date(Date.now() - BIN_DAYS * DAY_MS).toISOString()) })
+  tunesWhere(store, { removedAt: MoreThan(binSince()) })
 
 /** All tunes, with those that were put into the bin: runs may be of them. */
 export const everyTune = async (

@@ -31,6 +31,23 @@ import { useDispatch } from 'react-redux'
 import { addedMiddleware, rootReducer } from '../store/store.ts'
 
 /** Everything that is read. */
+/** The kinds of records, by their paths, that are brought back in Setup; and what is read again when they are. */
+export const DELETED_KINDS = {
+  lines: 'lines',
+  phrases: 'phrases',
+  exercises: 'exercises',
+  'set-lists': 'setLists',
+} as const
+export type DeletedKind = keyof typeof DELETED_KINDS
+
+/** A record that was deleted, as it was. */
+export interface DeletedAnswer {
+  readonly id: string
+  readonly revision: number
+  readonly title: string
+  readonly updatedAt: string
+}
+
 export const ALL_TAGS = [
   'tunes',
   'lines',
@@ -65,6 +82,11 @@ export const api = createApi({
     tunes: builder.query<readonly TuneAnswer[], void>({ query: () => 'tunes', providesTags: ['tunes'] }),
     /** The tunes in the bin. */
     bin: builder.query<readonly TuneAnswer[], void>({ query: () => 'tunes/bin', providesTags: ['tunes'] }),
+    /** What was deleted of a kind of record in the last 30 days, by the kind's path. */
+    deleted: builder.query<readonly DeletedAnswer[], DeletedKind>({
+      query: (kind) => `${kind}/bin`,
+      providesTags: (_answer, _error, kind) => [DELETED_KINDS[kind]],
+    }),
     lines: builder.query<readonly LineAnswer[], string>({
       query: (tune) => `lines?tune=${encodeURIComponent(tune)}`,
       providesTags: ['lines'],
@@ -166,6 +188,7 @@ export const useApiDispatch =
 export const {
   useTunesQuery,
   useBinQuery,
+  useDeletedQuery,
   useDemoQuery,
   useLinesQuery,
   useVersionsQuery,

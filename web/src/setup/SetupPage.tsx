@@ -9,6 +9,7 @@ import { Check } from '../ui/Check.tsx'
 import { NumberInput } from '../ui/NumberInput.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { usePageTitle } from '../ui/usePageTitle.ts'
+import { Deleted } from './Deleted.tsx'
 import { Demo } from './Demo.tsx'
 import { GradingSetup } from './GradingSetup.tsx'
 import { Library } from './Library.tsx'
@@ -97,6 +98,7 @@ export const SetupPage = () => {
         label="Break reminder (minutes; 0: never)"
         onChanged={() => void saveRest()}
       />
+      <Deleted />
       <Library />
       <Demo />
       <section aria-labelledby="backup">

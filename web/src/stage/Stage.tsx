@@ -257,7 +257,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, byItself, pr
         <Button
           onClick={() => setHidden((level) => (level % HIDING.length) + 1)}
           className="text-lg"
-          aria-label={`Showing: ${HIDING[hidden - 1]}`}
+          aria-label={`Hide, showing: ${HIDING[hidden - 1]}`}
         >
           Hide <kbd className="opacity-70">H</kbd>
         </Button>

@@ -174,6 +174,18 @@ describe('the changes of a MusicXML score', () => {
     )
   })
 
+  it.each([
+    ['<sound><swing><straight/></swing></sound>', 'straight'],
+    ['<sound><swing><first>2</first><second>1</second></swing></sound>', 'swing'],
+    [
+      '<direction-type><words>Bossa nova</words></direction-type><sound><swing><straight/></swing></sound>',
+      'bossa',
+    ],
+  ])('have a feel by words, or by how it is played back: %s', (inside, feel) => {
+    const direction = `<direction>${inside}</direction>`
+    expect(read(score(measure(FIRST + direction + harmony('C', 'dominant') + note(8)))).feel).toBe(feel)
+  })
+
   it.each(FORMS)('come back with their whole form: %s', (_name, bars) => {
     const chart = chartOf(withHead(bars))
     expect(formOf(read(writeMusicXml('Weir Lane', [{ ...CONCERT, chart }])))).toEqual(formOf(chart))

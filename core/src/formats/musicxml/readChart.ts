@@ -256,7 +256,10 @@ const readDirection = (element: XmlElement, reading: Reading): string | undefine
   if (tempo >= 20 && tempo <= 400) reading.tempo ??= Math.round(tempo)
   const words = types.flatMap((type) => childrenOf(type, 'words')).map(({ text }) => text)
   const feel = FEEL_WORDS.find(([, word]) => words.some((text) => word.test(text)))
+  // Words say more than how it is played back (MusicXML 4.0, swing).
+  const played = sound && child(sound, 'swing')
   if (feel) reading.feel = feel[0]
+  else if (played) reading.feel = child(played, 'straight') ? 'straight' : 'swing'
   const mark = types.flatMap((type) => childrenOf(type, 'rehearsal'))[0]
   return mark?.text.replace(/[[\]\r\n]/g, '').trim() || undefined
 }
