@@ -88,6 +88,17 @@ test('a day and a run are written about; a run is opened with its notes, found b
   await expect(page.getByText('Nothing matches “rushed”.')).toBeVisible()
   await messages(page).getByRole('button', { name: 'Undo' }).click()
   await expect(runs.nth(1)).toContainText('Rushed')
+  // Deleted again, it is brought back later from Setup.
+  await runs.nth(1).getByRole('link').click()
+  await page.getByRole('button', { name: 'Delete' }).click()
+  await expect(messages(page)).toContainText('The run was deleted.')
+  await page.goto('/setup')
+  await page.getByText('1 run', { exact: true }).click()
+  await page.getByRole('button', { name: /^Bring back: / }).click()
+  await expect(messages(page)).toContainText('Back: ')
+  await page.goto('/log')
+  await page.getByRole('searchbox', { name: 'Search runs' }).fill('rushed')
+  await expect(runs.nth(1)).toContainText('Rushed')
 })
 
 test('what is weak is told with its notes and trend, and practised with a tap; days have their minutes', async ({

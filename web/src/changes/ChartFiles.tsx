@@ -59,7 +59,9 @@ export const ChartFiles = ({ title, analysis }: ChartFilesProps) => {
           </Button>
         </div>
         <PaperChoice />
-        <p className="mt-4 text-soft">At concert pitch, with the whole form</p>
+        <p className="mt-4 text-soft">
+          At concert pitch, with the whole form. Comments stay in the text alone.
+        </p>
         <div className="mt-1 flex flex-wrap gap-2">
           <Button onClick={() => saveFile(fileName(title, 'txt'), 'text/plain', writeChart(titled))}>
             Text

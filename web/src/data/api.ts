@@ -37,6 +37,7 @@ export const DELETED_KINDS = {
   phrases: 'phrases',
   exercises: 'exercises',
   'set-lists': 'setLists',
+  'run-words': 'runs',
 } as const
 export type DeletedKind = keyof typeof DELETED_KINDS
 

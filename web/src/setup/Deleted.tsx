@@ -11,16 +11,18 @@ const KINDS: readonly { readonly kind: DeletedKind; readonly name: string }[] = 
   { kind: 'phrases', name: 'phrase' },
   { kind: 'exercises', name: 'exercise' },
   { kind: 'set-lists', name: 'set list' },
+  { kind: 'run-words', name: 'run' },
 ]
 
-/** Lines, phrases, exercises and set lists that were deleted in the last 30 days; each can be brought back. */
+/** Lines, phrases, exercises, set lists and runs that were deleted in the last 30 days; each can be brought back. */
 export const Deleted = () => (
   <section aria-labelledby="deleted">
     <h2 id="deleted" className="text-2xl">
       Deleted
     </h2>
     <p className="my-2 max-w-prose text-soft">
-      Lines, phrases, exercises and set lists stay here for 30 days; deleted tunes are at the end of Tunes.
+      Lines, phrases, exercises, set lists and runs stay here for 30 days; deleted tunes are at the end of
+      Tunes.
     </p>
     {KINDS.map(({ kind, name }) => (
       <OfKind key={kind} kind={kind} name={name} />
@@ -37,11 +39,12 @@ const OfKind = ({ kind, name }: (typeof KINDS)[number]) => {
   const { data: deleted = [] } = useDeletedQuery(kind)
   const dispatch = useAppDispatch()
   if (deleted.length === 0) return null
-  const bringBack = ({ id, updatedAt: _at, ...record }: DeletedAnswer) => {
-    const { title } = record
+  const bringBack = ({ id, updatedAt: _at, title, ...record }: DeletedAnswer) => {
+    // What is written about a run is a record beside it, without a title.
+    const isRun = kind === 'run-words'
     void sendEdit(dispatch, {
-      ...{ entity: id, path: `${kind}/${id}`, title },
-      body: { ...record, removed: false },
+      ...{ entity: isRun ? `words-${id}` : id, path: `${kind}/${id}`, title },
+      body: { ...record, ...(isRun ? {} : { title }), removed: false },
     })
     tellDone(`Back: ${title}.`)
   }

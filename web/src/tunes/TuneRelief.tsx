@@ -66,7 +66,6 @@ export const TuneRelief = memo(({ chart }: { readonly chart: Chart }) => {
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
       aria-label={`The changes in small: ${to - from + 1} bars`}
-      className="max-w-full"
     >
       {parts.map(({ start, end, away }) => (
         <rect

@@ -169,7 +169,7 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
       ) : (
         <span className="text-madder">a chord can’t be read</span>
       ),
-    className: 'py-2 max-md:hidden',
+    className: 'w-[13rem] py-2 max-md:hidden',
   },
   {
     id: 'key',
@@ -205,7 +205,7 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
     id: 'run',
     header: 'last run',
     value: ({ lastRun }) => runWords(lastRun),
-    className: 'py-2 text-soft max-sm:hidden',
+    className: 'py-2 text-soft max-lg:hidden',
   },
 ]
 

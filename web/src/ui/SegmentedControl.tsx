@@ -18,20 +18,20 @@ export const SegmentedControl = <T extends string>({
   options,
   onChange,
 }: SegmentedControlProps<T>) => (
-  <div>
+  <div className="max-w-full min-w-0">
     {label !== '' && <div className="mb-1 text-soft">{label}</div>}
     <ToggleGroup.Root
       type="single"
       aria-label={label || name}
       value={value}
       onValueChange={(chosen) => chosen && onChange(chosen as T)}
-      className="inline-flex flex-wrap rounded-xl border border-soft"
+      className="inline-flex max-w-full flex-wrap rounded-xl border border-soft max-sm:flex-nowrap max-sm:overflow-x-auto"
     >
       {options.map((option) => (
         <ToggleGroup.Item
           key={option.value}
           value={option.value}
-          className="min-h-10 px-3 first:rounded-l-xl last:rounded-r-xl data-[state=on]:bg-ink data-[state=on]:text-on-ink"
+          className="min-h-10 px-3 max-sm:whitespace-nowrap first:rounded-l-xl last:rounded-r-xl data-[state=on]:bg-ink data-[state=on]:text-on-ink"
         >
           {option.label}
         </ToggleGroup.Item>

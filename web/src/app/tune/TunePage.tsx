@@ -70,14 +70,15 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
           {[chart.key && keyWords(chart.key), chart.form, `${chart.tempo} bpm`, chart.feel]
             .filter(Boolean)
             .join(' · ')}
+        </span>
+        <span className="flex items-baseline gap-x-2 text-soft">
           {!onChanges && (
             <>
-              {' · '}
               <Term word="stretch" /> <StretchChoice open={open} />
             </>
           )}
+          {page && <AboutPlace key={page.to} place={page.name} />}
         </span>
-        {page && <AboutPlace key={page.to} place={page.name} />}
         <nav aria-label="Pages of this tune" className="ml-auto flex flex-wrap gap-1 max-sm:ml-0">
           {PAGES.map(({ to, name }) => (
             <NavLink
