@@ -120,23 +120,37 @@ test('the session, a set list and a phrase are printed, on the page and in the s
   await fromPaper()
 })
 
-/** A file let go over the page, as the browser gives it. */
-const drop = (page: Page, name: string, text: string) =>
+/** Offers something to the page until it asks what that is for: it listens a moment after it is there. */
+const offer = (page: Page, once: () => Promise<unknown>) =>
   expect(async () => {
-    await dropOnce(page, name, text)
+    await once()
     await expect(page.getByRole('dialog')).toBeVisible({ timeout: 1000 })
   }).toPass()
 
-const dropOnce = (page: Page, name: string, text: string) =>
-  page.evaluate(
-    ([title, content]) => {
+/** A file let go over the page, as the browser gives it. */
+const drop = (page: Page, name: string, text: string) =>
+  offer(page, () =>
+    page.evaluate(
+      ([title, content]) => {
+        const data = new DataTransfer()
+        data.items.add(new File([content!], title!))
+        document.body.dispatchEvent(
+          new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }),
+        )
+      },
+      [name, text],
+    ),
+  )
+
+const paste = (page: Page, text: string) =>
+  offer(page, () =>
+    page.evaluate((pasted) => {
       const data = new DataTransfer()
-      data.items.add(new File([content!], title!))
+      data.setData('text/plain', pasted)
       document.body.dispatchEvent(
-        new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }),
+        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
       )
-    },
-    [name, text],
+    }, text),
   )
 
 test('a file dropped anywhere, and a chart that is pasted, are told what they are and go where they belong', async ({
@@ -165,15 +179,7 @@ test('a file dropped anywhere, and a chart that is pasted, are told what they ar
 
   // A chart that is pasted outside a field; its title is typed, and stays when a form takes the text's place.
   await page.goto('/tunes')
-  await expect(page.getByRole('table', { name: 'Tunes' })).toBeVisible()
-  await page.waitForLoadState('networkidle')
-  await page.evaluate(() => {
-    const data = new DataTransfer()
-    data.setData('text/plain', '| Dm7 | G7 | Cmaj7 | % |')
-    document.body.dispatchEvent(
-      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
-    )
-  })
+  await paste(page, '| Dm7 | G7 | Cmaj7 | % |')
   await expect(dialog).toContainText('It is a chart as text with 4 bars of changes.')
   await dialog.getByRole('button', { name: 'A new tune of its changes' }).click()
   await expect(page.getByText('4 bars, 4 chords')).toBeVisible()

@@ -186,12 +186,17 @@ test('keyboard only: brief changed, contour bent, eight lines compared, popovers
 
   // View, near and far.
   await tabTo(page, page.getByRole('radio', { name: 'four' }))
-  await page.keyboard.press('ArrowRight')
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('radio', { name: 'eight' })).toBeChecked()
-  await page.keyboard.press('ArrowLeft')
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('radio', { name: 'four' })).toBeChecked()
+  const zoom = (name: string) => page.getByRole('radio', { name })
+  for (const [key, name] of [
+    ['ArrowRight', 'eight'],
+    ['ArrowLeft', 'four'],
+  ] as const) {
+    await page.keyboard.press(key)
+    // The focus moves in a task of its own.
+    await expect(zoom(name)).toBeFocused()
+    await page.keyboard.press('Enter')
+    await expect(zoom(name)).toBeChecked()
+  }
   await pressOn(page, button('Show'))
   await pressOn(page, page.getByRole('checkbox', { name: 'role marks under the notes' }), 'Space')
   await page.keyboard.press('Escape')
