@@ -171,7 +171,7 @@ test('a MIDI device is read on its channel, transposed, and again the next time'
   await press(51, 3)
   await expect(page.locator('[data-note]')).toHaveCount(1)
   // Sounding E♭3, an octave up and read a whole step higher: F4.
-  await expect(page.locator('[data-note]').first()).toHaveAttribute('aria-label', /, F, R of Fm7/)
+  await expect(page.locator('[data-note]').first()).toHaveAttribute('aria-label', /, F4, R of Fm7/)
 })
 
 const folder = mkdtempSync(join(tmpdir(), 'eager-contour-sounds-'))

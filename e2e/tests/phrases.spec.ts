@@ -66,7 +66,7 @@ test('a guitarist plays on a fingerboard, by pointer and by keys, or on keys ins
   // The guitar's third string at its fifth fret sounds C, and is written an octave higher.
   await board.getByRole('button', { name: 'C5, string 3, fret 5' }).click()
   await expect(page.locator('[data-note]')).toHaveCount(1)
-  await expect(page.locator('[data-note]').first()).toHaveAccessibleName(/, C, 13 of E♭m7/)
+  await expect(page.locator('[data-note]').first()).toHaveAccessibleName(/, C5, 13 of E♭m7/)
   expect(await violations(page)).toEqual([])
   await board.getByRole('button', { name: /string 6, open$/ }).focus()
   await page.keyboard.press('ArrowUp')
