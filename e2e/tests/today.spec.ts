@@ -58,6 +58,7 @@ test('the session is played block after block by pedal, goes on after a reload, 
 }) => {
   await page.goto('/today')
   await page.getByLabel('Length of the session').selectOption('10 minutes')
+  await expect(blocks(page).first()).toBeVisible()
   const count = await blocks(page).count()
   // All but two are skipped, to have a short one.
   for (let at = 2; at < count; at += 1)
@@ -102,6 +103,7 @@ test('a horn player warms up with long tones; a block of one’s own is added, t
   await expect(blocks(page).filter({ hasText: 'Weakest in four weeks:' })).toHaveText(
     / to .*, \d+ of 100 right/,
   )
+  await expect(blocks(page).first()).toBeVisible()
   const count = await blocks(page).count()
   await page.getByRole('button', { name: 'Add a block' }).click()
   const sheet = page.getByRole('dialog', { name: 'Add a block' })
