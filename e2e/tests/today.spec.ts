@@ -17,6 +17,7 @@ test('Today stands first: a session planned from the log, its blocks skipped, pu
   expect(await violations(page)).toEqual([])
   const minutes = async () =>
     (await blocks(page).allTextContents()).reduce((sum, text) => sum + Number(/^(\d+) min/.exec(text)![1]), 0)
+  await expect(blocks(page).first()).toBeVisible()
   expect(await minutes()).toBeLessThanOrEqual(30)
   const names = async () => (await blocks(page).allTextContents()).join('\n')
   const first = await names()
