@@ -120,7 +120,7 @@ export const MapPage = () => {
   const chosen = touched !== undefined && inside(touched) ? touched : first
   return (
     <div className="flex grow flex-col">
-      <div className="grid grow bg-sheet lg:grid-cols-[minmax(0,1fr)_23rem]">
+      <div className="grid grow grid-cols-[minmax(0,1fr)] bg-sheet lg:grid-cols-[minmax(0,1fr)_23rem]">
         <section aria-label="Map of the stretch" className="min-w-0 px-5 pt-3 pb-6">
           <div className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
             <SegmentedControl label="" name="View" value={view} onChange={setView} options={VIEWS} />

@@ -39,7 +39,7 @@ export const AboutPlace = ({ place }: { readonly place: PlaceName }) => (
     <summary className="inline-flex min-h-11 cursor-pointer items-center rounded-full px-2 text-soft underline decoration-dotted underline-offset-4">
       What is this?
     </summary>
-    <div className="absolute left-0 z-20 w-[min(28rem,88vw)] space-y-2 rounded-2xl border border-rule bg-sheet p-4 text-lg text-ink shadow-lg">
+    <div className="absolute left-0 z-20 w-[28rem] space-y-2 max-sm:fixed max-sm:inset-x-3 max-sm:w-auto rounded-2xl border border-rule bg-sheet p-4 text-lg text-ink shadow-lg">
       {PLACES[place].map((text) => (
         <p key={text}>{text}</p>
       ))}
