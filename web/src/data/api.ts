@@ -32,7 +32,7 @@ import { addedMiddleware, rootReducer } from '../store/store.ts'
 
 /** Everything that is read. */
 /** The kinds of records, by their paths, that are brought back in Setup; and what is read again when they are. */
-export const DELETED_KINDS = {
+const DELETED_KINDS = {
   lines: 'lines',
   phrases: 'phrases',
   exercises: 'exercises',
