@@ -12,6 +12,7 @@ import {
 } from '@eager-contour/core'
 import { expect, test } from './app.ts'
 import { readScores } from './sheetReader.ts'
+import { boxesOf, overlaps, SIGNS } from './staffBoxes.ts'
 
 /** More in the long form, `npm run soak`. */
 const COUNT = process.env.SOAK ? 1000 : 90
@@ -102,4 +103,33 @@ test('the strings and frets of a guitar’s line are read by opensheetmusicdispl
   expect(read!.notes.map((note) => `${note.string}.${note.fret}`)).toEqual(
     notes.map(({ string, fret }) => `${6 - string}.${fret}`),
   )
+})
+
+test('in 204 lines on paper, seventeen phrases in twelve keys, no head, rest or accidental lies over another', async ({
+  page,
+}) => {
+  test.slow()
+  await page.goto('/vocabulary')
+  const links = page.getByRole('table', { name: 'Phrases' }).getByRole('link')
+  await expect(links.first()).toBeVisible()
+  const addresses = await links.evaluateAll((all) => all.map((one) => one.getAttribute('href')!))
+  const phrases = addresses.filter((address) => address.includes('shipped')).slice(0, 17)
+  expect(phrases).toHaveLength(17)
+  let [lines, signs] = [0, 0]
+  for (const address of phrases) {
+    await page.goto(address)
+    await expect(page.locator('[data-staff-note]').first()).toBeVisible()
+    await page.evaluate(() => dispatchEvent(new Event('beforeprint')))
+    await page.emulateMedia({ media: 'print' })
+    const rows = page.locator('[data-testid=phrase-sheet] [data-testid=print-system]')
+    await expect(rows.first()).toBeVisible()
+    const boxes = await boxesOf(page, '[data-testid=phrase-sheet] [data-testid=print-system]', SIGNS)
+    lines += await page.locator('[data-testid=phrase-sheet] h2').count()
+    signs += boxes.length
+    expect(overlaps(boxes), address).toBe(0)
+    await page.evaluate(() => dispatchEvent(new Event('afterprint')))
+    await page.emulateMedia({ media: null })
+  }
+  expect(lines).toBe(204)
+  expect(signs).toBeGreaterThan(204 * 6)
 })
