@@ -1,5 +1,5 @@
-import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import { strFromU8, unzipSync } from 'fflate'
+import { SaxesParser } from 'saxes'
 import { err, type Outcome, ok, type TextPosition } from '../../outcome/outcome.ts'
 import { type Reason, type RuleOf, reason } from '../../outcome/reasons.ts'
 
@@ -86,21 +86,12 @@ export const openMusicXml = (bytes: Uint8Array): Outcome<string> => {
   return isZip(bytes) ? scoreInArchive(bytes) : ok(textOf(bytes))
 }
 
-type Raw = Readonly<Record<string, unknown>>
-
-const elementOf = (raw: Raw): XmlElement | undefined => {
-  const name = Object.keys(raw).find((key) => key !== ':@')
-  if (name === undefined || name.startsWith('#') || name.startsWith('?')) return undefined
-  const inside = raw[name] as readonly Raw[]
-  return {
-    name,
-    attributes: (raw[':@'] ?? {}) as Readonly<Record<string, string>>,
-    text: inside
-      .map((child) => child['#text'])
-      .filter((text) => text !== undefined)
-      .join(''),
-    children: inside.flatMap((child) => elementOf(child) ?? []),
-  }
+/** An element that is being read. */
+interface Open {
+  readonly name: string
+  readonly attributes: Readonly<Record<string, string>>
+  text: string
+  readonly children: XmlElement[]
 }
 
 /**
@@ -110,29 +101,42 @@ const elementOf = (raw: Raw): XmlElement | undefined => {
 export const readXml = (text: string): Outcome<XmlElement> => {
   if (text.length > MOST_BYTES) return refused(reason('import.tooLarge', MOST_BYTES))
   if (/<!ENTITY/i.test(text)) return refused(reason('import.entities'))
-  const valid = XMLValidator.validate(text)
-  if (valid !== true)
-    return refused(reason('import.broken', `${valid.err.msg}.`), {
-      line: valid.err.line,
-      column: valid.err.col,
-    })
-  try {
-    const parser = new XMLParser({
-      preserveOrder: true,
-      ignoreAttributes: false,
-      attributeNamePrefix: '',
-      parseTagValue: false,
-      parseAttributeValue: false,
-      maxNestedTags: MOST_DEPTH,
-    })
-    const root = (parser.parse(text) as readonly Raw[]).flatMap((raw) => elementOf(raw) ?? [])[0]
-    return root ? ok(root) : refused(reason('import.notMusicXml'))
-  } catch (error) {
-    return refused(
-      reason('import.broken', error instanceof Error ? `${error.message}.` : 'it can’t be read.'),
-    )
+  const parser = new SaxesParser()
+  const open: Open[] = []
+  let root: XmlElement | undefined
+  let damage: { readonly said: string; readonly place: TextPosition } | undefined
+  const tell = (said: string) => {
+    damage ??= { said, place: { line: parser.line, column: parser.column + 1 } }
   }
+  parser.on('error', ({ message }) => tell(message.replace(/^(undefined:)?\d+:\d+: /, '')))
+  parser.on('opentag', ({ name, attributes }) => {
+    if (open.length >= MOST_DEPTH) tell('it is nested too deeply')
+    if (damage) return
+    open.push({ name, attributes: attributes as Readonly<Record<string, string>>, text: '', children: [] })
+  })
+  const addText = (piece: string) => {
+    const inside = open.at(-1)
+    if (inside) inside.text += piece
+  }
+  parser.on('text', addText)
+  parser.on('cdata', addText)
+  parser.on('closetag', () => {
+    const element = open.pop()
+    if (!element) return
+    const around = open.at(-1)
+    if (around) around.children.push(element)
+    else root ??= element
+  })
+  // A large text goes in pieces: what is broken at its beginning isn't read to its end.
+  for (let from = 0; from < text.length && !damage; from += PIECE)
+    parser.write(text.slice(from, from + PIECE))
+  if (!damage) parser.close()
+  if (damage) return refused(reason('import.broken', `${damage.said}.`), damage.place)
+  return root ? ok(root) : refused(reason('import.notMusicXml'))
 }
+
+/** Characters that are read at once. */
+const PIECE = 65_536
 
 export const child = (element: XmlElement, name: string): XmlElement | undefined =>
   element.children.find((one) => one.name === name)
