@@ -32,6 +32,10 @@ test('the simulated player plays without errors, and the run is in the log', asy
       message: 'verdicts come while it is played',
     })
     .toBeGreaterThan(1)
+  // Each verdict is text, too.
+  await expect(page.getByRole('list', { name: 'Verdicts so far' }).getByRole('listitem').first()).toHaveText(
+    /^bar 1, beat 1, [A-G][♭♯]?\d: right$/,
+  )
   expect(await hear(page)).toBeGreaterThan(0.002)
   await expect(page.getByText('move on', { exact: true })).toBeVisible()
   expect(await marks(page)).toEqual(['100', '100', '100'])
@@ -58,6 +62,13 @@ test('a simulated player’s errors are found, bar by bar', async ({ page }) => 
   await expect(page.getByRole('status', { name: 'Result' })).toBeVisible()
   await expect(page.getByRole('status', { name: 'Result' })).toContainText(/Weakest: bar [12]/)
   expect((await verdicts(page)).some((verdict) => verdict === 'wrong' || verdict === 'missed')).toBe(true)
+  await page.getByText('Every note as a table').click()
+  const table = page.getByRole('table', { name: 'Verdicts' })
+  await expect(table.getByRole('row')).toHaveCount(9)
+  await expect(table.getByRole('row').nth(1)).toContainText(
+    /^bar 1, beat 1[A-G][♭♯]?\d(right|early|late|wrong|missed)/,
+  )
+  await expect(table).toContainText(/wrong|missed/)
   const [notes] = await marks(page)
   expect(Number(notes)).toBeLessThan(85)
 })
