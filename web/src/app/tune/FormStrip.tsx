@@ -135,7 +135,12 @@ const BarCell = memo(({ bar, index, chosen, even, small, style }: BarCellProps) 
     className={`relative flex min-h-9 flex-wrap items-center gap-x-1.5 border-l border-rule px-1.5 pb-1.5 leading-tight ${chosen ? 'bg-chosen' : ''}`}
   >
     {bar.section !== undefined && (
-      <span className="absolute top-0 right-1 text-xs text-soft">{bar.section}</span>
+      // In a narrow cell it has a line of its own, over the chords.
+      <span
+        className={`text-xs text-soft ${small ? 'w-full pt-0.5 leading-none' : 'absolute top-0 right-1'}`}
+      >
+        {bar.section}
+      </span>
     )}
     {bar.chords.map(({ chord }, at) => (
       <ChordSymbol
