@@ -1,27 +1,10 @@
-import {
-  type Analysis,
-  type Explanation,
-  type FingeringWish,
-  type Line,
-  type Stretch,
-  withSigns,
-} from '@eager-contour/core'
+import { withSigns } from '@eager-contour/core'
 import { useSettings } from '../settings/settings.ts'
-import { PrintedStaff } from './PrintedStaff.tsx'
+import { PrintedStaff, type PrintedStaffProps } from './PrintedStaff.tsx'
 import { OnPaper, Sheet } from './printing.tsx'
 
-interface PrintSheetProps {
+interface PrintSheetProps extends Omit<PrintedStaffProps, 'width'> {
   readonly heading: { readonly title: string; readonly tune: string; readonly remark: string }
-  readonly analysis: Analysis
-  readonly line: Line
-  /** Computed when it is printed, if left out. */
-  readonly explanation?: Explanation
-  readonly stretch: Stretch
-  readonly degrees: boolean
-  /** Whether the usual slurs and accents of swung eighths are shown. */
-  readonly articulation?: boolean
-  /** The player's own fingering. */
-  readonly fingering?: FingeringWish
 }
 
 /** The line on paper, drawn when the browser prints: title, chords, notes, degrees if shown; no system is cut. */

@@ -14,7 +14,7 @@ import { useFingered } from './fingering/useFingering.ts'
 import { layoutSystems } from './layout.ts'
 import { Staff } from './staff/Staff.tsx'
 
-interface PrintedStaffProps {
+export interface PrintedStaffProps {
   readonly analysis: Analysis
   readonly line: Line
   /** Computed when it is printed, if left out. */

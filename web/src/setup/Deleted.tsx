@@ -1,7 +1,7 @@
-import { differenceInCalendarDays } from 'date-fns'
 import { type DeletedAnswer, type DeletedKind, useDeletedQuery } from '../data/api.ts'
 import { sendEdit } from '../data/outbox.ts'
 import { useAppDispatch } from '../store/store.ts'
+import { agoWords } from '../ui/agoWords.ts'
 import { Button } from '../ui/Button.tsx'
 import { counted } from '../ui/counted.ts'
 import { tellDone } from '../ui/tell.ts'
@@ -29,11 +29,6 @@ export const Deleted = () => (
     ))}
   </section>
 )
-
-const agoWords = (at: string): string => {
-  const days = differenceInCalendarDays(new Date(), new Date(at))
-  return days <= 0 ? 'today' : `${counted(days, 'day')} ago`
-}
 
 const OfKind = ({ kind, name }: (typeof KINDS)[number]) => {
   const { data: deleted = [] } = useDeletedQuery(kind)

@@ -1,5 +1,5 @@
-import { differenceInCalendarDays } from 'date-fns'
 import { useBinQuery } from '../data/api.ts'
+import { agoWords } from '../ui/agoWords.ts'
 import { Button } from '../ui/Button.tsx'
 import { counted } from '../ui/counted.ts'
 import { useTuneEdits } from './useTuneEdits.ts'
@@ -29,7 +29,7 @@ export const TuneBin = () => {
         {tunes.map((tune) => (
           <li key={tune.id} className="flex items-center gap-4 border-t border-rule py-1">
             <span className="min-w-60 font-head text-xl">{tune.title}</span>
-            <span className="text-soft">{agoWords(tune.removedAt ?? '')}</span>
+            <span className="text-soft">deleted {agoWords(tune.removedAt ?? '')}</span>
             <Button
               look="quiet"
               aria-label={`Bring back: ${tune.title}`}
@@ -42,9 +42,4 @@ export const TuneBin = () => {
       </ul>
     </details>
   )
-}
-
-const agoWords = (removedAt: string): string => {
-  const days = differenceInCalendarDays(new Date(), new Date(removedAt))
-  return days <= 0 ? 'deleted today' : `deleted ${counted(days, 'day')} ago`
 }

@@ -3,6 +3,7 @@ import {
   type PhraseInKey,
   phraseFor,
   TONICS_BY_FOURTHS,
+  wholeTune,
   withSigns,
   writeAbc,
 } from '@eager-contour/core'
@@ -22,7 +23,7 @@ interface PhraseFilesProps {
   readonly tonic: number
 }
 
-const stretchOf = ({ analysis }: PhraseInKey) => ({ from: 0, to: analysis.chart.bars.length - 1 })
+const stretchOf = ({ analysis }: PhraseInKey) => wholeTune(analysis.chart)
 const keyName = ({ key }: PhraseInKey): string => `${withSigns(key.tonic)} ${key.mode}`
 
 /** A phrase in twelve keys on paper and as files. */

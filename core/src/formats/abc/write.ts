@@ -4,6 +4,7 @@ import type { WrittenBar, WrittenEvent } from '../../line/score/written.ts'
 import { beatTicks, type Meter, meterName } from '../../theory/rhythm/meter.ts'
 import { EIGHTH, type Ticks } from '../../theory/rhythm/ticks.ts'
 import type { Chart, ChartBar, Stretch } from '../../tune/chart/chart.ts'
+import { startsEnding } from '../../tune/chart/order.ts'
 import { signatureOf } from './fields.ts'
 
 /** The unit note length: a sixteenth. */
@@ -46,20 +47,19 @@ export const writeAbc = (chart: Chart, line: Line, stretch: Stretch, number = 1)
 export const writeAbcChart = (chart: Chart): string => {
   const { written } = chart
   let before = meterName(chart.meter)
-  const bars = written.map(({ bar, repeatStart, ending }, at): AbcBar => {
+  const bars = written.map((one, at): AbcBar => {
+    const { bar, repeatStart, ending } = one
     const last = written[at - 1]
     const name = meterName(bar.meter)
     const change = name === before ? '' : `[M:${name}]`
     before = name
-    const isNew =
-      ending !== undefined && (ending.join() !== last?.ending?.join() || last.repeatEnd !== undefined)
     // Two strokes end an ending that no repeat ends.
     const leaves = ending === undefined && last?.ending !== undefined && last.repeatEnd === undefined
     const ends = last?.repeatEnd === undefined ? '' : ':'.repeat(last.repeatEnd - 1)
     return {
       section: bar.section,
       open: `${ends}${leaves ? '||' : '|'}${repeatStart ? ':' : ''}`,
-      text: `${isNew ? `[${ending.join()} ` : ''}${change}${restsText(bar)}`,
+      text: `${startsEnding(one, last) ? `[${ending!.join()} ` : ''}${change}${restsText(bar)}`,
     }
   })
   const pickup =

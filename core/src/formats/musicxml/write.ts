@@ -14,6 +14,7 @@ import {
   type NotatedBar,
   type Stretch,
 } from '../../tune/chart/chart.ts'
+import { startsEnding } from '../../tune/chart/order.ts'
 import { documentText, element, type Node, text } from './nodes.ts'
 import { harmonyOf } from './writeHarmony.ts'
 import { type FingeredPart, noteOf } from './writeNotes.ts'
@@ -229,9 +230,6 @@ const swings = (feel: Chart['feel']): boolean => swingOf(feel, SLOW) > 0.5
 
 const barLineOf = (location: 'left' | 'right', style: string | undefined, more: readonly Node[] = []): Node =>
   element('barline', [...(style === undefined ? [] : [text('bar-style', style)]), ...more], { location })
-
-const startsEnding = ({ ending }: NotatedBar, before: NotatedBar | undefined): boolean =>
-  ending !== undefined && (ending.join() !== before?.ending?.join() || before.repeatEnd !== undefined)
 
 const leftBarLine = (bar: NotatedBar, before: NotatedBar | undefined): readonly Node[] => {
   const ending = startsEnding(bar, before)

@@ -47,3 +47,7 @@ const passesOf = (written: readonly NotatedBar[], start: number, end: NotatedBar
     last = Math.max(last, ...(written[at]!.ending ?? []))
   return last
 }
+
+/** Whether an ending begins at a written bar: after other passes, or after the repeat of the bar before. */
+export const startsEnding = ({ ending }: NotatedBar, before: NotatedBar | undefined): boolean =>
+  ending !== undefined && (ending.join() !== before?.ending?.join() || before.repeatEnd !== undefined)
