@@ -144,7 +144,7 @@ const lostBy = (lossMs: readonly number[]): number =>
 export const benchLine = async (browser: Browser, address: string): Promise<readonly Row[]> => {
   const turning = await turnTimes(browser, address)
   const editing = await editTimes(browser, address)
-  const page = await openLine(browser, address, '1-16', 'tune-breakwater')
+  const page = await openLine(browser, address, '1-32', 'tune-tinsmiths-errand')
   const starting = await startTimes(page)
   await page.evaluate(PRESS_PLAY)
   const { value: load, taken } = await calmest(() => page.evaluate<Load>(UNDER_LOAD))
@@ -179,7 +179,7 @@ export const benchLine = async (browser: Browser, address: string): Promise<read
     ),
     row('from Play to the first beat, loaded', median(starting), slowest(starting), START_LIMIT_MS),
     row(
-      'longest task while playing and composing, 16 bars (0: none over 50 ms)',
+      'longest task while playing and composing, 32 bars (0: none over 50 ms)',
       longest,
       `${load.tasks.length} over 50 ms in ${LOAD_SECONDS} s; the host took ${share}`,
       TASK_LIMIT_MS,

@@ -307,7 +307,7 @@ test('something is made of some notes: tried in outline, heard, taken', async ({
   await expect(page.getByTestId('outline')).toHaveCount(0)
 })
 
-test('in eight lines no head, rest or accidental lies over another, and the terrain stands over the staff note by note', async ({
+test('in eight lines no head, rest, accidental or degree lies over another, and the terrain stands over the staff note by note', async ({
   page,
 }) => {
   await openPage(page, 'line', '1-8', 'tune-salt-stairs')
@@ -330,6 +330,9 @@ test('in eight lines no head, rest or accidental lies over another, and the terr
     const signs = await boxesOf(page, '[data-testid=staff]', SIGNS)
     expect(signs.length).toBeGreaterThan(notes)
     expect(overlaps(signs)).toBe(0)
+    const degrees = await boxesOf(page, 'svg:has(> g > [data-testid=degree])', '[data-testid=degree]')
+    expect(degrees).toHaveLength(notes)
+    expect(overlaps(degrees)).toBe(0)
     const apart = await page.evaluate(() => {
       const middle = (element: Element) => {
         const { left, width } = element.getBoundingClientRect()

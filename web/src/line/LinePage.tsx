@@ -1,10 +1,12 @@
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { TransportBar } from '../audio/TransportBar.tsx'
 import { usePlay, useTuneTempo } from '../audio/usePlay.ts'
 import { PrintSheet } from '../notation/PrintSheet.tsx'
+import { loadEngraver } from '../notation/staff/engraver.ts'
 import { useView } from '../notation/useView.ts'
 import { useOpenTune } from '../tune/useTune.ts'
 import { Button } from '../ui/Button.tsx'
+import { usePainted } from '../ui/usePainted.ts'
 import { BriefPanel } from './brief/BriefPanel.tsx'
 import { OpenLineContext, useOpenLine, useReadLine } from './editor/openLine.ts'
 import { usePlaceEditor } from './editor/usePlaceEditor.ts'
@@ -37,11 +39,20 @@ export const LinePage = () => {
   const open = useOpenTune()
   usePlaceEditor(open)
   usePlayedLine(open)
+  useEngraverSoon()
   return (
     <OpenLineContext value={useReadLine(open)}>
       <LineWorkspace />
     </OpenLineContext>
   )
+}
+
+/** Loads the engraver once the page is painted: the first line that is written needn't wait for it. */
+const useEngraverSoon = () => {
+  const painted = usePainted()
+  useEffect(() => {
+    if (painted) void loadEngraver()
+  }, [painted])
 }
 
 /**

@@ -1,19 +1,12 @@
-import {
-  type Analysis,
-  degreeName,
-  type Explanation,
-  type Line,
-  type NoteReading,
-  type Score,
-} from '@eager-contour/core'
+import type { Analysis, Explanation, Line, Score } from '@eager-contour/core'
 import { useEffect, useLayoutEffect, useRef } from 'react'
 import { useSettings } from '../../settings/settings.ts'
 import type { SystemLayout } from '../layout.ts'
-import { ROLE_COLOURS, RoleMark } from '../marks.tsx'
 import { PlayedChord } from '../PlayedChord.tsx'
 import { isIn, NOTHING_SELECTED, type Selection } from '../selection.ts'
 import { type Engraver, engraverIfReady, inSteps, loadEngraver } from './engraver.ts'
 import { clefOf } from './lines.ts'
+import { NoteSigns } from './NoteSigns.tsx'
 
 /** What stands out on the staff, and what the pointer does there. */
 export interface StaffMarks {
@@ -45,9 +38,6 @@ interface StaffProps {
 }
 
 const UNMARKED: StaffMarks = { selection: NOTHING_SELECTED, hovered: undefined, onHover: () => undefined }
-
-const leansDown = (line: Line, { index, target }: NoteReading): boolean =>
-  target !== undefined && line.notes[target]!.midi < line.notes[index]!.midi
 
 /** The bars of a system as text: unchanged ones aren't redrawn. */
 const barsKey = (score: Score | undefined, layout: SystemLayout): string =>
@@ -156,41 +146,14 @@ export const Staff = ({
         <div ref={ghost} className="staff staff-outline absolute inset-0" aria-hidden="true" />
       </div>
       {(view.degrees || view.roles) && (
-        <svg width={layout.width} height={view.roles ? 38 : 22} className="block" aria-hidden="true">
-          {notes.map((reading) => (
-            <g
-              key={reading.index}
-              transform={`translate(${layout.xOf(line.notes[reading.index]!.start)} 0)`}
-              onPointerEnter={() => onHover(reading.index)}
-              onPointerLeave={() => onHover(undefined)}
-            >
-              {view.degrees && (
-                <text
-                  data-testid="degree"
-                  y={15}
-                  fontSize={13.5}
-                  fontWeight={reading.role === 'guide' ? 800 : 600}
-                  textAnchor="middle"
-                  fill={ROLE_COLOURS[reading.role]}
-                  textDecoration={reading.index === hovered ? 'underline' : ''}
-                >
-                  {degreeName(reading.degree)}
-                  {/* Counted from the coming chord: the degree stays centred, the arrow is to its right. */}
-                  {reading.ofComing && (
-                    <tspan x={4 + 4 * reading.degree.length} textAnchor="start">
-                      →
-                    </tspan>
-                  )}
-                </text>
-              )}
-              {view.roles && (
-                <g transform={`translate(0 ${view.degrees ? 29 : 12}) scale(0.72)`}>
-                  <RoleMark role={reading.role} lean={leansDown(line, reading) ? -1 : 1} />
-                </g>
-              )}
-            </g>
-          ))}
-        </svg>
+        <NoteSigns
+          line={line}
+          readings={notes}
+          layout={layout}
+          view={view}
+          hovered={hovered}
+          onHover={onHover}
+        />
       )}
     </div>
   )

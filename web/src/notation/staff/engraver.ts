@@ -1,3 +1,5 @@
+import { afterFrames } from '../../ui/afterFrames.ts'
+
 /** The drawing functions of the staff, in a chunk of their own. */
 export type Engraver = Pick<typeof import('./staffDrawing.ts'), 'paintingStaff' | 'drawStaff'>
 
@@ -15,19 +17,16 @@ export const loadEngraver = async (): Promise<Engraver> => {
 }
 
 /**
- * Runs steps one by one, each as a task of its own, so that nothing else waits long; returns a function that stops
+ * Runs steps one by one, a frame between two of them, so that nothing else waits long; returns a function that stops
  * it.
  */
 export const inSteps = <T>(steps: Generator<void, T, void>, done: (value: T) => void): (() => void) => {
-  let going = true
+  let stop = () => {}
   const go = () => {
-    if (!going) return
     const step = steps.next()
     if (step.done) done(step.value)
-    else setTimeout(go)
+    else stop = afterFrames(1, go)
   }
-  setTimeout(go)
-  return () => {
-    going = false
-  }
+  stop = afterFrames(1, go)
+  return () => stop()
 }
