@@ -1,5 +1,5 @@
 import { expect, test } from './app.ts'
-import { openPage, violations, writeLine } from './places.ts'
+import { hear, openPage, violations, writeLine } from './places.ts'
 
 test('a few letters find a place, a tune, a rung or a phrase, by keys alone; each page has its own title', async ({
   page,
@@ -53,4 +53,52 @@ test('Space presses the control that has the focus, and plays where none has', a
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible()
   await page.keyboard.press('Space')
   await expect(play).toBeVisible()
+})
+
+/** Every page on which nothing sounds of itself, and what is to be heard there. */
+const SILENT_PAGES = [
+  '/today',
+  '/tunes',
+  '/log',
+  '/setup',
+  '/tunes/tune-breakwater/changes',
+  '/tunes/tune-breakwater/drills?bars=1-4',
+  '/vocabulary',
+]
+
+test('from every page Space sounds, and Ctrl+K with Enter is on the stage', async ({ page }) => {
+  test.slow()
+  for (const address of SILENT_PAGES) {
+    await page.goto(address)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    await page.waitForLoadState('networkidle')
+    await page.keyboard.press('Space')
+    await expect
+      .poll(() => hear(page).catch(() => 0), { message: address, timeout: 15_000 })
+      .toBeGreaterThan(0.01)
+    await page.keyboard.press('Space')
+    await page.keyboard.press('Control+k')
+    await expect(page.getByRole('option').first()).toContainText('Begin: ')
+    await page.keyboard.press('Enter')
+    await expect(page).toHaveURL(/\/stage\//)
+    await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
+  }
+})
+
+test('the band from anywhere: it says which tune it plays, goes on over other pages, and is put off', async ({
+  page,
+}) => {
+  await page.goto('/tunes')
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await page.waitForLoadState('networkidle')
+  await page.keyboard.press('Space')
+  const band = page.getByRole('region', { name: 'The band' })
+  await expect(band.getByRole('button', { name: 'Stop' })).toBeVisible()
+  await expect(band.getByText('Breakwater, the band alone')).toBeVisible()
+  await expect(band.getByLabel('Beats per minute')).toHaveText('138')
+  await page.getByRole('link', { name: 'Log', exact: true }).click()
+  await expect(band.getByRole('button', { name: 'Stop' })).toBeVisible()
+  await band.getByRole('button', { name: 'Close' }).click()
+  await expect(band).toHaveCount(0)
+  expect(await hear(page)).toBeLessThan(0.01)
 })

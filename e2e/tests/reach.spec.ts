@@ -137,3 +137,86 @@ test('the stretch is chosen without a drag, notes are read as a table, changes a
   await page.keyboard.press('?')
   await expect(page.getByRole('dialog')).toContainText('On the stage')
 })
+
+/** WCAG 2.2, success criterion 2.4.11. */
+test('nothing that has the focus lies under the foot of its page, nor what is typed', async ({ page }) => {
+  for (const height of [800, 500]) {
+    await page.setViewportSize({ width: 1280, height })
+    await openPage(page, 'changes', '1-4', 'tune-salt-stairs')
+    await page.getByLabel('Bar 1, chord 1').focus()
+    for (let stop = 0; stop < 60; stop += 1) {
+      const hidden = await page.evaluate(() => {
+        const here = document.activeElement as HTMLElement
+        // After the last stop the page has the focus.
+        if (here === document.body) return undefined
+        const { left, top, width, height: high } = here.getBoundingClientRect()
+        const over = document.elementFromPoint(left + width / 2, top + Math.min(high, 40) / 2)
+        return over !== null && (here.contains(over) || over.contains(here))
+          ? undefined
+          : here.outerHTML.slice(0, 90)
+      })
+      expect(hidden, `stop ${stop}, window of ${height}`).toBeUndefined()
+      await page.keyboard.press('Tab')
+    }
+    const editor = page.getByRole('textbox', { name: /^The chart as text/ })
+    await editor.click()
+    await page.keyboard.press('Control+End')
+    for (let line = 0; line < 12; line += 1) await page.keyboard.type('\n| Fm7 | Bb7 |')
+    const foot = page.getByRole('button', { name: 'Revert' })
+    const caret = await page.evaluate(() => getSelection()!.getRangeAt(0).getBoundingClientRect().bottom)
+    expect(caret).toBeLessThan((await foot.boundingBox())!.y)
+  }
+})
+
+test('the text editor’s focus is seen by day and by night', async ({ page }) => {
+  for (const look of ['day', 'night']) {
+    await openPage(page, 'changes')
+    await page.evaluate((name) => document.documentElement.setAttribute('data-look', name), look)
+    const editor = page.locator('.cm-editor')
+    await editor.locator('.cm-content').click()
+    const [style, width, colour, ring] = await editor.evaluate((element) => {
+      const { outlineStyle, outlineWidth, outlineColor } = getComputedStyle(element)
+      const probe = document.body.appendChild(document.createElement('span'))
+      probe.style.color = 'var(--heather)'
+      const wanted = getComputedStyle(probe).color
+      probe.remove()
+      return [outlineStyle, outlineWidth, outlineColor, wanted]
+    })
+    expect([style, width, colour]).toEqual(['solid', '3px', ring])
+  }
+})
+
+test('on a phone tables are lists, every bar of the changes is whole, and the stage’s sources are behind one button', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await opened(page, '/tunes')
+  const tune = page.getByRole('row').filter({ hasText: 'Breakwater' })
+  for (const part of ['E♭ major', '138 bpm', 'A, 16 bars']) await expect(tune.getByText(part)).toBeVisible()
+  await expect(tune.getByRole('img')).not.toHaveCount(0)
+  await opened(page, '/log')
+  await expect(
+    page.getByRole('table', { name: 'Runs' }).getByRole('row').nth(1).getByText('bars'),
+  ).toBeVisible()
+
+  await openPage(page, 'changes', '1-4', 'tune-salt-stairs')
+  const cut = await page.evaluate(() =>
+    [...document.querySelectorAll('[data-written] span[aria-hidden]')].flatMap((cell) =>
+      cell.scrollWidth > cell.clientWidth ? [cell.textContent] : [],
+    ),
+  )
+  expect(cut).toEqual([])
+
+  await opened(page, '/vocabulary')
+  await page.getByRole('link', { name: /^Thirds lead down/ }).click()
+  await expect(page.getByRole('table', { name: 'Phrases' })).toBeHidden()
+  await expect(page.getByRole('heading', { name: 'Thirds lead down' })).toBeVisible()
+  await page.getByRole('link', { name: 'All phrases' }).click()
+  await expect(page.getByRole('table', { name: 'Phrases' })).toBeVisible()
+
+  await opened(page, '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=100')
+  await page.getByRole('button', { name: 'Input: screen' }).click()
+  await page.getByLabel('simulated player').check()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('button', { name: 'Input: simulated player' })).toBeVisible()
+})

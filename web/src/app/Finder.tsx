@@ -1,14 +1,18 @@
 import { RUNGS, rungOf } from '@eager-contour/core'
 import { Command } from 'cmdk'
 import { useMemo, useState } from 'react'
-import { useMatch, useNavigate } from 'react-router'
+import { useNavigate } from 'react-router'
 import { useTunesQuery } from '../data/api.ts'
+import { blockAddress } from '../practice/blockAddress.ts'
 import { useKnownPhrases } from '../practice/knownPhrases.ts'
+import { nextBlock, useSession } from '../practice/session.ts'
 import { stageAddress } from '../practice/stageAddress.ts'
+import { FIELD } from '../ui/looks.ts'
+import { useTuneAtHand } from './useTuneAtHand.ts'
 
 /** Somewhere to go. */
 interface Goal {
-  readonly group: 'Places' | 'Tunes' | 'Rungs' | 'Phrases'
+  readonly group: (typeof GROUPS)[number]
   readonly name: string
   readonly to: string
 }
@@ -22,19 +26,31 @@ const PLACES: readonly (readonly [name: string, to: string])[] = [
   ['Setup', '/setup'],
 ]
 const TUNE_PAGES = ['Map', 'Line', 'Drills', 'Changes'] as const
-const GROUPS = ['Places', 'Tunes', 'Rungs', 'Phrases'] as const
+const GROUPS = ['Play', 'Places', 'Tunes', 'Rungs', 'Phrases'] as const
 /** More than these are found by typing on. */
 const MOST_SHOWN = 40
 const FIRST_BARS = { from: 0, to: 3 } as const
 
-/** All that can be gone to; rungs are played over the open tune, or the first one. */
+/** All that can be gone to; rungs are played over the tune at hand. */
 const useGoals = (): readonly Goal[] => {
   const { data: tunes = [] } = useTunesQuery()
   const phrases = useKnownPhrases()
-  const here = useMatch('/tunes/:tune/*')?.params.tune
+  const atHand = useTuneAtHand()
+  const next = nextBlock(useSession())
   return useMemo(() => {
-    const over = tunes.find(({ id }) => id === here) ?? tunes[0]
+    const over = tunes.find(({ id }) => id === atHand)
+    const title = tunes.find(({ id }) => id === next?.tune)?.title
     return [
+      // First, so that Enter alone begins.
+      ...(next && title !== undefined
+        ? [
+            {
+              group: 'Play',
+              name: `Begin: ${rungOf(next.rung).name}, ${title}`,
+              to: blockAddress(next),
+            } as const,
+          ]
+        : []),
       ...PLACES.map(([name, to]): Goal => ({ group: 'Places', name, to })),
       ...tunes.flatMap(({ id, title }) =>
         TUNE_PAGES.map(
@@ -61,7 +77,7 @@ const useGoals = (): readonly Goal[] => {
         : []),
       ...phrases.map(({ id, title }): Goal => ({ group: 'Phrases', name: title, to: `/vocabulary/${id}` })),
     ]
-  }, [tunes, phrases, here])
+  }, [tunes, phrases, atHand, next])
 }
 
 interface FinderProps {
@@ -93,7 +109,7 @@ export const Finder = ({ onClose }: FinderProps) => {
         value={search}
         onValueChange={setSearch}
         placeholder="Go to a place, tune, rung or phrase"
-        className="min-h-12 w-full rounded-xl border border-soft bg-sheet px-3 text-xl"
+        className={`${FIELD} w-full text-xl`}
       />
       <Command.List className="mt-2 max-h-[60vh] overflow-y-auto">
         <Command.Empty className="p-3 text-soft">Nothing has “{search}” in its name.</Command.Empty>

@@ -27,13 +27,17 @@ const DESCRIPTIONS: Readonly<Partial<Record<Role, string>>> = {
 }
 const KEYS: readonly { readonly where: string; readonly keys: readonly (readonly [string, string])[] }[] = [
   {
-    where: 'On every page of a tune',
+    where: 'On every page',
     keys: [
-      ['Space', 'play and stop'],
-      ['Shift + arrows', 'set the stretch'],
-      ['?', 'this help'],
+      ['Space', 'play and stop; where nothing is to be heard, the band over your tune'],
       ['Ctrl+K', 'find a place, tune, rung or phrase'],
+      ['Ctrl+K, Enter', 'begin what is next'],
+      ['?', 'this help'],
     ],
+  },
+  {
+    where: 'On every page of a tune',
+    keys: [['Shift + arrows', 'set the stretch']],
   },
   {
     where: 'On the stage (pedals send Page Down and Page Up)',

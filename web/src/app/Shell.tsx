@@ -1,8 +1,11 @@
-import { NavLink, Outlet } from 'react-router'
+import { lazy, Suspense, useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { NavLink, Outlet, useLocation } from 'react-router'
 import { OutboxBar } from '../data/OutboxBar.tsx'
 import { NewVersion } from '../offline/NewVersion.tsx'
 import { useSettings } from '../settings/settings.ts'
 import { useLook } from '../settings/useLook.ts'
+import { isForControl } from '../ui/controlKeys.ts'
 import { Waiting } from '../ui/Notice.tsx'
 import { Unsaved } from './Unsaved.tsx'
 import { useFinder, useHelp } from './WithHelp.tsx'
@@ -15,19 +18,38 @@ const PAGES = [
   { to: '/setup', name: 'Setup' },
 ]
 
+const BandAnywhere = lazy(async () => ({ default: (await import('./BandAnywhere.tsx')).BandAnywhere }))
+
+/** The pages on which Space plays something of their own. */
+const PLAYS_ITSELF = /^\/tunes\/[^/]+\/(map|line|drills)|^\/vocabulary/
+
+/** From every other page Space starts the band: whether it is there, and how it goes. */
+const useBandAnywhere = (): readonly [isThere: boolean, close: () => void] => {
+  const [isAsked, setAsked] = useState(false)
+  const { pathname } = useLocation()
+  const isFree = !PLAYS_ITSELF.test(pathname)
+  useHotkeys('space', () => setAsked(true), {
+    preventDefault: true,
+    enabled: isFree && !isAsked,
+    ignoreEventWhen: isForControl,
+  })
+  return [isAsked && isFree, () => setAsked(false)]
+}
+
 /** The header of every page but the stage: the name, the instrument, and the navigation. */
 export const Shell = () => {
   useLook()
   const { instrument, known } = useSettings()
   const openHelp = useHelp()
   const openFinder = useFinder()
+  const [hasBand, closeBand] = useBandAnywhere()
   return (
     <div className="flex min-h-screen flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-3">
         Skip to content
       </a>
-      {/* On a phone the places are in one row that scrolls. */}
-      <header className="flex flex-wrap items-center gap-x-6 gap-y-1 px-5 py-2 max-sm:px-3 max-sm:py-1">
+      {/* On a phone the places are in a row of their own, which scrolls if it has to. */}
+      <header className="flex flex-wrap items-center gap-x-5 gap-y-1 px-5 py-2 max-sm:gap-x-3 max-sm:gap-y-0 max-sm:px-3 max-sm:py-1">
         <NavLink
           to="/today"
           className="flex items-center gap-2 font-head text-lg font-bold"
@@ -45,15 +67,11 @@ export const Shell = () => {
           </svg>
           Eager Contour
         </NavLink>
+        {known && <span className="ml-auto text-soft max-sm:hidden">for {instrument.name}</span>}
         <nav
           aria-label="Places"
-          className="ml-auto flex flex-wrap items-center gap-x-5 max-sm:ml-0 max-sm:w-full max-sm:flex-nowrap max-sm:gap-x-4 max-sm:overflow-x-auto"
+          className="flex flex-wrap items-center gap-x-5 max-sm:order-last max-sm:w-full max-sm:flex-nowrap max-sm:justify-between max-sm:gap-x-3 max-sm:overflow-x-auto"
         >
-          {known && (
-            <span className="text-soft max-sm:order-last max-sm:whitespace-nowrap">
-              for {instrument.name}
-            </span>
-          )}
           {PAGES.map(({ to, name }) => (
             <NavLink
               key={to}
@@ -65,13 +83,15 @@ export const Shell = () => {
               {name}
             </NavLink>
           ))}
+        </nav>
+        <div className="flex gap-x-5 max-sm:gap-x-3 max-sm:ml-auto">
           <button type="button" className="py-2" title="Find (Ctrl+K)" onClick={openFinder}>
             Find
           </button>
           <button type="button" className="py-2" title="Help (?)" onClick={openHelp}>
             Help
           </button>
-        </nav>
+        </div>
       </header>
       <OutboxBar />
       <NewVersion />
@@ -79,6 +99,11 @@ export const Shell = () => {
       <main id="main" className="flex grow flex-col">
         {known ? <Outlet /> : <Waiting what="Opening" />}
       </main>
+      {hasBand && (
+        <Suspense fallback={<Waiting what="Opening the band" />}>
+          <BandAnywhere onClose={closeBand} />
+        </Suspense>
+      )}
     </div>
   )
 }

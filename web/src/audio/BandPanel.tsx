@@ -128,7 +128,7 @@ const Volume = ({ name, volume, silent, onTurn, onVolume }: VolumeProps) => (
       onValueChange={([chosen]) => onVolume(chosen ?? volume)}
       className={`relative flex h-8 grow touch-none items-center ${silent ? 'opacity-45' : ''}`}
     >
-      <Slider.Track className="relative h-1 grow rounded bg-rule">
+      <Slider.Track className="relative h-1 grow rounded bg-faint">
         <Slider.Range className="absolute h-full rounded bg-soft" />
       </Slider.Track>
       <Slider.Thumb aria-label={`Volume of: ${name}`} className="block size-5 rounded-full bg-ink" />
@@ -169,7 +169,7 @@ const SwingTurner = ({ own, usual, feel, onChange }: SwingTurnerProps) => {
             onValueChange={([chosen]) => onChange((chosen ?? percent) / 100)}
             className="relative flex h-8 touch-none items-center"
           >
-            <Slider.Track className="relative h-1 grow rounded bg-rule">
+            <Slider.Track className="relative h-1 grow rounded bg-faint">
               <Slider.Range className="absolute h-full rounded bg-soft" />
             </Slider.Track>
             <Slider.Thumb aria-label="Swing" className="block size-5 rounded-full bg-ink" />

@@ -2,6 +2,7 @@ import type { Feel, Part } from '@eager-contour/core'
 import { Minus, Pause, Play as PlayIcon, Plus } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { SEGMENTS } from '../ui/looks.ts'
 import { BandPanel } from './BandPanel.tsx'
 import { partTurned, selectMix } from './mixSlice.ts'
 import { selectPlay, tempoSet } from './playSlice.ts'
@@ -66,14 +67,14 @@ export const TransportBar = ({
         </button>
       </div>
       {parts.length > 0 && (
-        <div role="group" aria-label="Parts" className="flex rounded-full border border-soft max-sm:hidden">
+        <div role="group" aria-label="Parts" className={`${SEGMENTS} max-sm:hidden`}>
           {parts.map(({ part, name }) => (
             <button
               key={part}
               type="button"
               aria-pressed={!muted.includes(part)}
               onClick={() => dispatch(partTurned(part))}
-              className="min-h-9 px-2.5 text-sm first:pl-3.5 last:pr-3.5 aria-[pressed=false]:text-soft aria-[pressed=false]:line-through aria-pressed:font-semibold"
+              className="min-h-10 px-2.5 focus-visible:-outline-offset-2 aria-[pressed=false]:text-soft aria-[pressed=false]:line-through aria-pressed:font-semibold"
             >
               {name}
             </button>

@@ -13,6 +13,7 @@ import {
 } from '@eager-contour/core'
 import { useState } from 'react'
 import { Button } from '../ui/Button.tsx'
+import { FIELD } from '../ui/looks.ts'
 
 interface BarToolsProps {
   /** The chart as it is shown, and what the editor contains now, which is changed; undefined if it can't be read. */
@@ -81,7 +82,7 @@ export const BarTools = ({ chart, current, bar, onChange, onChoose, onUndo, onRe
           <span className="font-semibold">Section</span>
           <input
             aria-label="Name of the section that begins here"
-            className="min-h-11 w-20 rounded-xl border border-soft bg-sheet px-3"
+            className={`${FIELD} w-20`}
             value={chart.written[bar]!.bar.section ?? (bar === from ? name : '')}
             placeholder={name}
             onChange={(event) => change((now) => nameSection(now, bar, event.target.value))}

@@ -32,6 +32,7 @@ const look = EditorView.theme({
     borderRadius: '0.5rem',
     fontSize: '1.15rem',
   },
+  '&.cm-focused': { outline: '3px solid var(--heather)', outlineOffset: '2px' },
   '.cm-content': {
     fontFamily: 'ui-monospace, monospace',
     padding: '0.9rem',
@@ -43,6 +44,9 @@ const look = EditorView.theme({
   '.cm-tooltip': { backgroundColor: 'var(--ground)', color: 'var(--ink)', border: '1px solid var(--soft)' },
   '.cm-diagnosticAction': { backgroundColor: 'var(--ink)', color: 'var(--on-ink)' },
 })
+
+/** Pixels under the caret that stay free when the page is scrolled to it: the page's foot lies there. */
+const FOOT = 112
 
 /** Each problem of the chart at its place, with its fix. */
 const diagnostics = (view: EditorView): readonly Diagnostic[] => {
@@ -103,6 +107,7 @@ export const ChartEditor = ({ incoming, label, onChange, goTo, history }: ChartE
           minimalSetup,
           look,
           EditorView.lineWrapping,
+          EditorView.scrollMargins.of(() => ({ bottom: FOOT })),
           EditorView.contentAttributes.of({ 'aria-label': label, spellcheck: 'false' }),
         ],
       }),

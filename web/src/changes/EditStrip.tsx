@@ -13,12 +13,13 @@ import {
   withWord,
   wordReason,
 } from '@eager-contour/core'
-import { type KeyboardEvent, memo, useMemo, useState } from 'react'
+import { type KeyboardEvent, memo, useMemo, useRef, useState } from 'react'
 import { useSettings } from '../settings/settings.ts'
 import { ChordSymbol } from '../ui/ChordSymbol.tsx'
 import { ShownRow } from '../ui/ShownRow.tsx'
+import { useWidth } from '../ui/useWidth.ts'
 import { BarPlace, MovingBars, SectionHandle } from './movingBars.tsx'
-import { barsARow, storedWords } from './views.ts'
+import { editRows, storedWords } from './views.ts'
 
 interface EditStripProps {
   /** The chart as it is shown, and what the editor contains now, which is changed: showing it may take a moment. */
@@ -45,7 +46,8 @@ export const EditStrip = memo(
     const current = () => newest() ?? chart
     const shown = useMemo(() => transposeChart(chart, view), [chart, view])
     const [problem, setProblem] = useState<Problem>()
-    const row = barsARow(chart)
+    const strip = useRef<HTMLDivElement>(null)
+    const { bars: row, large } = editRows(chart, useWidth(strip))
     const settle = (outcome: Outcome<Chart>): boolean => {
       setProblem(outcome.ok ? undefined : outcome.problems[0])
       if (outcome.ok) onChange(outcome.value)
@@ -78,7 +80,7 @@ export const EditStrip = memo(
               key={place}
               word={word}
               label={`Bar ${at + 1}, chord ${place + 1}`}
-              large={row === 4}
+              large={large}
               onFocus={() => onChoose(at)}
               onWrite={(text) => settle(withWord(current(), at, place, storedWords(text, view)))}
               onMove={(by) => {
@@ -99,7 +101,7 @@ export const EditStrip = memo(
     )
     const long = lines.length > MOST_LINES
     return (
-      <div>
+      <div ref={strip}>
         <MovingBars chart={chart} current={current} onChange={onChange} onChoose={onChoose}>
           <div role="group" aria-label="The form, bar by bar" className={long ? LONG : ''}>
             {lines.map((bars) => (

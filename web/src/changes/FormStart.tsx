@@ -9,10 +9,9 @@ import {
 } from '@eager-contour/core'
 import { useState } from 'react'
 import { Button } from '../ui/Button.tsx'
+import { FIELD } from '../ui/looks.ts'
 
 const ONE_KEY = 'one'
-const FIELD = 'min-h-11 w-full rounded-xl border border-soft bg-sheet px-3'
-
 /** Starts a tune from a common form, in one key or through all of them. */
 export const FormStart = ({ onStart }: { readonly onStart: (text: string) => void }) => {
   const [form, setForm] = useState(FORMS[0]!.id)
@@ -30,7 +29,7 @@ export const FormStart = ({ onStart }: { readonly onStart: (text: string) => voi
         aria-label="Form"
         value={form}
         onChange={(event) => setForm(event.target.value)}
-        className={FIELD}
+        className={`${FIELD} w-full`}
       >
         {FORMS.map(({ id, name }) => (
           <option key={id} value={id}>
@@ -43,7 +42,7 @@ export const FormStart = ({ onStart }: { readonly onStart: (text: string) => voi
           aria-label="Key"
           value={tonic}
           onChange={(event) => setTonic(event.target.value)}
-          className={FIELD}
+          className={`${FIELD} w-full`}
         >
           {keysOfMode(mode).map((key) => (
             <option key={key.tonic} value={key.tonic}>
@@ -55,7 +54,7 @@ export const FormStart = ({ onStart }: { readonly onStart: (text: string) => voi
           aria-label="Keys"
           value={order}
           onChange={(event) => setOrder(event.target.value)}
-          className={FIELD}
+          className={`${FIELD} w-full`}
         >
           <option value={ONE_KEY}>this key only</option>
           {Object.entries(KEY_ORDERS).map(([id, { name }]) => (

@@ -6,6 +6,7 @@ import { newId } from '../data/ids.ts'
 import { sendEdit } from '../data/outbox.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
+import { FIELD } from '../ui/looks.ts'
 import { tellDone } from '../ui/tell.ts'
 import { usePageTitle } from '../ui/usePageTitle.ts'
 import { ChangesEditor } from './ChangesEditor.tsx'
@@ -65,7 +66,7 @@ export const NewTunePage = () => {
             setTitle(event.target.value)
             write(withTitle(text, event.target.value))
           }}
-          className="min-h-11 w-full rounded-xl border border-soft bg-sheet px-3 text-xl"
+          className={`${FIELD} w-full text-xl`}
         />
       </label>
       <ChangesEditor

@@ -1,6 +1,7 @@
 import { type Chart, type Fifths, transposeChart, withSigns } from '@eager-contour/core'
 import { keyWords } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
+import { FIELD } from '../ui/looks.ts'
 import { INSTRUMENT_VIEWS, INTERVALS, keyViews, type View } from './views.ts'
 
 interface ViewChoiceProps {
@@ -25,7 +26,7 @@ export const ViewChoice = ({ chart, instrument, view, onView, onWrite }: ViewCho
         <select
           value={view.id}
           onChange={(event) => onView(all.find(({ id }) => id === event.target.value) ?? instrument)}
-          className="min-h-11 rounded-xl border border-soft bg-sheet px-3 text-lg"
+          className={FIELD}
         >
           <optgroup label="For an instrument">
             <option value={instrument.id}>{instrument.name}</option>

@@ -1,4 +1,5 @@
 import {
+  barWords,
   type Chart,
   type Fifths,
   fifthsOf,
@@ -58,5 +59,18 @@ export const storedWords = (typed: string, fifths: Fifths): string =>
     })
     .join(' ')
 
-/** The number of bars per row in the editing strip. */
-export const barsARow = (chart: Chart): number => (chart.written.length <= 16 ? 4 : 8)
+/** Pixels of a bar in the editing strip: before its chords, and for each of them, in usual and in large type. */
+const BAR_EDGE = 22
+const WORD = { usual: 62, large: 84 } as const
+
+/**
+ * The bars per row in the editing strip, and whether their chords are large: as many as the form's own rows have, or
+ * fewer in a strip too narrow (pixels) to show every chord whole.
+ */
+export const editRows = (chart: Chart, width: number): { readonly bars: number; readonly large: boolean } => {
+  const words = Math.max(...chart.written.map((written) => barWords(written).length))
+  const fits = (bars: number, word: number) => width / bars >= BAR_EDGE + words * word
+  const most = chart.written.length <= 16 ? 4 : 8
+  const bars = width === 0 ? most : ([8, 4, 2].find((one) => one <= most && fits(one, WORD.usual)) ?? 1)
+  return { bars, large: most === 4 && fits(bars, WORD.large) }
+}

@@ -12,6 +12,7 @@ import { useLadder } from '../practice/useLadder.ts'
 import { useSettings } from '../settings/settings.ts'
 import { barsText, useOpenTune } from '../tune/useTune.ts'
 import { Choice } from '../ui/Choice.tsx'
+import { FIELD } from '../ui/looks.ts'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { Term } from '../ui/Term.tsx'
 import { usePainted } from '../ui/usePainted.ts'
@@ -68,7 +69,7 @@ export const DrillsPage = () => {
                   value={own}
                   placeholder="C F B♭ E♭"
                   onChange={(event) => setOwn(event.target.value)}
-                  className="block min-h-11 w-44 rounded-xl border border-soft bg-sheet px-3 text-lg text-ink"
+                  className={`${FIELD} block w-44 text-ink`}
                 />
               </label>
             )}

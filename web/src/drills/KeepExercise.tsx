@@ -6,6 +6,7 @@ import { practiceText, type StageRequest } from '../practice/stageAddress.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
 import { FieldError } from '../ui/FieldError.tsx'
+import { FIELD } from '../ui/looks.ts'
 import { tellDone } from '../ui/tell.ts'
 
 interface KeepExerciseProps {
@@ -51,7 +52,7 @@ export const KeepExercise = ({ request, usual }: KeepExerciseProps) => {
           placeholder={usual}
           aria-invalid={wrong !== undefined}
           aria-describedby="exercise-name-error"
-          className="min-h-11 min-w-0 grow rounded-xl border border-soft bg-sheet px-3"
+          className={`${FIELD} min-w-0 grow`}
           {...register('title')}
         />
         <Button type="submit">Save</Button>

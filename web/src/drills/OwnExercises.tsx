@@ -9,9 +9,10 @@ import { stageAddress } from '../practice/stageAddress.ts'
 import { useAppDispatch } from '../store/store.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
+import { buttonLook } from '../ui/looks.ts'
 import { tellUndoable } from '../ui/tell.ts'
 import { VerdictMark } from '../ui/VerdictMark.tsx'
-import { PLAY, SetList } from './SetList.tsx'
+import { SetList } from './SetList.tsx'
 import { useExerciseText } from './useExerciseText.ts'
 import { useOwnSetLists } from './useOwnSetLists.ts'
 
@@ -75,7 +76,7 @@ export const OwnExercises = () => {
               <span className="flex items-center gap-2">
                 <Link
                   to={stageAddress(requestOf(exercise))}
-                  className={PLAY}
+                  className={buttonLook('main')}
                   aria-label={`Play ${exercise.title}`}
                 >
                   Play

@@ -13,6 +13,7 @@ import { format } from 'date-fns'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { bandIfReady } from '../audio/band.ts'
+import { useHearKey } from '../audio/useHearKey.ts'
 import { useHear } from '../audio/usePlay.ts'
 import { firstRun } from '../practice/ownExercise.ts'
 import { type Practice, type StageRequest, stageAddress } from '../practice/stageAddress.ts'
@@ -24,6 +25,7 @@ import { barsText, type OpenTune } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
+import { FIELD } from '../ui/looks.ts'
 import { NumberField } from '../ui/NumberField.tsx'
 import { Term } from '../ui/Term.tsx'
 import { VerdictMark } from '../ui/VerdictMark.tsx'
@@ -98,6 +100,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
       ),
     )
   }
+  useHearKey(onHear)
   const inOwnKey = at.tonic === ladder.keys[0]!.tonic
   const request: StageRequest = {
     tune: tune.id,
@@ -155,7 +158,7 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
             value={order}
             onChange={(event) => setOrder(event.target.value)}
             maxLength={60}
-            className="min-h-10 w-full rounded-xl border border-soft bg-sheet px-3"
+            className={`${FIELD} w-full`}
           />
         </label>
       )}

@@ -14,9 +14,8 @@ import { counted } from '../ui/counted.ts'
 import { dragAccessibility, useDragSensors } from '../ui/dragging.ts'
 import { FieldError } from '../ui/FieldError.tsx'
 import { Grip } from '../ui/Grip.tsx'
+import { buttonLook, FIELD } from '../ui/looks.ts'
 import { useExerciseText } from './useExerciseText.ts'
-
-export const PLAY = 'inline-flex min-h-10 items-center rounded-full bg-ink px-4 font-semibold text-on-ink'
 
 interface SetListProps {
   readonly list: Omit<SetListAnswer, 'updatedAt'>
@@ -53,7 +52,7 @@ export const SetList = ({ list, exercises, onSave, onDelete }: SetListProps) => 
         {row[first] && (
           <Link
             to={stageAddress(requestOf(row[first], {}, { id: list.id, at: first }))}
-            className={PLAY}
+            className={buttonLook('main')}
             aria-label={`Play the list ${list.title}`}
           >
             Play {list.exercises.length}
@@ -121,7 +120,7 @@ const SetListName = ({ list, onSave }: SetListNameProps) => {
         aria-label={`Name of the set list ${list.title}`}
         aria-invalid={wrong !== undefined}
         aria-describedby={error}
-        className="min-h-10 w-full rounded-xl border border-rule bg-sheet px-3 text-lg font-semibold"
+        className={`${FIELD} w-full text-lg font-semibold`}
         {...register('title', { onBlur: () => void save() })}
       />
       <FieldError id={error} error={wrong} />

@@ -1,5 +1,6 @@
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
+import { FIELD } from '../ui/looks.ts'
 import { NumberField } from '../ui/NumberField.tsx'
 import { PopoverButton } from '../ui/PopoverButton.tsx'
 import { chooseMidi, connectMidi, hearMidi, type MidiDevices, saveMidiSettings } from './midi.ts'
@@ -31,11 +32,7 @@ export const MidiChoice = ({ devices }: { readonly devices: MidiDevices }) => {
     <>
       <label className="flex items-center gap-2">
         MIDI input
-        <select
-          value={chosen}
-          onChange={(event) => chooseMidi(event.target.value)}
-          className="min-h-10 rounded-xl border border-soft bg-sheet px-2"
-        >
+        <select value={chosen} onChange={(event) => chooseMidi(event.target.value)} className={FIELD}>
           {names.map((name) => (
             <option key={name}>{name}</option>
           ))}

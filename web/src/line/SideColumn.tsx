@@ -1,6 +1,7 @@
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import { useAppDispatch, useAppSelector } from '../store/store.ts'
+import { SEGMENT, SEGMENTS } from '../ui/looks.ts'
 import { COLUMN } from './brief/BriefPanel.tsx'
 import { notesPointed, outlineShown, selectEditor } from './editor/editorSlice.ts'
 import { lineDetailsSet } from './editor/lineHistory.ts'
@@ -28,20 +29,17 @@ interface SideColumnProps {
   readonly onHear: () => void
 }
 
-const TAB =
-  'min-h-10 grow rounded-full px-3 data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-on-ink'
-
 /** What the line's notes do and what the review says; and the saved lines and phrases. */
 export const SideColumn = (props: SideColumnProps) => {
   const [tab, setTab] = useState('notes')
   return (
     <aside className={COLUMN} aria-label="About the line">
       <Tabs.Root value={tab} onValueChange={setTab}>
-        <Tabs.List aria-label="About the line" className="mb-4 flex rounded-full border border-soft">
-          <Tabs.Trigger value="notes" className={TAB}>
+        <Tabs.List aria-label="About the line" className={`${SEGMENTS} mb-4`}>
+          <Tabs.Trigger value="notes" className={SEGMENT}>
             Notes
           </Tabs.Trigger>
-          <Tabs.Trigger value="kept" className={TAB}>
+          <Tabs.Trigger value="kept" className={SEGMENT}>
             Saved
           </Tabs.Trigger>
         </Tabs.List>

@@ -4,6 +4,7 @@ import { useHeldTemposQuery, useRegradingQuery, useTunesQuery } from '../data/ap
 import { useKept } from '../data/useKept.ts'
 import { dayOf } from '../practice/session.ts'
 import { AboutPlace } from '../ui/AboutPlace.tsx'
+import { FIELD } from '../ui/looks.ts'
 import { Waiting } from '../ui/Notice.tsx'
 import { PopoverButton } from '../ui/PopoverButton.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
@@ -49,11 +50,7 @@ export const LogPage = () => {
         <span className="flex flex-wrap items-center gap-4">
           <label>
             Tune{' '}
-            <select
-              value={tune}
-              onChange={(event) => setTune(event.target.value)}
-              className="min-h-10 rounded-xl border border-soft bg-sheet px-2"
-            >
+            <select value={tune} onChange={(event) => setTune(event.target.value)} className={FIELD}>
               <option value="">all</option>
               {tunes.map(({ id, title }) => (
                 <option key={id} value={id}>

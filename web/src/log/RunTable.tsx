@@ -6,7 +6,8 @@ import { useRunsInfiniteQuery } from '../data/api.ts'
 import { useSettings } from '../settings/settings.ts'
 import { barsText } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
-import { type DataColumn, DataTable, type SortedBy } from '../ui/DataTable.tsx'
+import type { DataColumn } from '../ui/DataRows.tsx'
+import { DataTable, type SortedBy } from '../ui/DataTable.tsx'
 import { Loaded } from '../ui/Loaded.tsx'
 import { VerdictMark } from '../ui/VerdictMark.tsx'
 import { storedWords } from './searchWords.ts'
@@ -98,6 +99,7 @@ const COLUMNS: readonly DataColumn<LoggedRun>[] = [
     header: 'bars',
     value: ({ stretch }) => barsText(stretch).replace(/^bars? /, ''),
     className: 'py-2 whitespace-nowrap',
+    listLabel: 'bars',
   },
   {
     id: 'rung',
@@ -106,7 +108,13 @@ const COLUMNS: readonly DataColumn<LoggedRun>[] = [
     className: 'py-2 whitespace-nowrap',
   },
   { id: 'key', header: 'key', value: ({ keyName }) => keyName, className: 'py-2 whitespace-nowrap' },
-  { id: 'tempo', header: 'tempo', value: ({ tempo }) => tempo, className: 'py-2 tabular-nums' },
+  {
+    id: 'tempo',
+    header: 'tempo',
+    value: ({ tempo }) => tempo,
+    className: 'py-2 tabular-nums',
+    listLabel: 'at',
+  },
   {
     id: 'marks',
     header: 'marks',

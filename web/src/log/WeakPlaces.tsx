@@ -10,6 +10,7 @@ import { useSettings } from '../settings/settings.ts'
 import { barsText } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
+import { buttonLook } from '../ui/looks.ts'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 
 const KINDS: readonly { readonly value: TallyKind; readonly label: string }[] = [
@@ -92,7 +93,7 @@ const WeakPlaceRow = ({ place, titles }: WeakPlacesProps & { readonly place: Wea
         <Link
           to={practiseAddress(place)}
           aria-label={`Practise ${name} in ${title}, ${barsText(last.stretch)}`}
-          className="inline-flex min-h-11 w-28 items-center justify-center rounded-full border border-ink px-4 font-semibold"
+          className={`${buttonLook()} w-28`}
         >
           Practise
         </Link>

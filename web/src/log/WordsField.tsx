@@ -1,5 +1,6 @@
 import { LIMITS } from '@eager-contour/contract/limits'
 import { useState } from 'react'
+import { FIELD } from '../ui/looks.ts'
 
 interface WordsFieldProps {
   readonly label: string
@@ -22,7 +23,7 @@ export const WordsField = ({ label, stored, onKeep }: WordsFieldProps) => {
         onBlur={() => {
           if (words !== stored) onKeep(words)
         }}
-        className="w-full rounded-xl border border-soft bg-sheet px-3 py-2"
+        className={`${FIELD} w-full py-2`}
       />
     </label>
   )

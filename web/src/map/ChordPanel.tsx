@@ -27,6 +27,7 @@ import { barsText } from '../tune/useTune.ts'
 import { keyWords } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { ChordSymbol } from '../ui/ChordSymbol.tsx'
+import { FIELD } from '../ui/looks.ts'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { Change, ToneTable } from './chordTables.tsx'
 import { Hear, Part } from './panelParts.tsx'
@@ -42,8 +43,6 @@ interface ChordPanelProps {
 
 /** Which chords a reading is set for: this one, those with the same symbol and function, or the stretch. */
 type ApplyTo = 'chord' | 'same' | 'stretch'
-
-const FIELD = 'min-h-10 w-full rounded-xl border border-soft bg-sheet px-2'
 
 /**
  * Everything about one chord: its function, its scale, its tones and their neighbours, structures, and the connection
@@ -118,7 +117,7 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
         )}
         <select
           aria-label="Another scale for this chord"
-          className={FIELD}
+          className={`${FIELD} w-full`}
           value={reading.scale}
           onChange={(event) =>
             readings.read(
@@ -198,7 +197,7 @@ export const ChordPanel = ({ analysis, sounding, index, stretch, readings }: Cho
         ))}
         <select
           aria-label="The key of this chord"
-          className={FIELD}
+          className={`${FIELD} w-full`}
           value={`${reading.key.tonic} ${reading.key.mode}`}
           onChange={(event) => {
             const [tonic = '', keyMode] = event.target.value.split(' ')

@@ -1,7 +1,8 @@
 import { type Analysis, changeBetween, type chordFacts, degreeName, stepsInWords } from '@eager-contour/core'
 import { useMemo } from 'react'
 import { useNoteText } from '../settings/names.ts'
-import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
+import type { DataColumn } from '../ui/DataRows.tsx'
+import { DataTable } from '../ui/DataTable.tsx'
 
 const ROW_HEIGHT = 32
 

@@ -6,6 +6,7 @@ import { Button } from '../ui/Button.tsx'
 import { Check } from '../ui/Check.tsx'
 import { counted } from '../ui/counted.ts'
 import { FileInput } from '../ui/FileInput.tsx'
+import { buttonLook } from '../ui/looks.ts'
 import { PopoverButton } from '../ui/PopoverButton.tsx'
 
 const resultWords = ({ added, kept }: LibraryAnswer): string =>
@@ -33,9 +34,6 @@ const PARTS = [
   { names: 'settings', label: 'settings' },
 ] as const
 
-const SAVE =
-  'inline-flex min-h-11 items-center rounded-full border border-soft px-5 font-semibold hover:bg-chosen'
-
 /** Some parts of the library as a file. */
 const SaveParts = () => {
   const [chosen, setChosen] = useState<readonly string[]>(['lines'])
@@ -52,7 +50,7 @@ const SaveParts = () => {
         />
       ))}
       {chosen.length > 0 && (
-        <a href={`/api/library?parts=${chosen.join(',')}`} download className={`${SAVE} mt-2`}>
+        <a href={`/api/library?parts=${chosen.join(',')}`} download className={`${buttonLook()} mt-2`}>
           Save these
         </a>
       )}
@@ -119,7 +117,7 @@ export const Library = () => {
         have.
       </p>
       <div className="flex flex-wrap items-center gap-3">
-        <a href="/api/library" download className={SAVE}>
+        <a href="/api/library" download className={buttonLook()}>
           Save the library
         </a>
         <SaveParts />

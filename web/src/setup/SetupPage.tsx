@@ -6,6 +6,7 @@ import { useSettings } from '../settings/settings.ts'
 import { useSaveSettings } from '../settings/useSaveSettings.ts'
 import { AboutPlace } from '../ui/AboutPlace.tsx'
 import { Check } from '../ui/Check.tsx'
+import { buttonLook, FIELD } from '../ui/looks.ts'
 import { NumberInput } from '../ui/NumberInput.tsx'
 import { SegmentedControl } from '../ui/SegmentedControl.tsx'
 import { usePageTitle } from '../ui/usePageTitle.ts'
@@ -38,7 +39,7 @@ export const SetupPage = () => {
           id="instrument"
           value={settings.instrument.id}
           onChange={(event) => choose({ instrument: event.target.value })}
-          className="min-h-11 rounded-xl border border-soft bg-sheet px-3 text-lg"
+          className={FIELD}
         >
           {INSTRUMENTS.map(({ id, name }) => (
             <option key={id} value={id}>
@@ -109,11 +110,7 @@ export const SetupPage = () => {
           All tunes, lines, exercises and runs in one file. To use it, put it in the place of the
           application’s database while the application is stopped.
         </p>
-        <a
-          href="/api/backup"
-          download
-          className="inline-flex min-h-11 items-center rounded-full border border-soft px-5 font-semibold hover:bg-chosen"
-        >
+        <a href="/api/backup" download className={buttonLook()}>
           Save a backup
         </a>
       </section>

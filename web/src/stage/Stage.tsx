@@ -249,20 +249,21 @@ export const Stage = ({ open, exercise, written, line, title, hide, byItself, pr
           />
         )}
       </main>
-      <footer className="flex flex-wrap items-center gap-x-2 gap-y-1 border-t border-rule py-2 text-lg">
+      <footer className="flex flex-wrap items-center gap-x-1.5 gap-y-1 border-t border-rule py-2 text-lg">
         <Button look="main" onClick={goOn} className="text-lg">
           {running ? 'Pause' : (CONTINUE_LABELS[run.state] ?? 'Start')}
-          {secondsLeft !== undefined && ` in ${secondsLeft}`} <kbd className="opacity-70">Page Down</kbd>
+          {secondsLeft !== undefined && ` in ${secondsLeft}`}{' '}
+          <kbd className="text-sm opacity-70">Page Down</kbd>
         </Button>
         <Button
           onClick={() => setHidden((level) => (level % HIDING.length) + 1)}
           className="text-lg"
           aria-label={`Hide, showing: ${HIDING[hidden - 1]}`}
         >
-          Hide <kbd className="opacity-70">H</kbd>
+          Hide <kbd className="text-sm opacity-70">H</kbd>
         </Button>
         <Button onClick={again} className="text-lg">
-          Again <kbd className="opacity-70">Page Up</kbd>
+          Again <kbd className="text-sm opacity-70">Page Up</kbd>
         </Button>
         {!running && run.state !== 'paused' && (
           <>

@@ -72,7 +72,7 @@ const BlockRow = ({ block, text, onLater }: BlockRowProps) => {
     <li
       ref={setNodeRef}
       style={{ transform: CSS.Transform.toString(transform), transition }}
-      className={`grid grid-cols-[auto_4.5rem_minmax(0,1fr)_auto] items-center gap-x-3 border-t border-rule py-3 max-sm:grid-cols-[auto_4.5rem_minmax(0,1fr)] ${waits ? '' : 'text-soft'}`}
+      className={`grid grid-cols-[auto_4.5rem_minmax(0,1fr)_auto] items-center gap-x-3 border-t border-rule py-3 max-sm:grid-cols-[auto_auto_minmax(0,1fr)] ${waits ? '' : 'text-soft'}`}
     >
       <Grip label={`Move: ${row.name}`} activator={setActivatorNodeRef} {...{ attributes, listeners }} />
       <span className="text-3xl font-bold tabular-nums">

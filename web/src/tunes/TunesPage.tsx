@@ -6,8 +6,10 @@ import { useItemsQuery, useLastRunsQuery, useTunesQuery } from '../data/api.ts'
 import { useSettings } from '../settings/settings.ts'
 import { keyWords } from '../tune/written.ts'
 import { AboutPlace } from '../ui/AboutPlace.tsx'
-import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
+import type { DataColumn } from '../ui/DataRows.tsx'
+import { DataTable } from '../ui/DataTable.tsx'
 import { Loaded } from '../ui/Loaded.tsx'
+import { buttonLook } from '../ui/looks.ts'
 import { SearchField } from '../ui/SearchField.tsx'
 import { usePageTitle } from '../ui/usePageTitle.ts'
 import { ChosenTunes } from './ChosenTunes.tsx'
@@ -62,11 +64,13 @@ export const TunesPage = () => {
           <h1 className="text-4xl">Tunes</h1>
           <AboutPlace place="Tunes" />
         </div>
-        <SearchField label="Search tunes" value={search} onChange={setSearch} className="ml-auto w-72" />
-        <Link
-          to="/tunes/new"
-          className="inline-flex min-h-11 items-center rounded-full bg-ink px-5 font-semibold text-on-ink"
-        >
+        <SearchField
+          label="Search tunes"
+          value={search}
+          onChange={setSearch}
+          className="ml-auto w-72 max-sm:ml-0 max-sm:w-auto max-sm:grow"
+        />
+        <Link to="/tunes/new" className={buttonLook('main')}>
           New tune
         </Link>
       </div>
@@ -151,7 +155,7 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
         )}
       </Link>
     ),
-    className: 'w-[26%] py-3.5',
+    className: 'w-[26%] py-3.5 max-sm:basis-[calc(100%-4rem)]',
   },
   {
     id: 'form',
@@ -169,7 +173,7 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
       ) : (
         <span className="text-madder">a chord can’t be read</span>
       ),
-    className: 'w-[13rem] py-2 max-md:hidden',
+    className: 'w-[13rem] py-2 sm:max-md:hidden',
   },
   {
     id: 'key',
@@ -182,7 +186,7 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
     header: 'tempo',
     value: ({ chart }) => chart?.tempo ?? 0,
     cell: ({ chart }) => chart && `${chart.tempo} bpm`,
-    className: 'py-2 whitespace-nowrap tabular-nums max-sm:hidden',
+    className: 'py-2 whitespace-nowrap tabular-nums',
   },
   {
     id: 'due',
@@ -199,13 +203,13 @@ const COLUMNS: readonly DataColumn<TuneRow>[] = [
         )}
       </>
     ),
-    className: 'py-2 max-md:hidden',
+    className: 'py-2 sm:max-md:hidden',
   },
   {
     id: 'run',
     header: 'last run',
     value: ({ lastRun }) => runWords(lastRun),
-    className: 'py-2 text-soft max-lg:hidden',
+    className: 'py-2 text-soft sm:max-lg:hidden',
   },
 ]
 

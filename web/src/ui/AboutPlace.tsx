@@ -29,6 +29,10 @@ const PLACES = {
   Drills: [
     'The ladder: exercises from roots to whole choruses, a row each, in twelve keys, a column each. The mark in a cell is how it stands. Choose one and play it.',
   ],
+  Stage: [
+    'The exercise as you play it: the chord now and the next one, the notes with a verdict each, and marks at the end.',
+    'Start with the button, a pedal or a note. Page Down goes on, Page Up plays it again; Hide shows less, until only the key is left. Under the notes you choose what is listened to.',
+  ],
 } as const
 
 type PlaceName = keyof typeof PLACES

@@ -1,4 +1,5 @@
 import { DropdownMenu } from 'radix-ui'
+import { buttonLook } from './looks.ts'
 
 interface MenuAction {
   readonly name: string
@@ -15,9 +16,7 @@ interface ActionMenuProps {
 /** A button that opens a list of actions, each with what it gives. */
 export const ActionMenu = ({ name, actions }: ActionMenuProps) => (
   <DropdownMenu.Root modal={false}>
-    <DropdownMenu.Trigger className="inline-flex min-h-11 items-center rounded-full px-2 underline decoration-soft underline-offset-4">
-      {name}
-    </DropdownMenu.Trigger>
+    <DropdownMenu.Trigger className={buttonLook('quiet')}>{name}</DropdownMenu.Trigger>
     <DropdownMenu.Content
       sideOffset={8}
       collisionPadding={12}

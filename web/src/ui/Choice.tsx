@@ -1,4 +1,5 @@
 import { useId } from 'react'
+import { FIELD } from './looks.ts'
 
 export interface ChoiceOption<T extends string> {
   readonly value: T
@@ -29,7 +30,7 @@ export const Choice = <T extends string>({ label, value, options, onChange }: Ch
         value={value}
         aria-describedby={chosen?.description ? description : undefined}
         onChange={(event) => onChange(event.target.value as T)}
-        className="min-h-10 w-full rounded-xl border border-soft bg-sheet px-2"
+        className={`${FIELD} w-full`}
       >
         {options.map((option) => (
           <option key={option.value} value={option.value}>

@@ -1,45 +1,16 @@
 import {
-  columnFilteringFeature,
   createColumnHelper,
-  createFilteredRowModel,
-  createSortedRowModel,
-  filterFn_includesString,
-  globalFilteringFeature,
   type Header,
   type Row,
   type RowData,
-  rowSortingFeature,
   type SortingState,
-  sortFn_alphanumeric,
-  tableFeatures,
   useTable,
 } from '@tanstack/react-table'
-import { useVirtualizer, useWindowVirtualizer, type Virtualizer } from '@tanstack/react-virtual'
 import { ChevronDown, ChevronUp } from 'lucide-react'
-import { type ReactNode, type RefObject, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
+import { type DataColumn, DataRow, LIST, PageRows, ScrolledRows } from './DataRows.tsx'
+import { type Features, features } from './dataFeatures.ts'
 import { Empty } from './Notice.tsx'
-
-const features = tableFeatures({
-  columnFilteringFeature,
-  globalFilteringFeature,
-  rowSortingFeature,
-  filteredRowModel: createFilteredRowModel(),
-  sortedRowModel: createSortedRowModel(),
-  filterFns: { includesString: filterFn_includesString },
-  sortFns: { alphanumeric: sortFn_alphanumeric },
-})
-type Features = typeof features
-
-/** A column of a table. */
-export interface DataColumn<T extends RowData> {
-  readonly id: string
-  readonly header: string
-  /** What the column is sorted and searched by. */
-  readonly value: (row: T) => string | number
-  /** How it is shown; the value, if left out. */
-  readonly cell?: (row: T) => ReactNode
-  readonly className?: string
-}
 
 interface DataTableProps<T extends RowData> {
   readonly label: string
@@ -74,7 +45,6 @@ export interface SortedBy {
 
 /** With more rows than this only those near the window are drawn. */
 const ALL_DRAWN = 60
-const OVERSCAN = 12
 const NOT_SORTED: SortingState = []
 
 /** A table that sorts by its headings, searches, and stays fast with thousands of rows. */
@@ -107,17 +77,23 @@ export const DataTable = <T extends RowData>(props: DataTableProps<T>) => {
   const scroller = useRef<HTMLDivElement>(null)
   if (rows.length > 0 && shown.length === 0) return <Empty>Nothing matches “{search}”.</Empty>
   const long = shown.length > ALL_DRAWN
-  const body = { rows: shown, columns, rowHeight: props.rowHeight, onEnd: paged?.onEnd }
+  // A plain table stays one; the others are lists on a phone.
+  const listed = kind === 'sorted'
+  const body = { rows: shown, columns, listed, rowHeight: props.rowHeight, onEnd: paged?.onEnd }
   const total = paged?.total ?? shown.length
   return (
     <div
       ref={scroller}
       className={long && kind === 'plain' ? 'max-h-[60vh] overflow-y-auto' : 'overflow-x-auto'}
     >
-      <table aria-label={label} aria-rowcount={long ? total + 1 : undefined} className="w-full text-left">
+      <table
+        aria-label={label}
+        aria-rowcount={long ? total + 1 : undefined}
+        className={`w-full text-left ${listed ? LIST.block : ''}`}
+      >
         {kind !== 'plain' && (
-          <thead className="text-soft">
-            <tr>
+          <thead className={`text-soft ${listed ? LIST.block : ''}`}>
+            <tr className={listed ? LIST.row : undefined}>
               {table.getHeaderGroups()[0]!.headers.map((header, at) => (
                 <Heading
                   key={header.id}
@@ -130,9 +106,9 @@ export const DataTable = <T extends RowData>(props: DataTableProps<T>) => {
           </thead>
         )}
         {!long && (
-          <tbody>
+          <tbody className={listed ? LIST.block : undefined}>
             {shown.map((row) => (
-              <DataRow key={row.id} row={row} columns={columns} />
+              <DataRow key={row.id} row={row} columns={columns} listed={listed} />
             ))}
           </tbody>
         )}
@@ -177,7 +153,11 @@ const Heading = <T extends RowData>({ header, sorts, className = '' }: HeadingPr
   const direction = header.column.getIsSorted()
   const Arrow = direction === 'desc' ? ChevronDown : ChevronUp
   return (
-    <th scope="col" aria-sort={direction === false ? 'none' : SORTED[direction]} className={`py-1 ${style}`}>
+    <th
+      scope="col"
+      aria-sort={direction === false ? 'none' : SORTED[direction]}
+      className={`py-1 ${style} ${LIST.head}`}
+    >
       <button
         type="button"
         className="inline-flex min-h-9 items-center gap-1 hover:text-ink sm:whitespace-nowrap"
@@ -189,99 +169,3 @@ const Heading = <T extends RowData>({ header, sorts, className = '' }: HeadingPr
     </th>
   )
 }
-
-interface DataRowProps<T extends RowData> {
-  readonly row: Row<Features, T>
-  readonly columns: readonly DataColumn<T>[]
-}
-
-const DataRow = <T extends RowData>({ row, columns }: DataRowProps<T>) => (
-  <tr className="relative border-t border-rule">
-    {columns.map(({ id, value, cell, className = 'py-2' }) => (
-      <td key={id} className={`pr-3 ${className}`}>
-        {cell ? cell(row.original) : value(row.original)}
-      </td>
-    ))}
-  </tr>
-)
-
-interface LongBodyProps<T extends RowData> {
-  readonly rows: readonly Row<Features, T>[]
-  readonly columns: readonly DataColumn<T>[]
-  readonly rowHeight: number
-  /** The last rows are near. */
-  readonly onEnd?: (() => void) | undefined
-}
-
-/** Rows near the window, in a table that scrolls with the page. */
-const PageRows = <T extends RowData>({ rows, columns, rowHeight, onEnd }: LongBodyProps<T>) => {
-  const place = useRef<HTMLTableSectionElement>(null)
-  const [top, setTop] = useState(0)
-  useLayoutEffect(() => setTop(pageTop(place.current)), [])
-  const virtualizer = useWindowVirtualizer({
-    count: rows.length,
-    estimateSize: () => rowHeight,
-    overscan: OVERSCAN,
-    scrollMargin: top,
-  })
-  const atEnd = (virtualizer.getVirtualItems().at(-1)?.index ?? 0) >= rows.length - 1
-  useEffect(() => {
-    if (atEnd && rows.length > 0) onEnd?.()
-  }, [atEnd, rows.length, onEnd])
-  return (
-    <tbody ref={place}>
-      <NearRows virtualizer={virtualizer} rows={rows} columns={columns} />
-    </tbody>
-  )
-}
-
-const pageTop = (element: Element | null): number =>
-  (element?.getBoundingClientRect().top ?? 0) + window.scrollY
-
-interface ScrolledRowsProps<T extends RowData> extends LongBodyProps<T> {
-  readonly scroller: RefObject<HTMLDivElement | null>
-}
-
-/** Rows near what is in view, in a table that scrolls by itself. */
-const ScrolledRows = <T extends RowData>({ rows, columns, rowHeight, scroller }: ScrolledRowsProps<T>) => {
-  const virtualizer = useVirtualizer({
-    count: rows.length,
-    estimateSize: () => rowHeight,
-    overscan: OVERSCAN,
-    getScrollElement: () => scroller.current,
-  })
-  return (
-    <tbody>
-      <NearRows virtualizer={virtualizer} rows={rows} columns={columns} />
-    </tbody>
-  )
-}
-
-interface NearRowsProps<T extends RowData> extends Omit<LongBodyProps<T>, 'rowHeight' | 'onEnd'> {
-  readonly virtualizer: Pick<Virtualizer<Window, Element>, 'getVirtualItems' | 'getTotalSize'> & {
-    readonly options: { readonly scrollMargin: number }
-  }
-}
-
-/** The rows to draw, between two empty ones that are as high as the others together. */
-const NearRows = <T extends RowData>({ virtualizer, rows, columns }: NearRowsProps<T>) => {
-  const items = virtualizer.getVirtualItems()
-  const before = (items[0]?.start ?? 0) - virtualizer.options.scrollMargin
-  const after = virtualizer.getTotalSize() - ((items.at(-1)?.end ?? 0) - virtualizer.options.scrollMargin)
-  return (
-    <>
-      <Space height={before} />
-      {items.map(({ index }) => (
-        <DataRow key={rows[index]!.id} row={rows[index]!} columns={columns} />
-      ))}
-      <Space height={after} />
-    </>
-  )
-}
-
-const Space = ({ height }: { readonly height: number }) =>
-  height > 0 ? (
-    <tr>
-      <td style={{ height }} />
-    </tr>
-  ) : null

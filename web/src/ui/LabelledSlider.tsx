@@ -24,7 +24,7 @@ export const LabelledSlider = ({ label, value, words, description, onChange }: L
       onValueChange={([chosen]) => onChange(chosen ?? value)}
       className="relative flex h-7 touch-none items-center"
     >
-      <Slider.Track className="relative h-1 grow rounded bg-rule">
+      <Slider.Track className="relative h-1 grow rounded bg-faint">
         <Slider.Range className="absolute h-full rounded bg-soft" />
       </Slider.Track>
       <Slider.Thumb

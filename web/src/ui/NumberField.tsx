@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react'
+import { FIELD } from './looks.ts'
 
 interface NumberFieldProps {
   readonly label: string
@@ -33,7 +34,7 @@ export const NumberField = ({ label, name, value, least, most, step = 1, onChang
           if (event.target.value !== '' && asked >= least && asked <= most) onChange(asked)
         }}
         onBlur={() => setTyped(String(value))}
-        className="min-h-11 w-24 rounded-xl border border-soft bg-sheet px-3 text-lg text-ink"
+        className={`${FIELD} w-24 text-ink`}
       />
     </label>
   )

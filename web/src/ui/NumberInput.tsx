@@ -1,6 +1,7 @@
 import { useId } from 'react'
 import { type Control, type FieldPath, type FieldValues, useController } from 'react-hook-form'
 import { FieldError } from './FieldError.tsx'
+import { FIELD } from './looks.ts'
 
 interface NumberInputProps<Values extends FieldValues> {
   readonly control: Control<Values>
@@ -33,7 +34,7 @@ export const NumberInput = <Values extends FieldValues>(props: NumberInputProps<
           onChanged()
         }}
         onBlur={field.onBlur}
-        className="min-h-11 w-24 rounded-xl border border-soft bg-sheet px-3 text-lg text-ink"
+        className={`${FIELD} w-24 text-ink`}
       />
       <FieldError id={error} error={fieldState.error} />
     </label>

@@ -1,5 +1,6 @@
 import { Popover } from 'radix-ui'
 import { type ReactNode, useRef, useState } from 'react'
+import { buttonLook } from './looks.ts'
 
 interface PopoverButtonProps {
   /** The text on its button. */
@@ -14,10 +15,7 @@ export const PopoverButton = ({ name, children }: PopoverButtonProps) => {
   return (
     // The sheet is outside its parent in the document: on the stage it needs the night look set.
     <Popover.Root onOpenChange={() => setNight(trigger.current?.closest('.night') !== null)}>
-      <Popover.Trigger
-        ref={trigger}
-        className="inline-flex min-h-11 items-center rounded-full px-2 whitespace-nowrap underline decoration-soft underline-offset-4"
-      >
+      <Popover.Trigger ref={trigger} className={buttonLook('quiet')}>
         {name}
       </Popover.Trigger>
       <Popover.Portal>

@@ -1,4 +1,5 @@
 import { ToggleGroup } from 'radix-ui'
+import { SEGMENT, SEGMENTS } from './looks.ts'
 
 interface SegmentedControlProps<T extends string> {
   /** Shown above; empty if the page has a heading for it. */
@@ -25,14 +26,10 @@ export const SegmentedControl = <T extends string>({
       aria-label={label || name}
       value={value}
       onValueChange={(chosen) => chosen && onChange(chosen as T)}
-      className="inline-flex max-w-full flex-wrap rounded-xl border border-soft max-sm:flex-nowrap max-sm:overflow-x-auto"
+      className={SEGMENTS}
     >
       {options.map((option) => (
-        <ToggleGroup.Item
-          key={option.value}
-          value={option.value}
-          className="min-h-10 px-3 max-sm:whitespace-nowrap first:rounded-l-xl last:rounded-r-xl data-[state=on]:bg-ink data-[state=on]:text-on-ink"
-        >
+        <ToggleGroup.Item key={option.value} value={option.value} className={SEGMENT}>
           {option.label}
         </ToggleGroup.Item>
       ))}

@@ -1,4 +1,5 @@
 import type { ComponentProps } from 'react'
+import { FIELD } from './looks.ts'
 
 interface TextFieldProps extends ComponentProps<'input'> {
   readonly label: string
@@ -8,6 +9,6 @@ interface TextFieldProps extends ComponentProps<'input'> {
 export const TextField = ({ label, className = '', ...input }: TextFieldProps) => (
   <label className={className}>
     <span className="block text-soft">{label}</span>
-    <input className="min-h-11 w-full rounded-xl border border-soft bg-sheet px-3" {...input} />
+    <input className={`${FIELD} w-full`} {...input} />
   </label>
 )

@@ -10,7 +10,7 @@ const SHAPES: Readonly<Record<RunVerdict, { readonly colour: string; readonly pa
 /** A verdict's shape alone, a hollow circle for "not tried", a filled half-moon for "not due", a broken circle for "fading". */
 export const StateMark = ({ state, size = 22 }: { readonly state: CellState; readonly size?: number }) => (
   <svg width={size} height={size} viewBox="-9 -9 18 18" aria-hidden="true">
-    {state === 'not tried' && <circle r={3} fill="none" stroke="var(--foothold)" strokeWidth={1.6} />}
+    {state === 'not tried' && <circle r={3} fill="none" stroke="var(--faint)" strokeWidth={1.6} />}
     {state === 'not due' && <path d="M4,-6 A7,7 0 1 0 6,4 A6,6 0 0 1 4,-6 Z" fill="var(--heather)" />}
     {state === 'fading' && (
       <circle r={6} fill="none" stroke="var(--saffron)" strokeWidth={2.2} strokeDasharray="2.5 2.5" />

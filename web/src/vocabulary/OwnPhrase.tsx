@@ -50,7 +50,7 @@ export const OwnPhrase = ({ phrase, onDelete }: OwnPhraseProps) => {
     edits.describe(phrase, { title: title.trim() || phrase.title, words, tags: tagsOf(tags) }),
   )
   return (
-    <div className="grid gap-3 sm:grid-cols-[1fr_1fr_2fr_auto] sm:items-end">
+    <div className="grid gap-3 sm:grid-cols-[2fr_1.6fr_2fr_auto] sm:items-end">
       <TextField
         label="Name"
         aria-invalid={formState.errors.title !== undefined}

@@ -10,6 +10,7 @@ import {
 } from '@eager-contour/core'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
+import { useHearKey } from '../audio/useHearKey.ts'
 import { LEAST } from '../notation/fingering/useFingering.ts'
 import { FAMILY_NAMES, type KnownPhrase } from '../practice/knownPhrases.ts'
 import { usePhraseEdits } from '../practice/usePhraseEdits.ts'
@@ -47,6 +48,7 @@ export const PhrasePanel = ({ known, phrases, onDelete }: PhrasePanelProps) => {
   )
   const explanation = useExplained(shown)
   const hear = useHearPhrase(tonic)
+  useHearKey(() => hear(phrase))
   const edits = usePhraseEdits()
   const states = usePhraseStates(known)
   const parent = own?.parent ? phrases.find(({ id }) => id === own.parent) : undefined

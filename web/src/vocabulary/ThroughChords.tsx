@@ -18,6 +18,7 @@ import { useAppDispatch } from '../store/store.ts'
 import type { PlayedState } from '../tune/played.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
+import { buttonLook } from '../ui/looks.ts'
 import { ChordByChord } from './ChordByChord.tsx'
 
 const BEGINS: readonly { readonly value: CellStart; readonly label: string }[] = [
@@ -103,7 +104,7 @@ export const ThroughChords = ({ phrase, id: kept }: ThroughChordsProps) => {
               ...{ tune: chosen.tune.id, rung: 'cell', stretch: { from: 0, to: last - 1 }, line: kept },
               ...{ tempo: rungOf('cell').tempo.from, practice: { keys: 'fourths' } },
             })}
-            className="inline-flex min-h-11 items-center underline underline-offset-4"
+            className={buttonLook('quiet')}
           >
             Drill it in twelve keys
           </Link>

@@ -6,7 +6,9 @@ import { FAMILY_NAMES, type KnownPhrase, useKnownPhrases } from '../practice/kno
 import { usePhraseEdits } from '../practice/usePhraseEdits.ts'
 import { AboutPlace } from '../ui/AboutPlace.tsx'
 import { Choice } from '../ui/Choice.tsx'
-import { type DataColumn, DataTable } from '../ui/DataTable.tsx'
+import type { DataColumn } from '../ui/DataRows.tsx'
+import { DataTable } from '../ui/DataTable.tsx'
+import { buttonLook } from '../ui/looks.ts'
 import { Empty, Waiting } from '../ui/Notice.tsx'
 import { SearchField } from '../ui/SearchField.tsx'
 import { tellUndoable } from '../ui/tell.ts'
@@ -56,6 +58,7 @@ const COLUMNS: readonly DataColumn<KnownPhrase>[] = [
         <span className="block text-soft">{kindOf(one)}</span>
       </Link>
     ),
+    className: 'max-sm:grow',
   },
   { id: 'grade', header: 'Grade', value: ({ grade }) => grade ?? '', className: 'text-right' },
 ]
@@ -91,48 +94,55 @@ export const VocabularyPage = () => {
     <div className="grid grow grid-cols-[minmax(0,1fr)] bg-sheet lg:grid-cols-[27rem_minmax(0,1fr)]">
       <section
         aria-label="Phrases"
-        className="border-rule bg-ground px-5 pb-8 max-lg:order-2 max-lg:border-t lg:border-r"
+        className="border-rule bg-ground px-5 pb-4 max-lg:border-b lg:border-r lg:pb-8"
       >
-        <div className="flex items-center justify-between">
+        <div className="flex flex-wrap items-center justify-between">
           <h1 className="py-3 text-4xl">Vocabulary</h1>
-          <Link
-            to={`/vocabulary/${NEW}`}
-            className="inline-flex min-h-11 items-center rounded-full border border-soft px-4"
-          >
+          <Link to={`/vocabulary/${NEW}`} className={buttonLook()}>
             New phrase
           </Link>
         </div>
-        <AboutPlace place="Vocabulary" />
-        <SearchField label="Search phrases" value={search} onChange={setSearch} className="w-full" />
-        <div className="mt-2 grid grid-cols-2 gap-x-2">
-          <Choice label="Whose" value={whose} options={WHOSE} onChange={setWhose} />
-          <Choice
-            label="Use"
-            value={use}
-            options={[{ value: ALL, label: 'all' }, ...uses.map((one) => ({ value: one, label: one }))]}
-            onChange={setUse}
-          />
-          <Choice label="Family" value={family} options={FAMILIES} onChange={setFamily} />
-          <Choice label="Grade" value={grade} options={GRADES} onChange={setGrade} />
+        <span className="flex items-center">
+          <AboutPlace place="Vocabulary" />
+          {id !== undefined && (
+            <Link to="/vocabulary" className={`${buttonLook('quiet')} lg:hidden`}>
+              All phrases
+            </Link>
+          )}
+        </span>
+        {/* In a narrow window it is either the list or the phrase. */}
+        <div className={id === undefined ? '' : 'max-lg:hidden'}>
+          <SearchField label="Search phrases" value={search} onChange={setSearch} className="w-full" />
+          <div className="mt-2 grid grid-cols-2 gap-x-2">
+            <Choice label="Whose" value={whose} options={WHOSE} onChange={setWhose} />
+            <Choice
+              label="Use"
+              value={use}
+              options={[{ value: ALL, label: 'all' }, ...uses.map((one) => ({ value: one, label: one }))]}
+              onChange={setUse}
+            />
+            <Choice label="Family" value={family} options={FAMILIES} onChange={setFamily} />
+            <Choice label="Grade" value={grade} options={GRADES} onChange={setGrade} />
+          </div>
+          {rows.length === 0 ? (
+            <Empty>
+              No phrase is like that. Keep one from a line, from a run, or from a phrase that ships.
+            </Empty>
+          ) : (
+            <DataTable
+              label="Phrases"
+              columns={COLUMNS}
+              rows={rows}
+              rowId={(one) => one.id}
+              rowHeight={ROW_HEIGHT}
+              search={search}
+            />
+          )}
         </div>
-        {rows.length === 0 ? (
-          <Empty>
-            No phrase is like that. Keep one from a line, from a run, or from a phrase that ships.
-          </Empty>
-        ) : (
-          <DataTable
-            label="Phrases"
-            columns={COLUMNS}
-            rows={rows}
-            rowId={(one) => one.id}
-            rowHeight={ROW_HEIGHT}
-            search={search}
-          />
-        )}
       </section>
       <section
         aria-label="The phrase"
-        className="min-w-0 bg-sheet px-6 pt-3 pb-8 lg:sticky lg:top-0 lg:max-h-screen lg:self-start lg:overflow-y-auto"
+        className={`${id === undefined ? 'max-lg:hidden ' : ''}min-w-0 bg-sheet px-6 pt-3 pb-8 max-sm:px-4 lg:sticky lg:top-0 lg:max-h-screen lg:self-start lg:overflow-y-auto`}
       >
         {id === NEW ? (
           <NewPhrase />

@@ -64,9 +64,9 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
   usePageTitle(page ? `${open.tune.title}, ${page.name}` : open.tune.title)
   return (
     <>
-      <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 px-5 pb-2 max-sm:px-3 max-sm:pb-1">
-        <h1 className="text-2xl">{open.tune.title}</h1>
-        <span className="text-soft">
+      <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1 px-5 pb-2 max-sm:gap-x-3 max-sm:gap-y-0 max-sm:px-3 max-sm:pb-1">
+        <h1 className="text-2xl max-sm:text-xl">{open.tune.title}</h1>
+        <span className="text-soft max-sm:text-sm">
           {[chart.key && keyWords(chart.key), chart.form, `${chart.tempo} bpm`, chart.feel]
             .filter(Boolean)
             .join(' · ')}
@@ -79,13 +79,16 @@ const Opened = ({ open }: { readonly open: OpenTune }) => {
           )}
           {page && <AboutPlace key={page.to} place={page.name} />}
         </span>
-        <nav aria-label="Pages of this tune" className="ml-auto flex flex-wrap gap-1 max-sm:ml-0">
+        <nav
+          aria-label="Pages of this tune"
+          className="ml-auto flex flex-wrap gap-1 max-sm:ml-0 max-sm:w-full max-sm:justify-between"
+        >
           {PAGES.map(({ to, name }) => (
             <NavLink
               key={to}
               to={{ pathname: to, search }}
               className={({ isActive }) =>
-                `inline-flex min-h-10 items-center rounded-full px-4 text-lg ${isActive ? 'bg-ink text-on-ink' : 'hover:bg-chosen'}`
+                `inline-flex min-h-10 items-center rounded-full px-4 text-lg max-sm:px-3 max-sm:text-base ${isActive ? 'bg-ink text-on-ink' : 'hover:bg-chosen'}`
               }
             >
               {name}

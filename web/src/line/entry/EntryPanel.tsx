@@ -8,6 +8,7 @@ import { useSoundingKeys } from '../../input/useSoundingKeys.ts'
 import { placeWords } from '../../notation/labels.ts'
 import { useSettings } from '../../settings/settings.ts'
 import { Button } from '../../ui/Button.tsx'
+import { FIELD } from '../../ui/looks.ts'
 import { SegmentedControl } from '../../ui/SegmentedControl.tsx'
 import { useOpenLine } from '../editor/openLine.ts'
 import { type Entry, GRIDS, LENGTHS } from './useEntry.ts'
@@ -67,7 +68,7 @@ export const EntryPanel = ({ entry, onClose }: EntryPanelProps) => {
               aria-label="Record in time, quantised to"
               value={entry.grid}
               onChange={(event) => entry.setGrid(event.target.value as Grid)}
-              className="min-h-10 rounded-xl border border-soft bg-sheet px-2"
+              className={FIELD}
             >
               {GRIDS.map(({ value, label }) => (
                 <option key={value} value={value}>

@@ -7,6 +7,7 @@ import { barsText } from '../../tune/useTune.ts'
 import { Button } from '../../ui/Button.tsx'
 import { counted } from '../../ui/counted.ts'
 import { FieldError } from '../../ui/FieldError.tsx'
+import { FIELD } from '../../ui/looks.ts'
 import type { EditorLine } from '../editor/lineHistory.ts'
 
 interface LineDetailsProps {
@@ -15,8 +16,6 @@ interface LineDetailsProps {
   readonly onKeep: () => void
   readonly onVersion: (version: LineVersionAnswer) => void
 }
-
-const FIELD = 'w-full rounded-xl border border-soft bg-sheet px-3 py-2'
 
 /** Tags as typed, words separated by commas; or as they are stored. */
 const tagsOf = (typed: string | readonly string[]): string[] => [
@@ -55,7 +54,7 @@ export const LineDetails = ({ line, onChange, onKeep, onVersion }: LineDetailsPr
           aria-label="Title of the line"
           placeholder="Title"
           aria-describedby="line-title-error"
-          className={FIELD}
+          className={`${FIELD} w-full`}
           {...register('title', { onChange: () => void save('title') })}
         />
         <FieldError id="line-title-error" error={title} />
@@ -64,7 +63,7 @@ export const LineDetails = ({ line, onChange, onKeep, onVersion }: LineDetailsPr
           placeholder="Comments"
           aria-describedby="line-remark-error"
           rows={2}
-          className={FIELD}
+          className={`${FIELD} w-full`}
           {...register('remark', { onChange: () => void save('remark') })}
         />
         <FieldError id="line-remark-error" error={remark} />
@@ -72,7 +71,7 @@ export const LineDetails = ({ line, onChange, onKeep, onVersion }: LineDetailsPr
           aria-label="Tags, separated by commas"
           placeholder="Tags, separated by commas"
           aria-describedby="line-tags-error"
-          className={FIELD}
+          className={`${FIELD} w-full`}
           {...register('tags', { setValueAs: tagsOf, onBlur: () => void save('tags') })}
         />
         <FieldError id="line-tags-error" error={Array.isArray(tags) ? tags.find(Boolean) : tags} />

@@ -37,7 +37,7 @@ export const ViewBar = ({ view, onView, children }: ViewBarProps) => (
         <Check key={part} label={name} checked={view[part]} onChange={(shown) => onView({ [part]: shown })} />
       ))}
     </PopoverButton>
-    <span className="text-soft">
+    <span className="text-soft max-sm:hidden">
       <Term word="terrain">Terrain</Term> and <Term word="contour">contour</Term>
     </span>
     {children}

@@ -20,14 +20,18 @@ import { VerdictShape } from './VerdictShape.tsx'
 
 /** The width of a picture of everything, in its own units. */
 const WHOLE_WIDTH = 1200
-/** The size of a note's name, and the pixels between two notes that it needs. */
+/** The least size of a note's name, and the pixels between two notes that it needs. */
 const NAMES = { usual: { size: 20, room: 34 }, narrow: { size: 15, room: 26 } } as const
+/** Where notes stand further apart their names are larger, up to this size: they are read from afar. */
+const LARGEST_NAME = 30
+/** A name's size, of the pixels to the next note: beside its note, or over or under it. */
+const OF_GAP = { beside: 0.4, over: 0.52 } as const
 const NARROW = 600
 const namesFor = (width: number) => (width < NARROW ? NAMES.narrow : NAMES.usual)
 /** Between two notes, for the name of the first. */
 export const ROOM_FOR_NAME = NAMES.usual.room
 /** Pixels to the next note that a name beside a note needs. */
-const ROOM_BESIDE = 56
+const ROOM_BESIDE = 64
 /** Before the first note of a bar. */
 const BEFORE = 22
 const TOP = 54
@@ -107,20 +111,23 @@ const TrailRow = ({
   const low = Math.min(...pitches)
   const high = Math.max(...pitches, low + 8)
   const x = scaleLinear([row.start, row.end], [BEFORE, WIDTH + 6])
-  const y = scaleLinear([high, low], [TOP + 7, HEIGHT - BOTTOM - 7])
   const here = exercise.expected.flatMap((note, index) =>
     note.start >= row.start && note.start < row.end ? [{ note, index }] : [],
   )
   const gap = Math.min(WIDTH, ...here.slice(1).map(({ note }, at) => x(note.start) - x(here[at]!.note.start)))
   const names = namesFor(WIDTH)
   const named = gap >= names.room
+  const isBeside = gap >= ROOM_BESIDE
+  const size = Math.max(names.size, Math.min(LARGEST_NAME, gap * OF_GAP[isBeside ? 'beside' : 'over']))
+  const more = size - NAMES.usual.size
+  const y = scaleLinear([high, low], [TOP + 7 + more, HEIGHT - BOTTOM - 7 - more])
   /** Beside the note; if the next is near, on the side away from the line. */
   const nameAt = (index: number) => {
     const [note, next] = [exercise.expected[index]!, exercise.expected[index + 1]]
     const [cx, cy] = [x(note.start), y(note.midi)]
-    if (gap >= ROOM_BESIDE) return { x: cx + 13, y: cy + 7 }
+    if (isBeside) return { x: cx + 13, y: cy + size * 0.36 }
     const rises = next !== undefined && next.midi >= note.midi
-    return { x: cx, y: cy + (rises ? 27 : -14), textAnchor: 'middle' as const }
+    return { x: cx, y: cy + (rises ? 7 + size : -14), textAnchor: 'middle' as const }
   }
   const verdictOf = new Map(
     judged.flatMap((one) => (one.expected === undefined ? [] : [[one.expected, one] as const])),
@@ -193,7 +200,7 @@ const TrailRow = ({
               }
             />
             {named && (
-              <text {...nameAt(index)} fontSize={names.size} fill="var(--ink)">
+              <text {...nameAt(index)} fontSize={size} fill="var(--ink)">
                 {withSigns(note.spelling.replace(/-?\d+$/, ''))}
               </text>
             )}

@@ -8,6 +8,7 @@ import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { counted } from '../../ui/counted.ts'
 import { FieldError } from '../../ui/FieldError.tsx'
+import { FIELD } from '../../ui/looks.ts'
 import { PopoverButton } from '../../ui/PopoverButton.tsx'
 import { tellDone } from '../../ui/tell.ts'
 
@@ -68,7 +69,7 @@ export const KeepPhrase = ({ analysis, stretch, line, tune }: KeepPhraseProps) =
             placeholder={usual}
             aria-invalid={formState.errors.title !== undefined}
             aria-describedby="phrase-name-error"
-            className="min-h-11 w-full rounded-xl border border-soft bg-sheet px-3"
+            className={`${FIELD} w-full`}
             {...register('title')}
           />
         </label>

@@ -2,6 +2,9 @@ import { KeysTiming } from '../../input/KeysTiming.tsx'
 import { MicrophoneChoice } from '../../input/MicrophoneChoice.tsx'
 import { MidiChoice } from '../../input/MidiChoice.tsx'
 import { Check } from '../../ui/Check.tsx'
+import { buttonLook, FIELD } from '../../ui/looks.ts'
+import { PopoverButton } from '../../ui/PopoverButton.tsx'
+import { useWindowSize } from '../../ui/useWindowSize.ts'
 import type { SimulatedSettings } from '../run/runMachine.ts'
 import type { useSources } from './useSources.ts'
 
@@ -19,8 +22,31 @@ interface SourcesProps {
 
 const FIRST: SimulatedSettings = { seed: 1, errorRate: 0.1, aloud: false }
 
-/** What the stage listens to: devices, the computer keyboard, the simulated player. */
-export const Sources = ({
+/** Narrower than this, the sources are on a sheet of their own. */
+const NARROW = 1024
+
+/** What the stage listens to: beside the other buttons, or in a narrow window behind a button that names it. */
+export const Sources = (props: SourcesProps) => {
+  const { width } = useWindowSize()
+  if (width >= NARROW) return <SourceList {...props} />
+  return (
+    <PopoverButton name={`Input: ${sourceName(props)}`}>
+      <div className="flex flex-col items-start gap-1">
+        <SourceList {...props} />
+      </div>
+    </PopoverButton>
+  )
+}
+
+const sourceName = ({ sources: { midi, microphone }, simulated, armed }: SourcesProps): string => {
+  if (simulated) return 'simulated player'
+  if (microphone.state === 'on') return 'microphone'
+  if (midi.chosen !== undefined) return 'MIDI'
+  return armed ? 'keyboard' : 'screen'
+}
+
+/** Devices, the computer keyboard, the simulated player. */
+const SourceList = ({
   sources: { midi, microphone },
   byNote,
   setByNote,
@@ -43,7 +69,7 @@ export const Sources = ({
       checked={simulated !== undefined}
       onChange={(on) => setSimulated(on ? FIRST : undefined)}
     />
-    <label className="cursor-pointer px-2 underline decoration-soft underline-offset-4 focus-within:outline-2">
+    <label className={`${buttonLook('quiet')} cursor-pointer focus-within:outline-2`}>
       MIDI file
       <input
         type="file"
@@ -66,8 +92,6 @@ export const Sources = ({
   </>
 )
 
-const FIELD = 'w-16 rounded border border-soft bg-sheet px-2 py-1'
-
 interface SimulatedFieldsProps {
   readonly value: SimulatedSettings
   readonly onChange: (value: SimulatedSettings) => void
@@ -87,7 +111,7 @@ const SimulatedFields = ({ value, onChange, microphone }: SimulatedFieldsProps) 
         onChange={(event) =>
           onChange({ ...value, seed: Math.max(0, Math.floor(Number(event.target.value))) })
         }
-        className={FIELD}
+        className={`${FIELD} w-20`}
       />
     </label>
     <label>
@@ -100,7 +124,7 @@ const SimulatedFields = ({ value, onChange, microphone }: SimulatedFieldsProps) 
         onChange={(event) =>
           onChange({ ...value, errorRate: Math.min(100, Math.max(0, Number(event.target.value))) / 100 })
         }
-        className={FIELD}
+        className={`${FIELD} w-20`}
       />
     </label>
     <label>
@@ -113,7 +137,7 @@ const SimulatedFields = ({ value, onChange, microphone }: SimulatedFieldsProps) 
         onChange={(event) =>
           onChange({ ...value, stopRate: Math.min(100, Math.max(0, Number(event.target.value))) / 100 })
         }
-        className={FIELD}
+        className={`${FIELD} w-20`}
       />
     </label>
     {microphone && (
