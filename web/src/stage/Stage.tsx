@@ -249,7 +249,7 @@ export const Stage = ({ open, exercise, written, line, title, hide, byItself, pr
           />
         )}
       </main>
-      <footer className="flex flex-wrap items-center gap-x-1.5 gap-y-1 border-t border-rule py-2 text-lg">
+      <footer className="sticky bottom-0 flex flex-wrap items-center gap-x-1.5 gap-y-1 border-t border-rule bg-ground py-2 text-lg">
         <Button look="main" onClick={goOn} className="text-lg">
           {running ? 'Pause' : (CONTINUE_LABELS[run.state] ?? 'Start')}
           {secondsLeft !== undefined && ` in ${secondsLeft}`}{' '}

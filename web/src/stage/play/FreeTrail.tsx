@@ -32,6 +32,8 @@ const NAMES = 44
 const AFTER = 14
 /** For a chord with its names and a few notes. */
 const ROOM_FOR_CHORD = 150
+/** Narrower than this, the usual four bars are not in one row either. */
+const NARROW = 600
 /** The height of a ledge by what its note is in the chord; other notes of the scale are dotted lines. */
 const LEDGES = { guide: 11, tone: 5 } as const
 /** The names of two neighbouring notes need this height between them. */
@@ -45,7 +47,7 @@ interface FreeTrailProps {
   readonly position: () => Ticks | undefined
   readonly style: ChordStyle
   readonly height: number
-  /** Everything in one row, after the run. */
+  /** Everything, after the run. */
   readonly whole?: boolean
 }
 
@@ -64,17 +66,25 @@ export const FreeTrail = ({ whole = false, ...trail }: FreeTrailProps) => {
       .filter(({ bar }) => bar >= stretch.from && bar <= stretch.to)
       .map(({ start }) => start)
     const room = { width, before: 0, note: ROOM_FOR_CHORD }
-    const inRow = whole || bars <= 4 ? bars : barsWithRoom(stretch, analysis.chart, starts, room, 8)
+    const isWide = width >= NARROW
+    const inRow =
+      isWide && (whole || bars <= 4) ? bars : barsWithRoom(stretch, analysis.chart, starts, room, 8)
     return rowsOf(analysis.chart, stretch, inRow)
   }, [analysis, stretch, width, whole])
   const reading = useRowAt(rows, position)
   const first = Math.max(0, Math.min(reading, rows.length - 2))
-  const shown = rows.slice(first, first + 2)
+  const shown = whole ? rows : rows.slice(first, first + 2)
   return (
     <div ref={host}>
       {width > 0 &&
         shown.map((row, at) => (
-          <FreeRow key={at} {...trail} row={row} width={width} height={height / shown.length} />
+          <FreeRow
+            key={at}
+            {...trail}
+            row={row}
+            width={width}
+            height={whole ? height : height / shown.length}
+          />
         ))}
     </div>
   )

@@ -18,8 +18,6 @@ import { type BarRow, barsInRow, rowsOf } from './rows.ts'
 import { useRowAt } from './useRowAt.ts'
 import { VerdictShape } from './VerdictShape.tsx'
 
-/** The width of a picture of everything, in its own units. */
-const WHOLE_WIDTH = 1200
 /** The least size of a note's name, and the pixels between two notes that it needs. */
 const NAMES = { usual: { size: 20, room: 34 }, narrow: { size: 15, room: 26 } } as const
 /** Where notes stand further apart their names are larger, up to this size: they are read from afar. */
@@ -27,6 +25,8 @@ const LARGEST_NAME = 30
 /** A name's size, of the pixels to the next note: beside its note, or over or under it. */
 const OF_GAP = { beside: 0.4, over: 0.52 } as const
 const NARROW = 600
+/** The picture of everything is one row; on a phone rows of as many bars. */
+const NARROW_WHOLE = 4
 const namesFor = (width: number) => (width < NARROW ? NAMES.narrow : NAMES.usual)
 /** Between two notes, for the name of the first. */
 export const ROOM_FOR_NAME = NAMES.usual.room
@@ -45,7 +45,7 @@ interface TrailProps {
   readonly position: () => Ticks | undefined
   readonly style: ChordStyle
   readonly height: number
-  /** Everything in one row, after the run: names only where there is room, and the weakest bar marked. */
+  /** Everything, after the run: names only where there is room, and the weakest bar marked. */
   readonly whole?: { readonly weakestBar: number | undefined }
 }
 
@@ -59,8 +59,9 @@ export const Trail = ({ whole, ...trail }: TrailProps) => {
   const { analysis, exercise, position, height } = trail
   const { stretch } = exercise.spec
   const rows = useMemo(() => {
+    const all = stretch.to - stretch.from + 1
     const bars = whole
-      ? stretch.to - stretch.from + 1
+      ? Math.min(all, width < NARROW ? NARROW_WHOLE : all)
       : barsInRow(exercise, analysis.chart, {
           width: width - 2 * BEFORE,
           before: 0,
@@ -70,18 +71,18 @@ export const Trail = ({ whole, ...trail }: TrailProps) => {
   }, [analysis.chart, exercise, stretch, width, whole])
   const reading = useRowAt(rows, position)
   const first = Math.max(0, Math.min(reading, rows.length - 2))
-  const shown = rows.slice(first, first + 2)
+  const shown = whole ? rows : rows.slice(first, first + 2)
   return (
     <div ref={host}>
-      {(width > 0 || whole) &&
+      {width > 0 &&
         shown.map((row, at) => (
           <TrailRow
             // The row in its place is drawn again: nothing moves while it is read.
             key={at}
             {...trail}
             row={row}
-            width={whole ? WHOLE_WIDTH : width}
-            height={height / shown.length}
+            width={width}
+            height={whole ? height : height / shown.length}
             weakestBar={whole?.weakestBar}
           />
         ))}
@@ -175,7 +176,7 @@ const TrailRow = ({
           key={span.index}
           x={x(span.start - first) - 10}
           y={30}
-          fontSize={bars > 8 ? 15 : 24}
+          fontSize={bars > 8 ? 15 : WIDTH < NARROW ? 18 : 24}
           fontWeight={700}
           fontFamily="var(--font-head)"
           fill="var(--soft)"
