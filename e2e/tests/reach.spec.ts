@@ -214,6 +214,21 @@ test('on a phone tables are lists, every bar of the changes is whole, and the st
   await page.getByRole('link', { name: 'All phrases' }).click()
   await expect(page.getByRole('table', { name: 'Phrases' })).toBeVisible()
 
+  // What a cell asks is under the whole ladder: its name leads there, and it is played without going there.
+  await openPage(page, 'drills', '1-4')
+  await page.locator('[data-cell]').nth(14).click()
+  const foot = page
+    .getByRole('complementary', { name: 'The rung' })
+    .getByRole('link', { name: /^roots and thirds/ })
+  await expect(foot).toBeInViewport()
+  await foot.click()
+  await expect(page.getByRole('heading', { name: 'roots and thirds' })).toBeInViewport()
+  await page
+    .getByRole('link', { name: /^Play at/ })
+    .first()
+    .click()
+  await expect(page).toHaveURL(/rung=roots-thirds/)
+
   await opened(page, '/stage/tune-breakwater?bars=1-4&rung=outline-up&tempo=100')
   await page.getByRole('button', { name: 'Input: screen' }).click()
   await page.getByLabel('simulated player').check()

@@ -25,7 +25,7 @@ import { barsText, type OpenTune } from '../tune/useTune.ts'
 import { writtenKey } from '../tune/written.ts'
 import { Button } from '../ui/Button.tsx'
 import { Choice } from '../ui/Choice.tsx'
-import { FIELD } from '../ui/looks.ts'
+import { buttonLook, FIELD } from '../ui/looks.ts'
 import { NumberField } from '../ui/NumberField.tsx'
 import { Term } from '../ui/Term.tsx'
 import { VerdictMark } from '../ui/VerdictMark.tsx'
@@ -114,29 +114,43 @@ export const RungPanel = ({ open, ladder, rung, at, keys }: RungPanelProps) => {
     order: ordered,
     practice: { ...practice, keys, figure: hasHalves && practice.figure !== undefined ? variant : undefined },
   }
+  const keyName = writtenKey(`${at.tonic} ${at.mode}`, instrument)
+  const canPlay = made.ok && !own.missing
+  const play = (
+    <Link to={stageAddress(firstRun(request))} className={`${buttonLook('main')} text-lg`}>
+      Play at {atTempo}
+    </Link>
+  )
   return (
     <aside
       aria-label="The rung"
-      className="min-w-0 border-l border-rule p-5 lg:sticky lg:top-0 lg:self-start"
+      className="min-w-0 border-l border-rule p-5 max-lg:border-t max-lg:border-l-0 max-lg:pb-20 lg:sticky lg:top-0 lg:self-start"
     >
+      {/* Where the panel is under the ladder, the cell that was chosen is played from the page's foot. */}
+      <div className="fixed inset-x-0 bottom-0 z-10 flex items-center justify-between gap-3 border-t border-rule bg-ground px-5 py-2 lg:hidden">
+        <a
+          href="#rung"
+          className="min-w-0 text-lg leading-tight underline decoration-soft underline-offset-4"
+        >
+          <b>{row.name}</b>, {keyName}
+        </a>
+        {canPlay && play}
+      </div>
       <div className="text-soft">
         <Term word="rung">Rung</Term> of grade {row.grade}, {row.gradeName}
       </div>
-      <h3 className="text-3xl">{row.name}</h3>
+      <h3 id="rung" className="text-3xl">
+        {row.name}
+      </h3>
       <p className="mt-1 text-lg">{row.asks}</p>
       <p className="mt-2 font-head text-xl font-bold">
-        in {writtenKey(`${at.tonic} ${at.mode}`, instrument)}, {barsText(stretch)}
+        in {keyName}, {barsText(stretch)}
       </p>
       {own.missing ? (
         <p className="mt-2 text-lg text-soft">{own.missing}</p>
       ) : made.ok ? (
         <div className="mt-4 flex flex-wrap items-center gap-3">
-          <Link
-            to={stageAddress(firstRun(request))}
-            className="inline-flex min-h-12 items-center rounded-full bg-ink px-6 text-lg font-semibold text-on-ink"
-          >
-            Play at {atTempo}
-          </Link>
+          {play}
           <Button onClick={onHear}>{row.kind === 'free' ? 'Hear an example' : 'Hear it'}</Button>
           <ExerciseFiles
             title={row.name}

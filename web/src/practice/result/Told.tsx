@@ -27,7 +27,7 @@ export const Told = ({ analysis, exercise, grade, changed }: ToldProps) => {
   const symbol = (index: number) => chordText(analysis.spans[index]!.chord, chordStyle)
   const where =
     weak === undefined
-      ? 'Every bar is right.'
+      ? `Every ${count('extra') > 0 ? 'expected note' : 'bar'} is right.`
       : `Weakest: bar ${weak + 1}${change ? `, and the change ${symbol(change.from)} to ${symbol(change.to)}` : ''}.`
   return (
     <span>
