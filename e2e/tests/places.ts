@@ -97,12 +97,18 @@ export const positionOf = (page: Page): Promise<number | undefined> =>
 export const checker = (page: Page): AxeBuilder =>
   new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] })
 
-/** What it finds wrong, by its rules' ids. */
-export const violations = async (page: Page): Promise<readonly string[]> =>
-  (await checker(page).analyze()).violations.map(({ id }) => id)
+/** What it finds wrong: each rule's id, and what breaks it. */
+export const violations = async (page: Page): Promise<readonly string[]> => {
+  const { violations: found } = await checker(page).analyze()
+  return found.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)
+}
 
 /** What is said of what was saved, deleted or failed. */
 export const messages = (page: Page) => page.getByRole('region', { name: /^Messages/ })
+
+/** A message is there, and has faded in. */
+export const messageShown = async (page: Page, text: string): Promise<void> =>
+  expect(messages(page).getByRole('listitem').filter({ hasText: text })).toHaveCSS('opacity', '1')
 
 /** The rows of the log's table of runs, the headings first. */
 export const loggedRuns = (page: Page) => page.getByRole('table', { name: 'Runs' }).getByRole('row')

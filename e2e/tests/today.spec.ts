@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { expect, test } from './app.ts'
-import { violations } from './places.ts'
+import { messageShown, violations } from './places.ts'
 
 const blocks = (page: Page) => page.getByRole('list', { name: 'Blocks' }).getByRole('listitem')
 const sentence = (page: Page) => page.getByRole('region', { name: 'The session' }).getByRole('status')
@@ -124,6 +124,7 @@ test('a horn player warms up with long tones; a block of one’s own is added, t
   await plans.getByLabel('Keep this session as').fill('Before a gig')
   await plans.getByRole('button', { name: 'Keep', exact: true }).click()
   await expect(plans.getByRole('listitem')).toHaveText(new RegExp(`Before a gig${count + 1} blocks`))
+  await messageShown(page, 'Saved: Before a gig.')
   expect(await violations(page)).toEqual([])
   await page.keyboard.press('Escape')
   // Kept on the server: another browser has it, too.
