@@ -16,7 +16,8 @@ import { makeApp } from './app.ts'
 const folder = mkdtempSync(join(tmpdir(), 'eager-contour-'))
 afterAll(() => rmSync(folder, { recursive: true }))
 
-const RUNS = 1203
+/** More than one statement can write. */
+const RUNS = 3000
 
 describe('the log as CSV', () => {
   it('has every run and every note, as another reader reads it (csv-parse): commas, quotes, lines, formulas', async () => {

@@ -84,19 +84,24 @@ const rowOf = (manager: EntityManager, id: string, body: RunBody): RunEntity => 
   })
 }
 
+/** Rows in one statement: SQLite takes at most 32,766 values in one ("Limits in SQLite", number 9). */
+const ROWS_AT_ONCE = 500
+
 /** Writes rows without reading them again, which takes as long as writing them. */
-const insert = (
+const insert = async (
   manager: EntityManager,
   entity: typeof RunEntity | typeof TakeEntity,
   values: readonly object[],
-) =>
-  manager
-    .createQueryBuilder()
-    .insert()
-    .into(entity)
-    .values(values as object[])
-    .updateEntity(false)
-    .execute()
+): Promise<void> => {
+  for (let from = 0; from < values.length; from += ROWS_AT_ONCE)
+    await manager
+      .createQueryBuilder()
+      .insert()
+      .into(entity)
+      .values(values.slice(from, from + ROWS_AT_ONCE))
+      .updateEntity(false)
+      .execute()
+}
 
 /** A run is written once: the same id again is the same run. Its item and its tallies are brought up to date with it. */
 export const writeRun = async (store: Store, id: string, body: RunBody): Promise<RunAnswer> =>
