@@ -70,21 +70,21 @@ export const benchDrilling = (): readonly Row[] => {
   )
   const slowest = all.reduce((worst, one) => (one.ms > worst.ms ? one : worst))
   const keys = keysInOrderOf(KEY, 'fourths')
-  const runs = RUNGS.map(({ id }) => ({
-    id,
-    runs: Array.from(
+  // Each rung's runs go round the keys.
+  const cells = RUNGS.flatMap((rung) => {
+    const runs = Array.from(
       { length: Math.ceil(RUNS / RUNGS.length) },
       (_, at): KeyedRun => ({
         playedAt: new Date(2026, 0, 1 + at).toISOString(),
         tempo: 80 + (at % 5) * 6,
         verdict: at % 3 === 0 ? 'close' : 'solid',
       }),
-    ),
-  }))
+    )
+    return keys.map((_, key) => ({ rung, runs: runs.filter((_run, at) => at % keys.length === key) }))
+  })
   const grid = () => {
     const now = new Date(2026, 10, 1)
-    for (const { id, runs: kept } of runs)
-      for (const key of keys) ladderCell(RUNGS.find((rung) => rung.id === id)!, key ? kept : [], now)
+    for (const { rung, runs } of cells) ladderCell(rung, runs, now)
   }
   gradeTake(long, take)
   return [

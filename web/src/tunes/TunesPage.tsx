@@ -1,5 +1,6 @@
 import type { ItemAnswer, RunAnswer, TuneAnswer } from '@eager-contour/contract'
 import { type Chart, freshnessOf, readChart, transposeChart } from '@eager-contour/core'
+import { group } from 'd3-array'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { useItemsQuery, useLastRunsQuery, useTunesQuery } from '../data/api.ts'
@@ -43,20 +44,29 @@ export const TunesPage = () => {
   const [search, setSearch] = useState('')
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
   const columns = useMemo(() => [choosing(chosen, setChosen), ...COLUMNS], [chosen])
-  const rows = useMemo(
+  const read = useMemo(
     () =>
-      (query.data ?? []).map((tune): TuneRow => {
+      (query.data ?? []).map((tune) => {
         const outcome = readChart(tune.chart)
         return {
           tune,
           chart: outcome.ok ? transposeChart(outcome.value, instrument.written.fifths) : undefined,
-          lastRun: runs.find((run) => run.tune === tune.id),
           tonic: outcome.ok ? outcome.value.key?.tonic : undefined,
-          ...faded(items?.filter((item) => item.tune === tune.id) ?? []),
         }
       }),
-    [query.data, runs, items, instrument],
+    [query.data, instrument],
   )
+  const rows = useMemo(() => {
+    const runsOf = group(runs, ({ tune }) => tune)
+    const itemsOf = group(items ?? [], ({ tune }) => tune)
+    return read.map(
+      (row): TuneRow => ({
+        ...row,
+        lastRun: runsOf.get(row.tune.id)?.[0],
+        ...faded(itemsOf.get(row.tune.id) ?? []),
+      }),
+    )
+  }, [read, runs, items])
   return (
     <div className="mx-auto w-full max-w-6xl px-5 pb-10">
       <div className="flex flex-wrap items-end justify-between gap-3 py-4">

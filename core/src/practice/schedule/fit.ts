@@ -40,6 +40,8 @@ const ROUNDS = 3
 /** How much a parameter that is twice the usual one has to gain: in nats over all reviews. */
 const DISTANCE_COST = 1.5
 const LEAST_CHANCE = 1e-4
+/** After so many reviews something else has its turn: some milliseconds. */
+const REVIEWS_A_TURN = 300
 const RELEARNING_STEPS = 1
 
 interface Step {
@@ -64,15 +66,21 @@ interface Losses {
 }
 
 /** The log-loss of what is foretold with some parameters, summed: of the reviews before a moment, and from then on. */
-const lossesOf = (
+function* lossesOf(
   items: readonly (readonly Step[])[],
   parameters: MemoryParameters,
   moment: string,
-): Losses => {
+): Generator<undefined, Losses> {
   const engine = fsrs({ w: [...parameters], enable_short_term: false })
   let first = 0
   let last = 0
+  let turn = 0
   for (const steps of items) {
+    turn += steps.length
+    if (turn > REVIEWS_A_TURN) {
+      turn = 0
+      yield
+    }
     let memory: FSRSState | null = null
     for (const { rating, days, recalled, at } of steps) {
       if (memory && days > 0) {
@@ -112,11 +120,14 @@ export function* fitMemory(
   const recent = all.filter((steps) => steps.at(-1)!.at >= judged[0]!)
   const moment = judged[Math.floor(judged.length * FITTED_SHARE)]!
   const usual = usualParameters()
-  const costOf = (parameters: MemoryParameters): number =>
-    lossesOf(recent, parameters, moment).first +
-    FIT.reduce((sum, at) => sum + Math.log2(parameters[at]! / usual[at]!) ** 2 * DISTANCE_COST, 0)
+  function* costOf(parameters: MemoryParameters): Generator<undefined, number> {
+    const { first } = yield* lossesOf(recent, parameters, moment)
+    return (
+      first + FIT.reduce((sum, at) => sum + Math.log2(parameters[at]! / usual[at]!) ** 2 * DISTANCE_COST, 0)
+    )
+  }
   let best = usual
-  let least = costOf(best)
+  let least = yield* costOf(best)
   for (const step of STEPS)
     for (let round = 0; round < ROUNDS; round += 1) {
       const before = least
@@ -127,10 +138,9 @@ export function* fitMemory(
             RELEARNING_STEPS,
             false,
           )
-          const cost = costOf(tried)
+          const cost = yield* costOf(tried)
           if (cost < least) [best, least] = [tried, cost]
         }
-        yield
       }
       if (least === before) break
     }
@@ -138,8 +148,8 @@ export function* fitMemory(
   return {
     parameters: best,
     reviews: foretold.length,
-    usual: lossesOf(recent, usual, moment).last / count,
-    fitted: lossesOf(recent, best, moment).last / count,
+    usual: (yield* lossesOf(recent, usual, moment)).last / count,
+    fitted: (yield* lossesOf(recent, best, moment)).last / count,
   }
 }
 
