@@ -4,6 +4,7 @@ export type { DemoData, HealthAnswer, LibraryAnswer, LibraryProgressAnswer } fro
 export { check } from './check.ts'
 export { DEFAULT_SETTINGS } from './defaults.ts'
 export type { ErrorBody, ErrorCode } from './errors.ts'
+export type { LibraryPartName } from './library.ts'
 export { ID_PATTERN, LIMITS } from './limits.ts'
 export { GradingPart } from './parts.ts'
 export { type DayWordsAnswer, DayWordsBody } from './records/day.ts'

@@ -235,3 +235,24 @@ test('on a phone tables are lists, every bar of the changes is whole, and the st
   await page.keyboard.press('Escape')
   await expect(page.getByRole('button', { name: 'Input: simulated player' })).toBeVisible()
 })
+
+test('each place, the stage too, says what it is for', async ({ page }) => {
+  for (const [address, words] of [
+    ['/today', 'What to play now'],
+    ['/tunes', 'All your tunes.'],
+    ['/vocabulary', 'Phrases in degrees'],
+    ['/log', 'What you played'],
+    ['/setup', 'Your instrument'],
+    ['/tunes/tune-breakwater/changes', 'The chords of the tune'],
+    ['/tunes/tune-breakwater/map', 'What each chord does'],
+    ['/tunes/tune-breakwater/line', 'Lines over the chosen bars'],
+    ['/tunes/tune-breakwater/drills', 'The ladder: exercises'],
+    ['/stage/tune-breakwater?bars=1-4&rung=roots&tempo=60', 'The exercise as you play it'],
+  ] as const) {
+    await opened(page, address)
+    const sentence = page.getByText(words)
+    await expect(sentence).toBeHidden()
+    await page.getByText('What is this?').click()
+    await expect(sentence).toBeVisible()
+  }
+})

@@ -1,3 +1,4 @@
+import type { LibraryPartName } from '@eager-contour/contract'
 import type { Store } from '../store/database.ts'
 import { days } from '../store/days.ts'
 import { exercises } from '../store/exercises.ts'
@@ -18,11 +19,11 @@ interface LibraryRecord {
 
 /** A kind of record in the library: a file with a record on each line. */
 export interface LibraryPart {
-  readonly name: string
+  readonly name: LibraryPartName
   readonly file: string
   readonly resource: Resource
   /** The parts without which this one can't be read back, by their names. */
-  readonly needs: readonly string[]
+  readonly needs: readonly LibraryPartName[]
   /** All records that aren't deleted, some at a time. */
   readonly records: (store: Store) => AsyncIterable<readonly LibraryRecord[]>
 }
@@ -33,9 +34,9 @@ const listOf = (resource: Resource): LibraryPart['records'] =>
   }
 
 const part = (
-  name: string,
+  name: LibraryPartName,
   resource: Resource,
-  needs: readonly string[] = [],
+  needs: readonly LibraryPartName[] = [],
   records = listOf(resource),
 ): LibraryPart => ({ ...{ name, file: `${name}.ndjson`, resource, needs, records } })
 

@@ -1,4 +1,9 @@
-import type { ErrorBody, LibraryAnswer, LibraryProgressAnswer } from '@eager-contour/contract'
+import type {
+  ErrorBody,
+  LibraryAnswer,
+  LibraryPartName,
+  LibraryProgressAnswer,
+} from '@eager-contour/contract'
 import { useEffect, useRef, useState } from 'react'
 import { ALL_TAGS, api, useApiDispatch } from '../data/api.ts'
 import { useHandedFile } from '../data/handedFile.ts'
@@ -24,29 +29,30 @@ const addLibrary = async (file: File, signal: AbortSignal): Promise<string> => {
   return `${file.name}: ${error.message} Nothing was changed.`
 }
 
-/** Parts that can be taken out alone, by their names in the library; what they need comes with them. */
-const PARTS = [
-  { names: 'tunes', label: 'tunes' },
-  { names: 'lines', label: 'lines, with their tunes' },
-  { names: 'phrases', label: 'phrases' },
-  { names: 'exercises,set-lists', label: 'exercises and set lists, with their tunes' },
-  { names: 'runs,goals,days', label: 'runs, goals and words to days, with their tunes' },
-  { names: 'settings', label: 'settings' },
-] as const
+/** Parts that can be taken out alone; what they need comes with them. */
+const PARTS: readonly { readonly names: readonly LibraryPartName[]; readonly label: string }[] = [
+  { names: ['tunes'], label: 'tunes' },
+  { names: ['lines'], label: 'lines, with their tunes' },
+  { names: ['phrases'], label: 'phrases' },
+  { names: ['exercises', 'set-lists'], label: 'exercises and set lists, with their tunes' },
+  { names: ['runs', 'goals', 'days'], label: 'runs, goals and words to days, with their tunes' },
+  { names: ['settings'], label: 'settings' },
+]
 
 /** Some parts of the library as a file. */
 const SaveParts = () => {
-  const [chosen, setChosen] = useState<readonly string[]>(['lines'])
+  const [chosen, setChosen] = useState<readonly LibraryPartName[]>(['lines'])
   return (
     <PopoverButton name="Save parts">
       {PARTS.map(({ names, label }) => (
         <Check
-          key={names}
+          key={label}
           label={label}
-          checked={chosen.includes(names)}
-          onChange={(wanted) =>
-            setChosen(wanted ? [...chosen, names] : chosen.filter((other) => other !== names))
-          }
+          checked={names.every((name) => chosen.includes(name))}
+          onChange={(wanted) => {
+            const others = chosen.filter((name) => !names.includes(name))
+            setChosen(wanted ? [...others, ...names] : others)
+          }}
         />
       ))}
       {chosen.length > 0 && (
