@@ -105,6 +105,34 @@ test('the strings and frets of a guitar’s line are read by opensheetmusicdispl
   )
 })
 
+test('octave lines are read by opensheetmusicdisplay: over high notes, under low ones, and pitches stay', async ({
+  page,
+}) => {
+  const tune = analysed('key: Eb major\n| Fm7 | Bb7b9 |')
+  const stretch = { from: 0, to: 1 }
+  const xmlOf = (pitches: readonly number[]) =>
+    writeMusicXml('Far', [
+      {
+        ...{ name: 'part', clef: 'treble' as const },
+        passages: [
+          {
+            ...{ chart: tune.chart, stretch },
+            line: spellNotes(
+              tune,
+              pitches.map((midi, at) => ({ start: at * 480, duration: 480, midi, spelling: '' })),
+            ),
+          },
+        ],
+      },
+    ])
+  const high = [92, 94, 96, 92, 70, 68, 70, 74]
+  const low = [46, 44, 46, 48, 70, 68, 70, 74]
+  const [far, deep, near] = await readScores(page, [high, low, low.slice(4)].map(xmlOf))
+  expect([far, deep, near].map((score) => score!.octaveLines)).toEqual([[0], [1], []])
+  expect(far!.notes.map(({ midi }) => midi)).toEqual(high)
+  expect(deep!.notes.map(({ midi }) => midi)).toEqual(low)
+})
+
 test('in 204 lines on paper, seventeen phrases in twelve keys, no head, rest or accidental lies over another', async ({
   page,
 }) => {

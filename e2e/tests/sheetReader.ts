@@ -19,6 +19,8 @@ export interface ReadScore {
   /** The names of its parts, and the chord symbols in all of them together. */
   readonly parts: readonly string[]
   readonly chords: number
+  /** Its octave lines: 0 is 8va, 1 is 8vb. */
+  readonly octaveLines: readonly number[]
 }
 
 /** Reads MusicXML with opensheetmusicdisplay, in a page of its own. */
@@ -35,7 +37,10 @@ export const readScores = async (page: Page, texts: readonly string[]): Promise<
       const notes: ReadNote[] = []
       let quarters = 0
       let chords = 0
-      for (const measure of sheet.Sheet.SourceMeasures)
+      const octaveLines: number[] = []
+      for (const measure of sheet.Sheet.SourceMeasures) {
+        for (const { OctaveShiftStart: shift } of measure.StaffLinkedExpressions.flat())
+          if (shift) octaveLines.push(shift.Type)
         for (const container of measure.VerticalSourceStaffEntryContainers)
           for (const entry of container.StaffEntries) {
             chords += entry?.ChordContainers.length ?? 0
@@ -47,8 +52,9 @@ export const readScores = async (page: Page, texts: readonly string[]): Promise<
                 notes.push({ midi: note.Pitch.getHalfTone() + 12, string, fret })
               }
           }
+      }
       const parts = sheet.Sheet.Instruments.map(({ Name }: { Name: string }) => Name)
-      read.push({ notes, quarters: Math.round(quarters * 1000) / 1000, parts, chords })
+      read.push({ notes, quarters: Math.round(quarters * 1000) / 1000, parts, chords, octaveLines })
     }
     return read
   }, texts)

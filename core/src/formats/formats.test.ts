@@ -6,10 +6,11 @@ import { bandEvents } from '../band/band.ts'
 import { composeLines } from '../line/compose/compose.ts'
 import { boardOf } from '../line/fingering/boards.ts'
 import { fingeringOf } from '../line/fingering/fingering.ts'
-import { notesWithin } from '../line/notes/line.ts'
+import { type LineNote, notesWithin } from '../line/notes/line.ts'
 import { instrumentOf } from '../theory/instrument/instrument.ts'
 import { readPitch } from '../theory/pitch/pitch.ts'
 import { writeBandMidi, writeMidi } from './midi/write.ts'
+import { readMusicXmlLine } from './musicxml/readLine.ts'
 import { writeMusicXml } from './musicxml/write.ts'
 
 const TUNE = analysed(
@@ -48,6 +49,32 @@ describe('MusicXML for a fingerboard', () => {
     )
     expect(places).toEqual(line.notes.map(({ midi }) => midi))
     expect(xml).not.toContain('<fingering>0')
+  })
+})
+
+describe('MusicXML of notes far from the staff', () => {
+  /** MusicXML 4.0, octave-shift: notes under 8va stand an octave lower than they sound, which is a shift down. */
+  it('has an octave line around a bar’s notes, which keep their pitch; near the staff it has none', () => {
+    const at = (start: number, midi: number, spelling: string) => ({ start, duration: 480, midi, spelling })
+    const high = [at(0, 94, 'Bb6'), at(960, 89, 'F6'), at(1920, 70, 'Bb4')]
+    const low = [at(0, 46, 'Bb2'), at(960, 51, 'Eb3')]
+    const written = (notes: readonly LineNote[]) =>
+      writeMusicXml('Far', [
+        {
+          ...{ name: 'alto', clef: 'treble' },
+          passages: [{ chart: TUNE.chart, line: { notes }, stretch: { from: 0, to: 1 } }],
+        },
+      ])
+    const xml = written(high)
+    expect(
+      [...xml.matchAll(/<octave-shift type="(\w+)"|<step>(\w)<\/step>|<octave>(\d)</g)].map(
+        ([, shift, step, octave]) => shift ?? step ?? octave,
+      ),
+    ).toEqual(['down', 'B', '6', 'F', '6', 'stop', 'B', '4'])
+    expect(written(low)).toMatch(/placement="below">\s*<direction-type>\s*<octave-shift type="up"/)
+    const read = readMusicXmlLine(xml)
+    expect(read.ok && read.value.notes.map(({ midi }) => midi)).toEqual(high.map(({ midi }) => midi))
+    expect(written(line.notes)).not.toContain('octave-shift')
   })
 })
 

@@ -1,21 +1,16 @@
 import type { Line } from '../../line/notes/line.ts'
 import { articulated } from '../../line/score/articulation.ts'
+import { octaveLineOf } from '../../line/score/octaveLine.ts'
 import { scoreOf } from '../../line/score/score.ts'
 import type { WrittenBar } from '../../line/score/written.ts'
 import type { Instrument } from '../../theory/instrument/instrument.ts'
 import { keySignature } from '../../theory/pitch/key.ts'
-import { swingOf } from '../../theory/rhythm/feel.ts'
 import { barTicks, beatTicks, type Meter } from '../../theory/rhythm/meter.ts'
 import { QUARTER } from '../../theory/rhythm/ticks.ts'
-import {
-  type Chart,
-  type ChartBar,
-  chordSpans,
-  type NotatedBar,
-  type Stretch,
-} from '../../tune/chart/chart.ts'
-import { startsEnding } from '../../tune/chart/order.ts'
+import { type Chart, type ChartBar, chordSpans, type Stretch } from '../../tune/chart/chart.ts'
 import { documentText, element, type Node, text } from './nodes.ts'
+import { barLineOf, leftBarLine, rightBarLine } from './writeBarLines.ts'
+import { octaveShift, rehearsalOf, startOf, wordsOf } from './writeDirections.ts'
 import { harmonyOf } from './writeHarmony.ts'
 import { type FingeredPart, noteOf } from './writeNotes.ts'
 
@@ -92,7 +87,7 @@ const passageMeasures = (passages: readonly Passage[], part: PartFor): readonly 
       if (at === 0 && heading !== undefined) children.push(wordsOf(heading))
       const { section } = isPickup ? {} : (chart.bars[bar.number] ?? {})
       if (section !== undefined) children.push(rehearsalOf(section))
-      children.push(...eventsOf(bar, (index) => chords[index]!, fingered))
+      children.push(...eventsOf(bar, (index) => chords[index]!, part.clef, fingered))
       if (at === score.bars.length - 1)
         children.push(barLineOf('right', isLastPassage ? 'light-heavy' : 'light-light'))
       return measureOf(children, number, isPickup)
@@ -109,16 +104,27 @@ const measureOf = (children: readonly Node[], number: number, isPickup: boolean)
 const eventsOf = (
   bar: WrittenBar,
   chordAt: (index: number) => ChartBar['chords'][number]['chord'],
+  clef: Instrument['clef'],
   fingered: FingeredPart | undefined,
 ): readonly Node[] => {
   const waiting = [...bar.chords]
+  const octaves = octaveLineOf(bar.events, clef)
+  const [first, last] = [
+    bar.events.findIndex(({ pitch }) => pitch),
+    bar.events.findLastIndex(({ pitch }) => pitch),
+  ]
   return bar.events.flatMap((event, index) => {
     const nodes: Node[] = []
     while (waiting[0] && waiting[0].start < event.start + event.duration) {
       const cell = waiting.shift()!
       nodes.push(harmonyOf(chordAt(cell.index), cell.start - event.start))
     }
-    return [...nodes, noteOf(event, bar.events[index - 1], bar.events[index + 1], fingered)]
+    return [
+      ...nodes,
+      ...(octaves !== 0 && index === first ? [octaveShift(octaves, 'start')] : []),
+      noteOf(event, bar.events[index - 1], bar.events[index + 1], fingered),
+      ...(octaves !== 0 && index === last ? [octaveShift(octaves, 'stop')] : []),
+    ]
   })
 }
 
@@ -201,68 +207,4 @@ const transposeOf = (written: PartFor['written']): readonly Node[] => {
       ...(octaves === 0 ? [] : [text('octave-change', -octaves)]),
     ]),
   ]
-}
-
-const direction = (type: readonly Node[], sound: readonly Node[] = []): Node =>
-  element('direction', [...type.map((one) => element('direction-type', [one])), ...sound], {
-    placement: 'above',
-  })
-
-const wordsOf = (heading: string): Node => direction([text('words', heading)])
-
-const rehearsalOf = (section: string): Node => direction([text('rehearsal', section)])
-
-/** Tempo and feel: in words for the reader, and for playback two eighths in the time of two to one where they swing. */
-const startOf = ({ tempo, feel }: Chart): readonly Node[] => [
-  direction(
-    [element('metronome', [text('beat-unit', 'quarter'), text('per-minute', tempo)]), text('words', feel)],
-    [
-      element('sound', [element('swing', swings(feel) ? SWUNG : [element('straight', [])])], {
-        tempo: String(tempo),
-      }),
-    ],
-  ),
-]
-
-const SWUNG = [text('first', 2), text('second', 1), text('swing-type', 'eighth')]
-const SLOW = 60
-const swings = (feel: Chart['feel']): boolean => swingOf(feel, SLOW) > 0.5
-
-const barLineOf = (location: 'left' | 'right', style: string | undefined, more: readonly Node[] = []): Node =>
-  element('barline', [...(style === undefined ? [] : [text('bar-style', style)]), ...more], { location })
-
-const leftBarLine = (bar: NotatedBar, before: NotatedBar | undefined): readonly Node[] => {
-  const ending = startsEnding(bar, before)
-    ? [element('ending', [], { number: bar.ending!.join(','), type: 'start' })]
-    : []
-  const repeat = bar.repeatStart ? [element('repeat', [], { direction: 'forward' })] : []
-  return ending.length + repeat.length === 0
-    ? []
-    : [barLineOf('left', bar.repeatStart && 'heavy-light', [...ending, ...repeat])]
-}
-
-const rightBarLine = (bar: NotatedBar, after: NotatedBar | undefined): readonly Node[] => {
-  const { ending, repeatEnd } = bar
-  const isOver = ending !== undefined && (!after || after.ending === undefined || startsEnding(after, bar))
-  // An ending that isn't repeated from is open on its right (MusicXML 4.0, start-stop-discontinue).
-  const closing = isOver
-    ? [
-        element('ending', [], {
-          number: ending.join(','),
-          type: repeatEnd === undefined ? 'discontinue' : 'stop',
-        }),
-      ]
-    : []
-  const repeat =
-    repeatEnd === undefined
-      ? []
-      : [
-          element('repeat', [], {
-            direction: 'backward',
-            ...(repeatEnd === 2 ? {} : { times: String(repeatEnd) }),
-          }),
-        ]
-  if (closing.length + repeat.length === 0) return after ? [] : [barLineOf('right', 'light-heavy')]
-  const style = repeatEnd !== undefined || !after ? 'light-heavy' : undefined
-  return [barLineOf('right', style, [...closing, ...repeat])]
 }

@@ -19,7 +19,7 @@ export const NoteSigns = ({ line, readings, layout, view, hovered, onHover }: No
   return (
     <svg width={layout.width} height={view.roles ? 38 : 22} className="block" aria-hidden="true">
       {readings.map((reading, at) => {
-        const room = roomOf(names, xs, at)
+        const room = roomOf(names, xs, at, layout.width)
         const fill = ROLE_COLOURS[reading.role]
         return (
           <g
@@ -70,13 +70,14 @@ const ARROW = 14
 const widthOf = (name: string): number => name.length * LETTER
 
 /**
- * The room of a degree between its neighbours: the width to which it is condensed where it would run into one of them,
- * and whether an arrow fits after it.
+ * The room of a degree between its neighbours, and before the edge of the row: the width to which it is condensed where
+ * it would run into one of them, and whether an arrow fits after it.
  */
 const roomOf = (
   names: readonly string[],
   xs: readonly number[],
   at: number,
+  edge: number,
 ): { readonly width: number | undefined; readonly hasArrow: boolean } => {
   const own = widthOf(names[at]!)
   // Two neighbours share the space between their middles by their widths.
@@ -85,9 +86,10 @@ const roomOf = (
       ? own
       : ((Math.abs(xs[other]! - xs[at]!) - GAP) * 2 * own) / (own + widthOf(names[other]))
   const width = Math.min(share(at - 1), share(at + 1))
-  const after = names[at + 1] === undefined ? Number.POSITIVE_INFINITY : xs[at + 1]! - xs[at]!
+  const next = names[at + 1]
+  const end = next === undefined ? edge : xs[at + 1]! - widthOf(next) / 2 - GAP
   return {
     width: width < own ? width : undefined,
-    hasArrow: after >= own / 2 + GAP + ARROW + GAP + widthOf(names[at + 1] ?? '') / 2,
+    hasArrow: xs[at]! + own / 2 + GAP + ARROW <= end,
   }
 }
