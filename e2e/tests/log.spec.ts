@@ -13,7 +13,12 @@ test('the log is sorted, searched in the player’s own names, and goes on as it
   const all = await count()
   expect(all).toBeGreaterThan(200)
 
-  await page.getByRole('button', { name: 'tempo' }).click()
+  // What is drawn above may push the table down as it is pressed.
+  await expect(async () => {
+    await page.getByRole('button', { name: 'tempo' }).click()
+    const heading = page.getByRole('columnheader', { name: 'tempo' })
+    await expect(heading).toHaveAttribute('aria-sort', /ending/, { timeout: 1000 })
+  }).toPass()
   const tempos = () => rows.locator('td:nth-child(6)').allInnerTexts()
   await expect
     .poll(async () => {

@@ -21,7 +21,9 @@ import { VerdictShape } from './VerdictShape.tsx'
 /** The least size of a note's name, and the pixels between two notes that it needs. */
 const NAMES = { usual: { size: 20, room: 34 }, narrow: { size: 15, room: 26 } } as const
 /** Where notes stand further apart their names are larger, up to this size: they are read from afar. */
-const LARGEST_NAME = 30
+const LARGEST_NAME = 40
+/** In a picture this high (pixels) two rows of few bars are larger than one of many: notes have this room there. */
+const TALL = { height: 380, room: 60, leastBars: 2 } as const
 /** A name's size, of the pixels to the next note: beside its note, or over or under it. */
 const OF_GAP = { beside: 0.4, over: 0.52 } as const
 const NARROW = 600
@@ -60,15 +62,13 @@ export const Trail = ({ whole, ...trail }: TrailProps) => {
   const { stretch } = exercise.spec
   const rows = useMemo(() => {
     const all = stretch.to - stretch.from + 1
-    const bars = whole
-      ? Math.min(all, width < NARROW ? NARROW_WHOLE : all)
-      : barsInRow(exercise, analysis.chart, {
-          width: width - 2 * BEFORE,
-          before: 0,
-          note: namesFor(width).room,
-        })
+    const barsWith = (note: number) =>
+      barsInRow(exercise, analysis.chart, { width: width - 2 * BEFORE, before: 0, note })
+    const most = barsWith(namesFor(width).room)
+    const few = height < TALL.height ? most : Math.max(TALL.leastBars, barsWith(TALL.room))
+    const bars = whole ? Math.min(all, width < NARROW ? NARROW_WHOLE : all) : Math.min(most, few)
     return rowsOf(analysis.chart, stretch, bars, pickupInto({ notes: exercise.expected }, 0))
-  }, [analysis.chart, exercise, stretch, width, whole])
+  }, [analysis.chart, exercise, stretch, width, height, whole])
   const reading = useRowAt(rows, position)
   const first = Math.max(0, Math.min(reading, rows.length - 2))
   const shown = whole ? rows : rows.slice(first, first + 2)
