@@ -140,3 +140,28 @@ test('the log is taken out as CSV: every run, every note', async ({ page }) => {
   const notes = await downloaded('Every note played, as CSV')
   expect(notes).toMatch(/^run,onsetMs,durationMs,midi,cents,velocity\r\nrun-demo-/)
 })
+
+test('a run in which nothing that was asked for was played opens, without a picture of its timing', async ({
+  page,
+}) => {
+  await page.goto('/log')
+  const { runs } = await (await page.request.get('/api/runs')).json()
+  const {
+    id: _id,
+    wordsRevision: _revision,
+    seconds: _seconds,
+    words: _words,
+    source: _source,
+    ...run
+  } = await (await page.request.get(`/api/runs/${runs[0].id}`)).json()
+  const [note] = run.take.notes
+  const take = { ...run.take, notes: [{ ...note, onsetMs: 400_000 }] }
+  const answer = await page.request.put('/api/runs/run-beside-all', {
+    headers: { Origin: new URL(page.url()).origin },
+    data: { ...run, take },
+  })
+  expect(answer.ok(), await answer.text()).toBe(true)
+  await page.goto('/log/run-beside-all')
+  await expect(page.getByRole('img', { name: 'The notes on the staff, with their verdicts' })).toBeVisible()
+  await expect(page.getByTestId('timing')).toHaveCount(0)
+})

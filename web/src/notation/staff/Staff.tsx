@@ -5,7 +5,7 @@ import type { SystemLayout } from '../layout.ts'
 import { PlayedChord } from '../PlayedChord.tsx'
 import { isIn, NOTHING_SELECTED, type Selection } from '../selection.ts'
 import { type Engraver, engraverIfReady, inSteps, loadEngraver } from './engraver.ts'
-import { clefOf } from './lines.ts'
+import { clefOf, STAFF_HEIGHT } from './lines.ts'
 import { NoteSigns } from './NoteSigns.tsx'
 
 /** What stands out on the staff, and what the pointer does there. */
@@ -142,7 +142,13 @@ export const Staff = ({
         )}
       </div>
       <div className="relative">
-        <div ref={host} className="staff text-ink" data-testid="staff" aria-hidden="true" />
+        <div
+          ref={host}
+          className="staff text-ink"
+          style={{ minHeight: STAFF_HEIGHT }}
+          data-testid="staff"
+          aria-hidden="true"
+        />
         <div ref={ghost} className="staff staff-outline absolute inset-0" aria-hidden="true" />
       </div>
       {(view.degrees || view.roles) && (

@@ -21,11 +21,18 @@ interface TimingPictureProps {
 }
 
 /** How early (above the line) or late (below it) each note came, from the first to the last. */
-export const TimingPicture = ({ exercise, judged, onTimeMs }: TimingPictureProps) => {
+export const TimingPicture = ({ judged, ...shown }: TimingPictureProps) => {
+  const timed = judged.filter(({ offMs, expected }) => offMs !== undefined && expected !== undefined)
+  return timed.length === 0 ? null : <TimedNotes {...shown} timed={timed} />
+}
+
+interface TimedNotesProps extends Omit<TimingPictureProps, 'judged'> {
+  readonly timed: readonly Judged[]
+}
+
+const TimedNotes = ({ exercise, timed, onTimeMs }: TimedNotesProps) => {
   const host = useRef<HTMLElement>(null)
   const width = useWidth(host)
-  const timed = judged.filter(({ offMs, expected }) => offMs !== undefined && expected !== undefined)
-  if (timed.length === 0) return null
   const usual = Math.round(median(timed, ({ offMs }) => offMs) ?? 0)
   const xOf = scaleLinear([Math.min(0, exercise.expected[0]?.start ?? 0), exercise.length], [70, width - 20])
   const description =
