@@ -88,6 +88,26 @@ test('from every page Space sounds, and Ctrl+K with Enter is on the stage', asyn
   }
 })
 
+test('what can be done from anywhere is found: the look, the help, a new phrase', async ({ page }) => {
+  await page.goto('/log')
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  const act = async (words: string) => {
+    await page.keyboard.press('Control+k')
+    await expect(page.getByRole('combobox', { name: 'Go to' })).toBeFocused()
+    await page.keyboard.type(words)
+    await page.keyboard.press('Enter')
+  }
+  await act('night look')
+  await expect(page.locator('html')).toHaveAttribute('data-look', 'night')
+  await act('day look')
+  await expect(page.locator('html')).toHaveAttribute('data-look', 'day')
+  await act('open help')
+  await expect(page.getByRole('dialog').getByRole('heading', { name: 'Keys' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await act('new phrase')
+  await expect(page).toHaveURL(/vocabulary\/new/)
+})
+
 test('the band from anywhere: it says which tune it plays, goes on over other pages, and is put off', async ({
   page,
 }) => {
@@ -96,11 +116,31 @@ test('the band from anywhere: it says which tune it plays, goes on over other pa
   await page.waitForLoadState('networkidle')
   await page.keyboard.press('Space')
   const band = page.getByRole('region', { name: 'The band' })
-  await expect(band.getByRole('button', { name: 'Stop' })).toBeVisible()
+  await expect(band.getByRole('button', { name: 'Stop' })).toBeInViewport()
   await expect(band.getByText('Breakwater, the band alone')).toBeVisible()
   await expect(band.getByLabel('Beats per minute')).toHaveText('138')
   await page.getByRole('link', { name: 'Log', exact: true }).click()
   await expect(band.getByRole('button', { name: 'Stop' })).toBeVisible()
+  // Another page's own sound ends it: it doesn't start again on the way back.
+  await page.goto('/tunes/tune-breakwater/changes')
+  await expect(page.getByRole('group', { name: /The form, bar by bar/ })).toBeVisible()
+  await page.keyboard.press('Space')
+  await expect(band.getByRole('button', { name: 'Stop' })).toBeInViewport()
+  // Both feet are seen.
+  const [own, other] = [
+    await page.getByRole('button', { name: 'Revert' }).boundingBox(),
+    await band.boundingBox(),
+  ]
+  expect(own!.y + own!.height).toBeLessThanOrEqual(other!.y)
+  const places = page.getByRole('navigation', { name: 'Pages of this tune' })
+  await places.getByRole('link', { name: 'Map' }).click()
+  await expect(band).toHaveCount(0)
+  await places.getByRole('link', { name: 'Changes' }).click()
+  await expect(page.getByRole('group', { name: /The form, bar by bar/ })).toBeVisible()
+  await expect(band).toHaveCount(0)
+  await page.getByRole('link', { name: 'Log', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Log', level: 1 })).toBeFocused()
+  await page.keyboard.press('Space')
   await band.getByRole('button', { name: 'Close' }).click()
   await expect(band).toHaveCount(0)
   expect(await hear(page)).toBeLessThan(0.01)

@@ -43,7 +43,7 @@ const TuneBand = ({ open: { tune, sounding }, onClose }: BandAnywhereProps & { r
   useEffect(start, [start])
   useHotkeys('space', play.toggle, { preventDefault: true, ignoreEventWhen: isForControl })
   return (
-    <section aria-label="The band">
+    <section aria-label="The band" className="sticky bottom-0 z-10">
       <TransportBar play={play} description={`${tune.title}, the band alone`}>
         <Link to={`/tunes/${tune.id}/map`} className={buttonLook('quiet')}>
           Open the tune

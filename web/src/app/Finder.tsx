@@ -7,29 +7,45 @@ import { blockAddress } from '../practice/blockAddress.ts'
 import { useKnownPhrases } from '../practice/knownPhrases.ts'
 import { nextBlock, useSession } from '../practice/session.ts'
 import { stageAddress } from '../practice/stageAddress.ts'
+import { useSettings } from '../settings/settings.ts'
+import { useSaveSettings } from '../settings/useSaveSettings.ts'
 import { FIELD } from '../ui/looks.ts'
 import { useTuneAtHand } from './useTuneAtHand.ts'
+import { useHelp } from './WithHelp.tsx'
 
-/** Somewhere to go. */
+/** Somewhere to go, or something to do. */
 interface Goal {
   readonly group: (typeof GROUPS)[number]
   readonly name: string
-  readonly to: string
+  readonly to: string | (() => void)
 }
 
 const PLACES: readonly (readonly [name: string, to: string])[] = [
   ['Today', '/today'],
   ['Tunes', '/tunes'],
-  ['New tune', '/tunes/new'],
   ['Vocabulary', '/vocabulary'],
   ['Log', '/log'],
   ['Setup', '/setup'],
 ]
 const TUNE_PAGES = ['Map', 'Line', 'Drills', 'Changes'] as const
-const GROUPS = ['Play', 'Places', 'Tunes', 'Rungs', 'Phrases'] as const
+const GROUPS = ['Play', 'Places', 'Actions', 'Tunes', 'Rungs', 'Phrases'] as const
 /** More than these are found by typing on. */
 const MOST_SHOWN = 40
 const FIRST_BARS = { from: 0, to: 3 } as const
+
+/** What can be done from anywhere. */
+const useActions = (): readonly Goal[] => {
+  const openHelp = useHelp()
+  const { look } = useSettings()
+  const save = useSaveSettings()
+  const other = look === 'night' ? 'day' : 'night'
+  return [
+    { group: 'Actions', name: 'Write a new tune', to: '/tunes/new' },
+    { group: 'Actions', name: 'Write a new phrase', to: '/vocabulary/new' },
+    { group: 'Actions', name: `Change to the ${other} look`, to: () => void save({ look: other }) },
+    { group: 'Actions', name: 'Open the help', to: openHelp },
+  ]
+}
 
 /** All that can be gone to; rungs are played over the tune at hand. */
 const useGoals = (): readonly Goal[] => {
@@ -84,9 +100,9 @@ interface FinderProps {
   readonly onClose: () => void
 }
 
-/** Finds a place, a tune, a rung or a phrase by a few letters of its name. */
+/** Finds a place, an action, a tune, a rung or a phrase by a few letters of its name. */
 export const Finder = ({ onClose }: FinderProps) => {
-  const goals = useGoals()
+  const goals = [...useActions(), ...useGoals()]
   const navigate = useNavigate()
   const [search, setSearch] = useState('')
   const words = search.toLowerCase().split(/\s+/).filter(Boolean)
@@ -108,7 +124,7 @@ export const Finder = ({ onClose }: FinderProps) => {
       <Command.Input
         value={search}
         onValueChange={setSearch}
-        placeholder="Go to a place, tune, rung or phrase"
+        placeholder="A place, action, tune, rung or phrase"
         className={`${FIELD} w-full text-xl`}
       />
       <Command.List className="mt-2 max-h-[60vh] overflow-y-auto">
@@ -124,11 +140,12 @@ export const Finder = ({ onClose }: FinderProps) => {
               >
                 {here.map(({ name, to }) => (
                   <Command.Item
-                    key={to}
-                    value={to}
+                    key={typeof to === 'string' ? to : name}
+                    value={typeof to === 'string' ? to : name}
                     onSelect={() => {
                       onClose()
-                      void navigate(to)
+                      if (typeof to === 'string') void navigate(to)
+                      else to()
                     }}
                     className="cursor-pointer rounded-lg px-3 py-2 text-lg data-[selected=true]:bg-chosen data-[selected=true]:font-semibold"
                   >

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { NavLink, Outlet, useLocation } from 'react-router'
 import { OutboxBar } from '../data/OutboxBar.tsx'
@@ -28,6 +28,10 @@ const useBandAnywhere = (): readonly [isThere: boolean, close: () => void] => {
   const [isAsked, setAsked] = useState(false)
   const { pathname } = useLocation()
   const isFree = !PLAYS_ITSELF.test(pathname)
+  // What was left for another page's sound doesn't start again by itself.
+  useEffect(() => {
+    if (!isFree) setAsked(false)
+  }, [isFree])
   useHotkeys('space', () => setAsked(true), {
     preventDefault: true,
     enabled: isFree && !isAsked,
@@ -44,7 +48,8 @@ export const Shell = () => {
   const openFinder = useFinder()
   const [hasBand, closeBand] = useBandAnywhere()
   return (
-    <div className="flex min-h-screen flex-col">
+    // A page's own foot stands over the band's.
+    <div className={`flex min-h-screen flex-col ${hasBand ? '[--band:4.8rem] max-sm:[--band:8.2rem]' : ''}`}>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:p-3">
         Skip to content
       </a>

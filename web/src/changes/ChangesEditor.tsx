@@ -161,7 +161,7 @@ export const ChangesEditor = ({
           </div>
         </div>
       </div>
-      <div className="sticky bottom-0 mt-3 flex flex-wrap items-center gap-3 border-t border-rule bg-sheet py-2.5">
+      <div className="sticky bottom-[var(--band,0px)] mt-3 flex flex-wrap items-center gap-3 border-t border-rule bg-sheet py-2.5">
         {children}
       </div>
     </div>

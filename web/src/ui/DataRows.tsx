@@ -12,7 +12,7 @@ export interface DataColumn<T extends RowData> {
   /** How it is shown; the value, if left out. */
   readonly cell?: (row: T) => ReactNode
   readonly className?: string
-  /** In a list the headings are left out: what stands before the value, where it needs a word. */
+  /** In a list: a word before the value, where it needs one. */
   readonly listLabel?: string
 }
 
@@ -30,10 +30,16 @@ interface DataRowProps<T extends RowData> {
   readonly row: Row<Features, T>
   readonly columns: readonly DataColumn<T>[]
   readonly listed: boolean
+  /** Where rows are drawn near the window only: its place among them, and who is told its height. */
+  readonly measured?: { readonly index: number; readonly measure: (row: Element | null) => void }
 }
 
-export const DataRow = <T extends RowData>({ row, columns, listed }: DataRowProps<T>) => (
-  <tr className={`relative border-t border-rule ${listed ? LIST.row : ''}`}>
+export const DataRow = <T extends RowData>({ row, columns, listed, measured }: DataRowProps<T>) => (
+  <tr
+    ref={measured?.measure}
+    data-index={measured?.index}
+    className={`relative border-t border-rule ${listed ? LIST.row : ''}`}
+  >
     {columns.map(({ id, value, cell, className = 'py-2', listLabel }) => (
       <td key={id} className={`pr-3 ${className} ${listed ? LIST.cell : ''}`}>
         {listed && listLabel !== undefined && <span className="text-soft sm:hidden">{listLabel} </span>}
@@ -109,7 +115,10 @@ export const ScrolledRows = <T extends RowData>({
 }
 
 interface NearRowsProps<T extends RowData> extends Omit<LongBodyProps<T>, 'rowHeight' | 'onEnd'> {
-  readonly virtualizer: Pick<Virtualizer<Window, Element>, 'getVirtualItems' | 'getTotalSize'> & {
+  readonly virtualizer: Pick<
+    Virtualizer<Window, Element>,
+    'getVirtualItems' | 'getTotalSize' | 'measureElement'
+  > & {
     readonly options: { readonly scrollMargin: number }
   }
 }
@@ -123,7 +132,13 @@ const NearRows = <T extends RowData>({ virtualizer, rows, columns, listed }: Nea
     <>
       <Space height={before} />
       {items.map(({ index }) => (
-        <DataRow key={rows[index]!.id} row={rows[index]!} columns={columns} listed={listed} />
+        <DataRow
+          key={rows[index]!.id}
+          row={rows[index]!}
+          columns={columns}
+          listed={listed}
+          measured={{ index, measure: virtualizer.measureElement }}
+        />
       ))}
       <Space height={after} />
     </>
