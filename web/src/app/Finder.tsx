@@ -11,7 +11,6 @@ import { useSettings } from '../settings/settings.ts'
 import { useSaveSettings } from '../settings/useSaveSettings.ts'
 import { FIELD } from '../ui/looks.ts'
 import { useTuneAtHand } from './useTuneAtHand.ts'
-import { useHelp } from './WithHelp.tsx'
 
 /** Somewhere to go, or something to do. */
 interface Goal {
@@ -34,8 +33,7 @@ const MOST_SHOWN = 40
 const FIRST_BARS = { from: 0, to: 3 } as const
 
 /** What can be done from anywhere. */
-const useActions = (): readonly Goal[] => {
-  const openHelp = useHelp()
+const useActions = (openHelp: () => void): readonly Goal[] => {
   const { look } = useSettings()
   const save = useSaveSettings()
   const other = look === 'night' ? 'day' : 'night'
@@ -98,11 +96,12 @@ const useGoals = (): readonly Goal[] => {
 
 interface FinderProps {
   readonly onClose: () => void
+  readonly onHelp: () => void
 }
 
 /** Finds a place, an action, a tune, a rung or a phrase by a few letters of its name. */
-export const Finder = ({ onClose }: FinderProps) => {
-  const goals = [...useActions(), ...useGoals()]
+export const Finder = ({ onClose, onHelp }: FinderProps) => {
+  const goals = [...useActions(onHelp), ...useGoals()]
   const navigate = useNavigate()
   const [search, setSearch] = useState('')
   const words = search.toLowerCase().split(/\s+/).filter(Boolean)

@@ -66,7 +66,7 @@ export const WithHelp = () => {
       </FinderContext>
       {finds && (
         <Suspense fallback={null}>
-          <Finder onClose={stopFinding} />
+          <Finder onClose={stopFinding} onHelp={open} />
         </Suspense>
       )}
       {shown && (
